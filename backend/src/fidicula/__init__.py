@@ -1,0 +1,1 @@
+"""Fidicula: the measuring, arithmetic and record of a violin-family workshop."""

@@ -1,0 +1,1 @@
+"""HTTP: routers only translate between requests and use cases."""

@@ -1,0 +1,89 @@
+"""The whole HTTP application: routers, errors, headers, and the built front end."""
+
+from __future__ import annotations
+
+from pathlib import Path
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.openapi.utils import get_openapi
+from fastapi.responses import FileResponse, JSONResponse, Response
+from fastapi.staticfiles import StaticFiles
+from starlette.middleware.gzip import GZipMiddleware
+from starlette.middleware.trustedhost import TrustedHostMiddleware
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from fidicula.api import bench, compute, errors, house
+
+HEADERS = (
+    (
+        b"content-security-policy",
+        b"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; "
+        b"base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
+    ),
+    (b"x-content-type-options", b"nosniff"),
+    (b"referrer-policy", b"no-referrer"),
+)
+
+
+class CommonHeaders:
+    """Headers that every answer carries."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self._app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        async def send_with_headers(message: Message) -> None:
+            if message["type"] == "http.response.start":
+                message["headers"] = [*message["headers"], *HEADERS]
+            await send(message)
+
+        await self._app(scope, receive, send_with_headers)
+
+
+def make_app(*, front_end: Path | None = None) -> FastAPI:
+    """The application without its services; main.py gives it those.
+
+    front_end : the folder of the built front end, None to serve the API alone.
+    """
+    app = FastAPI(title="Fidicula", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
+    app.add_middleware(GZipMiddleware, minimum_size=1400)
+    app.add_middleware(CommonHeaders)
+    app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]"])
+    errors.install(app)
+    app.include_router(compute.router)
+    app.include_router(house.router)
+    app.include_router(bench.router)
+
+    def openapi() -> dict[str, Any]:
+        if app.openapi_schema is None:
+            document = get_openapi(title=app.title, version=app.version, routes=app.routes)
+            compute.add_request_schemas(document)
+            app.openapi_schema = document
+        return app.openapi_schema
+
+    app.openapi = openapi  # type: ignore[method-assign]
+    if front_end is not None:
+        _serve_front_end(app, front_end)
+    return app
+
+
+def client_openapi() -> dict[str, Any]:
+    """The part of the OpenAPI document that the front end uses: all but the stateless computations."""
+    app = FastAPI(title="Fidicula", version="0.1.0", openapi_url=None, docs_url=None, redoc_url=None)
+    app.include_router(house.router)
+    app.include_router(bench.router)
+    return get_openapi(title=app.title, version=app.version, routes=app.routes)
+
+
+def _serve_front_end(app: FastAPI, folder: Path) -> None:
+    app.mount("/assets", StaticFiles(directory=folder / "assets", check_dir=False), name="assets")
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def page(request: Request, path: str) -> Response:
+        if path.startswith("api/"):
+            return JSONResponse(
+                {"detail": [{"loc": ["path"], "msg": f"there is no {request.url.path}", "type": "not_found"}]},
+                404,
+            )
+        return FileResponse(folder / "index.html", headers={"cache-control": "no-cache"})

@@ -1,0 +1,165 @@
+"""One instrument at the bench. Every change answers with the new sheet."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Path, Request, Response
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
+
+from fidicula.api.errors import RESPONSES
+from fidicula.api.words import Label, Person
+from fidicula.services.bench import Bench, OwnSet, Taking
+from fidicula.services.sheet.model import BenchSheet, LogLine, SetView
+
+router = APIRouter(prefix="/api/instruments/{ticket}", tags=["bench"], responses=RESPONSES)
+
+_sheet_adapter = TypeAdapter(BenchSheet)
+
+
+Ticket = Annotated[str, Path(max_length=20, pattern=r"^[\w.-]+$")]
+
+EARLIEST = datetime(2000, 1, 1, tzinfo=UTC)
+LATEST = datetime(2200, 1, 1, tzinfo=UTC)
+"""A reading's time outside of these is a broken clock."""
+
+
+class Body(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+
+
+class ReadingBody(Body):
+    id: UUID
+    measure: Annotated[str, Field(max_length=40)]
+    position: Annotated[int, Field(ge=0, le=5)] | None = None
+    typed: Annotated[str, Field(max_length=40)]
+    tool: Annotated[str, Field(max_length=40)]
+    taken_by: Person
+    taken_at: Annotated[AwareDatetime, Field(ge=EARLIEST, le=LATEST)]
+    after_work: Annotated[int, Field(ge=0)] = 0
+    repeats: bool = False
+
+
+class ByBody(Body):
+    by: Person
+
+
+class WorkBody(Body):
+    id: UUID
+    work: Annotated[str, Field(max_length=40)]
+    by: Person
+
+
+class SchoolBody(Body):
+    measure: Annotated[str, Field(max_length=40)]
+    school: Annotated[str, Field(max_length=40)]
+
+
+class OwnSetBody(Body):
+    name: Label
+    material: Annotated[str, Field(max_length=40)]
+    diameters: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=6)]
+
+
+class StringsBody(Body):
+    id: UUID
+    set_id: UUID | None = None
+    own: OwnSetBody | None = None
+    put_on_now: bool = False
+    by: Person
+
+
+def _bench(request: Request) -> Bench:
+    bench: Bench = request.app.state.bench
+    return bench
+
+
+def _answer(sheet: BenchSheet) -> Response:
+    # Written out directly: the sheet is ours already, a second validation would only take time.
+    return Response(_sheet_adapter.dump_json(sheet), media_type="application/json")
+
+
+@router.get("/sheet", response_model=BenchSheet)
+def sheet(request: Request, ticket: Ticket) -> Response:
+    """The whole bench sheet, computed anew."""
+    return _answer(_bench(request).sheet(ticket))
+
+
+@router.get("/log")
+def log(request: Request, ticket: Ticket) -> list[LogLine]:
+    """Every reading and work of this visit, newest first, whatever became of it."""
+    return _bench(request).log(ticket)
+
+
+@router.post("/readings", response_model=BenchSheet)
+def take_reading(request: Request, ticket: Ticket, body: ReadingBody) -> Response:
+    """Keep a reading; the same id again changes nothing."""
+    taken_at: datetime = body.taken_at
+    taking = Taking(
+        id=body.id,
+        measure=body.measure,
+        position=body.position,
+        typed=body.typed,
+        tool=body.tool,
+        taken_by=body.taken_by.strip(),
+        taken_at=taken_at,
+        after_work=body.after_work,
+        repeats=body.repeats,
+    )
+    return _answer(_bench(request).take_reading(ticket, taking))
+
+
+@router.post("/readings/{reading_id}/confirm", response_model=BenchSheet)
+def confirm_reading(request: Request, ticket: Ticket, reading_id: UUID, body: ByBody) -> Response:
+    """Let a doubted reading count as typed."""
+    return _answer(_bench(request).confirm_reading(ticket, reading_id, body.by.strip()))
+
+
+@router.post("/readings/{reading_id}/take-back", response_model=BenchSheet)
+def take_back_reading(request: Request, ticket: Ticket, reading_id: UUID, body: ByBody) -> Response:
+    """Undo a reading."""
+    return _answer(_bench(request).take_back_reading(ticket, reading_id, body.by.strip()))
+
+
+@router.post("/works", response_model=BenchSheet)
+def do_work(request: Request, ticket: Ticket, body: WorkBody) -> Response:
+    """Write down a work done."""
+    return _answer(_bench(request).do_work(ticket, work_id=body.id, kind=body.work, by=body.by.strip()))
+
+
+@router.post("/works/{work_id}/take-back", response_model=BenchSheet)
+def take_back_work(request: Request, ticket: Ticket, work_id: UUID, body: ByBody) -> Response:
+    """Undo a work."""
+    return _answer(_bench(request).take_back_work(ticket, work_id, body.by.strip()))
+
+
+@router.put("/schools", response_model=BenchSheet)
+def choose_school(request: Request, ticket: Ticket, body: SchoolBody) -> Response:
+    """Follow another school in one measure."""
+    return _answer(_bench(request).choose_school(ticket, measure=body.measure, school=body.school))
+
+
+@router.get("/string-sets")
+def string_sets(request: Request, ticket: Ticket) -> list[SetView]:
+    """Sets on the shelf that fit."""
+    return _bench(request).string_sets(ticket)
+
+
+@router.post("/strings", response_model=BenchSheet)
+def name_strings(request: Request, ticket: Ticket, body: StringsBody) -> Response:
+    """Say which strings are on it, or were put on now."""
+    own = None
+    if body.own is not None:
+        own = OwnSet(name=body.own.name, material=body.own.material, diameters=body.own.diameters)
+    return _answer(
+        _bench(request).name_strings(
+            ticket,
+            work_id=body.id,
+            set_id=body.set_id,
+            own=own,
+            put_on_now=body.put_on_now,
+            by=body.by.strip(),
+        )
+    )

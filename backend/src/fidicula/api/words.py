@@ -1,0 +1,21 @@
+"""Words on their way in: what the records can hold."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import AfterValidator, Field
+
+
+def _without_nul(text: str) -> str:
+    if "\0" in text:
+        raise ValueError("a character stands in it that is no text")
+    return text
+
+
+Label = Annotated[str, Field(max_length=80), AfterValidator(_without_nul)]
+"""Names of things."""
+Sentence = Annotated[str, Field(max_length=500), AfterValidator(_without_nul)]
+"""What people say."""
+Person = Annotated[str, Field(max_length=80, pattern=r"\S"), AfterValidator(_without_nul)]
+"""Who did it; never empty."""

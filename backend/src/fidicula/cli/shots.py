@@ -1,0 +1,144 @@
+"""./fidicula shots: the pictures in docs/screenshots, taken anew from the demo data by keyboard."""
+
+from __future__ import annotations
+
+import argparse
+import sys
+import tempfile
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from fidicula.cli.demo import load_demo
+from fidicula.db.migrate import upgrade
+from fidicula.db.unit_of_work import make_engine
+from fidicula.hosting.cluster import Cluster, default_home
+from fidicula.hosting.serving import CHROMIUM, CHROMIUM_ARGUMENTS, serving
+from fidicula.main import create_app
+from fidicula.settings import Settings
+
+READINGS = "6.10 5.75 5.20 4.30 .85 .80 .70 .60 .10 .20 .25 .20 27.1 327 270 42 16.4 33.6"
+"""RW-101 as the caliper finds it, in the course of measuring."""
+
+
+def run(arguments: list[str]) -> int:
+    """Take every picture into docs/screenshots; the demo's own database is left alone."""
+    argparse.ArgumentParser(prog="./fidicula shots").parse_args(arguments)
+    settings = Settings()
+    folder = settings.root / "docs" / "screenshots"
+    folder.mkdir(parents=True, exist_ok=True)
+    with served_demo(settings) as address, sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_ARGUMENTS)
+        for name, size, theme, steps in SHOTS:
+            context = browser.new_context(viewport={"width": size[0], "height": size[1]})
+            context.add_init_script(f"localStorage.setItem('fidicula.theme', '\"{theme}\"')")
+            page = context.new_page()
+            page.goto(address)
+            steps(page, address)
+            _take(page, folder / f"{name}.png")
+            context.close()
+            print(f"  docs/screenshots/{name}.png", file=sys.stderr)
+        browser.close()
+    return 0
+
+
+def _take(page: Page, path: Path) -> None:
+    page.mouse.move(1, 1)
+    page.evaluate("document.fonts.ready")
+    page.wait_for_timeout(400)
+    page.screenshot(path=path, animations="disabled", caret="hide")
+
+
+def command(page: Page, letter: str) -> None:
+    """Run a command from the strip that Space opens."""
+    page.keyboard.press("Space")
+    page.locator('[role="menu"]').wait_for()
+    page.keyboard.press(letter)
+
+
+def type_readings(page: Page, readings: str) -> None:
+    """Type readings as a caliper would, each with Enter, and wait until all are kept."""
+    for reading in readings.split():
+        page.keyboard.type(reading)
+        page.keyboard.press("Enter")
+    page.wait_for_function("() => JSON.parse(localStorage.getItem('fidicula.waiting') ?? '[]').length === 0")
+
+
+def _open(page: Page, address: str, ticket: str) -> None:
+    page.goto(f"{address}/bench/{ticket}")
+    page.get_by_role("main").wait_for()
+
+
+def _rail(page: Page, _address: str) -> None:
+    page.get_by_role("rowheader", name="RW-115").wait_for()
+
+
+def _provisional(page: Page, address: str) -> None:
+    _open(page, address, "RW-101")
+    command(page, "s")
+    radios = page.get_by_role("dialog").get_by_role("radio")
+    radios.first.wait_for()
+    page.wait_for_timeout(400)
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("Enter")
+    page.get_by_role("dialog").wait_for(state="detached")
+    type_readings(page, " ".join(READINGS.split()[:2]))
+
+
+def _bridge(page: Page, address: str) -> None:
+    _open(page, address, "RW-101")
+    type_readings(page, " ".join(READINGS.split()[2:]))
+    page.get_by_role("button", name="G: firm take off").click()
+
+
+def _after(page: Page, address: str) -> None:
+    _open(page, address, "RW-101")
+    command(page, "c")
+    page.get_by_text("stale", exact=True).first.wait_for()
+    type_readings(page, "5.35 4.80")
+
+
+def _left_handed(page: Page, address: str) -> None:
+    _open(page, address, "RW-102")
+
+
+def _bass(page: Page, address: str) -> None:
+    _open(page, address, "RW-108")
+
+
+def _phone(page: Page, address: str) -> None:
+    _open(page, address, "RW-114")
+
+
+SHOTS = [
+    ("rail", (1280, 800), "day", _rail),
+    ("bridge-provisional", (1280, 800), "day", _provisional),
+    ("bridge", (1280, 800), "day", _bridge),
+    ("bridge-after-the-cut", (1280, 800), "lamp", _after),
+    ("bridge-left-handed", (1280, 800), "day", _left_handed),
+    ("bridge-bass-tablet", (800, 1180), "day", _bass),
+    ("bridge-phone", (390, 844), "day", _phone),
+]
+
+
+@contextmanager
+def served_demo(settings: Settings) -> Iterator[str]:
+    """The application with fresh demo data on a throwaway cluster; yields its address."""
+    parent = default_home(settings.root).parent
+    parent.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory(dir=parent, prefix="shots-") as home:
+        Path(home).chmod(0o755)
+        with Cluster(Path(home) / "cluster", durable=False).running() as running:
+            running.ensure_database("shots")
+            engine = make_engine(running.url("shots"))
+            upgrade(engine)
+            load_demo(engine)
+            engine.dispose()
+            app = create_app(settings.model_copy(update={"database_url": running.url("shots")}))
+            try:
+                with serving(app) as address:
+                    yield address
+            finally:
+                app.state.engine.dispose()

@@ -1,0 +1,1 @@
+"""The rules and formulas of the work. No input, no output, no clock, no web."""

@@ -1,0 +1,68 @@
+"""A value against a band: below, in band or above, and by how much. It judges and never repairs."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from fidicula.core.errors import TOLERANCE, CoreError
+
+Standing = Literal["below", "in_band", "above"]
+
+
+@dataclass(frozen=True)
+class Band:
+    """What is wanted of one measure. [the measure's unit]
+
+    low, aim, high : ordered; the limits count as in band.
+    Raises CoreError naming `high` or `aim` where the order is broken.
+    """
+
+    low: float
+    aim: float
+    high: float
+
+    def __post_init__(self) -> None:
+        if self.low > self.high:
+            raise CoreError("high", sentence=f"the band's high end {self.high:g} is under its low end {self.low:g}")
+        if not self.low <= self.aim <= self.high:
+            raise CoreError(
+                "aim",
+                sentence=f"the aim {self.aim:g} is outside its band {self.low:g} to {self.high:g}",
+                value=self.aim,
+            )
+
+    def shifted(self, by: float) -> Band:
+        """The same band, all of it higher by `by`."""
+        return Band(self.low + by, self.aim + by, self.high + by)
+
+    def scaled(self, factor: float) -> Band:
+        """The same band times a positive factor."""
+        return Band(self.low * factor, self.aim * factor, self.high * factor)
+
+    def upper_half(self) -> Band:
+        """From the aim up, with its middle as the new aim."""
+        return Band(self.aim, (self.aim + self.high) / 2, self.high)
+
+    def lower_half(self) -> Band:
+        """From the aim down, with its middle as the new aim."""
+        return Band(self.low, (self.low + self.aim) / 2, self.aim)
+
+
+def standing(*, value: float, band: Band) -> Standing:
+    """On which side of its band a value is; the limits count as in band within 1e-9."""
+    if value < band.low - TOLERANCE:
+        return "below"
+    if value > band.high + TOLERANCE:
+        return "above"
+    return "in_band"
+
+
+def outside_by(*, value: float, band: Band) -> float:
+    """How far out of its band a value is: negative below, 0 in band, positive above. [the measure's unit]"""
+    match standing(value=value, band=band):
+        case "below":
+            return value - band.low
+        case "above":
+            return value - band.high
+    return 0.0

@@ -1,0 +1,1 @@
+"""Fitting the parts: nut, fingerboard, post and bar, afterlength, adjusters, gauges."""

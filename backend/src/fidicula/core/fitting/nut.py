@@ -1,0 +1,102 @@
+r"""Nut slots: depth, width, and the floor that turns the string from the board to its peg.
+
+board | front edge
+------|====.__ floor: an arc, level at the front edge,
+      |  t    '-.__ pointing straight to the peg where it leaves the nut
+      |            '--.__ peg, `run` behind the front edge and `drop` below
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from fidicula.core.errors import TOLERANCE, DoesNotFitError
+
+NutState = Literal["file", "at_target", "too_low"]
+
+
+@dataclass(frozen=True)
+class Peg:
+    """Where the string meets its peg: run behind the nut's front edge, drop below the slot's floor there, side
+    toward the treble of the string's own line. [mm]"""
+
+    run: float
+    drop: float
+    side: float
+
+
+@dataclass(frozen=True)
+class SlotTurn:
+    """Angles in degrees; the floor's radius and how far it falls from front to back in mm."""
+
+    fall_angle: float
+    plan_angle: float
+    turn_angle: float
+    floor_radius: float
+    floor_fall: float
+
+
+def turn_to_peg(*, nut_thickness: float, peg: Peg) -> SlotTurn:
+    """The slot's floor from the front edge to the peg.
+
+    nut_thickness : front to back, above 0. [mm]  peg : its run must be more than the nut's thickness.
+    Raises DoesNotFitError naming `run`.
+    Source: an arc tangent to the board at the front, whose tangent at the back goes through the peg.
+    """
+    if peg.run <= nut_thickness + TOLERANCE:
+        raise DoesNotFitError(
+            "run",
+            sentence=f"the peg must stand behind the nut, over {nut_thickness:g} mm from its front; it was {peg.run:g}",
+            value=peg.run,
+        )
+
+    def miss(half_tangent: float) -> float:
+        tangent = 2 * half_tangent / (1 - half_tangent * half_tangent)
+        return (peg.run - nut_thickness) * tangent + nut_thickness * half_tangent - peg.drop
+
+    low, high = 0.0, 1.0
+    for _ in range(80):
+        middle = (low + high) / 2
+        if middle == 1.0 or miss(middle) > 0:
+            high = middle
+        else:
+            low = middle
+    fall = 2 * math.atan((low + high) / 2)
+    return SlotTurn(
+        fall_angle=math.degrees(fall),
+        plan_angle=math.degrees(math.atan(peg.side / peg.run)),
+        turn_angle=math.degrees(math.atan2(math.hypot(peg.drop, peg.side), peg.run)),
+        floor_radius=nut_thickness / math.sin(fall),
+        floor_fall=nut_thickness * math.tan(fall / 2),
+    )
+
+
+def file_range(*, diameter: float, ratio: tuple[float, float]) -> tuple[float, float]:
+    """The thinnest and thickest file for a slot. [mm]
+
+    diameter : of the string, above 0. [mm]  ratio : of it, low and high, each above 0.
+    """
+    return diameter * ratio[0], diameter * ratio[1]
+
+
+def smallest_file(*, files: Sequence[float], wanted: tuple[float, float]) -> float | None:
+    """The smallest file on hand within a range; None where none fits. [mm]
+
+    files : diameters on hand, each above 0. [mm]  wanted : low and high, which count in. [mm]
+    """
+    fitting = [file for file in files if wanted[0] - TOLERANCE <= file <= wanted[1] + TOLERANCE]
+    return min(fitting, default=None)
+
+
+def judge_slot(*, height: float, target_height: float, tolerance: float) -> NutState:
+    """Whether a slot is still to be filed; one that is too low cannot be filed right.
+
+    height, target_height : of the string over the board, 0 or more. [mm]  tolerance : 0 or more. [mm]
+    """
+    over = height - target_height
+    if over > tolerance + TOLERANCE:
+        return "file"
+    return "too_low" if over < -tolerance - TOLERANCE else "at_target"

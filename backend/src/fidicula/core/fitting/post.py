@@ -1,0 +1,78 @@
+r"""Sound post, bass bar and bridge width, one end of the post at a time.
+
+bass foot              treble foot        seen from above, tailpiece at the foot of the page
+[=======]               [=======]   <- back of the feet: x = 0
+   |bar|                  (post)    setback: back of the foot to the near side of the post
+   |   |                            inset: outer edge of the foot to the outer side of the post
+           centre line: y = 0, treble positive
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Literal
+
+from fidicula.core.errors import TOLERANCE
+
+Fit = Literal["tighter", "same", "looser"]
+Place = tuple[float, float]
+"""[behind the back of the foot, from the centre line], of the post's middle. [mm]"""
+
+
+def post_place(*, setback: float, inset: float, foot_width: float, post_diameter: float) -> Place:
+    """The post's middle, from how it stands to the treble foot. [mm]
+
+    setback : back of the foot to the near side of the post. [mm]
+    inset : outer edge of the foot to the outer side of the post. [mm]
+    foot_width : outside to outside of the feet, above 0. [mm]  post_diameter : above 0. [mm]
+    """
+    return setback + post_diameter / 2, foot_width / 2 - inset - post_diameter / 2
+
+
+def room_change(*, offset_change: float, top_slope: float, back_slope: float) -> float:
+    """How much longer (positive) or shorter the room for the post becomes when all of it moves over. [mm]
+
+    offset_change : outward is positive. [mm]
+    top_slope, back_slope : by which the room closes outward at each end. [degrees]
+    Source: the plates as planes at each end.
+    """
+    return -(math.tan(math.radians(top_slope)) + math.tan(math.radians(back_slope))) * offset_change
+
+
+def fit_after(*, change: float, tolerance: float) -> Fit:
+    """How a post fits where the room changed. change : longer is positive. [mm]  tolerance : 0 or more. [mm]"""
+    if change < -tolerance - TOLERANCE:
+        return "tighter"
+    return "looser" if change > tolerance + TOLERANCE else "same"
+
+
+def bar_insets(*, foot_width: float, bar_inset: float, widths: Sequence[float]) -> list[float]:
+    """The bar's inset under blanks of other widths: the bar stays where it is. [mm]
+
+    foot_width : of the bridge that was measured, above 0. [mm]
+    bar_inset : outer edge of the bar inside its foot. [mm]  widths : of the blanks on hand. [mm]
+    """
+    return [width / 2 - (foot_width / 2 - bar_inset) for width in widths]
+
+
+@dataclass(frozen=True)
+class BlankChoice:
+    """A blank's width and the bar's inset under it. [mm]"""
+
+    width: float
+    bar_inset: float
+
+
+def nearest_blank(*, choices: Sequence[BlankChoice], bar_inset_target: float) -> BlankChoice | None:
+    """The blank whose bar inset is nearest to the target; the smaller of two as near.
+
+    choices : blanks on hand.  bar_inset_target : wanted. [mm]
+    """
+    best: BlankChoice | None = None
+    for choice in sorted(choices, key=lambda c: c.width):
+        off = abs(choice.bar_inset - bar_inset_target)
+        if best is None or off < abs(best.bar_inset - bar_inset_target) - TOLERANCE:
+            best = choice
+    return best

@@ -1,0 +1,1 @@
+"""Where strings, board and crown are in space."""

@@ -1,0 +1,370 @@
+r"""The crown of a bridge: where it has to be, where it is, and what to take off.
+
+    string's underside = board's line extended + mark height
+    crown (wood)       = underside + slot depth        (the string sits in its slot)
+
+        now     __o__  <- string in its present slot
+               |     |
+        cut    v     |  crown_cut: the wood between the crown now and the crown wanted
+        wanted __o___|
+
+The string's way down (`cut`) and the wood to take (`crown_cut`) are two figures: the present slots and
+the slots wanted differ in depth.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import Literal
+
+from fidicula.core.errors import TOLERANCE, DoesNotFitError, MismatchError, MissingInputError
+from fidicula.core.geometry.board import HeightDirection
+from fidicula.core.geometry.circle import Circle, Point, arc_through, least_squares_circle
+from fidicula.core.geometry.spacing import SpacingRule
+from fidicula.core.geometry.string_lines import (
+    Board,
+    StringLine,
+    end_height_in,
+    end_height_of_mark,
+    end_height_upright,
+    mark_height,
+    nut_height_upright,
+    string_lines,
+)
+
+HeightReference = Literal["fingerboard_end", "bridge_mark"]
+CrownCurve = Literal["template", "heights"]
+
+
+@dataclass(frozen=True)
+class StringGoal:
+    """What is wanted of one string.
+
+    name : of the string.  diameter : above 0. [mm]
+    nut_height : wanted at the nut, 0 or more. [mm]
+    height : wanted at the board's end or the bridge's mark; None where the crown's curve gives it. [mm]
+    """
+
+    name: str
+    diameter: float
+    nut_height: float
+    height: float | None = None
+
+
+@dataclass(frozen=True)
+class StringState:
+    """One string as it is now: heights at nut and board's end, and its slot's depth where known. [mm]"""
+
+    nut_height: float
+    end_height: float
+    slot_depth: float | None = None
+
+
+@dataclass(frozen=True)
+class Waist:
+    """width : of the body at the waist. [mm]  height : of its edge over the belly; usually negative. [mm]"""
+
+    width: float
+    height: float
+
+
+@dataclass(frozen=True)
+class StringCut:
+    """What has to happen at one string. [mm]
+
+    cut : how far the string must come down at the bridge; negative where the bridge is too low.
+    crown_cut : the wood to take off; None without the present slot's depth.
+    old_slot_left : what remains of the old slot below the new crown; None where there is none to speak of.
+    """
+
+    cut: float
+    crown_cut: float | None = None
+    old_slot_left: float | None = None
+
+
+@dataclass(frozen=True)
+class StringTarget:
+    """One string at the wanted bridge. Heights over the belly are at the bridge. [mm, degrees]
+
+    end_height : at the board's end, in the direction asked for.
+    mark_height : straight up over the board's extended line.
+    underside_height, crown_height : over the belly.
+    crown_residual : distance from the crown's circle, positive outside.
+    bow_separation : angle that the bow has to this string alone; None for an outer string without a waist.
+    bow_rise : height over the line through its neighbours; None for an outer string.
+    """
+
+    name: str
+    line: StringLine
+    mark_height: float
+    end_height: float
+    underside_height: float
+    crown_height: float
+    crown_residual: float
+    bow_separation: float | None
+    bow_rise: float | None
+
+
+@dataclass(frozen=True)
+class BridgePlan:
+    """The wanted bridge: its crown's circle and every string, low string first."""
+
+    crown: Circle
+    strings: tuple[StringTarget, ...]
+
+
+def plan_bridge(
+    *,
+    board: Board,
+    goals: Sequence[StringGoal],
+    nut_spread: float,
+    bridge_spread: float,
+    nut_centre: float = 0.0,
+    bridge_centre: float = 0.0,
+    rule: SpacingRule = "equal_gaps",
+    slot_depth_ratio: float = 1 / 3,
+    curve: CrownCurve = "template",
+    crown_radius: float | None = None,
+    height_at: HeightReference = "fingerboard_end",
+    height_direction: HeightDirection = "vertical",
+    waist: Waist | None = None,
+) -> BridgePlan:
+    """The crown that gives the wanted heights.
+
+    board : the measured board and neck.
+    goals : three to six strings, low string first.
+    nut_spread, bridge_spread : above 0. [mm]  nut_centre, bridge_centre : of the string group. [mm]
+    rule : of spacing.  slot_depth_ratio : 0 to 1, of the string's diameter.
+    curve : `template`, an arc of crown_radius [mm] through the outer strings' crown points, which the
+        inner heights follow; or `heights`, every string's own height, and the circle nearest to them.
+    height_at : where the goals' heights are meant; a mark height is always straight up.
+    height_direction : of the heights at nut and board's end, in and out.
+    waist : for the outer strings' room for the bow.
+    Raises DoesNotFitError naming the spread, radius or `strings` at fault, and MissingInputError naming
+    `crown_radius` or a string's `height`. Source: similar triangles; string and board straight.
+    """
+    lines = string_lines(
+        board=board,
+        diameters=[goal.diameter for goal in goals],
+        nut_spread=nut_spread,
+        bridge_spread=bridge_spread,
+        nut_centre=nut_centre,
+        bridge_centre=bridge_centre,
+        rule=rule,
+    )
+    if curve == "template" and crown_radius is None:
+        raise MissingInputError("crown_radius", sentence="a template crown needs its radius")
+    nut_heights = [
+        nut_height_upright(height=goal.nut_height, direction=height_direction, board=board, line=line)
+        for goal, line in zip(goals, lines, strict=True)
+    ]
+    marks: list[float | None] = []
+    last = len(goals) - 1
+    for i, (goal, line, nut_height) in enumerate(zip(goals, lines, nut_heights, strict=True)):
+        if curve == "template" and 0 < i < last:
+            marks.append(None)
+            continue
+        if goal.height is None:
+            raise MissingInputError(
+                "strings",
+                i,
+                "height",
+                sentence=f"the height that is wanted of the {goal.name} string is needed",
+            )
+        if height_at == "bridge_mark":
+            marks.append(goal.height)
+        else:
+            end = end_height_upright(height=goal.height, direction=height_direction, board=board, line=line)
+            marks.append(_mark(board=board, nut_height=nut_height, end_height=end))
+
+    def crown_point(i: int, mark: float) -> Point:
+        wood = lines[i].extension_height + mark + slot_depth_ratio * goals[i].diameter
+        return lines[i].bridge_offset, wood
+
+    if curve == "template":
+        first_mark, last_mark = marks[0], marks[last]
+        assert crown_radius is not None
+        assert first_mark is not None and last_mark is not None  # noqa: PT018
+        crown = arc_through(left=crown_point(0, first_mark), right=crown_point(last, last_mark), radius=crown_radius)
+        final = [
+            _mark_on_crown(crown=crown, line=line, goal=goal, slot_depth_ratio=slot_depth_ratio)
+            if mark is None
+            else mark
+            for mark, line, goal in zip(marks, lines, goals, strict=True)
+        ]
+    else:
+        final = [mark for mark in marks if mark is not None]
+        crown = least_squares_circle([crown_point(i, mark) for i, mark in enumerate(final)])
+
+    undersides = [line.extension_height + mark for line, mark in zip(lines, final, strict=True)]
+    centres = [
+        (line.bridge_offset, underside + goal.diameter / 2)
+        for line, underside, goal in zip(lines, undersides, goals, strict=True)
+    ]
+    separations = bow_separations(centres=centres, waist=waist)
+    rises = bow_rises(centres=centres)
+    strings = []
+    for i, (goal, line) in enumerate(zip(goals, lines, strict=True)):
+        point = crown_point(i, final[i])
+        end = end_height_of_mark(
+            nut_height=nut_heights[i],
+            mark_height=final[i],
+            string_length=board.string_length,
+            fingerboard_length=board.fingerboard_length,
+        )
+        strings.append(
+            StringTarget(
+                name=goal.name,
+                line=line,
+                mark_height=final[i],
+                end_height=end_height_in(upright=end, direction=height_direction, board=board, line=line),
+                underside_height=undersides[i],
+                crown_height=point[1],
+                crown_residual=crown.residual(point),
+                bow_separation=separations[i],
+                bow_rise=rises[i],
+            )
+        )
+    return BridgePlan(crown=crown, strings=tuple(strings))
+
+
+def _mark(*, board: Board, nut_height: float, end_height: float) -> float:
+    return mark_height(
+        nut_height=nut_height,
+        end_height=end_height,
+        string_length=board.string_length,
+        fingerboard_length=board.fingerboard_length,
+    )
+
+
+def _mark_on_crown(*, crown: Circle, line: StringLine, goal: StringGoal, slot_depth_ratio: float) -> float:
+    mark = crown.height_at(line.bridge_offset) - slot_depth_ratio * goal.diameter - line.extension_height
+    if mark <= TOLERANCE:
+        raise DoesNotFitError(
+            "crown_radius",
+            sentence=(
+                f"a crown of {crown.radius:g} mm is too flat: it would put the {goal.name} string "
+                f"{abs(mark):.1f} mm under the board's line"
+            ),
+            value=crown.radius,
+        )
+    return mark
+
+
+def present_mark(
+    *, board: Board, line: StringLine, state: StringState, height_direction: HeightDirection = "vertical"
+) -> float:
+    """Height of a string as it is now, over the board's line, straight up at the bridge. [mm]
+
+    board, line : the board and the string's way over it.  state : the heights as measured.
+    height_direction : how they were measured. Raises DoesNotFitError.
+    """
+    return _mark(
+        board=board,
+        nut_height=nut_height_upright(height=state.nut_height, direction=height_direction, board=board, line=line),
+        end_height=end_height_upright(height=state.end_height, direction=height_direction, board=board, line=line),
+    )
+
+
+def string_cut(
+    *,
+    board: Board,
+    target: StringTarget,
+    state: StringState,
+    diameter: float,
+    slot_depth_ratio: float = 1 / 3,
+    height_direction: HeightDirection = "vertical",
+) -> StringCut:
+    """What to take off at one string. [mm]
+
+    board : the measured board.  target : the string at the wanted bridge.  state : as it is now.
+    diameter : of the string, above 0. [mm]  slot_depth_ratio : of the slot wanted, 0 to 1.
+    height_direction : how the state's heights were measured. Raises DoesNotFitError.
+    """
+    now = present_mark(board=board, line=target.line, state=state, height_direction=height_direction)
+    cut = now - target.mark_height
+    if state.slot_depth is None:
+        return StringCut(cut=cut)
+    wanted_slot = slot_depth_ratio * diameter
+    crown_cut = cut + state.slot_depth - wanted_slot
+    counts = state.slot_depth > TOLERANCE and crown_cut >= -TOLERANCE
+    return StringCut(cut=cut, crown_cut=crown_cut, old_slot_left=max(0.0, wanted_slot - cut) if counts else None)
+
+
+def cuts_of_all(
+    *,
+    board: Board,
+    plan: BridgePlan,
+    goals: Sequence[StringGoal],
+    current: Sequence[StringState],
+    slot_depth_ratio: float = 1 / 3,
+    height_direction: HeightDirection = "vertical",
+) -> tuple[StringCut, ...]:
+    """`string_cut` of every string, low string first. [mm]
+
+    board, plan, goals : as planned.  current : shape (n_strings,), as measured now.
+    slot_depth_ratio : 0 to 1.  height_direction : of the current heights.
+    Raises MismatchError naming `current`, and DoesNotFitError.
+    """
+    if len(current) != len(goals):
+        raise MismatchError(
+            "current",
+            sentence=f"{len(current)} strings were measured, but the instrument has {len(goals)}",
+            value=len(current),
+        )
+    return tuple(
+        string_cut(
+            board=board,
+            target=target,
+            state=state,
+            diameter=goal.diameter,
+            slot_depth_ratio=slot_depth_ratio,
+            height_direction=height_direction,
+        )
+        for target, state, goal in zip(plan.strings, current, goals, strict=True)
+    )
+
+
+def bow_separations(*, centres: Sequence[Point], waist: Waist | None = None) -> list[float | None]:
+    """Angle through which the bow touches each string alone. [degrees]
+
+    centres : three or more (offset, height) of the strings' centres. [mm]
+    waist : gives the outer strings theirs; without it they have None.
+    """
+
+    def slope(start: Point, end: Point) -> float:
+        return math.degrees(math.atan2(end[1] - start[1], end[0] - start[0]))
+
+    chords = [slope(a, b) for a, b in pairwise(centres)]
+    inner: list[float | None] = [left - right for left, right in pairwise(chords)]
+    if waist is None:
+        return [None, *inner, None]
+    bass = slope((-waist.width / 2, waist.height), centres[0]) - chords[0]
+    treble = chords[-1] - slope(centres[-1], (waist.width / 2, waist.height))
+    return [bass, *inner, treble]
+
+
+def bow_rises(*, centres: Sequence[Point]) -> list[float | None]:
+    """How far each inner string stands over the line through its neighbours, straight up. [mm]
+
+    centres : three or more (offset, height) of the strings' centres. [mm]
+    """
+    rises: list[float | None] = [None]
+    for (y0, z0), (y, z), (y1, z1) in zip(centres, centres[1:], centres[2:], strict=False):
+        rises.append(z - (z0 + (z1 - z0) * (y - y0) / (y1 - y0)))
+    return [*rises, None]
+
+
+def nearest_template(*, radius: float, templates: Sequence[float]) -> float | None:
+    """The template on hand that is nearest to a radius; the smaller of two as near; None of none. [mm]
+
+    radius : wanted. [mm]  templates : radii on hand. [mm]
+    """
+    best: float | None = None
+    for template in sorted(templates):
+        if best is None or abs(template - radius) < abs(best - radius) - TOLERANCE:
+            best = template
+    return best

@@ -1,0 +1,137 @@
+r"""Neck, stop and projection.
+
+nut                edge         bridge
+ |------ neck ------|---- stop ----|      string length is measured straight, nut to bridge
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Literal
+
+from fidicula.core.bands import Band, standing
+from fidicula.core.errors import TOLERANCE, DoesNotFitError
+
+ProjectionState = Literal["low", "in_band", "high"]
+Remedy = Literal["none", "accept_with_reason", "wedge", "neck_reset"]
+
+
+@dataclass(frozen=True)
+class StopJudgement:
+    """neck_to_stop : as measured.  ideal_stop, bridge_shift, string_length_after : [mm]; the shift is positive
+    toward the tailpiece.  edge_interval : of the note stopped at the body's edge. [semitones]
+    deviation : of the string length as measured from the nominal one. [mm]
+    """
+
+    neck_to_stop: float
+    ideal_stop: float
+    bridge_shift: float
+    string_length_after: float
+    edge_interval: float
+    deviation: float | None
+
+
+def neck_fits(*, neck_length: float, string_length: float) -> None:
+    """Raise DoesNotFitError naming `neck_length` unless the neck ends before the bridge.
+
+    neck_length, string_length : above 0. [mm]
+    """
+    if neck_length >= string_length - TOLERANCE:
+        raise DoesNotFitError(
+            "neck_length",
+            sentence=(
+                f"the neck must be shorter than the string length of {string_length:g} mm; it was {neck_length:g}"
+            ),
+            value=neck_length,
+        )
+
+
+def judge_stop(
+    *,
+    neck_length: float,
+    stop_length: float,
+    string_length: float,
+    ratio: tuple[float, float] = (2.0, 3.0),
+    nominal_string_length: float | None = None,
+) -> StopJudgement:
+    """How the stop stands to the neck.
+
+    neck_length : nut to body edge, above 0. [mm]  stop_length : body edge to bridge, above 0. [mm]
+    string_length : above neck_length. [mm]  ratio : neck to stop as wanted, each above 0.
+    nominal_string_length : to compare with, above 0. [mm]
+    Raises DoesNotFitError naming `neck_length`. Source: proportion; equal temperament for the interval.
+    """
+    neck_fits(neck_length=neck_length, string_length=string_length)
+    ideal = neck_length * ratio[1] / ratio[0]
+    return StopJudgement(
+        neck_to_stop=neck_length / stop_length,
+        ideal_stop=ideal,
+        bridge_shift=ideal - stop_length,
+        string_length_after=string_length + ideal - stop_length,
+        edge_interval=12 * math.log2(string_length / (string_length - neck_length)),
+        deviation=None if nominal_string_length is None else string_length - nominal_string_length,
+    )
+
+
+@dataclass(frozen=True)
+class ProjectionJudgement:
+    """Changes are at the bridge, at the heel and at the board's end [mm]; angles in degrees; 0 in band."""
+
+    state: ProjectionState
+    change_at_bridge: float
+    change_at_heel: float
+    change_at_board_end: float
+    wedge_angle: float
+    reset_angle: float
+    remedy: Remedy
+
+
+def judge_projection(
+    *,
+    measured: float,
+    band: Band,
+    string_length: float,
+    neck_length: float,
+    fingerboard_length: float,
+    accept_low: float | None = None,
+    accept_high: float | None = None,
+    max_wedge: float = 1.2,
+) -> ProjectionJudgement:
+    """What the projection asks for: nothing, a reason, a wedge under the board, or a neck reset.
+
+    measured : height of the board's line over the belly at the bridge, above 0. [mm]  band : what is wanted. [mm]
+    string_length : above neck_length and fingerboard_length. [mm]  neck_length, fingerboard_length : above 0. [mm]
+    accept_low, accept_high : what a person may accept with a reason, each for its own side. [mm]
+    max_wedge : the thickest wedge at the heel, 0 or more. [mm]
+    Raises DoesNotFitError naming `fingerboard_length` or `neck_length`.
+    Source: a wedge turns the board about the nut, a reset turns the neck about the body's edge.
+    """
+    if fingerboard_length >= string_length - TOLERANCE:
+        raise DoesNotFitError(
+            "fingerboard_length",
+            sentence=f"the board must end before the bridge at {string_length:g} mm; it was {fingerboard_length:g}",
+            value=fingerboard_length,
+        )
+    neck_fits(neck_length=neck_length, string_length=string_length)
+    where = standing(value=measured, band=band)
+    change = 0.0 if where == "in_band" else band.aim - measured
+    at_heel = change * neck_length / string_length
+    remedy: Remedy = "none"
+    if where == "below":
+        accepted = accept_low is not None and measured >= accept_low - TOLERANCE
+        wedge: Remedy = "wedge" if at_heel <= max_wedge + TOLERANCE else "neck_reset"
+        remedy = "accept_with_reason" if accepted else wedge
+    elif where == "above":
+        accepted = accept_high is not None and measured <= accept_high + TOLERANCE
+        remedy = "accept_with_reason" if accepted else "neck_reset"
+    states: dict[str, ProjectionState] = {"below": "low", "in_band": "in_band", "above": "high"}
+    return ProjectionJudgement(
+        state=states[where],
+        change_at_bridge=change,
+        change_at_heel=at_heel,
+        change_at_board_end=change * fingerboard_length / string_length,
+        wedge_angle=math.degrees(math.atan(change / string_length)),
+        reset_angle=math.degrees(math.atan(change / (string_length - neck_length))),
+        remedy=remedy,
+    )

@@ -1,0 +1,153 @@
+r"""The fingerboard's lengthwise scoop: the gap under a straightedge that rests on both ends.
+
+nut end                           free end
+  |=================================|   straightedge
+   \_ gap                       _ /
+     \___________.____________/         target gap: 4·relief·(x/L)(1 - x/L)
+"""
+
+from __future__ import annotations
+
+from bisect import bisect_right
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+from typing import Literal
+
+from fidicula.core.errors import TOLERANCE, DoesNotFitError
+
+BoardFault = Literal["hump", "wave", "too_flat", "too_deep"]
+
+HUMP = 0.05
+WAVE = 0.05
+"""How far a gap must be off to be a fault. [mm]"""
+
+
+@dataclass(frozen=True)
+class Station:
+    """x : along the board from the nut. [mm]  gap : under the straightedge, negative on a hump. [mm]"""
+
+    x: float
+    gap: float
+
+
+@dataclass(frozen=True)
+class DressedStation:
+    """A station with the gap wanted there, and what to plane off. [mm]"""
+
+    x: float
+    gap: float
+    target_gap: float
+    removal: float
+
+
+@dataclass(frozen=True)
+class Dressing:
+    """relief : the largest gap; relief_at : where.  base_removal : what comes off everywhere.  [mm]"""
+
+    relief: float
+    relief_at: float
+    faults: tuple[BoardFault, ...]
+    stations: tuple[DressedStation, ...]
+    base_removal: float
+    max_removal: float
+
+
+def with_ends(*, stations: Sequence[Station], fingerboard_length: float) -> list[Station]:
+    """The stations in order, with both ends as gap 0.
+
+    stations : on the board, none twice. [mm]  fingerboard_length : above 0. [mm]
+    Raises DoesNotFitError naming `stations`.
+    """
+    ordered = sorted(stations, key=lambda station: station.x)
+    for station in ordered:
+        if not -TOLERANCE <= station.x <= fingerboard_length + TOLERANCE:
+            raise DoesNotFitError(
+                "stations",
+                sentence=f"the station at {station.x:g} mm is not on the board of {fingerboard_length:g} mm",
+                value=station.x,
+            )
+        at_end = station.x <= TOLERANCE or station.x >= fingerboard_length - TOLERANCE
+        if at_end and abs(station.gap) > TOLERANCE:
+            raise DoesNotFitError(
+                "stations",
+                sentence=f"the straightedge rests on the board's ends: the gap at {station.x:g} mm must be 0",
+                value=station.gap,
+            )
+    for left, right in pairwise(ordered):
+        if right.x - left.x <= TOLERANCE:
+            raise DoesNotFitError("stations", sentence=f"the station at {right.x:g} mm is given twice", value=right.x)
+    inner = [s for s in ordered if TOLERANCE < s.x < fingerboard_length - TOLERANCE]
+    return [Station(0.0, 0.0), *inner, Station(fingerboard_length, 0.0)]
+
+
+def gap_along(
+    *, fingerboard_length: float, relief: float | None = None, stations: Sequence[Station] | None = None
+) -> Callable[[float], float]:
+    """The board's gap at any place: a parabola of a relief, or straight lines between stations. [mm]
+
+    fingerboard_length : above 0. [mm]  relief : 0 or more, at the middle. [mm]
+    stations : measured gaps; the ends count as 0. [mm]  Neither means a straight board.
+    Raises DoesNotFitError naming `stations` where both are given, or a station is not on the board.
+    """
+    if stations is None:
+        deepest = relief or 0.0
+        return lambda x: 4 * deepest * (x / fingerboard_length) * (1 - x / fingerboard_length)
+    if relief is not None:
+        raise DoesNotFitError("stations", sentence="give the board's relief or its stations, not both")
+    known = with_ends(stations=stations, fingerboard_length=fingerboard_length)
+    places = [station.x for station in known]
+
+    def straight(x: float) -> float:
+        right = min(max(bisect_right(places, x), 1), len(known) - 1)
+        a, b = known[right - 1], known[right]
+        return a.gap + (b.gap - a.gap) * (x - a.x) / (b.x - a.x)
+
+    return straight
+
+
+def plan_dressing(
+    *, fingerboard_length: float, stations: Sequence[Station], target_relief: float, tolerance: float = 0.15
+) -> Dressing:
+    """Faults of a board, and what to plane off at each station.
+
+    fingerboard_length : above 0. [mm]  stations : measured gaps. [mm]
+    target_relief : the gap wanted in the middle, 0 or more. [mm]
+    tolerance : how far the relief may be off it, 0 or more. [mm]
+    Raises DoesNotFitError naming `stations`. Source: a parabola under the lowest point that planing can reach.
+    """
+    known = with_ends(stations=stations, fingerboard_length=fingerboard_length)
+    wanted = gap_along(fingerboard_length=fingerboard_length, relief=target_relief)
+    base = max(0.0, *(station.gap - wanted(station.x) for station in known))
+    dressed = tuple(DressedStation(s.x, s.gap, wanted(s.x), wanted(s.x) - s.gap + base) for s in known)
+    deepest = max(known, key=lambda station: station.gap)
+    return Dressing(
+        relief=deepest.gap,
+        relief_at=deepest.x,
+        faults=_faults(known, deepest.gap, target_relief, tolerance),
+        stations=dressed,
+        base_removal=base,
+        max_removal=max(station.removal for station in dressed),
+    )
+
+
+def _faults(known: list[Station], relief: float, target: float, tolerance: float) -> tuple[BoardFault, ...]:
+    gaps = [station.gap for station in known]
+    faults: list[BoardFault] = []
+    if min(gaps) < -HUMP - TOLERANCE:
+        faults.append("hump")
+    if any(gaps[i] < min(max(gaps[:i]), max(gaps[i + 1 :])) - WAVE - TOLERANCE for i in range(1, len(gaps) - 1)):
+        faults.append("wave")
+    if relief < target - tolerance - TOLERANCE:
+        faults.append("too_flat")
+    if relief > target + tolerance + TOLERANCE:
+        faults.append("too_deep")
+    return tuple(faults)
+
+
+def radius_of_arc(*, chord: float, sagitta: float) -> float:
+    """Radius of the arc over a chord. [mm]
+
+    chord : above 0. [mm]  sagitta : rise of the arc over it, above 0. [mm]  Source: the intersecting chords.
+    """
+    return chord * chord / (8 * sagitta) + sagitta / 2

@@ -1,0 +1,182 @@
+r"""Each string's straight line from nut to bridge, and the board's line extended under it.
+
+nut          board's end          bridge
+ |~~~~~~~~~~~~~~~~|~~~~~~~~~~~~~~~~|  string
+ |v_nut           |v_end           |mark      mark = v_nut + (v_end - v_nut)·S/L
+ |________________|- - - - - - - - |  board's line, extended
+ 0                L                S
+                                   |ext       height of that line over the belly
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from fidicula.core.errors import TOLERANCE, DoesNotFitError
+from fidicula.core.geometry.board import HeightDirection, arch, shortest_height, upright_height
+from fidicula.core.geometry.spacing import SpacingRule, string_offsets
+
+
+@dataclass(frozen=True)
+class Board:
+    """The measured board and neck.
+
+    string_length : nut to bridge, above 0. [mm]
+    fingerboard_length : nut to the board's free end, above 0 and under string_length. [mm]
+    radius_end : of the surface at the free end, above 0. [mm]
+    radius_nut : at the nut; None where it is the same all along. [mm]
+    projection : height over the belly where the centre line, extended, meets the bridge, above 0. [mm]
+    tilt_slope : rise of the extended board's line per mm toward the treble, at the bridge.
+    Raises DoesNotFitError naming `fingerboard_length`.
+    """
+
+    string_length: float
+    fingerboard_length: float
+    radius_end: float
+    projection: float
+    radius_nut: float | None = None
+    tilt_slope: float = 0.0
+
+    def __post_init__(self) -> None:
+        if self.fingerboard_length > self.string_length - TOLERANCE:
+            raise DoesNotFitError(
+                "fingerboard_length",
+                sentence=(
+                    f"the fingerboard ends before the bridge: its length must be under the string length "
+                    f"of {self.string_length:g} mm; it was {self.fingerboard_length:g}"
+                ),
+                value=self.fingerboard_length,
+            )
+
+    @property
+    def carry(self) -> float:
+        """How much further than the board's end the bridge is: S/L."""
+        return self.string_length / self.fingerboard_length
+
+
+@dataclass(frozen=True)
+class StringLine:
+    """One string's way over the board. Offsets from the centre line, negative on the bass side. [mm]
+
+    extension_height : of the board's surface line under the string, extended to the bridge, over the belly.
+    """
+
+    nut_offset: float
+    end_offset: float
+    bridge_offset: float
+    extension_height: float
+
+
+def string_lines(
+    *,
+    board: Board,
+    diameters: Sequence[float],
+    nut_spread: float,
+    bridge_spread: float,
+    nut_centre: float = 0.0,
+    bridge_centre: float = 0.0,
+    rule: SpacingRule = "equal_gaps",
+) -> tuple[StringLine, ...]:
+    """Where every string runs, low string first. [mm]
+
+    board : the measured board and neck.
+    diameters : shape (n_strings,), three to six. [mm]
+    nut_spread, bridge_spread : centre to centre of the outer strings, above 0. [mm]
+    nut_centre, bridge_centre : offset of the group's middle. [mm]  rule : of spacing.
+    Raises DoesNotFitError naming `nut_spread`, `bridge_spread`, `fingerboard_radius` or
+    `fingerboard_radius_nut`. Source: similar triangles; a straight string, the scoop left out.
+    """
+    at_nut = string_offsets(
+        spread=nut_spread, diameters=diameters, rule=rule, centre=nut_centre, spread_field="nut_spread"
+    )
+    at_bridge = string_offsets(
+        spread=bridge_spread,
+        diameters=diameters,
+        rule=rule,
+        centre=bridge_centre,
+        spread_field="bridge_spread",
+    )
+    lines = []
+    for nut_offset, bridge_offset in zip(at_nut, at_bridge, strict=True):
+        end_offset = nut_offset + (bridge_offset - nut_offset) / board.carry
+        nut_arch = _nut_arch(board=board, offset=nut_offset)
+        end_arch = arch(radius=board.radius_end, offset=end_offset)
+        lines.append(
+            StringLine(
+                nut_offset=nut_offset,
+                end_offset=end_offset,
+                bridge_offset=bridge_offset,
+                extension_height=(
+                    board.projection + bridge_offset * board.tilt_slope + nut_arch + (end_arch - nut_arch) * board.carry
+                ),
+            )
+        )
+    return tuple(lines)
+
+
+def _nut_arch(*, board: Board, offset: float) -> float:
+    if board.radius_nut is None:
+        return arch(radius=board.radius_end, offset=offset)
+    return arch(radius=board.radius_nut, offset=offset, radius_field="fingerboard_radius_nut")
+
+
+def mark_height(*, nut_height: float, end_height: float, string_length: float, fingerboard_length: float) -> float:
+    """Height of a string over the board's line, straight up at the bridge. [mm]
+
+    nut_height, end_height : straight up, under the string at the nut and at the board's free end. [mm]
+    string_length : above fingerboard_length. [mm]  fingerboard_length : above 0. [mm]
+    Source: similar triangles; a straight string, the scoop left out.
+    """
+    return nut_height + (end_height - nut_height) * (string_length / fingerboard_length)
+
+
+def end_height_of_mark(
+    *, nut_height: float, mark_height: float, string_length: float, fingerboard_length: float
+) -> float:
+    """The way back of `mark_height`: the height at the board's free end. [mm]
+
+    nut_height, mark_height : straight up. [mm]  string_length : above fingerboard_length. [mm]
+    fingerboard_length : above 0. [mm]
+    """
+    return nut_height + (mark_height - nut_height) * (fingerboard_length / string_length)
+
+
+def nut_height_upright(*, height: float, direction: HeightDirection, board: Board, line: StringLine) -> float:
+    """A height read at the nut, straight up. [mm]
+
+    height : as read, 0 or more. [mm]  direction : how it was read.
+    board, line : the board, and the string's way over it. Raises DoesNotFitError.
+    """
+    if direction == "vertical":
+        return height
+    if board.radius_nut is None:
+        return upright_height(shortest_height=height, radius=board.radius_end, offset=line.nut_offset)
+    return upright_height(
+        shortest_height=height,
+        radius=board.radius_nut,
+        offset=line.nut_offset,
+        radius_field="fingerboard_radius_nut",
+    )
+
+
+def end_height_upright(*, height: float, direction: HeightDirection, board: Board, line: StringLine) -> float:
+    """A height read at the board's free end, straight up. [mm]
+
+    height : as read, 0 or more. [mm]  direction : how it was read.
+    board, line : the board, and the string's way over it. Raises DoesNotFitError.
+    """
+    if direction == "vertical":
+        return height
+    return upright_height(shortest_height=height, radius=board.radius_end, offset=line.end_offset)
+
+
+def end_height_in(*, upright: float, direction: HeightDirection, board: Board, line: StringLine) -> float:
+    """An upright height at the board's free end, as it reads in a direction. [mm]
+
+    upright : straight up. [mm]  direction : how it is to be read.
+    board, line : the board, and the string's way over it. Raises DoesNotFitError.
+    """
+    if direction == "vertical":
+        return upright
+    return shortest_height(upright_height=upright, radius=board.radius_end, offset=line.end_offset)

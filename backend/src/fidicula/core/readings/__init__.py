@@ -1,0 +1,1 @@
+"""What the bench says: typed words to millimetres, doubts, and which readings still hold."""

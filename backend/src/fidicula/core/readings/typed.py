@@ -1,0 +1,54 @@
+"""A measurement as someone or a caliper typed it."""
+
+from __future__ import annotations
+
+import re
+
+from fidicula.core.errors import CoreError, UnreadableError
+
+MM_PER_INCH = 25.4
+
+_UNITS = {
+    "": 1.0,
+    "mm": 1.0,
+    "cm": 10.0,
+    "in": MM_PER_INCH,
+    "inch": MM_PER_INCH,
+    '"': MM_PER_INCH,
+    "″": MM_PER_INCH,
+}
+_PATTERN = re.compile(r"(?P<sign>[+\-−]?)(?P<number>\d+(?:[.,]\d*)?|[.,]\d+)(?P<unit>[a-zA-Z\"″]*)", re.ASCII)
+_TOO_MANY_DIGITS = 12
+
+
+def millimetres(typed: str, *, what: str = "the reading") -> float:
+    """The value of a typed measurement. [mm]
+
+    typed : digits with a decimal point or comma, and perhaps a sign and a trailing mm, cm or in.
+    what : names the measure in the error's sentence.
+    Raises UnreadableError naming `typed` for anything else, and CoreError for a negative value.
+    Nothing is rounded, and a decimal mark is never taken for a thousands mark.
+    """
+    text = "".join(typed.split())
+    if not text:
+        raise UnreadableError("typed", sentence=f"{what}: nothing was typed; type the figure, for instance 5.2")
+    match = _PATTERN.fullmatch(text)
+    if match is None or len(match["number"]) > _TOO_MANY_DIGITS:
+        raise UnreadableError(
+            "typed",
+            sentence=f"{what}: “{typed.strip()[:40]}” is not a measurement; type digits, for instance 5.2 or 5,2 mm",
+            value=typed,
+        )
+    factor = _UNITS.get(match["unit"].lower())
+    if factor is None:
+        raise UnreadableError(
+            "typed",
+            sentence=f"{what}: the unit “{match['unit']}” is not known here; use mm, cm or in, or none for mm",
+            value=typed,
+        )
+    value = float(match["number"].replace(",", ".")) * factor
+    if match["sign"] in ("-", "−") and value > 0:
+        raise CoreError(
+            "typed", sentence=f"{what} cannot be negative; it was typed as {typed.strip()[:40]}", value=typed
+        )
+    return value

@@ -1,0 +1,1 @@
+"""What is wanted, resolved from figures and one school for each measure."""

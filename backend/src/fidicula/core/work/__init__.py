@@ -1,0 +1,1 @@
+"""How work goes on at the bench."""

@@ -1,0 +1,1 @@
+"""PostgreSQL: tables, records, and the unit of work that alone commits."""

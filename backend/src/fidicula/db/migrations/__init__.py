@@ -1,0 +1,1 @@
+"""Alembic's environment and the versions of the schema."""

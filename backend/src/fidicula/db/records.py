@@ -1,0 +1,131 @@
+"""What the database holds, as plain values for the services."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+
+@dataclass(frozen=True)
+class SetString:
+    """One string of a set. diameter [mm], tension [N], linear_density [g/m]; None where unknown."""
+
+    name: str
+    diameter: float
+    tension: float | None = None
+    linear_density: float | None = None
+
+
+@dataclass(frozen=True)
+class StringSet:
+    id: UUID
+    name: str
+    family: str
+    material: str
+    strings: tuple[SetString, ...]
+
+
+@dataclass(frozen=True)
+class Instrument:
+    id: UUID
+    ticket: str
+    family: str
+    size: str
+    string_names: tuple[str, ...]
+    left_handed: bool
+    is_new: bool
+    owner: str
+    description: str
+    schools: Mapping[str, str]
+
+
+@dataclass(frozen=True)
+class Visit:
+    id: UUID
+    instrument_id: UUID
+    kind: str
+    complaint: str
+    opened_at: datetime
+    closed_at: datetime | None
+
+
+@dataclass(frozen=True)
+class WorkDone:
+    """number : order of arrival; the causal clock that readings stand against."""
+
+    number: int
+    id: UUID
+    visit_id: UUID
+    work: str
+    done_by: str
+    done_at: datetime
+    detail: Mapping[str, Any]
+    string_set_id: UUID | None
+    taken_back: bool
+
+
+@dataclass(frozen=True)
+class Reading:
+    number: int
+    id: UUID
+    visit_id: UUID
+    measure: str
+    position: int | None
+    typed: str
+    value: float
+    tool: str
+    direction: str | None
+    taken_by: str
+    taken_at: datetime
+    recorded_at: datetime
+    after_work: int | None
+    corrected_by: int | None
+    repeats: bool
+    doubt: str | None
+    suggested: float | None
+    confirmed: bool
+    taken_back: bool
+
+
+@dataclass(frozen=True)
+class NewReading:
+    """A reading on its way in; its number and time of arrival come from the database."""
+
+    id: UUID
+    visit_id: UUID
+    measure: str
+    position: int | None
+    typed: str
+    value: float
+    tool: str
+    direction: str | None
+    taken_by: str
+    taken_at: datetime
+    after_work: int | None
+    repeats: bool
+    doubt: str | None
+    suggested: float | None
+
+
+@dataclass(frozen=True)
+class NewWork:
+    id: UUID
+    visit_id: UUID
+    work: str
+    done_by: str
+    detail: Mapping[str, Any]
+    string_set_id: UUID | None = None
+
+
+@dataclass(frozen=True)
+class RailEntry:
+    """What the rail needs of an instrument in the house."""
+
+    instrument: Instrument
+    complaint: str
+    strings_known: bool
+    readings_taken: int
+    last_work: str | None

@@ -1,0 +1,135 @@
+"""The tables. Readings and works are a log: lines are added and taken back, never overwritten."""
+
+from __future__ import annotations
+
+from sqlalchemy import (
+    ARRAY,
+    BigInteger,
+    Boolean,
+    CheckConstraint,
+    Column,
+    DateTime,
+    Double,
+    ForeignKey,
+    Identity,
+    Index,
+    MetaData,
+    SmallInteger,
+    Table,
+    Text,
+    UniqueConstraint,
+    Uuid,
+    func,
+)
+from sqlalchemy.dialects.postgresql import JSONB
+
+metadata = MetaData(
+    naming_convention={
+        "ix": "ix_%(table_name)s_%(column_0_N_name)s",
+        "uq": "uq_%(table_name)s_%(column_0_N_name)s",
+        "ck": "ck_%(table_name)s_%(constraint_name)s",
+        "fk": "fk_%(table_name)s_%(column_0_N_name)s_%(referred_table_name)s",
+        "pk": "pk_%(table_name)s",
+    }
+)
+
+NATURAL = "natural_order"
+"""A collation that sorts RW-9 before RW-10."""
+
+
+def _now(name: str) -> Column[object]:
+    return Column(name, DateTime(timezone=True), nullable=False, server_default=func.now())
+
+
+string_set = Table(
+    "string_set",
+    metadata,
+    Column("id", Uuid, primary_key=True),
+    Column("name", Text, nullable=False),
+    Column("family", Text, nullable=False),
+    Column("material", Text, nullable=False),
+    _now("created_at"),
+    UniqueConstraint("name", "family"),
+)
+
+string_of_set = Table(
+    "string_of_set",
+    metadata,
+    Column("string_set_id", Uuid, ForeignKey("string_set.id", ondelete="CASCADE"), primary_key=True),
+    Column("position", SmallInteger, primary_key=True),
+    Column("name", Text, nullable=False),
+    Column("diameter", Double, nullable=False),
+    Column("tension", Double),
+    Column("linear_density", Double),
+    CheckConstraint("diameter > 0", name="diameter_above_0"),
+)
+
+instrument = Table(
+    "instrument",
+    metadata,
+    Column("id", Uuid, primary_key=True),
+    Column("ticket", Text(collation=NATURAL), nullable=False, unique=True),
+    Column("family", Text, nullable=False),
+    Column("size", Text, nullable=False),
+    Column("string_names", ARRAY(Text), nullable=False),
+    Column("left_handed", Boolean, nullable=False, server_default="false"),
+    Column("is_new", Boolean, nullable=False, server_default="false"),
+    Column("owner", Text, nullable=False, server_default=""),
+    Column("description", Text, nullable=False, server_default=""),
+    Column("schools", JSONB, nullable=False, server_default="{}"),
+    _now("created_at"),
+    CheckConstraint("cardinality(string_names) BETWEEN 3 AND 6", name="three_to_six_strings"),
+)
+
+visit = Table(
+    "visit",
+    metadata,
+    Column("id", Uuid, primary_key=True),
+    Column("instrument_id", Uuid, ForeignKey("instrument.id"), nullable=False, index=True),
+    Column("kind", Text, nullable=False),
+    Column("complaint", Text, nullable=False, server_default=""),
+    _now("opened_at"),
+    Column("closed_at", DateTime(timezone=True)),
+)
+
+work_done = Table(
+    "work_done",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    Column("work", Text, nullable=False),
+    Column("done_by", Text, nullable=False),
+    _now("done_at"),
+    Column("detail", JSONB, nullable=False, server_default="{}"),
+    Column("string_set_id", Uuid, ForeignKey("string_set.id")),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
+)
+
+reading = Table(
+    "reading",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False),
+    Column("measure", Text, nullable=False),
+    Column("position", SmallInteger),
+    Column("typed", Text, nullable=False),
+    Column("value", Double, nullable=False),
+    Column("tool", Text, nullable=False),
+    Column("direction", Text),
+    Column("taken_by", Text, nullable=False),
+    Column("taken_at", DateTime(timezone=True), nullable=False),
+    _now("recorded_at"),
+    Column("after_work", BigInteger, ForeignKey("work_done.number")),
+    Column("corrected_by", BigInteger, ForeignKey("reading.number"), index=True),
+    Column("repeats", Boolean, nullable=False, server_default="false"),
+    Column("doubt", Text),
+    Column("suggested", Double),
+    Column("confirmed_at", DateTime(timezone=True)),
+    Column("confirmed_by", Text),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
+    Index("ix_reading_visit_id_number", "visit_id", "number"),
+)

@@ -1,0 +1,48 @@
+"""The unit of work: one transaction, committed here and nowhere else."""
+
+from __future__ import annotations
+
+from types import TracebackType
+
+from sqlalchemy import Connection, create_engine
+from sqlalchemy import Engine as Engine
+from sqlalchemy.exc import OperationalError
+
+from fidicula.db.repositories import Instruments, Log, StringSets
+
+
+class DatabaseAwayError(Exception):
+    """PostgreSQL does not answer."""
+
+
+def make_engine(url: str) -> Engine:
+    """An engine with a small pool; a connection that died is noticed before it is used."""
+    return create_engine(url, pool_size=5, max_overflow=5, pool_pre_ping=False, connect_args={"connect_timeout": 5})
+
+
+class UnitOfWork:
+    """`with UnitOfWork(engine) as work:` reads and writes; without `commit()` nothing is kept."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+        self._connection: Connection
+
+    def __enter__(self) -> UnitOfWork:
+        try:
+            self._connection = self._engine.connect()
+        except OperationalError as error:
+            raise DatabaseAwayError from error
+        self.instruments = Instruments(self._connection)
+        self.string_sets = StringSets(self._connection)
+        self.log = Log(self._connection)
+        return self
+
+    def __exit__(
+        self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
+    ) -> None:
+        self._connection.close()
+        if isinstance(error, OperationalError):
+            raise DatabaseAwayError from error
+
+    def commit(self) -> None:
+        self._connection.commit()

@@ -1,0 +1,1 @@
+"""Running what the application stands on: its own PostgreSQL cluster on loopback."""

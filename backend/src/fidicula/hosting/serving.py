@@ -1,0 +1,46 @@
+"""Serving an application beside other work, and the browser that looks at it: for pictures, tests, benchmarks."""
+
+from __future__ import annotations
+
+import threading
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+from typing import Any
+
+import uvicorn
+
+from fidicula.hosting.cluster import free_port
+
+CHROMIUM = "/usr/bin/chromium"
+CHROMIUM_ARGUMENTS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--disable-dev-shm-usage",
+    "--font-render-hinting=none",
+]
+
+
+@contextmanager
+def serving(app: Any) -> Iterator[str]:
+    """Serve an application on a free port of loopback, in a thread of this process."""
+    port = free_port()
+    config = uvicorn.Config(app, host="127.0.0.1", port=port, log_level="warning", lifespan="off")
+    server = uvicorn.Server(config)
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    deadline = time.monotonic() + 20
+    while not server.started:
+        if time.monotonic() > deadline or not thread.is_alive():
+            raise RuntimeError("the application did not start")
+        time.sleep(0.02)
+    try:
+        yield f"http://127.0.0.1:{port}"
+    finally:
+        server.should_exit = True
+        thread.join(timeout=10)

@@ -1,0 +1,21 @@
+"""The application put together: settings, database, services, HTTP."""
+
+from __future__ import annotations
+
+from fastapi import FastAPI
+
+from fidicula.api.app import make_app
+from fidicula.db.unit_of_work import make_engine
+from fidicula.services.bench import Bench
+from fidicula.services.house import House
+from fidicula.settings import Settings
+
+
+def create_app(settings: Settings) -> FastAPI:
+    """The application on the database that the settings name."""
+    engine = make_engine(settings.database_url)
+    app = make_app(front_end=settings.front_end)
+    app.state.engine = engine
+    app.state.house = House(engine)
+    app.state.bench = Bench(engine)
+    return app

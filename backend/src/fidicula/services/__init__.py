@@ -1,0 +1,1 @@
+"""Use cases: one method, one unit of work, one commit."""

@@ -1,0 +1,346 @@
+"""The bench: readings, works, strings and schools of one instrument. Every use case answers with the new sheet."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass, replace
+from datetime import datetime
+from functools import cached_property
+from uuid import UUID, uuid4
+
+from fidicula.core.readings.doubt import Doubt, Plausible, doubt_of, plausible_around
+from fidicula.core.readings.typed import millimetres
+from fidicula.db.records import (
+    Instrument,
+    NewReading,
+    NewWork,
+    Reading,
+    SetString,
+    StringSet,
+    Visit,
+    WorkDone,
+)
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.errors import NotHereError, NotNowError, RefusedError
+from fidicula.services.house import MATERIALS
+from fidicula.services.measures import MEASURES, Measure, name_of
+from fidicula.services.sheet.build import build_sheet
+from fidicula.services.sheet.held import BenchState, bench_state
+from fidicula.services.sheet.log import log_lines
+from fidicula.services.sheet.model import BenchSheet, LogLine, SetView, StringOn
+from fidicula.services.targets import Targets, chosen_schools, schools_for, targets_of
+from fidicula.tables.work import tools, works
+
+
+@dataclass(frozen=True)
+class Taking:
+    """A reading as it comes from the bench. after_work : the last work that was known when it was taken."""
+
+    id: UUID
+    measure: str
+    position: int | None
+    typed: str
+    tool: str
+    taken_by: str
+    taken_at: datetime
+    after_work: int
+    repeats: bool
+
+
+@dataclass(frozen=True)
+class OwnSet:
+    """A set that the shelf does not have yet; diameters as typed, low string first."""
+
+    name: str
+    material: str
+    diameters: Sequence[str]
+
+
+@dataclass
+class _Loaded:
+    """One instrument's records, inside a unit of work."""
+
+    instrument: Instrument
+    visit: Visit
+    string_set: StringSet | None
+    readings: list[Reading]
+    works: list[WorkDone]
+
+    @cached_property
+    def targets(self) -> Targets:
+        return targets_of(self.instrument, self.string_set)
+
+    def state(self) -> BenchState:
+        return bench_state(
+            instrument=self.instrument,
+            string_set=self.string_set,
+            readings=self.readings,
+            works=self.works,
+            targets=self.targets,
+        )
+
+    def sheet(self) -> BenchSheet:
+        return build_sheet(self.state(), self.visit)
+
+
+def _load(work: UnitOfWork, ticket: str) -> _Loaded:
+    found = work.instruments.by_ticket(ticket)
+    if found is None:
+        raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
+    instrument, visit = found
+    return _Loaded(
+        instrument=instrument,
+        visit=visit,
+        string_set=work.string_sets.on_instrument(instrument.id),
+        readings=work.log.standing_readings(visit.id),
+        works=work.log.works(visit.id),
+    )
+
+
+class Bench:
+    """Use cases at one instrument."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def sheet(self, ticket: str) -> BenchSheet:
+        with UnitOfWork(self._engine) as work:
+            return _load(work, ticket).sheet()
+
+    def log(self, ticket: str) -> list[LogLine]:
+        """Everything written down for this visit, newest first, also what was taken back or corrected."""
+        with UnitOfWork(self._engine) as work:
+            loaded = _load(work, ticket)
+            return log_lines(loaded.state(), work.log.all_readings(loaded.visit.id))
+
+    def take_reading(self, ticket: str, taking: Taking) -> BenchSheet:
+        """Keep a reading. One that looks like a slip is kept as doubted and counts in nothing until confirmed.
+
+        Raises CoreError naming `typed` where it is no measurement, and RefusedError for an unknown place or tool.
+        """
+        with UnitOfWork(self._engine) as work:
+            loaded = _load(work, ticket)
+            new, corrects = _new_reading(loaded, taking)
+            added = work.log.add_reading(new, corrects=corrects)
+            work.commit()
+            if added is not None:
+                loaded.readings = [r for r in loaded.readings if r.number != corrects] + [added]
+            return loaded.sheet()
+
+    def confirm_reading(self, ticket: str, reading_id: UUID, by: str) -> BenchSheet:
+        """Let a doubted reading count as it was typed."""
+
+        def confirm(work: UnitOfWork, loaded: _Loaded) -> None:
+            reading = _find_reading(work, loaded, reading_id)
+            measure = MEASURES[reading.measure]
+            if not 0 <= reading.value <= measure.largest:
+                name = name_of(measure, loaded.instrument.string_names, reading.position)
+                raise NotNowError(
+                    f"{reading.value:g} mm cannot be {name}: it is over {measure.largest:g} mm; measure again"
+                )
+            work.log.confirm(reading_id, by)
+
+        return self._change(ticket, confirm)
+
+    def take_back_reading(self, ticket: str, reading_id: UUID, by: str) -> BenchSheet:
+        """Undo a reading: it stays in the log and no longer counts."""
+
+        def take_back(work: UnitOfWork, loaded: _Loaded) -> None:
+            work.log.take_back_reading(_find_reading(work, loaded, reading_id), by)
+
+        return self._change(ticket, take_back)
+
+    def do_work(self, ticket: str, *, work_id: UUID, kind: str, by: str) -> BenchSheet:
+        """Write down a work done; what it touches goes stale. A cut keeps what it set out to take."""
+        if kind not in works() or kind in ("strings_named", "strings_changed"):
+            raise RefusedError(f"“{kind}” is not a work of this bench", field="work")
+
+        def add(work: UnitOfWork, loaded: _Loaded) -> None:
+            if any(done.id == work_id for done in loaded.works):
+                return
+            detail: dict[str, object] = {}
+            if kind == "crown_cut":
+                cut = loaded.sheet().cut
+                if cut.state == "none":
+                    raise NotNowError("there is no cut to have done yet: measure the heights first")
+                detail = {"wood": [s.wood for s in cut.strings], "down": [s.down for s in cut.strings]}
+            work.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=detail))
+
+        return self._change(ticket, add)
+
+    def take_back_work(self, ticket: str, work_id: UUID, by: str) -> BenchSheet:
+        """Undo a work that was written down by mistake; what it made stale holds again."""
+
+        def take_back(work: UnitOfWork, loaded: _Loaded) -> None:
+            if not any(done.id == work_id for done in loaded.works):
+                raise NotHereError("that work is not written down for this instrument")
+            work.log.take_back_work(work_id, by)
+
+        return self._change(ticket, take_back)
+
+    def choose_school(self, ticket: str, *, measure: str, school: str) -> BenchSheet:
+        """Follow another school in one measure, for this instrument."""
+
+        def choose(work: UnitOfWork, loaded: _Loaded) -> None:
+            choices = schools_for(loaded.instrument.family)
+            if school not in choices.get(measure, ()):
+                raise RefusedError(
+                    f"there is no school “{school}” of {measure.replace('_', ' ')} for a {loaded.instrument.family}",
+                    field="school",
+                )
+            work.instruments.set_schools(loaded.instrument.id, {**chosen_schools(loaded.instrument), measure: school})
+
+        return self._change(ticket, choose)
+
+    def string_sets(self, ticket: str) -> list[SetView]:
+        """Sets on the shelf that fit this instrument: of its family, with as many strings."""
+        with UnitOfWork(self._engine) as work:
+            found = work.instruments.by_ticket(ticket)
+            if found is None:
+                raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
+            instrument = found[0]
+            return [
+                SetView(
+                    id=str(s.id),
+                    name=s.name,
+                    material=s.material,
+                    strings=[StringOn(string.name, string.diameter) for string in s.strings],
+                )
+                for s in work.string_sets.of_family(instrument.family)
+                if tuple(string.name for string in s.strings) == instrument.string_names
+            ]
+
+    def name_strings(
+        self,
+        ticket: str,
+        *,
+        work_id: UUID,
+        set_id: UUID | None,
+        own: OwnSet | None,
+        put_on_now: bool,
+        by: str,
+    ) -> BenchSheet:
+        """Say which strings are on the instrument, or that they were put on now."""
+
+        def name(work: UnitOfWork, loaded: _Loaded) -> None:
+            if any(done.id == work_id for done in loaded.works):
+                return
+            string_set = _chosen_set(work, loaded.instrument, set_id, own)
+            work.log.add_work(
+                NewWork(
+                    id=work_id,
+                    visit_id=loaded.visit.id,
+                    work="strings_changed" if put_on_now else "strings_named",
+                    done_by=by,
+                    detail={"set": string_set.name},
+                    string_set_id=string_set.id,
+                )
+            )
+
+        return self._change(ticket, name)
+
+    def _change(self, ticket: str, change: Callable[[UnitOfWork, _Loaded], None]) -> BenchSheet:
+        """Change something, commit, and answer with the sheet as it then is."""
+        with UnitOfWork(self._engine) as work:
+            change(work, _load(work, ticket))
+            work.commit()
+            return _load(work, ticket).sheet()
+
+
+def _find_reading(work: UnitOfWork, loaded: _Loaded, reading_id: UUID) -> Reading:
+    reading = work.log.reading(reading_id)
+    if reading is None or reading.visit_id != loaded.visit.id:
+        raise NotHereError("that reading is not in this instrument's log")
+    return reading
+
+
+def _new_reading(loaded: _Loaded, taking: Taking) -> tuple[NewReading, int | None]:
+    """The reading as it is kept, and the number of the one that it corrects."""
+    measure = MEASURES.get(taking.measure)
+    if measure is None:
+        raise RefusedError(f"“{taking.measure}” is not a measure of the bench card", field="measure")
+    names = loaded.instrument.string_names
+    if measure.for_each_string != (taking.position is not None) or not 0 <= (taking.position or 0) < len(names):
+        raise RefusedError(f"say which string the reading “{measure.label}” belongs to", field="position")
+    tool = tools().get(taking.tool)
+    if tool is None:
+        raise RefusedError(f"“{taking.tool}” is not a tool of this shop", field="tool")
+    if taking.after_work and not any(work.number == taking.after_work for work in loaded.works):
+        raise RefusedError("the work that this reading was taken after is not known here", field="after_work")
+    name = name_of(measure, names, taking.position)
+    value = millimetres(taking.typed, what=name)
+    state = loaded.state()
+    doubt = _doubt(state, measure, taking.position, value, name)
+    before = state.standings.get((taking.measure, taking.position))
+    corrects = None
+    if before is not None and before.reading.after_work == taking.after_work and not taking.repeats:
+        corrects = before.reading.number
+    new = NewReading(
+        id=taking.id,
+        visit_id=loaded.visit.id,
+        measure=taking.measure,
+        position=taking.position,
+        typed=taking.typed,
+        value=value,
+        tool=taking.tool,
+        direction=tool.direction if measure.has_direction else None,
+        taken_by=taking.taken_by,
+        taken_at=taking.taken_at,
+        after_work=taking.after_work or None,
+        repeats=taking.repeats and before is not None,
+        doubt=doubt.sentence if doubt else None,
+        suggested=doubt.suggested if doubt else None,
+    )
+    return new, corrects
+
+
+def _doubt(state: BenchState, measure: Measure, position: int | None, value: float, name: str) -> Doubt | None:
+    usual = state.usual((measure.key, position))
+    if usual is None:
+        if value > measure.largest:
+            return Doubt(f"{value:g} mm is more than {name} can be.", None)
+        return None
+    plausible = plausible_around(usual)
+    if measure.zero_will_do:
+        plausible = replace(plausible, low=0.0)
+    return doubt_of(
+        value=value,
+        plausible=Plausible(plausible.low, min(plausible.high, measure.largest)),
+        aim=usual,
+        largest=measure.largest,
+        name=name,
+    )
+
+
+def _chosen_set(work: UnitOfWork, instrument: Instrument, set_id: UUID | None, own: OwnSet | None) -> StringSet:
+    if set_id is not None:
+        found = work.string_sets.by_id(set_id)
+        if found is None:
+            raise NotHereError("that set of strings is not on the shelf", field="set_id")
+        if tuple(s.name for s in found.strings) != instrument.string_names:
+            raise RefusedError(
+                f"the set {found.name} does not fit the strings {' '.join(instrument.string_names)}",
+                field="set_id",
+            )
+        return found
+    if own is None:
+        raise RefusedError("choose a set from the shelf, or enter its diameters", field="set_id")
+    if not own.name.strip():
+        raise RefusedError("give the set a name, so that it can be found again", field="name")
+    if own.material not in MATERIALS:
+        raise RefusedError(f"the material must be one of {', '.join(MATERIALS)}", field="material")
+    if len(own.diameters) != len(instrument.string_names):
+        raise RefusedError(f"{len(instrument.string_names)} diameters are needed", field="diameters")
+    strings = []
+    for name, typed in zip(instrument.string_names, own.diameters, strict=True):
+        diameter = millimetres(typed, what=f"the {name} string's diameter")
+        if not 0.1 <= diameter <= 10:
+            raise RefusedError(
+                f"the {name} string's diameter of {diameter:g} mm is not a string's: type mm, for instance 0.8",
+                field="diameters",
+            )
+        strings.append(SetString(name, diameter))
+    new = StringSet(uuid4(), own.name.strip(), instrument.family, own.material, tuple(strings))
+    if not work.string_sets.add(new):
+        raise RefusedError(f"the shelf has a {instrument.family} set named {new.name} already", field="name")
+    return new

@@ -1,0 +1,180 @@
+"""The house: what hangs on the rail, and what comes through the door."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+from uuid import uuid4
+
+from fidicula.db.records import Instrument, RailEntry
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.errors import RefusedError
+from fidicula.services.sheet.model import SchoolChoice
+from fidicula.tables import figures
+from fidicula.tables.work import tools, works
+
+MATERIALS = ("synthetic", "steel", "gut")
+
+
+@dataclass(frozen=True)
+class Tag:
+    """One instrument on the rail."""
+
+    ticket: str
+    family: str
+    size: str
+    owner: str
+    left_handed: bool
+    complaint: str
+    step: str
+
+
+@dataclass(frozen=True)
+class SizeChoice:
+    family: str
+    size: str
+
+
+@dataclass(frozen=True)
+class Stringing:
+    family: str
+    names: list[str]
+
+
+@dataclass(frozen=True)
+class ToolChoice:
+    tool: str
+    label: str
+    direction: str
+
+
+@dataclass(frozen=True)
+class Choices:
+    """What forms offer."""
+
+    sizes: list[SizeChoice]
+    stringings: list[Stringing]
+    materials: list[str]
+    tools: list[ToolChoice]
+    works: list[SchoolChoice]
+    takers: list[str]
+    next_ticket: str
+
+
+@dataclass(frozen=True)
+class Arrival:
+    """An instrument at the door. ticket : empty for the next free one; string_names : empty for the usual four."""
+
+    ticket: str
+    family: str
+    size: str
+    string_names: Sequence[str]
+    left_handed: bool
+    is_new: bool
+    owner: str
+    description: str
+    complaint: str
+    kind: str
+
+
+def next_ticket(tickets: Sequence[str]) -> str:
+    """The ticket after the highest one, in its own manner of numbering."""
+    numbered = [m for m in (re.fullmatch(r"(.*?)(\d+)", ticket) for ticket in tickets) if m]
+    if not numbered:
+        return "1"
+    prefix, digits = max(numbered, key=lambda m: int(m[2])).groups()
+    return f"{prefix}{int(digits) + 1:0{len(digits)}d}"
+
+
+class House:
+    """Use cases around the whole house."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def rail(self) -> list[Tag]:
+        with UnitOfWork(self._engine) as work:
+            return [_tag(entry) for entry in work.instruments.rail()]
+
+    def choices(self) -> Choices:
+        with UnitOfWork(self._engine) as work:
+            takers, tickets = work.log.takers(), work.instruments.tickets()
+        return Choices(
+            sizes=[SizeChoice(size.family, size.size) for size in figures.sizes()],
+            stringings=[
+                Stringing(family, list(names))
+                for family, by_count in figures.default_stringings().items()
+                for names in by_count.values()
+            ],
+            materials=list(MATERIALS),
+            tools=[ToolChoice(tool.tool, tool.label, tool.direction) for tool in tools().values()],
+            works=[SchoolChoice(row.work, row.label) for row in works().values()],
+            takers=takers,
+            next_ticket=next_ticket(tickets),
+        )
+
+    def register(self, arrival: Arrival) -> str:
+        """Take an instrument in and open its visit; returns its ticket."""
+        if not any(s.family == arrival.family and s.size == arrival.size for s in figures.sizes()):
+            known = ", ".join(s.size for s in figures.sizes() if s.family == arrival.family)
+            raise RefusedError(
+                f"there are no figures for a {arrival.family} of size “{arrival.size}”: choose one of {known}",
+                field="size",
+            )
+        names = tuple(arrival.string_names) or figures.string_names(family=arrival.family, count=4) or ()
+        if not 3 <= len(names) <= 6 or len(set(names)) < len(names) or not all(name.strip() for name in names):
+            raise RefusedError(
+                "name three to six strings, each once, from the lowest to the highest", field="string_names"
+            )
+        asked = arrival.ticket.strip()
+        with UnitOfWork(self._engine) as work:
+            for _ in range(20):
+                ticket = asked or next_ticket(work.instruments.tickets())
+                instrument = Instrument(
+                    id=uuid4(),
+                    ticket=ticket,
+                    family=arrival.family,
+                    size=arrival.size,
+                    string_names=names,
+                    left_handed=arrival.left_handed,
+                    is_new=arrival.is_new,
+                    owner=arrival.owner.strip(),
+                    description=arrival.description.strip(),
+                    schools={},
+                )
+                if work.instruments.add(instrument):
+                    break
+                if asked:
+                    raise RefusedError(f"the ticket {ticket} hangs on the rail already: choose another", field="ticket")
+            else:
+                raise RefusedError("no free ticket was found: type one", field="ticket")
+            work.instruments.open_visit(
+                id=uuid4(),
+                instrument_id=instrument.id,
+                kind=arrival.kind,
+                complaint=arrival.complaint.strip(),
+            )
+            work.commit()
+        return ticket
+
+
+def _tag(entry: RailEntry) -> Tag:
+    if not entry.strings_known:
+        step = "which strings?"
+    elif entry.last_work == "crown_cut":
+        step = "heights again"
+    elif entry.readings_taken:
+        step = "crown"
+    else:
+        step = "measure"
+    instrument = entry.instrument
+    return Tag(
+        ticket=instrument.ticket,
+        family=instrument.family,
+        size=instrument.size,
+        owner=instrument.owner,
+        left_handed=instrument.left_handed,
+        complaint=entry.complaint,
+        step=step,
+    )

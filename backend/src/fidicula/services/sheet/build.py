@@ -1,0 +1,146 @@
+"""The whole sheet, from the records of one instrument."""
+
+from __future__ import annotations
+
+from fidicula.db.records import Instrument, StringSet, Visit
+from fidicula.services import targets as wanted
+from fidicula.services.sheet.cells import cells
+from fidicula.services.sheet.cut import Computed, compute, cut_view
+from fidicula.services.sheet.drawing import drawing
+from fidicula.services.sheet.held import BenchState
+from fidicula.services.sheet.model import (
+    BenchSheet,
+    Cell,
+    CutView,
+    InstrumentView,
+    ProblemView,
+    SchoolChoice,
+    SchoolView,
+    SetView,
+    Stop,
+    StringOn,
+    Undoable,
+)
+from fidicula.services.sheet.whys import whys
+from fidicula.services.sheet.words import WORTH_FILING, WORTH_TAKING, outer_in_band, projection_is_out, words
+from fidicula.tables.work import works as work_rows
+
+
+def build_sheet(state: BenchState, visit: Visit) -> BenchSheet:
+    """Everything that the bench sheet shows, computed anew from the log."""
+    instrument = state.instrument
+    outcome = compute(state)
+    problem = outcome if isinstance(outcome, ProblemView) else None
+    computed = outcome if isinstance(outcome, Computed) else None
+    cut = cut_view(state, computed)
+    card = cells(state)
+    return BenchSheet(
+        instrument=_instrument_view(instrument, visit),
+        strings=_set_view(state.string_set),
+        last_work=state.last_work,
+        cells=card,
+        schools=_school_views(instrument),
+        cut=cut,
+        problem=problem,
+        drawing=drawing(state, computed) if computed is not None else None,
+        words=words(state, cut, problem, computed),
+        whys=whys(state, computed),
+        course=_course(state, card, cut, undecided=computed is not None and projection_is_out(state, computed)),
+        undoable=_undoable(state),
+        may_cut=any(s.wood is not None and s.wood >= WORTH_TAKING for s in cut.strings),
+        may_file_nut=any((s.nut_to_file or 0.0) >= WORTH_FILING for s in cut.strings),
+    )
+
+
+def _instrument_view(instrument: Instrument, visit: Visit) -> InstrumentView:
+    return InstrumentView(
+        ticket=instrument.ticket,
+        family=instrument.family,
+        size=instrument.size,
+        string_names=list(instrument.string_names),
+        left_handed=instrument.left_handed,
+        is_new=instrument.is_new,
+        owner=instrument.owner,
+        description=instrument.description,
+        complaint=visit.complaint,
+        visit_kind=visit.kind,
+    )
+
+
+def _set_view(string_set: StringSet | None) -> SetView | None:
+    if string_set is None:
+        return None
+    return SetView(
+        id=str(string_set.id),
+        name=string_set.name,
+        material=string_set.material,
+        strings=[StringOn(string.name, string.diameter) for string in string_set.strings],
+    )
+
+
+def _school_views(instrument: Instrument) -> list[SchoolView]:
+    chosen = wanted.chosen_schools(instrument)
+    return [
+        SchoolView(
+            measure=measure,
+            chosen=chosen[measure],
+            choices=[SchoolChoice(school, wanted.SCHOOL_LABELS[measure][school]) for school in schools],
+        )
+        for measure, schools in wanted.schools_for(instrument.family).items()
+    ]
+
+
+def _course(state: BenchState, card: list[Cell], cut: CutView, *, undecided: bool) -> list[Stop]:
+    """The stopped places of this visit, as far as the bench sheet goes."""
+    heights = [cell for cell in card if cell.measure == "end_height"]
+    taken = sum(cell.state == "taken" for cell in card)
+    stale = sum(cell.state == "stale" for cell in card)
+    was_cut = any(work.work == "crown_cut" for work in state.standing_works)
+    settled = (
+        not undecided
+        and cut.state == "firm"
+        and (outer_in_band(state) or all(s.wood is not None and abs(s.wood) < WORTH_TAKING for s in cut.strings))
+    )
+    strings_known = state.string_set is not None
+    measured = all(cell.state == "taken" for cell in card)
+    stops = [
+        ("strings", "Strings", state.string_set.name if state.string_set else "", strings_known),
+        ("measure", "Measure", f"{taken} of {len(card)}", measured or was_cut),
+        (
+            "crown",
+            "Crown",
+            cut.state if cut.state == "provisional" and not was_cut else "",
+            was_cut or settled,
+        ),
+        (
+            "again",
+            "Heights again",
+            f"{stale} stale" if stale else "",
+            (was_cut and all(cell.state == "taken" for cell in heights)) or settled,
+        ),
+        ("settled", "In band", "", settled),
+    ]
+    course: list[Stop] = []
+    here_found = False
+    for key, label, note, done in stops:
+        if done:
+            course.append(Stop(key, label, note, "done"))
+        elif not here_found:
+            here_found = True
+            course.append(Stop(key, label, note, "here"))
+        else:
+            course.append(Stop(key, label, note, "ahead" if strings_known else "barred"))
+    return course
+
+
+def _undoable(state: BenchState) -> Undoable | None:
+    """The newest reading or work that stands."""
+    reading = max((r for r in state.readings if not r.taken_back), key=lambda r: r.recorded_at, default=None)
+    work = max(state.standing_works, key=lambda w: w.done_at, default=None)
+    if work is not None and (reading is None or work.done_at > reading.recorded_at):
+        return Undoable("work", str(work.id), work_rows()[work.work].done_label)
+    if reading is not None:
+        return Undoable(
+            "reading", str(reading.id), f"{state.name((reading.measure, reading.position))} {reading.typed}"
+        )
+    return None

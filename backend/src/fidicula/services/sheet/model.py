@@ -1,0 +1,240 @@
+"""What a bench sheet consists of. These values go to the screen as they are."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Literal
+
+Standing = Literal["below", "in_band", "above"]
+CellState = Literal["missing", "taken", "doubted", "stale"]
+CutState = Literal["none", "provisional", "firm"]
+
+
+@dataclass(frozen=True)
+class BandView:
+    """What is wanted, with where it comes from. [mm]
+
+    standing : of the value here, None without one.  outside_by : negative below the band, 0 in it.
+    """
+
+    low: float
+    aim: float
+    high: float
+    source: str
+    standing: Standing | None
+    outside_by: float
+
+
+@dataclass(frozen=True)
+class DoubtView:
+    sentence: str
+    suggested: float | None
+    may_be_kept: bool
+
+
+@dataclass(frozen=True)
+class Cell:
+    """One place on the bench card.
+
+    position : of the string from the lowest, None for a single reading.
+    value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
+    """
+
+    measure: str
+    position: int | None
+    name: str
+    state: CellState
+    typed: str | None
+    value: float | None
+    assumed: float | None
+    band: BandView | None
+    doubt: DoubtView | None
+    stale_because: str | None
+    reading_id: str | None
+    taken_by: str | None
+    taken_at: datetime | None
+    tool: str | None
+    direction: str | None
+    count: int
+    repeat_spread: float
+
+
+@dataclass(frozen=True)
+class StringCutView:
+    """What to take at one string. down: the string's way; wood: to take off; plus_minus: of the wood. [mm]"""
+
+    name: str
+    state: CutState
+    wanted_end_height: float | None
+    down: float | None
+    wood: float | None
+    plus_minus: float | None
+    first_pass: float | None
+    old_slot_left: float | None
+    nut_to_file: float | None
+    last_wood: float | None
+
+
+@dataclass(frozen=True)
+class CutView:
+    """state : `none` where nothing can be said yet.  assumed : in words, what the cut rests on unmeasured."""
+
+    state: CutState
+    strings: list[StringCutView]
+    assumed: list[str]
+
+
+@dataclass(frozen=True)
+class ProblemView:
+    """A shape that cannot be, and the place whose reading makes it so."""
+
+    sentence: str
+    measure: str | None
+    position: int | None
+
+
+@dataclass(frozen=True)
+class DrawnString:
+    """One string at the bridge; heights over the belly. [mm]  assumed : its present place rests on figures."""
+
+    name: str
+    offset: float
+    diameter: float
+    board_line: float
+    underside_wanted: float
+    crown_wanted: float
+    underside_now: float | None
+    crown_now: float | None
+    assumed: bool
+    bow_separation: float | None
+
+
+@dataclass(frozen=True)
+class Drawing:
+    """The End view's geometry. Offsets negative on the bass side. [mm]"""
+
+    strings: list[DrawnString]
+    crown_centre: list[float]
+    crown_radius: float
+    projection: float
+    projection_assumed: bool
+    foot_width: float
+    waist_width: float
+    bar_inset: float
+    post_diameter: float
+
+
+@dataclass(frozen=True)
+class Why:
+    """Behind one figure: the formula with this instrument's numbers, what it follows, who set that."""
+
+    title: str
+    lines: list[str]
+    follows: str
+
+
+@dataclass(frozen=True)
+class Words:
+    """What the sheet says: title, what it means, what to do in order, and the caution."""
+
+    title: str
+    says: list[str]
+    do: list[str]
+    caution: str | None
+
+
+@dataclass(frozen=True)
+class Stop:
+    """One stopped place on the course. at : where it stands."""
+
+    key: str
+    label: str
+    note: str
+    state: Literal["done", "here", "ahead", "barred"]
+
+
+@dataclass(frozen=True)
+class SchoolChoice:
+    school: str
+    label: str
+
+
+@dataclass(frozen=True)
+class SchoolView:
+    measure: str
+    chosen: str
+    choices: list[SchoolChoice]
+
+
+@dataclass(frozen=True)
+class StringOn:
+    name: str
+    diameter: float
+
+
+@dataclass(frozen=True)
+class SetView:
+    id: str
+    name: str
+    material: str
+    strings: list[StringOn]
+
+
+@dataclass(frozen=True)
+class Undoable:
+    """The newest thing that can be taken back."""
+
+    kind: Literal["reading", "work"]
+    id: str
+    words: str
+
+
+@dataclass(frozen=True)
+class InstrumentView:
+    ticket: str
+    family: str
+    size: str
+    string_names: list[str]
+    left_handed: bool
+    is_new: bool
+    owner: str
+    description: str
+    complaint: str
+    visit_kind: str
+
+
+@dataclass(frozen=True)
+class BenchSheet:
+    """Everything that the bench sheet shows. last_work : the causal place of a reading taken now."""
+
+    instrument: InstrumentView
+    strings: SetView | None
+    last_work: int
+    cells: list[Cell]
+    schools: list[SchoolView]
+    cut: CutView
+    problem: ProblemView | None
+    drawing: Drawing | None
+    words: Words
+    whys: dict[str, Why]
+    course: list[Stop]
+    undoable: Undoable | None
+    may_cut: bool
+    may_file_nut: bool
+
+
+LogState = Literal["taken", "doubted", "corrected", "taken back", "work"]
+
+
+@dataclass(frozen=True)
+class LogLine:
+    """One line of the visit's log. value : as typed.  at : when it was taken or done.  state : what became of it."""
+
+    what: str
+    value: str
+    by: str
+    at: datetime
+    tool: str
+    state: LogState
+    recorded_at: datetime

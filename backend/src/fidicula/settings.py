@@ -1,0 +1,22 @@
+"""What the start command tells the application, through FIDICULA_ variables."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from pydantic_settings import BaseSettings, SettingsConfigDict
+
+
+class Settings(BaseSettings):
+    """root : of the checkout.  database_url : where PostgreSQL listens, for SQLAlchemy."""
+
+    model_config = SettingsConfigDict(env_prefix="FIDICULA_")
+
+    root: Path = Path(__file__).resolve().parents[3]
+    database_url: str = ""
+    state: Path | None = None
+
+    @property
+    def front_end(self) -> Path:
+        """The built front end."""
+        return self.root / "frontend" / "dist"

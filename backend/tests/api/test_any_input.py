@@ -1,0 +1,40 @@
+"""Whatever is sent to any route of the OpenAPI file: an answer or a refusal in our form, never a failure."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import schemathesis
+from fidicula.hosting.serving import serving
+from hypothesis import HealthCheck, Phase, given, settings
+
+EXAMPLES_A_ROUTE = 25
+
+
+def test_no_input_makes_the_server_fail(app: Any) -> None:
+    """Generated paths and bodies, valid and not, sent over HTTP to every route."""
+    tried = set()
+    with serving(app) as address:
+        schema = schemathesis.openapi.from_url(f"{address}/api/openapi.json")
+        for found in schema.get_all_operations():
+            operation = found.ok()
+            tried.add(operation.path)
+
+            @settings(
+                max_examples=EXAMPLES_A_ROUTE,
+                deadline=None,
+                phases=[Phase.generate],
+                database=None,
+                suppress_health_check=list(HealthCheck),
+            )
+            @given(case=operation.as_strategy())
+            def send(case: schemathesis.Case) -> None:
+                answer = case.call()
+                assert answer.status_code < 500, f"{case.method} {case.path}: {answer.status_code} {answer.text}"
+                if answer.status_code == 422:
+                    for item in answer.json()["detail"]:
+                        assert {"loc", "msg"} <= item.keys()
+
+            send()
+    assert "/api/instruments/{ticket}/readings" in tried
+    assert "/api/compute/bridge" in tried

@@ -1,0 +1,51 @@
+"""What hands do at the bench: keys alone."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Locator, Page, expect
+
+READINGS = "6.10 5,75 5.20 4.30 .85 .80 .70 .60 .10 .20 .25 .20 27.1 327mm 270 42 16.4 33.6"
+"""RW-101 in the course of measuring, with both decimal marks and a caliper's unit."""
+
+
+def command(page: Page, letter: str) -> None:
+    """Run a command from the strip that Space opens."""
+    page.keyboard.press("Space")
+    expect(page.get_by_role("menu", name="Commands")).to_be_focused()
+    page.keyboard.press(letter)
+
+
+def open_ticket(page: Page, ticket: str) -> None:
+    """Find an instrument on the rail by typing."""
+    command(page, "f")
+    page.keyboard.type(ticket)
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("main", name="Bench sheet")).to_be_visible()
+
+
+def name_strings(page: Page, downs: int) -> None:
+    """Choose the set that many places down the shelf's list."""
+    command(page, "s")
+    dialog = page.get_by_role("dialog")
+    expect(dialog.get_by_role("radio").first).to_be_focused()
+    for _ in range(downs):
+        page.keyboard.press("ArrowDown")
+    page.keyboard.press("Enter")
+    expect(dialog).to_have_count(0)
+
+
+def type_readings(page: Page, readings: str) -> None:
+    """Type as a caliper would, Enter after each."""
+    for reading in readings.split():
+        page.keyboard.type(reading)
+        page.keyboard.press("Enter")
+
+
+def wood(page: Page, string: str) -> Locator:
+    """The figure over a string in the drawing."""
+    return page.get_by_role("button", name=f"{string}: ").and_(page.locator(".wood"))
+
+
+def reading(page: Page, name: str) -> Locator:
+    """A reading on the card, by its place; its accessible name says value and state."""
+    return page.get_by_role("group", name="Bench card").or_(page.locator("#single-readings")).get_by_label(f"{name}: ")

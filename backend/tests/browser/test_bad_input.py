@@ -1,0 +1,125 @@
+"""Slips, refusals and a server that goes away: nothing typed is lost, nothing stands in the way."""
+
+from __future__ import annotations
+
+import pytest
+from playwright.sync_api import Page, Route, expect
+
+from .hands import command, name_strings, open_ticket, reading, type_readings, wood
+
+
+@pytest.fixture
+def bench(page: Page) -> Page:
+    open_ticket(page, "RW-101")
+    name_strings(page, downs=1)
+    return page
+
+
+def test_a_lost_decimal_is_doubted_and_one_key_confirms_or_mends_it(bench: Page) -> None:
+    type_readings(bench, "55 5.75")
+    g = reading(bench, "G at the board's end")
+    expect(g).to_have_accessible_name("G at the board's end: 55, doubted")
+    expect(wood(bench, "D")).to_contain_text("1.7")
+    expect(bench.get_by_role("button", name="G: ").and_(bench.locator(".wood"))).to_have_count(0)
+
+    bench.keyboard.press("ArrowLeft")
+    bench.keyboard.press("ArrowLeft")
+    expect(
+        bench.get_by_text("55 mm is very large for G at the board's end, usually about 5. Did you mean 5.5 mm?")
+    ).to_be_visible()
+    command(bench, "m")
+    expect(g).to_have_accessible_name("G at the board's end: 5.50, in band")
+
+
+def test_enter_on_a_doubted_reading_keeps_it_as_typed(bench: Page) -> None:
+    type_readings(bench, "12.6")
+    bench.keyboard.press("ArrowLeft")
+    expect(bench.get_by_role("button", name="Enter keeps 12.6")).to_be_visible()
+    bench.keyboard.press("Enter")
+    expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 12.60, above")
+
+
+def test_what_is_no_measurement_stays_where_it_was_typed(bench: Page) -> None:
+    type_readings(bench, "5.x 5.75")
+    expect(bench.get_by_role("alert")).to_contain_text("G at the board's end: the unit “x” is not known here")
+    expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 5.x, not taken")
+    expect(reading(bench, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75")
+    bench.keyboard.press("ArrowLeft")
+    bench.keyboard.press("ArrowLeft")
+    expect(bench.locator("input[data-reading]")).to_have_value("5.x")
+    bench.keyboard.press("Backspace")
+    type_readings(bench, "5")
+    expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 5.50, in band")
+
+
+def test_readings_wait_while_the_server_is_away_and_outlive_a_reload(bench: Page) -> None:
+    def away(route: Route) -> None:
+        route.abort()
+
+    bench.route("**/readings", away)
+    type_readings(bench, "6.10 5.75")
+    expect(bench.get_by_text("The server does not answer: 2 readings wait here")).to_be_visible()
+    expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.10, waits")
+    bench.reload()
+    expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.10, waits")
+    bench.unroute("**/readings", away)
+    expect(reading(bench, "G at the board's end")).to_have_accessible_name(
+        "G at the board's end: 6.10, above", timeout=15_000
+    )
+    expect(wood(bench, "D")).to_contain_text("1.7")
+
+
+def test_half_typed_figures_outlive_leaving_the_sheet(bench: Page) -> None:
+    bench.keyboard.type("6.1")
+    open_ticket_from_input(bench, "RW-102")
+    open_ticket(bench, "RW-101")
+    expect(bench.locator("input[data-reading]")).to_have_value("6.1")
+
+
+def open_ticket_from_input(page: Page, ticket: str) -> None:
+    """Space opens the strip also while a reading is in hand."""
+    command(page, "f")
+    page.keyboard.type(ticket)
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("navigation").get_by_role("link", name=ticket)).to_have_attribute("aria-current", "page")
+
+
+def test_letters_alone_do_nothing(bench: Page) -> None:
+    """A bare letter, outside of the strip, runs no command and starts no reading."""
+    bench.locator("body").click(position={"x": 640, "y": 90})
+    for letter in "ncuhsw":
+        bench.keyboard.press(letter)
+    bench.locator("input[data-reading]").focus()
+    bench.keyboard.type("ncu")
+    expect(bench.get_by_role("dialog")).to_have_count(0)
+    expect(bench.locator("input[data-reading]")).to_have_value("")
+
+
+def test_a_shape_that_cannot_be_says_which_reading_makes_it_so(bench: Page) -> None:
+    type_readings(bench, "6.1")
+    for _ in range(4):
+        bench.keyboard.press("ArrowRight")
+    expect(reading(bench, "projection")).to_be_focused()
+    bench.keyboard.press("ArrowDown")
+    bench.keyboard.press("ArrowDown")
+    type_readings(bench, "330")
+    expect(bench.get_by_role("heading", name="This shape cannot be")).to_be_visible()
+    word = bench.get_by_role("complementary", name="What the sheet says")
+    expect(word.get_by_text("Look again at the board length: 330 mm, measured.")).to_be_visible()
+
+
+def test_repeats_with_shift_enter_are_meant(bench: Page) -> None:
+    bench.keyboard.type("6.0")
+    bench.keyboard.press("Shift+Enter")
+    bench.keyboard.type("6.2")
+    bench.keyboard.press("Enter")
+    g = reading(bench, "G at the board's end")
+    expect(g).to_have_accessible_name("G at the board's end: 6.10, above")
+    expect(g).to_contain_text("×2, 0.20 apart")
+
+
+def test_an_unknown_ticket_leads_back_to_the_rail(page: Page) -> None:
+    page.goto(page.url.rstrip("/") + "/bench/RW-999")
+    expect(page.get_by_role("alert")).to_contain_text("There is no instrument with the ticket RW-999")
+    page.get_by_role("link", name="Back to the rail").click()
+    expect(page.get_by_role("heading", name="In the house")).to_be_visible()

@@ -1,0 +1,98 @@
+"""The main job by keyboard alone: take in, name strings, measure, cut, measure again, see it close."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from .hands import READINGS, command, name_strings, open_ticket, reading, type_readings, wood
+
+
+def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
+    open_ticket(page, "RW-101")
+    expect(page.get_by_role("heading", name="Which strings are on it?")).to_be_visible()
+    name_strings(page, downs=1)
+
+    first_two, rest = READINGS.split()[:2], READINGS.split()[2:]
+    type_readings(page, " ".join(first_two))
+    expect(wood(page, "D")).to_contain_text("1.7")
+    expect(wood(page, "D")).to_have_accessible_name("D: provisional take off 1.7 mm, give or take 0.22. Why?")
+    expect(page.get_by_role("heading", name="A provisional cut")).to_be_visible()
+    expect(page.get_by_text("string length 328")).to_be_visible()
+
+    type_readings(page, " ".join(rest))
+    # By hand: (6.10 - 5.00)·327/270 - 0.35·57/270 + 0.10 - 0.267 = 1.09.
+    expect(wood(page, "G")).to_have_accessible_name("G: firm take off 1.1 mm, give or take 0.03. Why?")
+    expect(page.get_by_role("heading", name="Take the crown down")).to_be_visible()
+    expect(page.get_by_text("Assumed, not measured")).to_have_count(0)
+    expect(page.get_by_role("img", name="Bridge seen from the tailpiece")).to_have_accessible_name(
+        "Bridge seen from the tailpiece. Wood between the crown now and the crown wanted: "
+        "G 1.1 mm, D 1.5 mm, A 1.7 mm, E 1.4 mm."
+    )
+
+    page.keyboard.press("ArrowUp")
+    command(page, "w")
+    expect(
+        page.get_by_text("6.10 → 5.00 at the board's end is 1.10.").or_(page.get_by_text("4.30 → 3.20"))
+    ).to_be_visible()
+
+    command(page, "h")
+    expect(page.get_by_role("radio", name="orchestral heights")).to_be_focused()
+    page.keyboard.press("ArrowDown")
+    expect(wood(page, "G")).to_contain_text("0.8")
+    page.keyboard.press("ArrowUp")
+    expect(wood(page, "G")).to_contain_text("1.1")
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+
+    command(page, "c")
+    expect(reading(page, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75, stale")
+    type_readings(page, "5.35 4.80 4.25 3.55")
+    expect(page.get_by_text("Left after the last cut: G 0.3 of 1.1")).to_be_visible()
+
+    page.reload()
+    expect(page.get_by_text("Left after the last cut: G 0.3 of 1.1")).to_be_visible()
+    expect(reading(page, "G at the board's end")).to_have_accessible_name("G at the board's end: 5.35, in band")
+
+    command(page, "u")
+    expect(reading(page, "E at the board's end")).to_have_accessible_name("E at the board's end: 4.30, stale")
+
+
+def test_a_new_violin_is_taken_in_and_measured(page: Page) -> None:
+    command(page, "n")
+    dialog = page.get_by_role("dialog")
+    expect(dialog.get_by_label("Ticket")).to_have_attribute("placeholder", "RW-116")
+    dialog.get_by_label("Owner or fleet").focus()
+    page.keyboard.type("Wren Kallio")
+    page.keyboard.press("Tab")
+    page.keyboard.type("Hard to press down.")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("navigation").get_by_role("link", name="RW-116")).to_have_attribute("aria-current", "page")
+    expect(page.get_by_text("“Hard to press down.”")).to_be_visible()
+    name_strings(page, downs=0)
+    type_readings(page, "5.6 5.3")
+    expect(wood(page, "G")).to_contain_text("0.7")
+
+
+def test_a_left_handed_card_is_mirrored_and_the_arrows_follow_the_eye(page: Page) -> None:
+    """On screen E stands leftmost, over its own column; ArrowLeft from G goes to D, as one sees it."""
+    open_ticket(page, "RW-102")
+    expect(reading(page, "G at the board's end").and_(page.locator("input"))).to_be_visible()
+    heads = page.locator(".row.head .name").all_inner_texts()
+    boxes = [box["x"] for box in (head.bounding_box() for head in page.locator(".row.head .name").all()) if box]
+    assert [name for _, name in sorted(zip(boxes, heads, strict=True))] == ["E", "A", "D", "G"]
+    page.keyboard.press("ArrowLeft")
+    expect(reading(page, "D at the board's end")).to_be_focused()
+
+
+def test_columns_stand_under_their_strings(page: Page) -> None:
+    """The drawing's strings and the card's columns share their places to a pixel or two."""
+    open_ticket(page, "RW-105")
+    strings = page.locator("svg .string-wanted")
+    expect(strings).to_have_count(5)
+    columns = page.locator(".row.head .name")
+    for i in range(5):
+        string, column = strings.nth(i).bounding_box(), columns.nth(i).bounding_box()
+        assert string is not None
+        assert column is not None
+        middle = column["x"] + column["width"] / 2
+        assert abs(string["x"] + string["width"] / 2 - middle) < 2.5

@@ -1,0 +1,115 @@
+"""./fidicula demo: from nothing to an answer, to a clean end, and on with the same data."""
+
+from __future__ import annotations
+
+import json
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+import pytest
+from fidicula.hosting.cluster import free_port
+
+
+@contextmanager
+def started(home: Path, port: int) -> Iterator[subprocess.Popen[str]]:
+    process = subprocess.Popen(
+        [sys.executable, "-m", "fidicula.cli", "demo", "--port", str(port)],
+        env={**os.environ, "FIDICULA_STATE": str(home)},
+        stderr=subprocess.PIPE,
+        text=True,
+    )
+    try:
+        yield process
+    finally:
+        if process.poll() is None:
+            process.kill()
+        process.wait()
+        assert process.stderr is not None
+        process.stderr.close()
+
+
+def wait_until_ready(process: subprocess.Popen[str], port: int) -> None:
+    assert process.stderr is not None
+    for line in process.stderr:
+        if f"http://127.0.0.1:{port}" in line:
+            return
+    pytest.fail("it ended before it was ready")
+
+
+def tickets(port: int) -> list[str]:
+    with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/rail", timeout=10) as answer:
+        return [tag["ticket"] for tag in json.load(answer)]
+
+
+def server_processes(home: Path) -> list[str]:
+    """PostgreSQL servers on this home's data."""
+    found = []
+    for command_line in Path("/proc").glob("[0-9]*/cmdline"):
+        try:
+            words = command_line.read_bytes().split(b"\0")
+        except OSError:
+            continue
+        if str(home / "data").encode() in words:
+            found.append(command_line.parent.name)
+    return found
+
+
+@pytest.mark.parametrize("how", [signal.SIGINT, signal.SIGTERM, signal.SIGKILL])
+def test_whatever_ends_it_ends_the_database_too_and_the_data_stays(cluster_home: Path, how: signal.Signals) -> None:
+    port = free_port()
+    with started(cluster_home, port) as process:
+        wait_until_ready(process, port)
+        body = json.dumps({"family": "violin", "size": "4/4"}).encode()
+        request = urllib.request.Request(
+            f"http://127.0.0.1:{port}/api/instruments", body, {"content-type": "application/json"}
+        )
+        urllib.request.urlopen(request, timeout=10).close()
+        assert server_processes(cluster_home)
+        process.send_signal(how)
+        assert process.wait(timeout=30) == (-9 if how is signal.SIGKILL else 0)
+    deadline = time.monotonic() + 20
+    while server_processes(cluster_home):
+        assert time.monotonic() < deadline, "PostgreSQL is still running"
+        time.sleep(0.1)
+    if how is signal.SIGKILL:
+        return
+    with started(cluster_home, port) as process:
+        wait_until_ready(process, port)
+        assert tickets(port)[-1] == "RW-116"
+        process.send_signal(signal.SIGINT)
+        process.wait(timeout=30)
+
+
+def refusal(home: Path, *arguments: str) -> str:
+    done = subprocess.run(
+        [sys.executable, "-m", "fidicula.cli", "demo", *arguments],
+        env={**os.environ, "FIDICULA_STATE": str(home)},
+        capture_output=True,
+        text=True,
+        check=False,
+    )
+    assert done.returncode == 1
+    return done.stderr.strip()
+
+
+def test_a_port_in_use_is_one_sentence_and_names_another(cluster_home: Path) -> None:
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = taken.getsockname()[1]
+        said = refusal(cluster_home, "--port", str(port))
+    assert said.startswith(f"Port {port} is in use")
+    assert f"--port {port + 1}" in said
+    assert "\n" not in said
+
+
+def test_a_port_that_cannot_be_is_one_sentence(cluster_home: Path) -> None:
+    assert refusal(cluster_home, "--port", "80000") == "A port is a number from 1 to 65535; 80000 is not."

@@ -1,0 +1,95 @@
+"""A private PostgreSQL for each worker, a fresh database for each test, and the application on it."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from tempfile import TemporaryDirectory
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from fastapi.testclient import TestClient
+from fidicula.cli.demo import load_demo
+from fidicula.db.migrate import upgrade
+from fidicula.db.unit_of_work import make_engine
+from fidicula.hosting.cluster import Cluster, RunningCluster
+from fidicula.main import create_app
+from fidicula.settings import Settings
+from sqlalchemy import Engine
+
+
+@contextmanager
+def server_folder() -> Iterator[Path]:
+    """A temporary folder that the server's own account may enter when the suite runs as root."""
+    with TemporaryDirectory(prefix="fidicula-") as name:
+        Path(name).chmod(0o755)
+        yield Path(name)
+
+
+@pytest.fixture
+def cluster_home() -> Iterator[Path]:
+    with server_folder() as folder:
+        yield folder / "cluster"
+
+
+@pytest.fixture(scope="session")
+def cluster() -> Iterator[RunningCluster]:
+    with server_folder() as folder, Cluster(folder / "cluster", durable=False).running() as running:
+        running.ensure_database("template_empty")
+        running.ensure_database("template_demo")
+        for name in ("template_empty", "template_demo"):
+            engine = make_engine(running.url(name))
+            upgrade(engine)
+            if name == "template_demo":
+                load_demo(engine)
+            engine.dispose()
+        yield running
+
+
+@pytest.fixture
+def fresh(cluster: RunningCluster) -> Iterator[Callable[[str], Engine]]:
+    """Makes an engine on a new copy of a template database."""
+    engines = []
+
+    def make(template: str) -> Engine:
+        name = f"t_{uuid4().hex}"
+        with cluster.connect() as connection:
+            connection.execute(f'CREATE DATABASE "{name}" TEMPLATE "{template}"')
+        engine = make_engine(cluster.url(name))
+        engines.append(engine)
+        return engine
+
+    yield make
+    for engine in engines:
+        engine.dispose()
+
+
+@pytest.fixture
+def empty(fresh: Callable[[str], Engine]) -> Engine:
+    return fresh("template_empty")
+
+
+@pytest.fixture
+def demo(fresh: Callable[[str], Engine]) -> Engine:
+    return fresh("template_demo")
+
+
+@pytest.fixture
+def app(demo: Engine) -> Iterator[Any]:
+    """The whole application on a fresh demo house."""
+    application = create_app(Settings(database_url=demo.url.render_as_string(hide_password=False)))
+    yield application
+    application.state.engine.dispose()
+
+
+@pytest.fixture
+def client(app: Any) -> Iterator[TestClient]:
+    with TestClient(app, base_url="http://127.0.0.1") as test_client:
+        yield test_client
+
+
+@pytest.fixture(scope="session")
+def root() -> Path:
+    return Path(__file__).resolve().parents[2]

@@ -1,0 +1,80 @@
+"""Nut, post, blanks, afterlength, wheels and gauges."""
+
+from __future__ import annotations
+
+import math
+
+import pytest
+from fidicula.core.fitting.nut import Peg, judge_slot, smallest_file, turn_to_peg
+from fidicula.core.fitting.post import BlankChoice, bar_insets, fit_after, nearest_blank, post_place, room_change
+from fidicula.core.fitting.tailpiece import (
+    StringChange,
+    adjuster_legs,
+    nearest_gauge,
+    plan_afterlength,
+    wanted_tension,
+)
+from hypothesis import given
+from hypothesis import strategies as st
+
+
+@given(st.floats(3, 12), st.floats(1, 60), st.floats(1, 40), st.floats(-15, 15))
+def test_the_slots_floor_points_straight_to_the_peg(thickness: float, behind: float, drop: float, side: float) -> None:
+    """From the back of the nut, the arc's last direction goes through the peg."""
+    peg = Peg(run=thickness + behind, drop=drop, side=side)
+    turn = turn_to_peg(nut_thickness=thickness, peg=peg)
+    fall = math.radians(turn.fall_angle)
+    assert turn.floor_fall + behind * math.tan(fall) == pytest.approx(drop, rel=1e-6)
+    assert turn.floor_radius * math.sin(fall) == pytest.approx(thickness)
+    assert turn.floor_radius * (1 - math.cos(fall)) == pytest.approx(turn.floor_fall, rel=1e-6)
+
+
+@pytest.mark.parametrize(
+    ("height", "state"), [(0.56, "file"), (0.55, "at_target"), (0.45, "at_target"), (0.44, "too_low")]
+)
+def test_slots_are_judged_with_their_limits_in(height: float, state: str) -> None:
+    assert judge_slot(height=height, target_height=0.5, tolerance=0.05) == state
+
+
+def test_the_smallest_file_that_does_not_grip_is_taken() -> None:
+    assert smallest_file(files=[1.1, 0.9, 0.84, 0.7], wanted=(0.84, 1.08)) == 0.84
+    assert smallest_file(files=[0.7, 1.1], wanted=(0.84, 1.08)) is None
+
+
+def test_post_place_by_hand() -> None:
+    """A 6 mm post 3 behind the foot and 2 inside a 40 mm foot width: its middle is at 6 and 20 - 2 - 3 = 15."""
+    assert post_place(setback=3, inset=2, foot_width=40, post_diameter=6) == (6, 15)
+
+
+def test_moving_a_post_outward_under_closing_plates_makes_it_tight() -> None:
+    change = room_change(offset_change=1.0, top_slope=5, back_slope=3)
+    assert change == pytest.approx(-(math.tan(math.radians(5)) + math.tan(math.radians(3))))
+    assert fit_after(change=change, tolerance=0.1) == "tighter"
+    assert fit_after(change=-0.1, tolerance=0.1) == "same"
+    assert fit_after(change=0.11, tolerance=0.1) == "looser"
+
+
+def test_the_bar_stays_where_it_is_under_another_blank() -> None:
+    """Bar 1.6 inside a foot of 41.8: its edge is 19.3 from the middle; under 41 that is 1.2 inside."""
+    assert bar_insets(foot_width=41.8, bar_inset=1.6, widths=[41]) == pytest.approx([1.2])
+    choices = [BlankChoice(42, 1.5), BlankChoice(41, 0.9)]
+    assert nearest_blank(choices=choices, bar_inset_target=1.2) == BlankChoice(41, 0.9)
+
+
+def test_afterlength_as_far_as_the_saddle_lets_it() -> None:
+    plan = plan_afterlength(string_length=330, measured=51, saddle_gap=2, divisor=6)
+    assert (plan.target, plan.shift_to_saddle, plan.reachable, plan.best) == (55, 4, False, 52)
+    assert plan_afterlength(string_length=330, measured=51, saddle_gap=2, divisor=None).target == 52
+
+
+def test_wheels_carry_the_strings_as_they_were_asked() -> None:
+    """Legs at the strings' own places move as the strings do; further out, further."""
+    bass, treble = StringChange(-40, -2), StringChange(40, -1)
+    assert adjuster_legs(bass_string=bass, treble_string=treble, adjuster_spread=80) == (-2, -1)
+    assert adjuster_legs(bass_string=bass, treble_string=treble, adjuster_spread=160) == (-2.5, -0.5)
+
+
+def test_a_semitone_sharp_wants_a_ninth_more_tension() -> None:
+    assert wanted_tension(tension=100, cents=600) == pytest.approx(200)
+    assert nearest_gauge(wanted=105, tensions=[110, 100]) == 1
+    assert nearest_gauge(wanted=105, tensions=[]) is None

@@ -1,0 +1,215 @@
+"""The bridge: worked by hand, and by what must stay true whatever the numbers."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+import pytest
+from fidicula.core.errors import DoesNotFitError, MismatchError, MissingInputError
+from fidicula.core.geometry.board import arch, shortest_height, upright_height
+from fidicula.core.geometry.bridge import (
+    BridgePlan,
+    StringGoal,
+    StringState,
+    Waist,
+    cuts_of_all,
+    nearest_template,
+    plan_bridge,
+    string_cut,
+)
+from fidicula.core.geometry.string_lines import Board, end_height_of_mark, mark_height
+from fidicula.core.geometry.uncertainty import cut_uncertainty
+from hypothesis import given
+from hypothesis import strategies as st
+
+BOARD = Board(string_length=330, fingerboard_length=275, radius_end=42, projection=27)
+GOALS = [
+    StringGoal("G", 0.80, 0.5, 5.0),
+    StringGoal("D", 0.86, 0.45),
+    StringGoal("A", 0.68, 0.4),
+    StringGoal("E", 0.27, 0.35, 3.2),
+]
+
+
+def plan(board: Board = BOARD, goals: list[StringGoal] = GOALS, **changes: object) -> BridgePlan:
+    options: dict[str, object] = {"nut_spread": 16.3, "bridge_spread": 33.5, "crown_radius": 43.5, **changes}
+    return plan_bridge(board=board, goals=goals, **options)  # type: ignore[arg-type]
+
+
+def test_mark_height_by_hand() -> None:
+    """330/275 is 1.2: a string 5.0 high at the board's end and 0.5 at the nut is 0.5 + 4.5·1.2 = 5.9 at the bridge."""
+    assert mark_height(nut_height=0.5, end_height=5.0, string_length=330, fingerboard_length=275) == pytest.approx(5.9)
+    assert end_height_of_mark(
+        nut_height=0.5, mark_height=5.9, string_length=330, fingerboard_length=275
+    ) == pytest.approx(5.0)
+
+
+def test_outer_strings_by_hand() -> None:
+    """G: the board's line lies arch(42, -16.75) under the projection, since its radius is the same all along,
+    bent by how much wider the strings stand at the bridge; the crown stands a third of 0.80 over the string."""
+    g = plan().strings[0]
+    nut, end = -8.15, -8.15 + (-16.75 + 8.15) * 275 / 330
+    arch_nut = math.sqrt(42**2 - nut**2) - 42
+    arch_end = math.sqrt(42**2 - end**2) - 42
+    extension = 27 + arch_nut + (arch_end - arch_nut) * 1.2
+    assert g.line.extension_height == pytest.approx(extension)
+    assert g.mark_height == pytest.approx(5.9)
+    assert g.crown_height == pytest.approx(extension + 5.9 + 0.8 / 3)
+
+
+@given(st.floats(38, 60), st.floats(20, 30), st.floats(-3, 3))
+def test_template_crown_carries_every_string(radius: float, projection: float, tilt: float) -> None:
+    """Whatever radius, projection and tilt: all crown points lie on the arc."""
+    board = replace(BOARD, projection=projection, tilt_slope=math.tan(math.radians(tilt)))
+    found = plan(board, crown_radius=radius)
+    assert found.crown.radius == radius
+    assert all(abs(s.crown_residual) < 1e-9 for s in found.strings)
+
+
+def test_the_same_heights_given_as_marks_give_the_same_bridge() -> None:
+    """5.0 at the board's end is 5.9 at the mark: two ways of saying one bridge."""
+    by_mark = plan(
+        goals=[replace(g, height=m) for g, m in zip(GOALS, [5.9, None, None, 0.35 + 2.85 * 1.2], strict=True)],
+        height_at="bridge_mark",
+    )
+    for ours, theirs in zip(plan().strings, by_mark.strings, strict=True):
+        assert theirs.crown_height == pytest.approx(ours.crown_height)
+        assert theirs.end_height == pytest.approx(ours.end_height)
+
+
+def test_heights_of_a_template_bridge_fit_its_own_circle() -> None:
+    """The heights that a template gives, asked for one by one, lead back to the template."""
+    first = plan()
+    again = plan(
+        goals=[replace(g, height=s.end_height) for g, s in zip(GOALS, first.strings, strict=True)], curve="heights"
+    )
+    assert again.crown.radius == pytest.approx(43.5, abs=1e-5)
+    assert again.crown.centre == pytest.approx(first.crown.centre, abs=1e-4)
+
+
+def test_upright_and_shortest_convert_as_the_trade_quotes_them() -> None:
+    """4.80 upright is about 4.50 the shortest way at a violin's G."""
+    shortest = shortest_height(upright_height=4.8, radius=41.5, offset=-15.1)
+    assert shortest == pytest.approx(4.5, abs=0.03)
+    assert upright_height(shortest_height=shortest, radius=41.5, offset=-15.1) == pytest.approx(4.8)
+
+
+def test_shortest_heights_are_the_same_bridge_as_their_upright_twins() -> None:
+    """Asking for heights the shortest way changes the numbers in and out, and not the wood."""
+    base = plan()
+
+    def as_shortest(upright: float, offset: float) -> float:
+        return shortest_height(upright_height=upright, radius=42, offset=offset)
+
+    goals = []
+    for goal, target in zip(GOALS, base.strings, strict=True):
+        nut = as_shortest(goal.nut_height, target.line.nut_offset)
+        height = None if goal.height is None else as_shortest(goal.height, target.line.end_offset)
+        goals.append(replace(goal, nut_height=nut, height=height))
+    twin = plan(goals=goals, height_direction="shortest")
+    for ours, theirs in zip(base.strings, twin.strings, strict=True):
+        assert theirs.crown_height == pytest.approx(ours.crown_height)
+        assert theirs.end_height < ours.end_height or abs(ours.line.end_offset) < 1
+
+
+def test_cut_by_hand() -> None:
+    """6.10 to 5.00 at the end is 1.10·1.2 = 1.32 at the bridge, less 0.35·0.2 = 0.07 that the nut gives;
+    of wood: 0.10 deep now, 0.267 after."""
+    found = plan()
+    cut = string_cut(board=BOARD, target=found.strings[0], state=StringState(0.85, 6.10, 0.10), diameter=0.8)
+    assert cut.cut == pytest.approx(1.32 - 0.07)
+    assert cut.crown_cut == pytest.approx(1.25 + 0.10 - 0.8 / 3)
+    assert cut.old_slot_left == 0.0
+
+
+def test_old_slot_deeper_than_the_cut_is_told() -> None:
+    """A string that comes down 0.12 into a wanted slot of 0.267, with a slot of 0.5 now: 0.147 of the old stays."""
+    found = plan()
+    cut = string_cut(board=BOARD, target=found.strings[0], state=StringState(0.5, 5.1, 0.5), diameter=0.8)
+    assert cut.cut == pytest.approx(0.12)
+    assert cut.old_slot_left == pytest.approx(0.8 / 3 - 0.12)
+
+
+def test_a_bridge_that_is_too_low_has_no_old_slot_to_speak_of() -> None:
+    cut = string_cut(board=BOARD, target=plan().strings[0], state=StringState(0.5, 4.0, 0.1), diameter=0.8)
+    assert cut.cut == pytest.approx(-1.2)
+    assert cut.crown_cut is not None
+    assert cut.crown_cut < 0
+    assert cut.old_slot_left is None
+
+
+@given(st.floats(0.2, 1.5), st.floats(2.5, 9), st.floats(0, 1))
+def test_taking_the_wood_off_leaves_nothing_to_take(nut: float, end: float, slot: float) -> None:
+    """After a cut as computed, with the slot as wanted and the nut as wanted, the next cut is 0."""
+    found = plan()
+    goal, target = GOALS[0], found.strings[0]
+    cut = string_cut(board=BOARD, target=target, state=StringState(nut, end, slot), diameter=goal.diameter)
+    after = StringState(goal.nut_height, target.end_height, goal.diameter / 3)
+    left = string_cut(board=BOARD, target=target, state=after, diameter=goal.diameter)
+    assert cut.crown_cut is not None
+    assert left.crown_cut == pytest.approx(0, abs=1e-9)
+    assert left.cut == pytest.approx(0, abs=1e-9)
+
+
+def test_bow_room_and_waist_of_a_symmetric_bridge_is_symmetric() -> None:
+    """Equal strings at equal heights on a level board: the outer rooms are the same, so are the inner."""
+    goals = [StringGoal(n, 0.6, 0.4, 4.0) for n in "GDAE"]
+    rooms = [s.bow_separation for s in plan(goals=goals, waist=Waist(110, -12)).strings]
+    assert None not in rooms
+    assert rooms[0] == pytest.approx(rooms[3])
+    assert rooms[1] == pytest.approx(rooms[2])
+
+
+def test_without_a_waist_the_outer_strings_have_no_room_told() -> None:
+    rooms = [s.bow_separation for s in plan().strings]
+    assert rooms[0] is None
+    assert rooms[3] is None
+
+
+@pytest.mark.parametrize(
+    ("changes", "path"),
+    [
+        ({"crown_radius": 10}, ("crown_radius",)),
+        ({"crown_radius": 4000, "board": replace(BOARD, radius_end=22)}, ("crown_radius",)),
+        ({"crown_radius": None}, ("crown_radius",)),
+        ({"board": replace(BOARD, radius_end=14)}, ("fingerboard_radius",)),
+        ({"board": replace(BOARD, radius_nut=8)}, ("fingerboard_radius_nut",)),
+        ({"bridge_spread": 2}, ("bridge_spread",)),
+        ({"nut_spread": 2}, ("nut_spread",)),
+        ({"goals": [*GOALS[:3], replace(GOALS[3], height=None)]}, ("strings", 3, "height")),
+        ({"curve": "heights"}, ("strings", 1, "height")),
+    ],
+)
+def test_shapes_that_cannot_be_name_their_field(changes: dict[str, object], path: tuple[object, ...]) -> None:
+    with pytest.raises((DoesNotFitError, MissingInputError)) as refused:
+        plan(**changes)  # type: ignore[arg-type]
+    assert refused.value.path == path
+
+
+def test_board_must_end_before_the_bridge() -> None:
+    with pytest.raises(DoesNotFitError) as refused:
+        Board(string_length=300, fingerboard_length=300, radius_end=42, projection=27)
+    assert refused.value.path == ("fingerboard_length",)
+
+
+def test_every_string_must_be_measured() -> None:
+    with pytest.raises(MismatchError) as refused:
+        cuts_of_all(board=BOARD, plan=plan(), goals=GOALS, current=[StringState(0.5, 5.0)])
+    assert refused.value.path == ("current",)
+
+
+def test_nearest_template_takes_the_smaller_of_two_as_near() -> None:
+    assert nearest_template(radius=41, templates=[42, 40, 46]) == 40
+    assert nearest_template(radius=41, templates=[]) is None
+
+
+def test_arch_is_never_over_the_crest() -> None:
+    assert arch(radius=42, offset=0) == 0
+    assert arch(radius=42, offset=42) == -42
+
+
+def test_uncertainty_by_hand() -> None:
+    """±0.05 at the end is ±0.06 at the bridge; ±0.25 at the nut counts by a fifth, ±0.05; together 0.078."""
+    plus_minus = cut_uncertainty(nut_resolution=0.25, end_resolution=0.05, carry=1.2)
+    assert plus_minus == pytest.approx(math.hypot(0.05, 0.06))

@@ -1,0 +1,86 @@
+"""Neck, projection, and the board's scoop."""
+
+from __future__ import annotations
+
+import pytest
+from fidicula.core.bands import Band
+from fidicula.core.geometry.neck import Remedy, judge_projection, judge_stop
+from fidicula.core.geometry.scoop import Station, plan_dressing, radius_of_arc
+from hypothesis import given
+from hypothesis import strategies as st
+
+
+def test_stop_by_hand() -> None:
+    """A neck of 130 at 2:3 wants a stop of 195; half the string is an octave over the open note."""
+    judged = judge_stop(neck_length=130, stop_length=197, string_length=260)
+    assert judged.ideal_stop == 195
+    assert judged.bridge_shift == -2
+    assert judged.string_length_after == 258
+    assert judged.edge_interval == pytest.approx(12)
+
+
+@pytest.mark.parametrize(
+    ("measured", "accept_low", "accept_high", "remedy"),
+    [
+        (27.0, None, None, "none"),
+        (26.5, None, None, "none"),
+        (26.0, None, None, "wedge"),
+        (26.0, 25.9, None, "accept_with_reason"),
+        (26.0, None, 28.0, "wedge"),
+        (22.0, None, None, "neck_reset"),
+        (28.0, None, None, "neck_reset"),
+        (28.0, None, 29.0, "accept_with_reason"),
+        (28.0, 25.0, None, "neck_reset"),
+    ],
+)
+def test_remedies(measured: float, accept_low: float | None, accept_high: float | None, remedy: Remedy) -> None:
+    """Low: a wedge while it is thin enough; high, or lower than that: a reset; each side accepts for itself."""
+    judged = judge_projection(
+        measured=measured,
+        band=Band(26.5, 27, 27.5),
+        string_length=328,
+        neck_length=130,
+        fingerboard_length=270,
+        accept_low=accept_low,
+        accept_high=accept_high,
+    )
+    assert judged.remedy == remedy
+    assert judged.change_at_bridge == (0 if remedy == "none" else 27 - measured)
+
+
+def test_a_wedge_is_hinged_at_the_nut() -> None:
+    """1 mm at the bridge of 300 is a third of that at a heel of 100."""
+    judged = judge_projection(
+        measured=26, band=Band(26.5, 27, 27.5), string_length=300, neck_length=100, fingerboard_length=240
+    )
+    assert (judged.change_at_heel, judged.change_at_board_end) == pytest.approx((1 / 3, 0.8))
+
+
+@given(st.lists(st.tuples(st.floats(5, 265), st.floats(-0.5, 1.5)), max_size=8, unique_by=lambda s: round(s[0])))
+def test_dressing_never_adds_wood_and_leaves_the_wanted_scoop(stations: list[tuple[float, float]]) -> None:
+    """After planing, every gap is the wanted one under a board lowered by the base."""
+    plan = plan_dressing(fingerboard_length=270, stations=[Station(*s) for s in stations], target_relief=0.7)
+    assert min(s.removal for s in plan.stations) == pytest.approx(0, abs=1e-9)
+    for s in plan.stations:
+        assert s.gap + s.removal - plan.base_removal == pytest.approx(s.target_gap)
+
+
+@pytest.mark.parametrize(
+    ("gaps", "faults"),
+    [
+        ([0.4, 0.7, 0.4], ()),
+        ([0.4, -0.1, 0.4], ("hump", "wave", "too_flat")),
+        ([0.6, 0.4, 0.6], ("wave",)),
+        ([0.1, 0.2, 0.1], ("too_flat",)),
+        ([0.8, 1.2, 0.8], ("too_deep",)),
+        ([0.5, 0.55, 0.5], ()),
+    ],
+)
+def test_faults_of_a_board(gaps: list[float], faults: tuple[str, ...]) -> None:
+    stations = [Station(x, gap) for x, gap in zip((70, 135, 200), gaps, strict=True)]
+    assert plan_dressing(fingerboard_length=270, stations=stations, target_relief=0.7).faults == faults
+
+
+def test_radius_by_hand() -> None:
+    """A chord of 8 with a rise of 2 belongs to a radius of 5: 64/16 + 1."""
+    assert radius_of_arc(chord=8, sagitta=2) == 5

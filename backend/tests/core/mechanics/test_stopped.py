@@ -1,0 +1,74 @@
+"""Rattle and press effort along the board."""
+
+from __future__ import annotations
+
+import pytest
+from fidicula.core.errors import DoesNotFitError
+from fidicula.core.geometry.scoop import Station, gap_along
+from fidicula.core.mechanics.stopped import Bow, Pluck, clearances, press_efforts, stop_position
+
+STRAIGHT = gap_along(fingerboard_length=270)
+
+
+def test_the_octave_is_stopped_in_the_middle() -> None:
+    assert stop_position(semitone=12, string_length=330) == pytest.approx(165)
+
+
+def test_effort_by_hand() -> None:
+    """Stopped at the octave of 300 mm, 3 mm off the board, at 50 N: 50·3·(1/150 + 1/150) = 2 N."""
+    octave = press_efforts(
+        string_length=300, fingerboard_length=200, nut_height=3, end_height=3, tension=50, gap=lambda _x: 0.0
+    )[11]
+    assert octave.force == pytest.approx(2.0)
+
+
+def test_a_still_string_clears_by_its_own_height() -> None:
+    """With no amplitude the least room of the open string is where it is lowest: at the first look, 10 mm on."""
+    [open_string, *_] = clearances(
+        string_length=330, fingerboard_length=270, nut_height=0.5, end_height=5, pitch=196, gap=STRAIGHT,
+        excitation=Bow(speed=0.0),
+    )  # fmt: skip
+    assert open_string.at == 10
+    assert open_string.margin == pytest.approx(0.5 + 4.5 * 10 / 270)
+
+
+def test_bow_amplitude_by_hand() -> None:
+    """0.4 m/s at a tenth of the string and 200 Hz: 1000·0.4/(8·0.1·200) = 2.5 mm; an octave up, half."""
+    stops = clearances(
+        string_length=330,
+        fingerboard_length=270,
+        nut_height=0.5,
+        end_height=5,
+        pitch=200,
+        gap=STRAIGHT,
+        excitation=Bow(),
+    )
+    assert stops[0].amplitude == pytest.approx(2.5)
+    assert stops[12].amplitude == pytest.approx(1.25)
+
+
+@pytest.mark.parametrize("excitation", [Bow(), Pluck(displacement=2.0)])
+def test_more_scoop_and_less_swing_make_more_room(excitation: Bow | Pluck) -> None:
+    def least(relief: float, share: float) -> float:
+        stops = clearances(
+            string_length=330, fingerboard_length=270, nut_height=0.5, end_height=4, pitch=196,
+            gap=gap_along(fingerboard_length=270, relief=relief), excitation=excitation, share=share,
+        )  # fmt: skip
+        return min(stop.margin for stop in stops)
+
+    assert least(0.8, 0.6) > least(0.2, 0.6)
+    assert least(0.5, 0.3) > least(0.5, 0.9)
+
+
+def test_stations_give_straight_lines_between_them() -> None:
+    gap = gap_along(fingerboard_length=200, stations=[Station(100, 0.6), Station(50, 0.2)])
+    assert [gap(x) for x in (0, 25, 50, 75, 100, 150, 200)] == pytest.approx([0, 0.1, 0.2, 0.4, 0.6, 0.3, 0])
+
+
+def test_a_board_under_10_mm_has_no_stop() -> None:
+    with pytest.raises(DoesNotFitError) as refused:
+        clearances(
+            string_length=330, fingerboard_length=9, nut_height=0.5, end_height=4, pitch=196, gap=STRAIGHT,
+            excitation=Bow(),
+        )  # fmt: skip
+    assert refused.value.path == ("fingerboard_length",)

@@ -1,0 +1,41 @@
+"""What is typed at the bench, and by a caliper that types by itself."""
+
+from __future__ import annotations
+
+import pytest
+from fidicula.core.errors import CoreError, UnreadableError
+from fidicula.core.readings.typed import millimetres
+
+
+@pytest.mark.parametrize(
+    ("typed", "value"),
+    [
+        ("5.2", 5.2),
+        ("5,2", 5.2),
+        (".85", 0.85),
+        ("5.", 5.0),
+        ("+005.12mm", 5.12),
+        (" 5.12 MM\r", 5.12),
+        ("32.8cm", 328.0),
+        ("0.5in", 12.7),
+        ('1"', 25.4),
+        ("27,35", 27.35),
+        ("0", 0.0),
+        ("-0.00", 0.0),
+    ],
+)
+def test_both_decimal_marks_signs_and_units_are_understood(typed: str, value: float) -> None:
+    assert millimetres(typed) == pytest.approx(value)
+
+
+@pytest.mark.parametrize("typed", ["", "  ", "abc", "5.2.1", "1.050,5", "5x", "5 furlongs", "NaN", "1e3", "--5", "٣"])
+def test_anything_else_is_told_with_its_place_and_what_would_do(typed: str) -> None:
+    with pytest.raises(UnreadableError) as refused:
+        millimetres(typed, what="G at the nut")
+    assert refused.value.path == ("typed",)
+    assert refused.value.sentence.startswith("G at the nut")
+
+
+def test_a_negative_height_cannot_be() -> None:
+    with pytest.raises(CoreError, match="cannot be negative"):
+        millimetres("-5.1", what="G at the board's end")

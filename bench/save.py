@@ -1,0 +1,132 @@
+"""Saving a reading and getting the new cut back, against a bare route on the same server.
+
+Wanted: no slower than 3 times a bare FastAPI route that does one committed INSERT and one SELECT. Both are
+asked in turns over one connection each, on a durable PostgreSQL, the server in a process of its own.
+"""
+
+from __future__ import annotations
+
+import http.client
+import json
+import os
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from pathlib import Path
+from typing import Any
+from uuid import uuid4
+
+import uvicorn
+from fidicula.cli.demo import load_demo
+from fidicula.db.migrate import upgrade
+from fidicula.db.unit_of_work import make_engine
+from fidicula.hosting.cluster import Cluster, default_home, free_port
+from fidicula.main import create_app
+from fidicula.settings import Settings
+from sqlalchemy import text
+
+ROUNDS = 400
+TICKET = "RW-102"
+
+
+def serve(port: int) -> None:
+    """The application with the bare route beside its own; runs in the server's process."""
+    app = create_app(Settings())
+    engine = app.state.engine
+
+    @app.post("/bench/bare")
+    def bare(body: dict[str, Any]) -> dict[str, Any]:
+        with engine.begin() as connection:
+            connection.execute(text("INSERT INTO bare (typed) VALUES (:typed)"), {"typed": body["typed"]})
+        with engine.connect() as connection:
+            row = connection.execute(text("SELECT id, typed FROM bare ORDER BY id DESC LIMIT 1")).one()
+        return {"id": row.id, "typed": row.typed}
+
+    # The page's catch-all stands last in the routes; the bare one has to come before it.
+    app.router.routes.insert(0, app.router.routes.pop())
+    uvicorn.run(app, host="127.0.0.1", port=port, log_level="warning", lifespan="off")
+
+
+def run() -> None:
+    parent = default_home(Settings().root).parent
+    parent.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory(dir=parent, prefix="bench-") as home:
+        Path(home).chmod(0o755)
+        with Cluster(Path(home) / "cluster").running() as running:
+            running.ensure_database("bench")
+            engine = make_engine(running.url("bench"))
+            upgrade(engine)
+            load_demo(engine)
+            with engine.begin() as connection:
+                connection.execute(
+                    text("CREATE TABLE bare (id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY, typed text)")
+                )
+            engine.dispose()
+            port = free_port()
+            server = subprocess.Popen(
+                [sys.executable, "-c", f"from bench.save import serve; serve({port})"],
+                env={**os.environ, "FIDICULA_DATABASE_URL": running.url("bench")},
+                cwd=Path(__file__).parents[1],
+            )
+            try:
+                _measure(port)
+            finally:
+                server.terminate()
+                server.wait()
+
+
+def _measure(port: int) -> None:
+    connection = _connect(port)
+    sheet = json.loads(_ask(connection, "GET", f"/api/instruments/{TICKET}/sheet", None))
+    bare, saved = [], []
+    for i in range(ROUNDS):
+        typed = f"5.{i % 90 + 10}"
+        started = time.perf_counter()
+        _ask(connection, "POST", "/bench/bare", {"typed": typed})
+        between = time.perf_counter()
+        answer = _ask(
+            connection,
+            "POST",
+            f"/api/instruments/{TICKET}/readings",
+            {
+                "id": str(uuid4()),
+                "measure": "end_height",
+                "position": i % 4,
+                "typed": typed,
+                "tool": "caliper",
+                "taken_by": "bench",
+                "taken_at": "2026-11-23T09:00:00Z",
+                "after_work": sheet["last_work"],
+            },
+        )
+        saved.append(time.perf_counter() - between)
+        bare.append(between - started)
+        assert json.loads(answer)["cut"]["strings"][i % 4]["wood"] is not None
+    for part, name in ((slice(20, 120), "first hundred readings of a visit"), (slice(20, None), "all four hundred")):
+        ours, theirs = statistics.median(saved[part]) * 1e3, statistics.median(bare[part]) * 1e3
+        print(f"save and new cut, {name}: {ours:.2f} ms; bare: {theirs:.2f} ms; ratio {ours / theirs:.2f} (wanted: 3)")
+
+
+def _connect(port: int) -> http.client.HTTPConnection:
+    deadline = time.monotonic() + 30
+    while True:
+        connection = http.client.HTTPConnection("127.0.0.1", port, timeout=10)
+        try:
+            _ask(connection, "GET", "/api/health", None)
+            return connection
+        except ConnectionError:
+            if time.monotonic() > deadline:
+                raise
+            time.sleep(0.1)
+
+
+def _ask(connection: http.client.HTTPConnection, method: str, path: str, body: dict[str, Any] | None) -> bytes:
+    content = json.dumps(body) if body is not None else None
+    connection.request(method, path, content, {"content-type": "application/json"})
+    answer = connection.getresponse()
+    data = answer.read()
+    if answer.status != 200:
+        raise RuntimeError(f"{path}: {answer.status} {data!r}")
+    return data

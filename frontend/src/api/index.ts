@@ -1,0 +1,73 @@
+/** The API, typed by schema.d.ts, which `./fidicula client` writes from the OpenAPI file. */
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type BenchSheet = Schemas['BenchSheet']
+export type Cell = Schemas['Cell']
+export type StringCut = Schemas['StringCutView']
+export type Drawing = Schemas['Drawing']
+export type DrawnString = Schemas['DrawnString']
+export type Why = Schemas['Why']
+export type Words = Schemas['Words']
+export type Stop = Schemas['Stop']
+export type LogLine = Schemas['LogLine']
+export type SetView = Schemas['SetView']
+export type Tag = Schemas['Tag']
+export type Choices = Schemas['Choices']
+export type ArrivalBody = Schemas['ArrivalBody']
+export type ReadingBody = Schemas['ReadingBody']
+export type StringsBody = Schemas['StringsBody']
+
+export const api = createClient<paths>({ baseUrl: window.location.origin })
+
+/** What the server said no to, by field. `away` is true where it did not answer, or could not reach its records. */
+export class Refused extends Error {
+  constructor(
+    message: string,
+    readonly fields: Record<string, string> = {},
+    readonly away = false,
+    readonly status = 0,
+  ) {
+    super(message)
+  }
+}
+
+interface Answered<Data> {
+  data?: Data
+  error?: unknown
+  response: Response
+}
+
+/** The data of an answer, or a Refused that says why there is none. */
+export async function answerOf<Data>(asked: Promise<Answered<Data>>): Promise<Data> {
+  let answered: Answered<Data>
+  try {
+    answered = await asked
+  } catch {
+    throw new Refused('The server does not answer.', {}, true)
+  }
+  if (answered.response.ok && answered.data !== undefined) return answered.data
+  const status = answered.response.status
+  const items = detailOf(answered.error)
+  const fields = Object.fromEntries(items.map((item) => [String(item.loc.slice(1)[0] ?? ''), item.msg]))
+  const message = items.map((item) => sentence(item.msg)).join(' ') || `The server answered ${status}.`
+  throw new Refused(message, fields, status >= 500, status)
+}
+
+interface DetailItem {
+  loc: (string | number)[]
+  msg: string
+}
+
+function detailOf(error: unknown): DetailItem[] {
+  if (typeof error === 'object' && error !== null && 'detail' in error && Array.isArray(error.detail)) {
+    return error.detail as DetailItem[]
+  }
+  return []
+}
+
+function sentence(text: string): string {
+  const start = text.charAt(0).toUpperCase() + text.slice(1)
+  return /[.?!]$/.test(start) ? start : `${start}.`
+}

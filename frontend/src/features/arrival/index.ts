@@ -1,0 +1,1 @@
+export { default as ArrivalDialog } from './ArrivalDialog.vue'

@@ -1,0 +1,226 @@
+<script setup lang="ts">
+/** The bench card: a column for each string, under that string; single readings beside. */
+import { computed } from 'vue'
+import type { BenchSheet, Cell } from '@/api'
+import type { SheetGeometry } from '@/features/drawing'
+import { mm } from '@/shared/format'
+import CardCell from './CardCell.vue'
+import { keyOf } from './places'
+import { useBench } from './store'
+
+const props = defineProps<{
+  sheet: BenchSheet
+  geometry: SheetGeometry
+  inHand: string
+  narrow: boolean
+}>()
+const emit = defineEmits<{
+  pick: [key: string]
+  draft: [text: string]
+  key: [event: KeyboardEvent]
+  why: [name: string]
+}>()
+
+const bench = useBench()
+
+interface Row {
+  key: string
+  label: string
+  cells?: Cell[]
+  figures?: { why: string; text: string | null; provisional: boolean }[]
+}
+
+const rowEnd = computed(() => (props.narrow ? '0' : '176px'))
+
+const rows = computed((): Row[] => {
+  const of = (measure: string) => props.sheet.cells.filter((cell) => cell.measure === measure)
+  return [
+    { key: 'end_height', label: "at the board's end", cells: of('end_height') },
+    {
+      key: 'wanted',
+      label: 'wanted there',
+      figures: props.sheet.cut.strings.map((s, i) => ({
+        why: `wanted:${i}`,
+        text: s.wanted_end_height === null ? null : mm(s.wanted_end_height),
+        provisional: false,
+      })),
+    },
+    { key: 'nut_height', label: 'at the nut', cells: of('nut_height') },
+    { key: 'slot_depth', label: 'slot depth', cells: of('slot_depth') },
+    {
+      key: 'down',
+      label: 'string comes down',
+      figures: props.sheet.cut.strings.map((s, i) => ({
+        why: `down:${i}`,
+        text: s.down === null ? null : mm(s.down, 1),
+        provisional: s.state === 'provisional',
+      })),
+    },
+  ]
+})
+const singles = computed(() => props.sheet.cells.filter((cell) => cell.position === null))
+
+/** Screen order: mirrored for a left-handed instrument, so that a column stays under its string. */
+const order = computed(() => {
+  const positions = props.sheet.instrument.string_names.map((_, i) => i)
+  return props.sheet.instrument.left_handed ? positions.reverse() : positions
+})
+
+function waitingOf(cell: Cell): string | null {
+  const found = bench.waitingHere.filter(
+    ({ body }) => body.measure === cell.measure && (body.position ?? null) === cell.position,
+  )
+  return found[found.length - 1]?.body.typed ?? null
+}
+function cellProps(cell: Cell) {
+  const place = bench.placeOf(cell)
+  return {
+    cell,
+    inHand: keyOf(cell) === props.inHand,
+    draft: bench.drafts[place] ?? '',
+    refused: bench.refusals[place] ?? null,
+    waiting: waitingOf(cell),
+    places: cell.position === null ? 1 : 2,
+  }
+}
+function columnStyle(position: number) {
+  const column = props.geometry.columns[position]
+  return column ? { left: `${column.left}px`, width: `${column.width}px` } : {}
+}
+</script>
+
+<template>
+  <div class="card" :class="{ narrow }" role="group" aria-label="Bench card">
+    <div class="strings">
+      <div class="row head" aria-hidden="true">
+        <span v-for="i in order" :key="i" class="column name" :style="columnStyle(i)">{{ sheet.instrument.string_names[i] }}</span>
+      </div>
+      <div v-for="row in rows" :key="row.key" class="row" :class="row.key" role="group" :aria-label="row.label">
+        <span class="label">{{ row.label }}</span>
+        <template v-for="i in order" :key="i">
+          <div class="column" :style="columnStyle(i)">
+            <CardCell
+              v-if="row.cells?.[i]"
+              v-bind="cellProps(row.cells[i])"
+              @pick="emit('pick', keyOf(row.cells[i]))"
+              @draft="emit('draft', $event)"
+              @key="emit('key', $event)"
+            />
+            <button
+              v-else-if="row.figures?.[i]?.text"
+              type="button"
+              class="plain-button computed"
+              :class="{ provisional: row.figures[i].provisional }"
+              :aria-label="`${sheet.instrument.string_names[i]} ${row.label}: ${row.figures[i].text}. Why?`"
+              @click="emit('why', row.figures[i].why)"
+            >
+              {{ row.figures[i].text }}
+            </button>
+            <span v-else class="computed none">–</span>
+          </div>
+        </template>
+      </div>
+    </div>
+    <Teleport to="#single-readings" :disabled="narrow" defer>
+      <div class="singles" role="group" aria-label="Single readings">
+        <div v-for="cell in singles" :key="cell.measure" class="single">
+          <span class="label">{{ cell.name }}</span>
+          <CardCell
+            v-bind="cellProps(cell)"
+            @pick="emit('pick', keyOf(cell))"
+            @draft="emit('draft', $event)"
+            @key="emit('key', $event)"
+          />
+        </div>
+      </div>
+    </Teleport>
+  </div>
+</template>
+
+<style scoped>
+.row {
+  position: relative;
+  height: 46px;
+  margin-right: v-bind(rowEnd);
+  border-top: 1px solid var(--hairline);
+}
+.row.head {
+  height: 25px;
+  border-top: 2px solid var(--ink);
+}
+.row.wanted,
+.row.down {
+  height: 34px;
+}
+.label {
+  font-size: 16px;
+  line-height: 1.15;
+}
+.row .label {
+  position: absolute;
+  left: 16px;
+  top: 50%;
+  transform: translateY(-50%);
+  width: 118px;
+}
+.column {
+  position: absolute;
+  top: 0;
+}
+.name {
+  text-align: center;
+  font-weight: 700;
+  font-size: 18px;
+}
+.computed {
+  display: block;
+  width: 100%;
+  height: 33px;
+  text-align: center;
+  font-size: 23px;
+  line-height: 33px;
+  color: var(--quiet);
+}
+.computed.provisional {
+  color: transparent;
+  -webkit-text-stroke: 0.8px var(--quiet);
+}
+.single {
+  border-top: 1px solid var(--hairline);
+  padding-top: 5px;
+}
+.single .label {
+  display: block;
+  text-align: center;
+  color: var(--ink);
+}
+.narrow .row .label {
+  position: static;
+  display: block;
+  transform: none;
+  width: auto;
+  padding: 3px 12px 0;
+  font-size: 15px;
+}
+.narrow .row {
+  height: 70px;
+}
+.narrow .row.head {
+  height: 26px;
+}
+.narrow .row.wanted,
+.narrow .row.down {
+  height: 62px;
+}
+.narrow .column {
+  top: 22px;
+}
+.narrow .head .column {
+  top: 0;
+}
+.narrow .singles {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  border-top: 2px solid var(--ink);
+}
+</style>

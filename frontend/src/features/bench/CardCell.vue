@@ -1,0 +1,157 @@
+<script setup lang="ts">
+/** One reading on the card: what holds, or the input where it is in hand. */
+import { computed } from 'vue'
+import type { Cell } from '@/api'
+import { mm, plain } from '@/shared/format'
+
+const props = defineProps<{
+  cell: Cell
+  inHand: boolean
+  draft: string
+  waiting: string | null
+  refused: string | null
+  places: number
+}>()
+const emit = defineEmits<{ pick: []; draft: [text: string]; key: [event: KeyboardEvent] }>()
+
+/** A reading begins with a digit, a decimal mark or a sign; a bare letter does nothing by itself. */
+function onInput(input: HTMLInputElement): void {
+  const text = input.value.replace(/^[^0-9.,+\-−]+/, '')
+  if (text !== input.value) input.value = text
+  emit('draft', text)
+}
+
+const figure = (value: number) => (props.places === 2 ? mm(value) : plain(value))
+
+const shown = computed(() => {
+  if (props.waiting !== null) return { text: props.waiting, kind: 'waiting', word: 'waits' }
+  if (props.refused !== null && props.draft) return { text: props.draft, kind: 'refused', word: 'not taken' }
+  if (props.draft) return { text: props.draft, kind: 'draft', word: 'not taken' }
+  const { state, value, assumed } = props.cell
+  if (value !== null && state === 'doubted') return { text: plain(value), kind: 'doubted', word: 'doubted' }
+  if (value !== null && state === 'stale') return { text: figure(value), kind: 'stale', word: 'stale' }
+  if (value !== null) return { text: figure(value), kind: 'taken', word: '' }
+  if (assumed !== null) return { text: figure(assumed), kind: 'assumed', word: 'assumed' }
+  return { text: '·', kind: 'missing', word: 'not measured' }
+})
+const standing = computed(() => (shown.value.kind === 'taken' ? (props.cell.band?.standing ?? null) : null))
+const mark = computed(() => ({ above: '▲', below: '▼', in_band: '' })[standing.value ?? 'in_band'])
+const spoken = computed(() => {
+  const side = standing.value === 'in_band' ? 'in band' : (standing.value ?? '')
+  return `${props.cell.name}: ${[shown.value.text, shown.value.word, side].filter(Boolean).join(', ')}`
+})
+</script>
+
+<template>
+  <div class="cell" :class="[shown.kind, standing, { 'in-hand': inHand }]">
+    <input
+      v-if="inHand"
+      data-reading
+      type="text"
+      inputmode="decimal"
+      autocomplete="off"
+      enterkeyhint="next"
+      :aria-label="spoken"
+      :value="draft"
+      :placeholder="shown.kind === 'missing' ? '' : shown.text"
+      @input="onInput($event.target as HTMLInputElement)"
+      @keydown="emit('key', $event)"
+    />
+    <button v-else type="button" class="plain-button figure" :aria-label="spoken" @click="emit('pick')">
+      {{ shown.text }}<span v-if="mark" class="mark" aria-hidden="true">{{ mark }}</span>
+      <span v-if="shown.kind === 'doubted'" class="mark" aria-hidden="true">?</span>
+      <span v-if="shown.word && shown.kind !== 'missing' && shown.kind !== 'assumed'" class="word" aria-hidden="true">{{ shown.word }}</span>
+      <span v-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">×{{ cell.count }}, {{ mm(cell.repeat_spread) }} apart</span>
+    </button>
+  </div>
+</template>
+
+<style scoped>
+.cell {
+  position: relative;
+  height: 45px;
+  min-width: 44px;
+  border: 2px solid transparent;
+  border-radius: 4px;
+}
+.figure,
+input {
+  width: 100%;
+  height: 100%;
+  font-size: 28px;
+  font-weight: 700;
+  line-height: 1;
+  text-align: center;
+  color: var(--ink);
+  font-family: inherit;
+  font-variant-numeric: tabular-nums;
+}
+.figure {
+  display: block;
+  white-space: nowrap;
+}
+.figure:hover {
+  background: var(--note);
+}
+input {
+  background: var(--sheet);
+  border: 0;
+  outline: none;
+  padding: 0;
+}
+input::placeholder {
+  color: var(--quiet);
+  opacity: 0.75;
+  font-weight: 400;
+}
+.mark {
+  font-size: 15px;
+  margin-left: 3px;
+  vertical-align: 3px;
+}
+.above .figure {
+  color: var(--above);
+}
+.below .figure {
+  color: var(--below);
+}
+.word {
+  position: absolute;
+  left: 0;
+  right: 0;
+  bottom: -1px;
+  font-size: 12px;
+  font-weight: 400;
+  line-height: 1;
+  color: var(--ink);
+}
+.cell:is(.waiting, .refused, .draft, .doubted, .stale) .figure {
+  padding-bottom: 9px;
+  font-size: 24px;
+}
+.stale {
+  border: 2px dashed var(--ink);
+}
+.cell.in-hand {
+  border: 3px solid var(--action);
+}
+.assumed .figure,
+.missing .figure {
+  color: transparent;
+  -webkit-text-stroke: 0.9px var(--quiet);
+}
+.missing .figure {
+  -webkit-text-stroke: 0;
+  color: var(--quiet);
+}
+.draft .figure,
+.waiting .figure {
+  font-style: italic;
+  font-weight: 400;
+}
+.refused .figure {
+  color: var(--error);
+  text-decoration: underline wavy;
+  text-underline-offset: 3px;
+}
+</style>

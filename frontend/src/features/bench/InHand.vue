@@ -1,0 +1,107 @@
+<script setup lang="ts">
+/** The reading in hand: its band, age, taker, doubt; and what the keys do with it. */
+import { computed } from 'vue'
+import type { Cell } from '@/api'
+import BandRuler from '@/shared/BandRuler.vue'
+import { ago, plain } from '@/shared/format'
+
+const props = defineProps<{ cell: Cell; refused: string | null; draft: string; away: boolean; waitingCount: number }>()
+const emit = defineEmits<{ take: []; keep: []; suggested: []; why: [] }>()
+
+/** A doubt or a refusal names the place itself. */
+const isSpeaking = computed(() => props.refused !== null || (props.cell.state === 'doubted' && !props.draft))
+const usable = computed(() => (props.cell.state === 'taken' ? props.cell.value : null))
+const suggested = computed(() => props.cell.doubt?.suggested ?? null)
+const origin = computed(() => {
+  const { taken_at: at, taken_by: by, tool, direction } = props.cell
+  if (at === null || by === null) return ''
+  return `${tool}${direction === 'shortest' ? ', the shortest way' : ''}, ${by}, ${ago(at)}`
+})
+</script>
+
+<template>
+  <Teleport to="#in-hand">
+  <div class="in-hand" aria-live="polite">
+    <b v-if="!isSpeaking" class="name">{{ cell.name }}</b>
+    <template v-if="refused">
+      <span class="refused">{{ refused }}</span>
+    </template>
+    <template v-else-if="cell.state === 'doubted' && cell.doubt && !draft">
+      <span>{{ cell.doubt.sentence }}</span>
+      <v-btn v-if="suggested !== null" size="small" @click="emit('suggested')">Take {{ plain(suggested) }}</v-btn>
+      <v-btn v-if="cell.doubt.may_be_kept" size="small" @click="emit('keep')"><kbd>Enter</kbd>&nbsp;keeps {{ plain(cell.value ?? 0) }}</v-btn>
+    </template>
+    <template v-else>
+      <BandRuler v-if="cell.band" :low="cell.band.low" :aim="cell.band.aim" :high="cell.band.high" :value="usable" :standing="cell.band.standing" :outside-by="cell.band.outside_by" />
+      <span v-if="cell.stale_because" class="stale">stale: {{ cell.stale_because }}</span>
+      <span v-if="origin" class="origin">{{ origin }}</span>
+      <button type="button" class="plain-button why" @click="emit('why')">why</button>
+    </template>
+    <v-btn v-if="draft" class="take" size="small" variant="flat" @click="emit('take')">Take {{ draft }}</v-btn>
+    <span v-if="away" class="away" role="status">
+      The server does not answer: {{ waitingCount }} {{ waitingCount === 1 ? 'reading waits' : 'readings wait' }} here and will be sent.
+    </span>
+  </div>
+  </Teleport>
+</template>
+
+<style scoped>
+.in-hand {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px 14px;
+  min-height: 46px;
+}
+.origin {
+  flex: 0 1 auto;
+  min-width: 0;
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+}
+@media (max-width: 640px) {
+  .origin {
+    display: none;
+  }
+}
+@media (min-width: 1001px) {
+  .in-hand {
+    flex-wrap: nowrap;
+  }
+  .name,
+  .stale {
+    flex: none;
+  }
+}
+.name::first-letter {
+  text-transform: uppercase;
+}
+.refused {
+  color: var(--error);
+  font-weight: 700;
+}
+.stale {
+  border: 2px dashed var(--ink);
+  border-radius: 4px;
+  padding: 2px 8px;
+}
+.why {
+  min-height: 44px;
+  min-width: 44px;
+  text-decoration: underline;
+  text-align: center;
+}
+.away {
+  font-weight: 700;
+  padding: 4px 10px;
+  border: 2px solid var(--ink);
+  border-radius: 4px;
+}
+.take {
+  margin-left: auto;
+}
+kbd {
+  font: inherit;
+}
+</style>

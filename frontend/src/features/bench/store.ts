@@ -1,0 +1,239 @@
+/** One instrument at the bench: its sheet, and readings that wait until the server has them. */
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { answerOf, api, Refused, type BenchSheet, type Cell, type ReadingBody, type StringsBody } from '@/api'
+import { freshId } from '@/shared/id'
+import { useAtBench } from '@/shared/person'
+import { useStored } from '@/shared/stored'
+import { keyOf } from './places'
+
+interface Waiting {
+  ticket: string
+  body: ReadingBody
+}
+
+const RETRY_AFTER_MS = 2500
+
+function without(record: Record<string, string>, key: string): Record<string, string> {
+  return Object.fromEntries(Object.entries(record).filter(([name]) => name !== key))
+}
+
+export const useBench = defineStore('bench', () => {
+  const atBench = useAtBench()
+  const ticket = ref('')
+  const sheet = ref<BenchSheet | null>(null)
+  const failure = ref('')
+  const isAway = ref(false)
+  const waiting = useStored<Waiting[]>('waiting', [])
+  /** Typed and not yet taken, by ticket and place: nothing typed is lost by leaving. */
+  const drafts = useStored<Record<string, string>>('drafts', {})
+  const refusals = useStored<Record<string, string>>('refusals', {})
+  let isFlushing = false
+  let asked = 0
+  let shown = 0
+
+  const waitingHere = computed(() => waiting.value.filter((item) => item.ticket === ticket.value))
+
+  function placeOf(cell: Pick<Cell, 'measure' | 'position'>, of = ticket.value): string {
+    return `${of}/${keyOf(cell)}`
+  }
+
+  /** Ask for a sheet, and show it unless a newer answer, or another instrument, came between. */
+  async function ask(of: string, request: () => Promise<BenchSheet>): Promise<void> {
+    const mine = ++asked
+    const answer = await request()
+    isAway.value = false
+    if (of === ticket.value && mine > shown) {
+      shown = mine
+      sheet.value = answer
+      failure.value = ''
+    }
+  }
+
+  /** Keep what is typed at a place; nothing typed there any more forgets its refusal too. */
+  function setDraft(place: string, text: string): void {
+    drafts.value = text === '' ? without(drafts.value, place) : { ...drafts.value, [place]: text }
+    refusals.value = without(refusals.value, place)
+  }
+
+  async function open(name: string): Promise<void> {
+    if (ticket.value !== name) {
+      ticket.value = name
+      sheet.value = null
+      failure.value = ''
+    }
+    await refresh()
+    void flush()
+  }
+
+  async function refresh(): Promise<void> {
+    const of = ticket.value
+    if (of === '') return
+    try {
+      await ask(of, () =>
+        answerOf(api.GET('/api/instruments/{ticket}/sheet', { params: { path: { ticket: of } } })),
+      )
+    } catch (error) {
+      note(error)
+      if (isAway.value && sheet.value === null) setTimeout(() => void refresh(), RETRY_AFTER_MS)
+    }
+  }
+
+  function note(error: unknown): void {
+    if (!(error instanceof Refused)) throw error
+    isAway.value = error.away
+    if (!error.away || sheet.value === null) failure.value = error.message
+  }
+
+  /** Keep a reading here at once, and send it. */
+  function take(cell: Cell, typed: string, repeats: boolean): void {
+    const place = placeOf(cell)
+    setDraft(place, '')
+    waiting.value.push({
+      ticket: ticket.value,
+      body: {
+        id: freshId(),
+        measure: cell.measure,
+        position: cell.position,
+        typed,
+        tool: atBench.tool,
+        taken_by: atBench.person,
+        taken_at: new Date().toISOString(),
+        after_work: sheet.value?.last_work ?? 0,
+        repeats,
+      },
+    })
+    void flush()
+  }
+
+  /** Send what waits, oldest first. A refusal gives the typed words back to their place. */
+  async function flush(): Promise<void> {
+    if (isFlushing) return
+    isFlushing = true
+    try {
+      for (let next = waiting.value[0]; next !== undefined; next = waiting.value[0]) {
+        const { ticket: of, body } = next
+        try {
+          await ask(of, () =>
+            answerOf(
+              api.POST('/api/instruments/{ticket}/readings', { params: { path: { ticket: of } }, body }),
+            ),
+          )
+        } catch (error) {
+          if (!(error instanceof Refused)) throw error
+          isAway.value = error.away
+          if (error.away) {
+            setTimeout(() => void flush(), RETRY_AFTER_MS)
+            return
+          }
+          const place = placeOf({ measure: body.measure, position: body.position ?? null }, of)
+          drafts.value[place] ??= body.typed
+          refusals.value[place] = error.message
+        }
+        waiting.value = waiting.value.filter((item) => item.body.id !== body.id)
+      }
+    } finally {
+      isFlushing = false
+    }
+  }
+
+  /** Change something other than a reading; says whether it was done. */
+  async function change(request: (of: string) => Promise<BenchSheet>): Promise<boolean> {
+    await flush()
+    const of = ticket.value
+    try {
+      await ask(of, () => request(of))
+      return true
+    } catch (error) {
+      note(error)
+      if (error instanceof Refused) failure.value = error.message
+      return false
+    }
+  }
+
+  function confirm(cell: Cell): Promise<boolean> {
+    const id = cell.reading_id
+    if (id === null) return Promise.resolve(false)
+    return change((of) =>
+      answerOf(
+        api.POST('/api/instruments/{ticket}/readings/{reading_id}/confirm', {
+          params: { path: { ticket: of, reading_id: id } },
+          body: { by: atBench.person },
+        }),
+      ),
+    )
+  }
+
+  function undo(): Promise<boolean> {
+    const newest = sheet.value?.undoable
+    if (!newest) return Promise.resolve(false)
+    const body = { by: atBench.person }
+    if (newest.kind === 'work') {
+      return change((of) =>
+        answerOf(
+          api.POST('/api/instruments/{ticket}/works/{work_id}/take-back', {
+            params: { path: { ticket: of, work_id: newest.id } },
+            body,
+          }),
+        ),
+      )
+    }
+    return change((of) =>
+      answerOf(
+        api.POST('/api/instruments/{ticket}/readings/{reading_id}/take-back', {
+          params: { path: { ticket: of, reading_id: newest.id } },
+          body,
+        }),
+      ),
+    )
+  }
+
+  function doWork(work: 'crown_cut' | 'nut_filed'): Promise<boolean> {
+    const body = { id: freshId(), work, by: atBench.person }
+    return change((of) =>
+      answerOf(api.POST('/api/instruments/{ticket}/works', { params: { path: { ticket: of } }, body })),
+    )
+  }
+
+  function chooseSchool(measure: string, school: string): Promise<boolean> {
+    return change((of) =>
+      answerOf(
+        api.PUT('/api/instruments/{ticket}/schools', {
+          params: { path: { ticket: of } },
+          body: { measure, school },
+        }),
+      ),
+    )
+  }
+
+  /** Throws Refused with the fields at fault, for the form that asked. */
+  async function nameStrings(chosen: Omit<StringsBody, 'id' | 'by'>): Promise<void> {
+    const of = ticket.value
+    const body = { ...chosen, id: freshId(), by: atBench.person }
+    await ask(of, () =>
+      answerOf(api.POST('/api/instruments/{ticket}/strings', { params: { path: { ticket: of } }, body })),
+    )
+  }
+
+  return {
+    ticket,
+    sheet,
+    failure,
+    isAway,
+    waiting,
+    waitingHere,
+    drafts,
+    refusals,
+    placeOf,
+    setDraft,
+    open,
+    refresh,
+    flush,
+    take,
+    confirm,
+    undo,
+    doWork,
+    chooseSchool,
+    nameStrings,
+  }
+})

@@ -1,0 +1,140 @@
+/** The reading in hand: which place digits go to, what is typed there, and where Enter leads. */
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch, type ComputedRef, type Ref } from 'vue'
+import type { Cell } from '@/api'
+import { keyOf, neighbour, type Direction } from './places'
+import { useBench } from './store'
+
+export interface UseEntryReturn {
+  inHand: Ref<string>
+  cell: ComputedRef<Cell | null>
+  draft: ComputedRef<string>
+  setDraft: (text: string) => void
+  onKey: (event: KeyboardEvent) => void
+  goTo: (key: string) => void
+  takeNow: (repeats: boolean) => void
+  takeSuggested: () => void
+}
+
+const STARTS_A_READING = /^[0-9.,+\-−]$/
+
+export function useEntry(): UseEntryReturn {
+  const bench = useBench()
+  const inHand = ref('')
+
+  const cells = computed(() => bench.sheet?.cells ?? [])
+  const cell = computed(() => cells.value.find((candidate) => keyOf(candidate) === inHand.value) ?? null)
+  const draft = computed(() => (cell.value ? (bench.drafts[bench.placeOf(cell.value)] ?? '') : ''))
+
+  watch(
+    () => bench.sheet?.instrument.ticket,
+    () => {
+      inHand.value = firstOpen() ?? keyOf(cells.value[0] ?? { measure: '', position: null })
+    },
+    { immediate: true },
+  )
+
+  function isWaiting(candidate: Cell): boolean {
+    return bench.waitingHere.some(
+      ({ body }) => body.measure === candidate.measure && (body.position ?? null) === candidate.position,
+    )
+  }
+
+  function firstOpen(): string | undefined {
+    const open = cells.value.find((candidate) => candidate.state !== 'taken' && !isWaiting(candidate))
+    return open && keyOf(open)
+  }
+
+  function setDraft(text: string): void {
+    if (!cell.value) return
+    bench.setDraft(bench.placeOf(cell.value), text)
+  }
+
+  function focusInput(): void {
+    void nextTick(() => document.querySelector<HTMLInputElement>('input[data-reading]')?.focus())
+  }
+
+  function goTo(key: string): void {
+    inHand.value = key
+    focusInput()
+  }
+
+  function next(): void {
+    const index = cells.value.findIndex((candidate) => keyOf(candidate) === inHand.value)
+    const following = cells.value[index + 1]
+    goTo(following ? keyOf(following) : (firstOpen() ?? inHand.value))
+  }
+
+  function takeNow(repeats: boolean): void {
+    if (!cell.value) return
+    const typed = draft.value.trim()
+    if (typed !== '') {
+      const isRepeat = repeatNext.value === inHand.value
+      repeatNext.value = repeats ? inHand.value : ''
+      bench.take(cell.value, typed, isRepeat)
+    } else if (cell.value.state === 'doubted' && cell.value.doubt?.may_be_kept) {
+      void bench.confirm(cell.value)
+    }
+    if (repeats) focusInput()
+    else next()
+  }
+
+  /** Place where the next reading is one more of the one before it. */
+  const repeatNext = ref('')
+
+  function takeSuggested(): void {
+    const suggested = cell.value?.doubt?.suggested
+    if (!cell.value || suggested === null || suggested === undefined) return
+    bench.take(cell.value, String(suggested), false)
+    next()
+  }
+
+  function onKey(event: KeyboardEvent): void {
+    if (event.ctrlKey || event.metaKey || event.altKey) return
+    switch (event.key) {
+      case 'Enter':
+        event.preventDefault()
+        takeNow(event.shiftKey)
+        return
+      case 'Escape':
+        setDraft('')
+        return
+      case 'ArrowLeft':
+      case 'ArrowRight':
+      case 'ArrowUp':
+      case 'ArrowDown':
+        event.preventDefault()
+        move(event.key)
+    }
+  }
+
+  function move(direction: Direction): void {
+    const sheet = bench.sheet
+    if (!sheet) return
+    const grid = {
+      strings: sheet.instrument.string_names.length,
+      leftHanded: sheet.instrument.left_handed,
+      singles: cells.value.filter((candidate) => candidate.position === null).map(keyOf),
+    }
+    goTo(neighbour(inHand.value, direction, grid))
+  }
+
+  /** Digits typed anywhere start a reading: a caliper does not look for the focus first. */
+  function onWindowKey(event: KeyboardEvent): void {
+    const target = event.target instanceof HTMLElement ? event.target : document.body
+    if (target.closest('input, textarea, [role="menu"], [role="dialog"], .v-overlay')) return
+    if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('.v-dialog.v-overlay--active')) return
+    const input = document.querySelector<HTMLInputElement>('input[data-reading]')
+    if (!input) return
+    if (STARTS_A_READING.test(event.key) || event.key === 'Backspace') {
+      input.focus()
+    } else if (target === document.body && (event.key === 'Enter' || event.key.startsWith('Arrow'))) {
+      input.focus()
+      onKey(event)
+    }
+  }
+
+  onMounted(() => window.addEventListener('keydown', onWindowKey))
+  onBeforeUnmount(() => window.removeEventListener('keydown', onWindowKey))
+
+  return { inHand, cell, draft, setDraft, onKey, goTo, takeNow, takeSuggested }
+}

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+/** The course: a string stretched from nut to bridge, the visit's steps its stopped places. */
+import type { Stop } from '@/api'
+
+defineProps<{ stops: Stop[] }>()
+
+const WORDS: Record<Stop['state'], string> = {
+  done: 'done',
+  here: 'you are here',
+  ahead: 'ahead',
+  barred: 'not yet',
+}
+</script>
+
+<template>
+  <ol class="course" aria-label="Course of this visit">
+    <li v-for="stop in stops" :key="stop.key" :class="stop.state" :aria-current="stop.state === 'here' ? 'step' : undefined">
+      <svg viewBox="0 0 28 28" width="28" height="28" aria-hidden="true">
+        <circle v-if="stop.state === 'here'" cx="14" cy="14" r="9" />
+        <circle v-else cx="14" cy="14" r="6" />
+        <line v-if="stop.state === 'barred'" x1="9" y1="19" x2="19" y2="9" />
+      </svg>
+      <span class="label">
+        {{ stop.label }}<span class="only-read">, {{ WORDS[stop.state] }}</span>
+        <span v-if="stop.note" class="note">{{ stop.note }}</span>
+      </span>
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.course {
+  position: relative;
+  display: flex;
+  list-style: none;
+  margin: 0;
+  padding: 0 10px;
+}
+.course::before {
+  content: '';
+  position: absolute;
+  left: 0;
+  right: 0;
+  top: 13px;
+  border-top: 2px solid var(--ink);
+}
+.course::after {
+  content: '';
+  position: absolute;
+  right: 0;
+  top: 2px;
+  width: 10px;
+  height: 24px;
+  background: var(--ink);
+  clip-path: polygon(25% 0, 75% 0, 100% 100%, 0 100%);
+}
+li {
+  position: relative;
+  flex: 1;
+  display: grid;
+  justify-items: center;
+  line-height: 1.1;
+}
+svg {
+  position: relative;
+}
+circle {
+  fill: var(--felt);
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.done circle {
+  fill: var(--ink);
+}
+.here circle {
+  stroke: var(--action);
+  stroke-width: 6;
+}
+line {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.here .label {
+  color: var(--action);
+  font-weight: 700;
+}
+.note {
+  margin-left: 5px;
+  font-size: 14px;
+  font-weight: 400;
+  color: var(--quiet);
+}
+@media (max-width: 640px) {
+  .note {
+    display: none;
+  }
+  .label {
+    font-size: 14px;
+    text-align: center;
+  }
+}
+</style>

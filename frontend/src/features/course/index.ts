@@ -1,0 +1,1 @@
+export { default as CourseString } from './CourseString.vue'

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+/** The log of this visit: every reading and work, newest first, whatever became of it. */
+import { ref, watch } from 'vue'
+import { answerOf, api, Refused, type LogLine } from '@/api'
+import { ago } from '@/shared/format'
+
+const props = defineProps<{ ticket: string }>()
+const isOpen = defineModel<boolean>({ required: true })
+const lines = ref<LogLine[]>([])
+const isLoading = ref(false)
+const failure = ref('')
+
+watch(isOpen, async (open) => {
+  if (!open) return
+  isLoading.value = true
+  failure.value = ''
+  try {
+    lines.value = await answerOf(
+      api.GET('/api/instruments/{ticket}/log', { params: { path: { ticket: props.ticket } } }),
+    )
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    failure.value = error.message
+  } finally {
+    isLoading.value = false
+  }
+})
+
+function said(line: LogLine): string {
+  return { taken: '', doubted: 'doubted', corrected: 'corrected since', 'taken back': 'taken back', work: '' }[line.state]
+}
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" max-width="880">
+    <v-card>
+      <v-card-title tag="h2">Log of {{ ticket }}</v-card-title>
+      <v-card-text>
+        <v-progress-linear v-if="isLoading" indeterminate color="primary" />
+        <p v-else-if="failure" role="alert">{{ failure }}</p>
+        <p v-else-if="!lines.length">Nothing is written down yet.</p>
+        <table v-else>
+          <thead>
+            <tr><th>When</th><th>What</th><th class="figure">As typed</th><th>By</th><th>Now</th></tr>
+          </thead>
+          <tbody>
+            <tr v-for="(line, i) in lines" :key="i" :class="line.state.replace(' ', '-')">
+              <td>{{ ago(line.at) }}</td>
+              <td>{{ line.what }}</td>
+              <td class="figure">{{ line.value }}</td>
+              <td>{{ [line.by, line.tool].filter(Boolean).join(', ') }}</td>
+              <td>{{ said(line) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </v-card-text>
+      <v-card-actions class="actions">
+        <v-btn variant="flat" autofocus @click="isOpen = false">Done</v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 16px;
+}
+th,
+td {
+  text-align: left;
+  padding: 6px 12px 6px 0;
+  border-bottom: 1px solid var(--hairline);
+}
+.figure,
+td:first-child {
+  white-space: nowrap;
+}
+.figure {
+  text-align: right;
+  font-weight: 700;
+}
+.corrected .figure,
+.taken-back .figure {
+  text-decoration: line-through;
+  font-weight: 400;
+}
+.work td {
+  border-bottom: 2px solid var(--ink);
+}
+.actions {
+  padding: 8px 24px 20px;
+}
+</style>

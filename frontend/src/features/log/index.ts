@@ -1,0 +1,1 @@
+export { default as LogDialog } from './LogDialog.vue'

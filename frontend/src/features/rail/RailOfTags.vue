@@ -1,0 +1,177 @@
+<script setup lang="ts">
+/** The rail: every instrument in the house hangs on it as a tag. */
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { useCommands } from '@/shared/commands'
+import FamilyShape from './FamilyShape.vue'
+import { useHouse } from './store'
+
+const props = defineProps<{ open: string }>()
+
+const house = useHouse()
+const router = useRouter()
+const words = ref('')
+const field = ref<HTMLInputElement | null>(null)
+const line = ref<HTMLElement | null>(null)
+const found = computed(() => house.found(words.value))
+
+useCommands([{ letter: 'f', general: true, words: 'find an instrument', run: () => void nextTick(() => field.value?.focus()) }])
+
+/** Enter before the tags have come opens the first one that fits when they do. */
+const openWhenLoaded = ref(false)
+watch(
+  () => house.isLoaded,
+  () => {
+    if (openWhenLoaded.value) openFirst()
+  },
+)
+
+function openFirst(): void {
+  const first = found.value[0]
+  openWhenLoaded.value = !house.isLoaded
+  if (!first) return
+  words.value = ''
+  field.value?.blur()
+  void router.push({ name: 'bench', params: { ticket: first.ticket } })
+}
+function leave(): void {
+  words.value = ''
+  field.value?.blur()
+}
+
+function showOpen(): void {
+  void nextTick(() => line.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' }))
+}
+watch(() => [props.open, found.value.length], showOpen)
+onMounted(showOpen)
+</script>
+
+<template>
+  <nav class="rail" aria-label="Instruments in the house">
+    <div class="find">
+      <label class="only-read" for="find">Find an instrument</label>
+      <input
+        id="find"
+        ref="field"
+        v-model="words"
+        type="search"
+        placeholder="find"
+        autocomplete="off"
+        @keydown.enter.prevent="openFirst"
+        @keydown.esc.prevent="leave"
+      />
+    </div>
+    <div ref="line" class="line">
+      <router-link
+        v-for="tag in found"
+        :key="tag.ticket"
+        :to="{ name: 'bench', params: { ticket: tag.ticket } }"
+        class="tag"
+        :class="{ open: tag.ticket === open }"
+        :aria-current="tag.ticket === open ? 'page' : undefined"
+        :title="`${tag.ticket} ${tag.family} ${tag.size}, ${tag.owner}: ${tag.complaint}`"
+      >
+        <FamilyShape :family="tag.family" />
+        <span class="text">
+          <span class="first"><b>{{ tag.ticket }}</b> <span class="owner">{{ tag.owner }}</span></span>
+          <span class="step">{{ tag.step }}<template v-if="tag.left_handed"> · left-handed</template></span>
+        </span>
+      </router-link>
+      <p v-if="house.isLoaded && !found.length && words" class="none">No tag has “{{ words }}”. <kbd>Esc</kbd> shows all.</p>
+      <p v-else-if="house.isLoaded && !found.length" class="none">No instrument is in the house yet.</p>
+      <p v-else-if="!house.isLoaded" class="none">{{ house.isAway ? 'The server does not answer; trying again …' : 'Looking …' }}</p>
+    </div>
+    <slot />
+  </nav>
+</template>
+
+<style scoped>
+.rail {
+  display: flex;
+  align-items: flex-start;
+  gap: 12px;
+  padding: 0 16px;
+  border-top: 3px solid var(--ink);
+}
+.find {
+  flex: none;
+  padding-top: 10px;
+}
+.find input {
+  width: 92px;
+  height: 50px;
+  padding: 0 10px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+.line {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  gap: 8px;
+  overflow-x: auto;
+  scrollbar-width: thin;
+  padding: 10px 3px 4px;
+}
+.tag {
+  position: relative;
+  flex: none;
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  width: 172px;
+  height: 50px;
+  padding: 0 8px;
+  background: var(--sheet);
+  border: 1px solid var(--hairline);
+  border-radius: 4px;
+  color: var(--ink);
+  text-decoration: none;
+}
+.tag::before {
+  content: '';
+  position: absolute;
+  left: 18px;
+  top: -11px;
+  height: 11px;
+  border-left: 1.5px solid var(--ink);
+}
+.tag.open {
+  background: var(--ink);
+  color: var(--sheet);
+  border-color: var(--ink);
+}
+.text {
+  min-width: 0;
+  display: grid;
+  line-height: 1.2;
+}
+.first,
+.step {
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+}
+.owner {
+  font-size: 14px;
+}
+.step {
+  font-size: 15px;
+}
+.none {
+  margin: 14px 8px;
+}
+@media (max-width: 640px) {
+  .rail {
+    flex-wrap: wrap;
+    gap: 0 8px;
+  }
+  .line {
+    order: 3;
+    flex-basis: 100%;
+  }
+}
+</style>

@@ -1,0 +1,2 @@
+export { default as RailOfTags } from './RailOfTags.vue'
+export { useHouse } from './store'

@@ -1,0 +1,1 @@
+export { default as SchoolsDialog } from './SchoolsDialog.vue'

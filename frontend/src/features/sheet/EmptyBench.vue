@@ -1,0 +1,79 @@
+<script setup lang="ts">
+/** No instrument is open: what is in the house, and how to begin. */
+import { useHouse } from '@/features/rail'
+
+const house = useHouse()
+</script>
+
+<template>
+  <section class="house" aria-label="In the house">
+    <h1 v-if="house.tags.length">In the house</h1>
+    <h1 v-else-if="house.isLoaded">No instrument is in the house yet</h1>
+    <p class="how">
+      <template v-if="house.tags.length"><kbd>Space</kbd> <kbd>f</kbd> finds one by ticket, owner or words · </template>
+      <kbd>Space</kbd> <kbd>n</kbd> takes a new one in
+    </p>
+    <table v-if="house.tags.length">
+      <thead class="only-read">
+        <tr><th>Ticket</th><th>Instrument</th><th>Owner</th><th>Why it came</th><th>Next</th></tr>
+      </thead>
+      <tbody>
+        <tr v-for="tag in house.tags" :key="tag.ticket">
+          <th scope="row">
+            <router-link :to="{ name: 'bench', params: { ticket: tag.ticket } }">{{ tag.ticket }}</router-link>
+          </th>
+          <td>{{ tag.family }} {{ tag.size }}<template v-if="tag.left_handed">, left-handed</template></td>
+          <td>{{ tag.owner }}</td>
+          <td class="complaint">{{ tag.complaint }}</td>
+          <td><b>{{ tag.step }}</b></td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.house {
+  margin: 10px 16px 64px;
+  padding: 14px 18px;
+  background: var(--sheet);
+  border-radius: 4px;
+  font-size: 17px;
+}
+h1 {
+  font-size: 23px;
+  margin: 0;
+}
+.how {
+  margin: 2px 0 8px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  padding: 0 12px 0 0;
+  height: 44px;
+  text-align: left;
+  border-top: 1px solid var(--hairline);
+}
+a {
+  display: inline-block;
+  padding: 10px 0;
+  color: var(--action);
+  white-space: nowrap;
+}
+kbd {
+  padding: 1px 7px;
+  font: inherit;
+  font-weight: 700;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+}
+@media (max-width: 640px) {
+  .complaint {
+    display: none;
+  }
+}
+</style>

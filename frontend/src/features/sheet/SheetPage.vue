@@ -1,0 +1,375 @@
+<script setup lang="ts">
+/** The bench sheet of one instrument: course, drawing, card and word. */
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { BenchCard, InHand, useBench, useEntry } from '@/features/bench'
+import { CourseString } from '@/features/course'
+import { EndView, sheetGeometry } from '@/features/drawing'
+import { LogDialog } from '@/features/log'
+import { SchoolsDialog } from '@/features/schools'
+import { StringsDialog } from '@/features/strings'
+import { WordPanel } from '@/features/word'
+import { useHouse } from '@/features/rail'
+import { useCommands } from '@/shared/commands'
+import { mm } from '@/shared/format'
+import { useAtBench } from '@/shared/person'
+
+const props = defineProps<{ ticket: string }>()
+
+const bench = useBench()
+const house = useHouse()
+const atBench = useAtBench()
+const entry = useEntry()
+const sheet = computed(() => bench.sheet)
+const why = ref<string | null>(null)
+const stringsOpen = ref(false)
+const schoolsOpen = ref(false)
+const logOpen = ref(false)
+
+watch(
+  () => props.ticket,
+  (ticket) => {
+    why.value = null
+    void bench.open(ticket)
+  },
+  { immediate: true },
+)
+
+/* Two people may be at one instrument: look again when coming back, and now and then. */
+const REFRESH_EVERY_MS = 8000
+const timer = setInterval(() => {
+  if (!document.hidden && !bench.waiting.length) void bench.refresh()
+}, REFRESH_EVERY_MS)
+const onFocus = () => void bench.refresh()
+window.addEventListener('focus', onFocus)
+onBeforeUnmount(() => {
+  clearInterval(timer)
+  window.removeEventListener('focus', onFocus)
+})
+
+async function work(kind: 'crown_cut' | 'nut_filed'): Promise<void> {
+  why.value = null
+  if (await bench.doWork(kind)) void house.load()
+  const first = sheet.value?.cells.find((cell) => cell.state === 'stale')
+  if (first) entry.goTo(first.position === null ? first.measure : `${first.measure}:${first.position}`)
+}
+function undo(): void {
+  void bench.undo()
+}
+
+/** The why of what is in hand, or of the first cut that is there. */
+function openWhy(name?: string): void {
+  const cuts = sheet.value?.cut.strings.findIndex((s) => s.wood !== null) ?? -1
+  const inHand = entry.cell.value
+  const position = inHand?.position ?? (cuts >= 0 ? cuts : 0)
+  const wood = `wood:${position}`
+  why.value = name ?? (sheet.value?.whys[wood] ? wood : entry.inHand.value)
+}
+
+useCommands([
+  { letter: 's', words: 'strings', run: () => (stringsOpen.value = true), possible: () => sheet.value !== null },
+  { letter: 'h', words: 'schools of heights', run: () => (schoolsOpen.value = true), possible: () => sheet.value !== null },
+  { letter: 'w', words: 'why', run: () => openWhy(), possible: () => sheet.value !== null },
+  { letter: 'c', words: 'cut done', run: () => void work('crown_cut'), possible: () => sheet.value?.may_cut ?? false },
+  { letter: 'j', words: 'nut filed', run: () => void work('nut_filed'), possible: () => sheet.value !== null },
+  { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
+  { letter: 'o', words: 'log', run: () => (logOpen.value = true), possible: () => sheet.value !== null },
+  { letter: 'u', words: 'undo', run: undo, possible: () => (sheet.value?.undoable ?? null) !== null },
+])
+
+/* The panel's size decides the scale; drawing and card share it. */
+const panel = ref<HTMLElement | null>(null)
+const width = ref(840)
+const windowHeight = ref(window.innerHeight)
+const observer = new ResizeObserver((entries) => {
+  width.value = entries[0]?.contentRect.width ?? width.value
+})
+const onResize = () => (windowHeight.value = window.innerHeight)
+watch(panel, (element, before) => {
+  if (before) observer.unobserve(before)
+  if (element) observer.observe(element)
+})
+onMounted(() => window.addEventListener('resize', onResize))
+onBeforeUnmount(() => {
+  observer.disconnect()
+  window.removeEventListener('resize', onResize)
+})
+
+const drawingHeight = computed(() => Math.max(250, Math.min(460, windowHeight.value - 500)))
+const isNarrow = computed(() => width.value < 640)
+const margins = computed(() => (isNarrow.value ? { left: 8, right: 8 } : { left: 136, right: 176 }))
+const geometry = computed(() =>
+  sheetGeometry({
+    width: width.value,
+    ...margins.value,
+    strings: sheet.value?.instrument.string_names.length ?? 4,
+    leftHanded: sheet.value?.instrument.left_handed ?? false,
+    drawing: sheet.value?.drawing ?? null,
+    height: drawingHeight.value,
+  }),
+)
+
+const takeOff = computed(() =>
+  (sheet.value?.cut.strings ?? []).map((s, i) => ({
+    ...s,
+    column: geometry.value.columns[i],
+    side: s.wood === null ? '' : s.wood <= -0.05 ? 'below' : s.wood >= 0.05 ? 'above' : '',
+  })),
+)
+const bowRoom = computed(() =>
+  (sheet.value?.drawing?.strings ?? []).filter((s) => s.bow_separation !== null).map((s) => `${s.name} ${s.bow_separation?.toFixed(1)}°`),
+)
+const recipe = computed(() =>
+  (sheet.value?.schools ?? [])
+    .filter((school) => ['end_heights', 'crown', 'spacing'].includes(school.measure))
+    .map((school) => school.choices.find((choice) => choice.school === school.chosen)?.label ?? school.chosen)
+    .join(' · '),
+)
+const refused = computed(() => {
+  const cell = entry.cell.value
+  return cell ? (bench.refusals[bench.placeOf(cell)] ?? null) : null
+})
+const refusedElsewhere = computed(() =>
+  (sheet.value?.cells ?? []).filter((cell) => bench.refusals[bench.placeOf(cell)] && cell !== entry.cell.value),
+)
+</script>
+
+<template>
+  <div v-if="sheet" class="page">
+    <CourseString :stops="sheet.course" class="course" />
+    <main class="sheet" aria-label="Bench sheet">
+      <header class="head">
+        <span class="view"><b>End</b>, from the tailpiece</span>
+        <button type="button" class="plain-button" @click="stringsOpen = true">{{ sheet.strings ? sheet.strings.name : 'no strings named' }}</button>
+        <button type="button" class="plain-button recipe" @click="schoolsOpen = true">{{ recipe }}</button>
+      </header>
+      <div ref="panel" class="panel">
+        <div class="take-off" aria-label="Wood to take off at the bridge">
+          <span v-if="!isNarrow" class="take-label"><b>{{ sheet.cut.state === 'provisional' ? 'take off, provisional' : 'take off' }}</b><br />mm of wood</span>
+          <template v-for="(s, i) in takeOff" :key="s.name">
+            <button
+              v-if="s.wood !== null && s.column"
+              type="button"
+              class="plain-button wood"
+              :class="[s.side, s.state]"
+              :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"
+              :aria-label="`${s.name}: ${s.state} ${s.wood < 0 ? 'short by' : 'take off'} ${mm(Math.abs(s.wood), 1)} mm, give or take ${mm(s.plus_minus ?? 0)}. Why?`"
+              @click="why = `wood:${i}`"
+            >
+              <span class="number">{{ mm(Math.abs(s.wood), 1) }}</span>
+              <span class="below-number">{{ s.side === 'below' ? 'short' : `±${mm(s.plus_minus ?? 0)}` }}</span>
+            </button>
+            <span v-else-if="s.column" class="wood none" :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"><span class="number">–</span></span>
+          </template>
+        </div>
+        <div class="drawing" :style="{ height: `${drawingHeight}px` }">
+          <EndView
+            v-if="sheet.drawing"
+            :drawing="sheet.drawing"
+            :geometry="geometry"
+            :width="width"
+            :height="drawingHeight"
+            :room="width - margins.left - margins.right"
+            :left-handed="sheet.instrument.left_handed"
+          />
+          <div v-else class="no-drawing">
+            <p>{{ sheet.strings ? sheet.words.says[0] : 'The bridge is drawn once the strings are named.' }}</p>
+            <v-btn v-if="!sheet.strings" variant="flat" @click="stringsOpen = true">Choose the strings</v-btn>
+          </div>
+          <div v-if="sheet.drawing && !isNarrow" class="notes">
+            <button type="button" class="plain-button" @click="why = 'crown_radius'">crown radius<br /><b>{{ mm(sheet.drawing.crown_radius, 1) }}</b></button>
+            <button type="button" class="plain-button" @click="why = 'bow'">bow's room<br /><b v-for="room in bowRoom" :key="room" class="line">{{ room }}</b></button>
+          </div>
+        </div>
+        <BenchCard
+          :sheet="sheet"
+          :geometry="geometry"
+          :in-hand="entry.inHand.value"
+          :narrow="isNarrow"
+          @pick="entry.goTo"
+          @draft="entry.setDraft"
+          @key="entry.onKey"
+          @why="why = $event"
+        />
+        <div v-show="!isNarrow" id="single-readings"></div>
+      </div>
+      <InHand
+        v-if="entry.cell.value"
+        :cell="entry.cell.value"
+        :draft="entry.draft.value"
+        :refused="refused"
+        :away="bench.isAway"
+        :waiting-count="bench.waiting.length"
+        @take="entry.takeNow(false)"
+        @keep="entry.takeNow(false)"
+        @suggested="entry.takeSuggested()"
+        @why="openWhy(entry.inHand.value)"
+      />
+      <p v-for="cell in refusedElsewhere" :key="cell.name" class="elsewhere" role="alert">
+        {{ bench.refusals[bench.placeOf(cell)] }}
+      </p>
+    </main>
+    <WordPanel
+      :sheet="sheet"
+      :opened="why"
+      :failure="bench.failure"
+      @close-why="why = null"
+      @cut-done="work('crown_cut')"
+      @nut-filed="work('nut_filed')"
+      @strings="stringsOpen = true"
+      @schools="schoolsOpen = true"
+      @undo="undo"
+    />
+    <StringsDialog v-model="stringsOpen" :sheet="sheet" />
+    <SchoolsDialog v-model="schoolsOpen" :sheet="sheet" />
+    <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />
+  </div>
+  <section v-else-if="bench.failure" class="missing" role="alert">
+    <h1>{{ bench.failure }}</h1>
+    <p v-if="bench.isAway">Trying again …</p>
+    <router-link v-else to="/">Back to the rail</router-link>
+  </section>
+  <p v-else class="missing">Fetching {{ ticket }} for {{ atBench.person }} …</p>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 4px 12px;
+  padding: 2px 16px 60px;
+  align-items: start;
+}
+.course {
+  grid-column: 1 / -1;
+}
+.sheet {
+  background: var(--sheet);
+  border-radius: 4px;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 20px;
+  padding: 0 16px;
+  min-height: 36px;
+}
+.head button {
+  min-height: 36px;
+  text-decoration: underline;
+  text-decoration-color: var(--hairline);
+  text-underline-offset: 4px;
+}
+.recipe {
+  margin-left: auto;
+}
+.panel {
+  position: relative;
+}
+.take-off {
+  position: relative;
+  height: 52px;
+}
+.take-label {
+  position: absolute;
+  left: 16px;
+  top: 4px;
+  line-height: 1.2;
+  width: 118px;
+}
+.wood {
+  position: absolute;
+  top: 0;
+  height: 54px;
+  text-align: center;
+  display: grid;
+  align-content: start;
+}
+.number {
+  font-size: 34px;
+  font-weight: 700;
+  line-height: 1;
+}
+.below-number {
+  font-size: 14px;
+  line-height: 1.2;
+}
+.wood.above .number {
+  color: var(--above);
+}
+.wood.below .number {
+  color: var(--below);
+}
+.wood.provisional .number {
+  color: transparent;
+  -webkit-text-stroke: 1.3px var(--ink);
+}
+.wood.provisional.above .number {
+  -webkit-text-stroke-color: var(--above);
+}
+.wood.provisional.below .number {
+  -webkit-text-stroke-color: var(--below);
+}
+.wood.none {
+  color: var(--quiet);
+}
+.drawing {
+  position: relative;
+}
+.no-drawing {
+  height: 100%;
+  display: grid;
+  place-content: center;
+  justify-items: center;
+  gap: 12px;
+  text-align: center;
+  font-size: 18px;
+  padding-right: 150px;
+}
+.notes {
+  position: absolute;
+  left: 16px;
+  top: 26px;
+  display: grid;
+  gap: 12px;
+}
+.notes button {
+  min-height: 44px;
+  line-height: 1.25;
+}
+.notes b {
+  font-size: 19px;
+}
+.notes .line {
+  display: block;
+}
+#single-readings {
+  position: absolute;
+  right: 12px;
+  bottom: 6px;
+  width: 148px;
+}
+.elsewhere {
+  margin: 0;
+  padding: 6px 16px;
+  color: var(--error);
+  font-weight: 700;
+}
+.missing {
+  padding: 40px 24px;
+  font-size: 18px;
+}
+@media (max-width: 1000px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+@media (max-width: 640px) {
+  .page {
+    padding: 4px 0 56px;
+  }
+  .no-drawing {
+    padding: 0 16px;
+  }
+}
+</style>

@@ -1,0 +1,136 @@
+<script setup lang="ts">
+/** Which strings are on it: a set from the shelf, or diameters of one that is not there yet. */
+import { computed, reactive, ref, watch } from 'vue'
+import { answerOf, api, Refused, type BenchSheet, type SetView } from '@/api'
+import { useBench } from '@/features/bench'
+import { useHouse } from '@/features/rail'
+import { focusChosen } from '@/shared/focus'
+import { plain } from '@/shared/format'
+
+const props = defineProps<{ sheet: BenchSheet }>()
+const isOpen = defineModel<boolean>({ required: true })
+const bench = useBench()
+const house = useHouse()
+
+const OWN = 'own'
+const sets = ref<SetView[]>([])
+const isLoading = ref(false)
+const chosen = ref('')
+const putOnNow = ref(false)
+const own = reactive({ name: '', material: 'synthetic', diameters: [] as string[] })
+const faults = ref<Record<string, string>>({})
+const message = ref('')
+
+const ticket = computed(() => props.sheet.instrument.ticket)
+
+watch(
+  isOpen,
+  async (open) => {
+    if (!open) return
+    message.value = ''
+    faults.value = {}
+    isLoading.value = true
+    try {
+      sets.value = await answerOf(
+        api.GET('/api/instruments/{ticket}/string-sets', { params: { path: { ticket: ticket.value } } }),
+      )
+      chosen.value = props.sheet.strings?.id ?? sets.value[0]?.id ?? OWN
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      message.value = error.message
+    } finally {
+      isLoading.value = false
+      focusChosen()
+    }
+  },
+  { immediate: true },
+)
+
+async function send(): Promise<void> {
+  faults.value = {}
+  message.value = ''
+  const isOwn = chosen.value === OWN
+  try {
+    await bench.nameStrings({
+      set_id: isOwn ? null : chosen.value,
+      own: isOwn
+        ? { ...own, diameters: props.sheet.instrument.string_names.map((_, i) => own.diameters[i] ?? '') }
+        : null,
+      put_on_now: putOnNow.value,
+    })
+    isOpen.value = false
+    void house.load()
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    faults.value = error.fields
+    message.value = error.message
+  }
+}
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" @after-enter="focusChosen">
+    <v-card>
+      <form @submit.prevent="send">
+        <v-card-title tag="h2">Which strings are on it?</v-card-title>
+        <v-card-text>
+          <v-progress-linear v-if="isLoading" indeterminate color="primary" />
+          <v-radio-group v-else v-model="chosen" aria-label="Set of strings">
+            <v-radio v-for="set in sets" :key="set.id" :value="set.id">
+              <template #label>
+                <span class="set"><b>{{ set.name }}</b> <span>{{ set.material }}</span>
+                  <span v-for="string in set.strings" :key="string.name">{{ string.name }} {{ plain(string.diameter) }}</span>
+                </span>
+              </template>
+            </v-radio>
+            <v-radio :value="OWN" label="another set: type its diameters" />
+          </v-radio-group>
+          <div v-if="chosen === OWN" class="own">
+            <v-text-field v-model="own.name" label="Name of the set" maxlength="80" :error-messages="faults.name" />
+            <v-select v-model="own.material" label="Material" :items="house.choices?.materials ?? []" />
+            <v-text-field
+              v-for="(name, i) in sheet.instrument.string_names"
+              :key="name"
+              v-model="own.diameters[i]"
+              :label="`${name}, diameter in mm`"
+              inputmode="decimal"
+              maxlength="40"
+            />
+          </div>
+          <v-checkbox v-model="putOnNow" label="they were put on just now (heights and slots are measured again)" />
+          <p v-if="message" class="fault" role="alert">{{ message }}</p>
+        </v-card-text>
+        <v-card-actions class="actions">
+          <v-btn @click="isOpen = false">Not now</v-btn>
+          <v-btn type="submit" variant="flat">These strings</v-btn>
+        </v-card-actions>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.set {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  padding: 4px 0;
+}
+.own {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px;
+  padding: 10px 0;
+}
+.fault {
+  color: var(--error);
+  font-weight: 700;
+}
+.actions {
+  padding: 12px 24px 20px;
+  gap: 8px;
+}
+form {
+  overflow-y: auto;
+}
+</style>

@@ -1,0 +1,1 @@
+export { default as StringsDialog } from './StringsDialog.vue'

@@ -1,0 +1,152 @@
+<script setup lang="ts">
+/** The word: what the sheet says, what to do, why, the caution; and the works that can be written down. */
+import { computed } from 'vue'
+import type { BenchSheet } from '@/api'
+
+const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string }>()
+const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; schools: []; undo: [] }>()
+
+const why = computed(() => (props.opened === null ? null : (props.sheet.whys[props.opened] ?? null)))
+</script>
+
+<template>
+  <aside class="word" aria-label="What the sheet says">
+    <p class="who">
+      <b>{{ sheet.instrument.ticket }}</b> {{ sheet.instrument.family }} {{ sheet.instrument.size
+      }}<template v-if="sheet.instrument.left_handed">, left-handed</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template>
+      <template v-if="sheet.instrument.complaint"><br />“{{ sheet.instrument.complaint }}”</template>
+    </p>
+    <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+    <section v-if="why" class="why" aria-live="polite">
+      <h2>
+        {{ why.title }}
+        <button type="button" class="plain-button close" aria-label="Close the why" @click="emit('closeWhy')">×</button>
+      </h2>
+      <div class="lines">
+        <p v-for="line in why.lines" :key="line">{{ line }}</p>
+      </div>
+      <p v-if="why.follows" class="follows">{{ why.follows }}</p>
+    </section>
+    <h1>{{ sheet.words.title }}</h1>
+    <p v-for="line in sheet.words.says" :key="line">{{ line }}</p>
+    <template v-if="sheet.words.do.length">
+      <h2>Do</h2>
+      <ol v-if="sheet.words.do.length > 1">
+        <li v-for="line in sheet.words.do" :key="line">{{ line }}</li>
+      </ol>
+      <p v-else>{{ sheet.words.do[0] }}</p>
+    </template>
+    <template v-if="sheet.cut.assumed.length">
+      <h2>Assumed, not measured</h2>
+      <ul class="assumed">
+        <li v-for="line in sheet.cut.assumed" :key="line">{{ line }}</li>
+      </ul>
+    </template>
+    <p v-if="sheet.words.caution" class="caution">{{ sheet.words.caution }}</p>
+    <div class="works">
+      <v-btn v-if="!sheet.strings" variant="flat" @click="emit('strings')">Choose the strings</v-btn>
+      <v-btn v-if="sheet.may_cut" variant="flat" @click="emit('cutDone')">Cut done</v-btn>
+      <v-btn v-if="sheet.may_file_nut" @click="emit('nutFiled')">Nut filed</v-btn>
+      <v-btn v-if="sheet.strings" @click="emit('schools')">Schools</v-btn>
+      <v-btn v-if="sheet.undoable" :title="sheet.undoable.words" @click="emit('undo')">Undo: {{ sheet.undoable.words }}</v-btn>
+    </div>
+  </aside>
+</template>
+
+<style scoped>
+.word {
+  padding: 14px 18px 18px;
+  background: var(--sheet);
+  border-radius: 4px;
+  font-size: 17px;
+  line-height: 1.4;
+}
+.who {
+  padding-bottom: 8px;
+  margin-bottom: 10px;
+  border-bottom: 1px solid var(--hairline);
+}
+h1 {
+  font-size: 23px;
+  line-height: 1.2;
+  margin: 0 0 8px;
+}
+h2 {
+  font-size: 17px;
+  margin: 12px 0 4px;
+}
+p {
+  margin: 0 0 6px;
+}
+ol {
+  margin: 0;
+  padding-left: 22px;
+}
+.assumed {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.assumed li {
+  display: inline-block;
+  margin-right: 14px;
+}
+.assumed li::before {
+  content: '';
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  margin-right: 8px;
+  border: 1.6px solid var(--ink);
+  border-radius: 50%;
+}
+.why {
+  margin-bottom: 12px;
+}
+.why h2 {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+}
+.close {
+  min-width: 44px;
+  min-height: 44px;
+  text-align: center;
+  font-size: 22px;
+}
+.lines {
+  padding: 10px 14px 6px;
+  background: var(--note);
+  border-left: 3px solid var(--action);
+}
+.follows {
+  margin-top: 6px;
+  color: var(--quiet);
+}
+.caution {
+  margin: 12px 0 0;
+  padding: 8px 12px;
+  border: 1.5px solid var(--ink);
+  border-radius: 4px;
+}
+.failure {
+  padding: 8px 12px;
+  border: 2px solid var(--error);
+  border-radius: 4px;
+  font-weight: 700;
+}
+.works {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 14px;
+}
+.works :deep(.v-btn) {
+  max-width: 100%;
+}
+.works :deep(.v-btn__content) {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  display: block;
+}
+</style>

@@ -1,0 +1,1 @@
+export { default as WordPanel } from './WordPanel.vue'

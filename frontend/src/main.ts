@@ -1,0 +1,11 @@
+import '@fontsource/atkinson-hyperlegible-next/latin-400.css'
+import '@fontsource/atkinson-hyperlegible-next/latin-700.css'
+import 'vuetify/styles/core'
+import './app/base.css'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import App from './app/App.vue'
+import { router } from './app/router'
+import { vuetify } from './app/theme'
+
+createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useCommands, type Command } from './commands'
+
+const { commands } = useCommands()
+const isOpen = ref(false)
+const unknown = ref('')
+const strip = ref<HTMLElement | null>(null)
+let cameFrom: HTMLElement | null = null
+
+function open(): void {
+  cameFrom = document.activeElement instanceof HTMLElement ? document.activeElement : null
+  unknown.value = ''
+  isOpen.value = true
+  void nextTick(() => strip.value?.focus())
+}
+
+function close(): void {
+  isOpen.value = false
+  cameFrom?.focus()
+}
+
+function run(command: Command): void {
+  close()
+  command.run()
+}
+
+function onKey(event: KeyboardEvent): void {
+  if (event.key === 'Escape' || event.key === ' ') {
+    event.preventDefault()
+    close()
+    return
+  }
+  if (event.key.length !== 1 || event.ctrlKey || event.metaKey || event.altKey) return
+  event.preventDefault()
+  const command = commands.value.find((candidate) => candidate.letter === event.key.toLowerCase())
+  if (command) run(command)
+  else unknown.value = event.key
+}
+
+/** Space belongs to the strip where no button and no words have the focus. */
+function onWindowKey(event: KeyboardEvent): void {
+  if (event.key !== ' ' || isOpen.value || event.defaultPrevented) return
+  const target = event.target instanceof HTMLElement ? event.target : document.body
+  const takesSpace = 'button, a, select, textarea, [role="option"], [role="radio"], input:not([data-reading])'
+  if (target.closest(takesSpace) || document.querySelector('.v-overlay--active.v-dialog')) return
+  event.preventDefault()
+  open()
+}
+
+onMounted(() => window.addEventListener('keydown', onWindowKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onWindowKey))
+</script>
+
+<template>
+  <footer class="foot">
+    <button v-if="!isOpen" type="button" class="plain-button opener" @click="open">
+      <kbd>Space</kbd> commands
+    </button>
+    <div v-show="!isOpen" id="in-hand" class="hint"></div>
+    <span v-if="!isOpen" class="right"><slot name="right" /></span>
+    <div v-if="isOpen" ref="strip" class="strip" role="menu" aria-label="Commands" tabindex="-1" @keydown.stop="onKey">
+      <button
+        v-for="command in commands"
+        :key="command.letter"
+        type="button"
+        role="menuitem"
+        class="plain-button command"
+        @click="run(command)"
+      >
+        <kbd>{{ command.letter }}</kbd> {{ command.words }}
+      </button>
+      <span class="leave" role="status">
+        <template v-if="unknown">No command “{{ unknown }}”. </template><kbd>Esc</kbd> leaves
+      </span>
+    </div>
+  </footer>
+</template>
+
+<style scoped>
+.foot {
+  position: fixed;
+  inset: auto 0 0 0;
+  z-index: 5;
+  display: flex;
+  align-items: center;
+  gap: 20px;
+  min-height: 48px;
+  padding: 0 16px;
+  background: var(--felt);
+  border-top: 2px solid var(--ink);
+}
+.opener {
+  min-height: 44px;
+  min-width: 120px;
+}
+.hint {
+  flex: 1;
+  min-width: 0;
+}
+.right {
+  white-space: nowrap;
+}
+.strip {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 20px;
+  outline: none;
+  padding: 4px 0;
+}
+.command {
+  min-height: 44px;
+  white-space: nowrap;
+}
+.leave {
+  color: var(--quiet);
+}
+kbd {
+  display: inline-block;
+  min-width: 24px;
+  padding: 1px 6px;
+  text-align: center;
+  font: inherit;
+  font-weight: 700;
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+}
+@media (max-width: 1000px) {
+  .foot {
+    flex-wrap: wrap;
+    gap: 0 12px;
+  }
+  .hint {
+    order: -1;
+    flex-basis: 100%;
+  }
+  .right {
+    margin-left: auto;
+  }
+}
+</style>

@@ -1,0 +1,23 @@
+/** Numbers as they stand on the sheet. Nothing is computed here. */
+
+/** Millimetres with a true minus; readings to 0.01, cuts to 0.1. */
+export function mm(value: number, places = 2): string {
+  const text = value.toFixed(places)
+  return /^-0\.?0*$/.test(text) ? text.slice(1) : text.replace('-', '−')
+}
+
+/** A length as the bench says it: no needless noughts. */
+export function plain(value: number): string {
+  return String(Number(value.toFixed(2))).replace('-', '−')
+}
+
+/** How long ago, in the largest unit that says something. */
+export function ago(when: string, now: number = Date.now()): string {
+  const minutes = Math.round((now - Date.parse(when)) / 60_000)
+  if (minutes < 1) return 'just now'
+  if (minutes < 60) return `${minutes} min ago`
+  const hours = Math.round(minutes / 60)
+  if (hours < 24) return `${hours} h ago`
+  const days = Math.round(hours / 24)
+  return days === 1 ? 'yesterday' : `${days} days ago`
+}

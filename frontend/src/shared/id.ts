@@ -1,0 +1,10 @@
+/** A fresh id, so that a reading sent twice after a lost answer is kept once. */
+export function freshId(): string {
+  if (typeof crypto.randomUUID === 'function') return crypto.randomUUID()
+  // Outside of a secure context there is no randomUUID; the same form from random bytes.
+  const bytes = crypto.getRandomValues(new Uint8Array(16))
+  bytes[6] = ((bytes[6] ?? 0) & 0x0f) | 0x40
+  bytes[8] = ((bytes[8] ?? 0) & 0x3f) | 0x80
+  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('')
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20)}`
+}

@@ -1,0 +1,69 @@
+"""`./fidicula test`: every check that a change has to pass, each run to its end, with a summary."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import time
+from dataclasses import dataclass, field
+from pathlib import Path
+
+from launcher.console import say
+from launcher.environment import node_bin, node_env
+from launcher.places import BACKEND, FRONTEND, ROOT, VENV
+
+
+@dataclass(frozen=True)
+class Check:
+    title: str
+    command: list[str | Path]
+    cwd: Path
+    env: dict[str, str] = field(default_factory=lambda: dict(os.environ))
+
+
+def static_checks() -> list[Check]:
+    bin_ = VENV / "bin"
+    return [
+        Check("ruff: mistakes", [bin_ / "ruff", "check", "."], ROOT),
+        Check("ruff: layout", [bin_ / "ruff", "format", "--check", "--quiet", "."], ROOT),
+        Check("mypy: types", [bin_ / "mypy"], BACKEND),
+        Check("import-linter: layers", [bin_ / "lint-imports"], BACKEND),
+        Check("vue-tsc: types", [node_bin() / "npm", "run", "--silent", "types"], FRONTEND, node_env()),
+        Check("vitest: front end's units", [node_bin() / "npm", "run", "--silent", "unit"], FRONTEND, node_env()),
+        Check("eslint: front end", [node_bin() / "npm", "run", "--silent", "lint"], FRONTEND, node_env()),
+    ]
+
+
+def run_all(pytest_arguments: list[str]) -> int:
+    """Run the checks, then the suite; with arguments only the suite, which they are handed to."""
+    failed = []
+    if not pytest_arguments:
+        for check in static_checks():
+            started = time.monotonic()
+            done = subprocess.run(
+                [str(part) for part in check.command],
+                cwd=check.cwd,
+                env=check.env,
+                stdin=subprocess.DEVNULL,
+                stdout=subprocess.PIPE,
+                stderr=subprocess.STDOUT,
+                text=True,
+                check=False,
+            )
+            outcome = "ok" if done.returncode == 0 else "FAILED"
+            say(f"  {check.title} ... {outcome} ({time.monotonic() - started:.0f} s)")
+            if done.returncode:
+                say(done.stdout)
+                failed.append(check.title)
+    code = subprocess.call(
+        [str(VENV / "bin" / "pytest"), *(pytest_arguments or ["-n", "2"])],
+        cwd=BACKEND,
+        env=node_env(),
+        stdin=subprocess.DEVNULL,
+    )
+    if code:
+        failed.append("pytest")
+    if failed:
+        say(f"Not passed: {', '.join(failed)}.")
+        return 1
+    return 0
