@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
+
 import pytest
 from playwright.sync_api import Page, Route, expect
 
-from .hands import command, name_strings, open_ticket, reading, type_readings, wood
+from .hands import READINGS, command, name_strings, open_ticket, reading, type_readings, wood
 
 
 @pytest.fixture
@@ -67,6 +70,46 @@ def test_readings_wait_while_the_server_is_away_and_outlive_a_reload(bench: Page
         "G at the board's end: 6.10, above", timeout=15_000
     )
     expect(wood(bench, "D")).to_contain_text("1.7")
+
+
+@contextmanager
+def held(page: Page, pattern: str) -> Iterator[None]:
+    """A network that keeps what is sent until the block is left."""
+    kept: list[Route] = []
+    is_open = False
+    page.route(pattern, lambda route: route.continue_() if is_open else kept.append(route))
+    yield
+    while not kept:
+        page.wait_for_timeout(20)
+    is_open = True
+    for route in kept:
+        route.continue_()
+
+
+def test_undo_takes_back_the_newest_reading_even_while_it_is_on_its_way(bench: Page) -> None:
+    with held(bench, "**/readings"):
+        type_readings(bench, "6.10 5.75")
+        command(bench, "u")
+    expect(reading(bench, "D at the board's end")).to_have_accessible_name("D at the board's end: ·, not measured")
+    expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.10, above")
+
+
+def test_undo_of_a_reading_that_could_not_be_sent_drops_it_here(bench: Page) -> None:
+    bench.route("**/readings", lambda route: route.abort())
+    type_readings(bench, "6.10 5.75")
+    expect(bench.get_by_text("2 readings wait here")).to_be_visible()
+    command(bench, "u")
+    expect(bench.get_by_text("1 reading waits here")).to_be_visible()
+
+
+def test_a_reading_typed_while_the_cut_is_still_on_its_way_counts_as_after_it(bench: Page) -> None:
+    type_readings(bench, READINGS)
+    expect(wood(bench, "G")).to_have_accessible_name("G: firm take off 1.1 mm, give or take 0.03. Why?")
+    with held(bench, "**/works"):
+        command(bench, "c")
+        type_readings(bench, "5.35")
+    expect(reading(bench, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75, stale")
+    expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 5.35, in band")
 
 
 def test_half_typed_figures_outlive_leaving_the_sheet(bench: Page) -> None:

@@ -9,7 +9,8 @@ import { keyOf } from './places'
 
 interface Waiting {
   ticket: string
-  body: ReadingBody
+  /** `after_work` is null for a reading taken while a work was on its way: its number is not known yet. */
+  body: Omit<ReadingBody, 'after_work'> & { after_work: number | null }
 }
 
 const RETRY_AFTER_MS = 2500
@@ -28,7 +29,8 @@ export const useBench = defineStore('bench', () => {
   /** Typed and not yet taken, by ticket and place: nothing typed is lost by leaving. */
   const drafts = useStored<Record<string, string>>('drafts', {})
   const refusals = useStored<Record<string, string>>('refusals', {})
-  let isFlushing = false
+  let flushing: Promise<void> | null = null
+  let working: Promise<unknown> | null = null
   let asked = 0
   let shown = 0
 
@@ -66,13 +68,15 @@ export const useBench = defineStore('bench', () => {
     void flush()
   }
 
+  function sheetOf(of: string): Promise<BenchSheet> {
+    return answerOf(api.GET('/api/instruments/{ticket}/sheet', { params: { path: { ticket: of } } }))
+  }
+
   async function refresh(): Promise<void> {
     const of = ticket.value
     if (of === '') return
     try {
-      await ask(of, () =>
-        answerOf(api.GET('/api/instruments/{ticket}/sheet', { params: { path: { ticket: of } } })),
-      )
+      await ask(of, () => sheetOf(of))
     } catch (error) {
       note(error)
       if (isAway.value && sheet.value === null) setTimeout(() => void refresh(), RETRY_AFTER_MS)
@@ -99,41 +103,55 @@ export const useBench = defineStore('bench', () => {
         tool: atBench.tool,
         taken_by: atBench.person,
         taken_at: new Date().toISOString(),
-        after_work: sheet.value?.last_work ?? 0,
+        after_work: working ? null : (sheet.value?.last_work ?? 0),
         repeats,
       },
     })
     void flush()
   }
 
-  /** Send what waits, oldest first. A refusal gives the typed words back to their place. */
-  async function flush(): Promise<void> {
-    if (isFlushing) return
-    isFlushing = true
-    try {
-      for (let next = waiting.value[0]; next !== undefined; next = waiting.value[0]) {
-        const { ticket: of, body } = next
-        try {
-          await ask(of, () =>
-            answerOf(
-              api.POST('/api/instruments/{ticket}/readings', { params: { path: { ticket: of } }, body }),
-            ),
-          )
-        } catch (error) {
-          if (!(error instanceof Refused)) throw error
-          isAway.value = error.away
-          if (error.away) {
-            setTimeout(() => void flush(), RETRY_AFTER_MS)
-            return
-          }
-          const place = placeOf({ measure: body.measure, position: body.position ?? null }, of)
-          drafts.value[place] ??= body.typed
-          refusals.value[place] = error.message
+  /** Send what waits, oldest first; done when all is sent, or the server is away. */
+  function flush(): Promise<void> {
+    flushing ??= sendWaiting().finally(() => {
+      flushing = null
+    })
+    return flushing
+  }
+
+  function forget(id: string): void {
+    waiting.value = waiting.value.filter((item) => item.body.id !== id)
+  }
+
+  /** A refusal gives the typed words back to their place. */
+  async function sendWaiting(): Promise<void> {
+    for (let next = waiting.value[0]; next !== undefined; next = waiting.value[0]) {
+      const { ticket: of, body } = next
+      try {
+        if (body.after_work === null) {
+          if (working) return
+          body.after_work = (await sheetOf(of)).last_work
         }
-        waiting.value = waiting.value.filter((item) => item.body.id !== body.id)
+        const numbered = { ...body, after_work: body.after_work }
+        await ask(of, () =>
+          answerOf(
+            api.POST('/api/instruments/{ticket}/readings', {
+              params: { path: { ticket: of } },
+              body: numbered,
+            }),
+          ),
+        )
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error
+        isAway.value = error.away
+        if (error.away) {
+          setTimeout(() => void flush(), RETRY_AFTER_MS)
+          return
+        }
+        const place = placeOf({ measure: body.measure, position: body.position ?? null }, of)
+        drafts.value[place] ??= body.typed
+        refusals.value[place] = error.message
       }
-    } finally {
-      isFlushing = false
+      forget(body.id)
     }
   }
 
@@ -164,9 +182,17 @@ export const useBench = defineStore('bench', () => {
     )
   }
 
-  function undo(): Promise<boolean> {
+  /** Take back the newest entry: all that waits is sent first, or the wrong line would go. */
+  async function undo(): Promise<boolean> {
+    await working
+    await flush()
+    const unsent = waitingHere.value.at(-1)
+    if (unsent) {
+      forget(unsent.body.id)
+      return true
+    }
     const newest = sheet.value?.undoable
-    if (!newest) return Promise.resolve(false)
+    if (!newest) return false
     const body = { by: atBench.person }
     if (newest.kind === 'work') {
       return change((of) =>
@@ -188,11 +214,22 @@ export const useBench = defineStore('bench', () => {
     )
   }
 
-  function doWork(work: 'crown_cut' | 'nut_filed'): Promise<boolean> {
+  /** What is typed from here on was taken after the work, though the work may still be on its way. */
+  async function doWork(work: 'crown_cut' | 'nut_filed'): Promise<boolean> {
     const body = { id: freshId(), work, by: atBench.person }
-    return change((of) =>
-      answerOf(api.POST('/api/instruments/{ticket}/works', { params: { path: { ticket: of } }, body })),
+    const before = flush()
+    const done = before.then(() =>
+      change((of) =>
+        answerOf(api.POST('/api/instruments/{ticket}/works', { params: { path: { ticket: of } }, body })),
+      ),
     )
+    working = done
+    try {
+      return await done
+    } finally {
+      if (working === done) working = null
+      void flush()
+    }
   }
 
   function chooseSchool(measure: string, school: string): Promise<boolean> {

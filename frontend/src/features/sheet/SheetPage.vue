@@ -46,11 +46,14 @@ onBeforeUnmount(() => {
   window.removeEventListener('focus', onFocus)
 })
 
-async function work(kind: 'crown_cut' | 'nut_filed'): Promise<void> {
+/** Where a work is measured first: the caliper may be there before the server has answered. */
+const MEASURED_FIRST = { crown_cut: 'end_height:0', nut_filed: 'nut_height:0' } as const
+
+async function work(kind: keyof typeof MEASURED_FIRST): Promise<void> {
   why.value = null
-  if (await bench.doWork(kind)) void house.load()
-  const first = sheet.value?.cells.find((cell) => cell.state === 'stale')
-  if (first) entry.goTo(first.position === null ? first.measure : `${first.measure}:${first.position}`)
+  const done = bench.doWork(kind)
+  entry.goTo(MEASURED_FIRST[kind])
+  if (await done) void house.load()
 }
 function undo(): void {
   void bench.undo()
