@@ -7,7 +7,10 @@ from fastapi import FastAPI
 from fidicula.api.app import make_app
 from fidicula.db.unit_of_work import make_engine
 from fidicula.services.bench import Bench
+from fidicula.services.figures import Figures
+from fidicula.services.following import Followings
 from fidicula.services.house import House
+from fidicula.services.recipes import Recipes
 from fidicula.settings import Settings
 
 
@@ -18,4 +21,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.engine = engine
     app.state.house = House(engine)
     app.state.bench = Bench(engine)
+    app.state.figures = Figures(engine)
+    app.state.recipes = Recipes(engine)
+    app.state.followings = Followings(engine)
     return app

@@ -224,26 +224,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/instruments/{ticket}/schools": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Choose School
-         * @description Follow another school in one measure.
-         */
-        put: operations["choose_school_api_instruments__ticket__schools_put"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/instruments/{ticket}/string-sets": {
         parameters: {
             query?: never;
@@ -278,6 +258,254 @@ export interface paths {
          * @description Say which strings are on it, or were put on now.
          */
         post: operations["name_strings_api_instruments__ticket__strings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Page
+         * @description Every figure of a family and size, plain and by school.
+         */
+        get: operations["page_api_figures_get"];
+        /**
+         * Enter
+         * @description Put the shop's own figure in the place of the one so far.
+         */
+        put: operations["enter_api_figures_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/figures/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description Everything that a figure ever was, newest first.
+         */
+        get: operations["history_api_figures_history_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/figures/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Withdraw
+         * @description Let the starting value stand again.
+         */
+        post: operations["withdraw_api_figures_withdraw_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/figures/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undo
+         * @description Put back what stood before the newest entry.
+         */
+        post: operations["undo_api_figures_undo_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/targets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Following
+         * @description What the instrument follows, and every target in numbers.
+         */
+        get: operations["following_api_instruments__ticket__targets_get"];
+        /**
+         * Choose
+         * @description Follow a recipe, its own schools and other sources from now on.
+         */
+        put: operations["choose_api_instruments__ticket__targets_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/targets/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description What a choice would change in numbers.
+         */
+        post: operations["preview_api_instruments__ticket__targets_preview_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/targets/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description Undo a choice of targets.
+         */
+        post: operations["take_back_api_instruments__ticket__targets_take_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{family}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recipes Of
+         * @description A family's recipes, and the questions that they answer.
+         */
+        get: operations["recipes_of_api_recipes__family__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{family}/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Numbers
+         * @description What a choice of schools wants of a size, against another choice.
+         */
+        post: operations["numbers_api_recipes__family__numbers_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{family}/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Save
+         * @description Keep a recipe under a name.
+         */
+        put: operations["save_api_recipes__family___name__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{family}/{name}/retire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Retire
+         * @description Take a recipe off the list, or bring a shipped one back to what it was.
+         */
+        post: operations["retire_api_recipes__family___name__retire_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recipes/{family}/{name}/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Follow
+         * @description Let the family follow this recipe.
+         */
+        post: operations["follow_api_recipes__family___name__follow_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -370,8 +598,7 @@ export interface components {
             last_work: number;
             /** Cells */
             cells: components["schemas"]["Cell"][];
-            /** Schools */
-            schools: components["schemas"]["SchoolView"][];
+            recipe: components["schemas"]["RecipeLine"];
             cut: components["schemas"]["CutView"];
             problem: components["schemas"]["ProblemView"] | null;
             drawing: components["schemas"]["Drawing"] | null;
@@ -438,6 +665,50 @@ export interface components {
             repeat_spread: number;
         };
         /**
+         * ChangeBody
+         * @description page_size : of the page that is open.
+         */
+        ChangeBody: {
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "violin" | "viola" | "cello" | "bass";
+            /** Size */
+            size: string;
+            /** Measure */
+            measure: string;
+            /**
+             * Question
+             * @default
+             */
+            question: string;
+            /**
+             * School
+             * @default
+             */
+            school: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Page Size */
+            page_size: string;
+            /** By */
+            by: string;
+        };
+        /**
+         * Choice
+         * @description One thing that can be chosen.
+         */
+        Choice: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
          * Choices
          * @description What forms offer.
          */
@@ -451,11 +722,42 @@ export interface components {
             /** Tools */
             tools: components["schemas"]["ToolChoice"][];
             /** Works */
-            works: components["schemas"]["SchoolChoice"][];
+            works: components["schemas"]["Choice"][];
             /** Takers */
             takers: string[];
             /** Next Ticket */
             next_ticket: string;
+        };
+        /** ChooseBody */
+        ChooseBody: {
+            /** Recipe */
+            recipe?: string | null;
+            /**
+             * Schools
+             * @default {}
+             */
+            schools: {
+                [key: string]: string;
+            };
+            /**
+             * Sources
+             * @default {}
+             */
+            sources: {
+                [key: string]: components["schemas"]["SourceBody"];
+            };
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /** By */
+            by: string;
         };
         /**
          * CutView
@@ -531,6 +833,219 @@ export interface components {
             /** Bow Separation */
             bow_separation: number | null;
         };
+        /**
+         * EnterBody
+         * @description low, aim, high : as typed, empty where the figure has no such part. sure : an odd value is meant.
+         */
+        EnterBody: {
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "violin" | "viola" | "cello" | "bass";
+            /** Size */
+            size: string;
+            /** Measure */
+            measure: string;
+            /**
+             * Question
+             * @default
+             */
+            question: string;
+            /**
+             * School
+             * @default
+             */
+            school: string;
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Page Size */
+            page_size: string;
+            /** By */
+            by: string;
+            /**
+             * Low
+             * @default
+             */
+            low: string;
+            /**
+             * Aim
+             * @default
+             */
+            aim: string;
+            /**
+             * High
+             * @default
+             */
+            high: string;
+            /**
+             * Source
+             * @default
+             */
+            source: string;
+            /**
+             * Confirmed
+             * @default false
+             */
+            confirmed: boolean;
+            /**
+             * Sure
+             * @default false
+             */
+            sure: boolean;
+        };
+        /** EntryBody */
+        EntryBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** By */
+            by: string;
+        };
+        /**
+         * FigureLine
+         * @description One line of a figure's history, newest first; the last is what the shop started from.
+         */
+        FigureLine: {
+            /** Low */
+            low: number | null;
+            /** Aim */
+            aim: number | null;
+            /** High */
+            high: number | null;
+            /** Source */
+            source: string;
+            /** Confirmed By */
+            confirmed_by: string | null;
+            /** Entered By */
+            entered_by: string;
+            /** Entered At */
+            entered_at: string | null;
+            /** What */
+            what: string;
+        };
+        /**
+         * FigurePage
+         * @description without_figure, unconfirmed : how many rows have none, or nobody standing by theirs.
+         */
+        FigurePage: {
+            /** Family */
+            family: string;
+            /** Size */
+            size: string;
+            /** Sizes */
+            sizes: string[];
+            /** Rows */
+            rows: components["schemas"]["FigureRow"][];
+            /** Without Figure */
+            without_figure: number;
+            /** Unconfirmed */
+            unconfirmed: number;
+        };
+        /**
+         * FigureRow
+         * @description One figure in force, or the place for one.
+         *
+         *     every_size : it holds in every size of the family, unless this size has its own.
+         *     low, aim, high : None where its shape has no such part, or there is no figure.
+         *     follows : in words, where it is worked out from another figure; entering one of its own ends that.
+         *     own : the shop entered it.  confirmed_by : None until someone of the shop stands by it.
+         */
+        FigureRow: {
+            /** Measure */
+            measure: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Shape */
+            shape: string;
+            /** Part */
+            part: string;
+            /** Question */
+            question: string;
+            /** School */
+            school: string;
+            /** School Label */
+            school_label: string;
+            /** Every Size */
+            every_size: boolean;
+            /** Low */
+            low: number | null;
+            /** Aim */
+            aim: number | null;
+            /** High */
+            high: number | null;
+            /** Follows */
+            follows: string;
+            /** Own */
+            own: boolean;
+            /** Source */
+            source: string;
+            /** Confirmed By */
+            confirmed_by: string | null;
+        };
+        /**
+         * FollowBody
+         * @description recipe : None for the shop's own.  schools : where it differs.  sources : by measure.
+         */
+        FollowBody: {
+            /** Recipe */
+            recipe?: string | null;
+            /**
+             * Schools
+             * @default {}
+             */
+            schools: {
+                [key: string]: string;
+            };
+            /**
+             * Sources
+             * @default {}
+             */
+            sources: {
+                [key: string]: components["schemas"]["SourceBody"];
+            };
+        };
+        /**
+         * Following
+         * @description What an instrument follows, what it could follow, and every target in numbers.
+         */
+        Following: {
+            /** Ticket */
+            ticket: string;
+            /** Family */
+            family: string;
+            /** Size */
+            size: string;
+            /** Recipe */
+            recipe: string | null;
+            /** Own */
+            own: {
+                [key: string]: string;
+            };
+            /** Sources */
+            sources: components["schemas"]["SourceOf"][];
+            /** Reason */
+            reason: string;
+            /** Recipes */
+            recipes: components["schemas"]["RecipeView"][];
+            /** Questions */
+            questions: components["schemas"]["QuestionView"][];
+            /** Measures */
+            measures: components["schemas"]["Choice"][];
+            /** Earlier Visits */
+            earlier_visits: components["schemas"]["Choice"][];
+            /** Others Here */
+            others_here: string[];
+            /** Lines */
+            lines: components["schemas"]["TargetLine"][];
+        };
         /** InstrumentView */
         InstrumentView: {
             /** Ticket */
@@ -583,6 +1098,22 @@ export interface components {
              */
             recorded_at: string;
         };
+        /**
+         * NumbersBody
+         * @description Schools of two choices, to set against each other on one size.
+         */
+        NumbersBody: {
+            /** Size */
+            size: string;
+            /** Before */
+            before: {
+                [key: string]: string;
+            };
+            /** After */
+            after: {
+                [key: string]: string;
+            };
+        };
         /** OwnSetBody */
         OwnSetBody: {
             /** Name */
@@ -591,6 +1122,18 @@ export interface components {
             material: string;
             /** Diameters */
             diameters: string[];
+        };
+        /**
+         * Preview
+         * @description What a choice would change. same : how many targets stay as they are.  problem : where the shape could not be.
+         */
+        Preview: {
+            /** Changes */
+            changes: components["schemas"]["TargetChange"][];
+            /** Same */
+            same: number;
+            /** Problem */
+            problem: string | null;
         };
         /**
          * ProblemView
@@ -603,6 +1146,20 @@ export interface components {
             measure: string | null;
             /** Position */
             position: number | null;
+        };
+        /**
+         * QuestionView
+         * @description What the schools disagree on, and who is offered. part : of the instrument.
+         */
+        QuestionView: {
+            /** Question */
+            question: string;
+            /** Title */
+            title: string;
+            /** Part */
+            part: string;
+            /** Schools */
+            schools: components["schemas"]["SchoolOffered"][];
         };
         /** ReadingBody */
         ReadingBody: {
@@ -637,33 +1194,92 @@ export interface components {
              */
             repeats: boolean;
         };
+        /**
+         * RecipeLine
+         * @description What the targets follow. own : what differs from the recipe, in words.
+         *
+         *     heights_at_mark : the shop states its heights over the bridge's mark.
+         */
+        RecipeLine: {
+            /** Name */
+            name: string;
+            /** Own */
+            own: string[];
+            /** Heights At Mark */
+            heights_at_mark: boolean;
+        };
+        /**
+         * RecipeNumbers
+         * @description What two choices of schools give on an instrument of plain figures. strings : the set that was reckoned with.
+         */
+        RecipeNumbers: {
+            /** Lines */
+            lines: components["schemas"]["TargetLine"][];
+            /** Changes */
+            changes: components["schemas"]["TargetChange"][];
+            /** Strings */
+            strings: string;
+        };
+        /**
+         * RecipeView
+         * @description One recipe: a school for each question. shop : the family follows it unless an instrument has its own.
+         */
+        RecipeView: {
+            /** Name */
+            name: string;
+            /** Schools */
+            schools: {
+                [key: string]: string;
+            };
+            /** Shop */
+            shop: boolean;
+        };
+        /**
+         * RecipesOfFamily
+         * @description shipped : names that come with the program and cannot be lost, only changed and brought back.
+         */
+        RecipesOfFamily: {
+            /** Family */
+            family: string;
+            /** Sizes */
+            sizes: string[];
+            /** Recipes */
+            recipes: components["schemas"]["RecipeView"][];
+            /** Shipped */
+            shipped: string[];
+            /** Questions */
+            questions: components["schemas"]["QuestionView"][];
+        };
         /** Registered */
         Registered: {
             /** Ticket */
             ticket: string;
         };
-        /** SchoolBody */
-        SchoolBody: {
-            /** Measure */
-            measure: string;
-            /** School */
-            school: string;
+        /** SaveBody */
+        SaveBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** By */
+            by: string;
+            /** Schools */
+            schools: {
+                [key: string]: string;
+            };
         };
-        /** SchoolChoice */
-        SchoolChoice: {
+        /**
+         * SchoolOffered
+         * @description says : what following it means.  families_own : whether it needs figures that the family has.
+         */
+        SchoolOffered: {
             /** School */
             school: string;
             /** Label */
             label: string;
-        };
-        /** SchoolView */
-        SchoolView: {
-            /** Measure */
-            measure: string;
-            /** Chosen */
-            chosen: string;
-            /** Choices */
-            choices: components["schemas"]["SchoolChoice"][];
+            /** Says */
+            says: string;
         };
         /** SetView */
         SetView: {
@@ -684,6 +1300,34 @@ export interface components {
             size: string;
         };
         /**
+         * SourceBody
+         * @description Where a target is read. of : the earlier visit, or the other instrument's ticket.
+         */
+        SourceBody: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "as_found" | "visit" | "instrument";
+            /**
+             * Of
+             * @default
+             */
+            of: string;
+        };
+        /**
+         * SourceOf
+         * @description Where a measure's target comes from, if not from the recipe. of : the visit or the ticket.
+         */
+        SourceOf: {
+            /** Measure */
+            measure: string;
+            /** Kind */
+            kind: string;
+            /** Of */
+            of: string;
+        };
+        /**
          * Stop
          * @description One stopped place on the course. at : where it stands.
          */
@@ -702,7 +1346,10 @@ export interface components {
         };
         /**
          * StringCutView
-         * @description What to take at one string. down: the string's way; wood: to take off; plus_minus: of the wood. [mm]
+         * @description What to take at one string. [mm]
+         *
+         *     down : the string's way.  wood : to take off.  plus_minus : of the wood.
+         *     wanted_end_height, wanted_mark : of the string at the wanted bridge, with their own ±.
          */
         StringCutView: {
             /** Name */
@@ -714,6 +1361,12 @@ export interface components {
             state: "none" | "provisional" | "firm";
             /** Wanted End Height */
             wanted_end_height: number | null;
+            /** Wanted Known To */
+            wanted_known_to: number | null;
+            /** Wanted Mark */
+            wanted_mark: number | null;
+            /** Mark Known To */
+            mark_known_to: number | null;
             /** Down */
             down: number | null;
             /** Wood */
@@ -781,6 +1434,53 @@ export interface components {
             /** Step */
             step: string;
         };
+        /**
+         * TargetChange
+         * @description What a choice would do to one target, or to one cut; None: there was, or would be, no figure.
+         */
+        TargetChange: {
+            /** Key */
+            key: string;
+            /** Part */
+            part: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Before */
+            before: number | null;
+            /** After */
+            after: number | null;
+            /** Source */
+            source: string;
+        };
+        /**
+         * TargetLine
+         * @description One target in numbers.
+         *
+         *     aim : None where there is no figure.  plus_minus : how well it is known, where it was computed.
+         *     key : unique among the lines.
+         */
+        TargetLine: {
+            /** Key */
+            key: string;
+            /** Part */
+            part: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number | null;
+            /** Aim */
+            aim: number | null;
+            /** High */
+            high: number | null;
+            /** Plus Minus */
+            plus_minus: number | null;
+            /** Source */
+            source: string;
+        };
         /** ToolChoice */
         ToolChoice: {
             /** Tool */
@@ -799,7 +1499,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "reading" | "work";
+            kind: "reading" | "work" | "choice";
             /** Id */
             id: string;
             /** Words */
@@ -1423,60 +2123,6 @@ export interface operations {
             };
         };
     };
-    choose_school_api_instruments__ticket__schools_put: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                ticket: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SchoolBody"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BenchSheet"];
-                };
-            };
-            /** @description Not in the house */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Not as things stand */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Refused, with loc and msg for each field */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description The records cannot be reached */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
     string_sets_api_instruments__ticket__string_sets_get: {
         parameters: {
             query?: never;
@@ -1549,6 +2195,748 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    page_api_figures_get: {
+        parameters: {
+            query: {
+                family: "violin" | "viola" | "cello" | "bass";
+                size: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigurePage"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    enter_api_figures_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EnterBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigurePage"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    history_api_figures_history_get: {
+        parameters: {
+            query: {
+                family: "violin" | "viola" | "cello" | "bass";
+                size: string;
+                measure: string;
+                question?: string;
+                school?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigureLine"][];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    withdraw_api_figures_withdraw_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigurePage"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    undo_api_figures_undo_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigurePage"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    following_api_instruments__ticket__targets_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Following"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    choose_api_instruments__ticket__targets_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    preview_api_instruments__ticket__targets_preview_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take_back_api_instruments__ticket__targets_take_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    recipes_of_api_recipes__family__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: "violin" | "viola" | "cello" | "bass";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipesOfFamily"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    numbers_api_recipes__family__numbers_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: "violin" | "viola" | "cello" | "bass";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumbersBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeNumbers"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    save_api_recipes__family___name__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: "violin" | "viola" | "cello" | "bass";
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipesOfFamily"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    retire_api_recipes__family___name__retire_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: "violin" | "viola" | "cello" | "bass";
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipesOfFamily"];
+                };
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    follow_api_recipes__family___name__follow_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: "violin" | "viola" | "cello" | "bass";
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipesOfFamily"];
                 };
             };
             /** @description Not in the house */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { ArrivalDialog } from '@/features/arrival'
 import { RailOfTags, useHouse } from '@/features/rail'
@@ -9,6 +9,7 @@ import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
 
 const route = useRoute()
+const router = useRouter()
 const theme = useTheme()
 const house = useHouse()
 const atBench = useAtBench()
@@ -21,7 +22,15 @@ const toolLabel = computed(
 )
 
 watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
-watch(open, (ticket) => (document.title = ticket ? `${ticket} · Fidicula` : 'Fidicula'), { immediate: true })
+const TITLES: Record<string, string> = { figures: 'Figures', recipes: 'Recipes' }
+watch(
+  () => [open.value, route.name] as const,
+  ([ticket, page]) => {
+    const title = ticket || TITLES[String(page)]
+    document.title = title ? `${title} · Fidicula` : 'Fidicula'
+  },
+  { immediate: true },
+)
 watch(
   () => house.choices?.takers,
   (takers) => {
@@ -32,6 +41,8 @@ onMounted(() => void house.load())
 
 useCommands([
   { letter: 'n', general: true, words: 'new arrival', run: () => (arrivalOpen.value = true) },
+  { letter: 'g', general: true, words: 'figures', run: () => void router.push({ name: 'figures' }) },
+  { letter: 'r', general: true, words: "the shop's recipes", run: () => void router.push({ name: 'recipes' }) },
   { letter: 'l', general: true, words: 'lamp or day', run: () => (atBench.theme = atBench.theme === 'day' ? 'lamp' : 'day') },
   { letter: 'b', general: true, words: 'who is at the bench', run: () => (benchOpen.value = true) },
 ])

@@ -1,11 +1,36 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { EmptyBench, SheetPage } from '@/features/sheet'
 
+const FAMILIES = ['violin', 'viola', 'cello', 'bass']
+
+/** What stands in the address decides the page; an unknown family is a violin. */
+function familyOf(value: unknown): string {
+  return FAMILIES.includes(String(value)) ? String(value) : 'violin'
+}
+
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', name: 'house', component: EmptyBench },
     { path: '/bench/:ticket', name: 'bench', component: SheetPage, props: true },
+    {
+      path: '/bench/:ticket/recipe',
+      name: 'recipe',
+      component: () => import('@/features/recipes').then((feature) => feature.InstrumentRecipe),
+      props: true,
+    },
+    {
+      path: '/recipes/:family?',
+      name: 'recipes',
+      component: () => import('@/features/recipes').then((feature) => feature.RecipesPage),
+      props: (route) => ({ family: familyOf(route.params.family) }),
+    },
+    {
+      path: '/figures/:family?',
+      name: 'figures',
+      component: () => import('@/features/figures').then((feature) => feature.FiguresPage),
+      props: (route) => ({ family: familyOf(route.params.family), size: String(route.query.size ?? '') }),
+    },
     { path: '/:rest(.*)*', redirect: { name: 'house' } },
   ],
 })

@@ -42,14 +42,29 @@ function onKey(event: KeyboardEvent): void {
 function onWindowKey(event: KeyboardEvent): void {
   if (event.key !== ' ' || isOpen.value || event.defaultPrevented) return
   const target = event.target instanceof HTMLElement ? event.target : document.body
-  const takesSpace = 'button, a, select, textarea, [role="option"], [role="radio"], input:not([data-reading])'
+  // A chosen radio has no use for Space, so that a page of choices has its commands too.
+  const takesSpace =
+    'button, a, select, textarea, [role="option"], [role="radio"], input:not([data-reading], [type="radio"]:checked)'
   if (target.closest(takesSpace) || document.querySelector('.v-overlay--active.v-dialog')) return
   event.preventDefault()
   open()
 }
 
-onMounted(() => window.addEventListener('keydown', onWindowKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onWindowKey))
+/** Esc lets go of a button, link or field, so that Space reaches the strip from anywhere. */
+function onEscape(event: KeyboardEvent): void {
+  if (event.key !== 'Escape' || event.defaultPrevented || isOpen.value) return
+  const target = event.target instanceof HTMLElement ? event.target : null
+  if (target?.closest('button, a, select, textarea, input:not([data-reading])') && !target.closest('.v-overlay')) target.blur()
+}
+
+onMounted(() => {
+  window.addEventListener('keydown', onWindowKey)
+  window.addEventListener('keydown', onEscape)
+})
+onBeforeUnmount(() => {
+  window.removeEventListener('keydown', onWindowKey)
+  window.removeEventListener('keydown', onEscape)
+})
 </script>
 
 <template>

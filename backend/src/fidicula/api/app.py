@@ -13,7 +13,9 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from fidicula.api import bench, compute, errors, house
+from fidicula.api import bench, compute, errors, figures, house, recipes
+
+_ROUTERS = (house.router, bench.router, figures.router, recipes.router)
 
 HEADERS = (
     (
@@ -52,8 +54,8 @@ def make_app(*, front_end: Path | None = None) -> FastAPI:
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]"])
     errors.install(app)
     app.include_router(compute.router)
-    app.include_router(house.router)
-    app.include_router(bench.router)
+    for router in _ROUTERS:
+        app.include_router(router)
 
     def openapi() -> dict[str, Any]:
         if app.openapi_schema is None:
@@ -71,8 +73,8 @@ def make_app(*, front_end: Path | None = None) -> FastAPI:
 def client_openapi() -> dict[str, Any]:
     """The part of the OpenAPI document that the front end uses: all but the stateless computations."""
     app = FastAPI(title="Fidicula", version="0.1.0", openapi_url=None, docs_url=None, redoc_url=None)
-    app.include_router(house.router)
-    app.include_router(bench.router)
+    for router in _ROUTERS:
+        app.include_router(router)
     return get_openapi(title=app.title, version=app.version, routes=app.routes)
 
 

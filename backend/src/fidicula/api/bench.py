@@ -52,11 +52,6 @@ class WorkBody(Body):
     by: Person
 
 
-class SchoolBody(Body):
-    measure: Annotated[str, Field(max_length=40)]
-    school: Annotated[str, Field(max_length=40)]
-
-
 class OwnSetBody(Body):
     name: Label
     material: Annotated[str, Field(max_length=40)]
@@ -133,12 +128,6 @@ def do_work(request: Request, ticket: Ticket, body: WorkBody) -> Response:
 def take_back_work(request: Request, ticket: Ticket, work_id: UUID, body: ByBody) -> Response:
     """Undo a work."""
     return _answer(_bench(request).take_back_work(ticket, work_id, body.by.strip()))
-
-
-@router.put("/schools", response_model=BenchSheet)
-def choose_school(request: Request, ticket: Ticket, body: SchoolBody) -> Response:
-    """Follow another school in one measure."""
-    return _answer(_bench(request).choose_school(ticket, measure=body.measure, school=body.school))
 
 
 @router.get("/string-sets")

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Request
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.errors import RESPONSES
-from fidicula.api.words import Label, Sentence
+from fidicula.api.words import Family, Label, Sentence
 from fidicula.services.house import Arrival, Choices, House, Tag
 
 router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
@@ -18,7 +18,7 @@ class ArrivalBody(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     ticket: Annotated[str, Field(max_length=20, pattern=r"^[\w.-]*$")] = ""
-    family: Literal["violin", "viola", "cello", "bass"]
+    family: Family
     size: Annotated[str, Field(max_length=20)]
     string_names: Annotated[list[Annotated[Label, Field(max_length=4)]], Field(max_length=6)] = []
     left_handed: bool = False

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import AfterValidator, Field
 
@@ -19,3 +19,4 @@ Sentence = Annotated[str, Field(max_length=500), AfterValidator(_without_nul)]
 """What people say."""
 Person = Annotated[str, Field(max_length=80, pattern=r"\S"), AfterValidator(_without_nul)]
 """Who did it; never empty."""
+Family = Literal["violin", "viola", "cello", "bass"]

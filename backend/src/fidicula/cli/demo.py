@@ -3,15 +3,20 @@
 from __future__ import annotations
 
 import json
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from importlib import resources
 from typing import Any
 from uuid import uuid4
 
-from fidicula.db.records import SetString, StringSet
+from fidicula.db.records import NewReading, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.bench import Bench, Taking
+from fidicula.services.figures import Figures, FigureTyped
+from fidicula.services.following import Asked, Followings
 from fidicula.services.house import Arrival, House
+from fidicula.services.measures import MEASURES
+from fidicula.services.recipes import Recipes
+from fidicula.tables.figures import FigureKey
 
 
 def load_demo(engine: Engine) -> bool:
@@ -24,9 +29,10 @@ def load_demo(engine: Engine) -> bool:
             return False
     data = json.loads(resources.files("fidicula.cli").joinpath("demo.json").read_text(encoding="utf-8"))
     set_ids = _load_sets(engine, data["string_sets"])
-    house, bench = House(engine), Bench(engine)
+    _load_rules(engine, data)
+    house, bench, followings = House(engine), Bench(engine), Followings(engine)
     for entry in data["instruments"]:
-        _load_instrument(house, bench, entry, set_ids, by=data["taken_by"], tool=data["tool"])
+        _load_instrument(engine, house, bench, followings, entry, set_ids, by=data["taken_by"], tool=data["tool"])
     return True
 
 
@@ -47,9 +53,28 @@ def _load_sets(engine: Engine, entries: list[dict[str, Any]]) -> dict[tuple[str,
     return found
 
 
+def _load_rules(engine: Engine, data: dict[str, Any]) -> None:
+    """What the shop has entered of its own: figures, and a recipe for the hire fleet."""
+    figures, recipes = Figures(engine), Recipes(engine)
+    for entry in data["figures"]:
+        key = FigureKey(
+            entry["family"], entry["size"], entry["measure"], entry.get("question", ""), entry.get("school", "")
+        )
+        typed = FigureTyped(
+            entry["low"], entry["aim"], entry["high"], entry["source"], confirmed=entry["confirmed"], sure=False
+        )
+        figures.enter(key, typed, page_size=entry["size"], entry_id=uuid4(), by=entry["by"])
+    for entry in data["recipes"]:
+        known = {recipe.name: recipe.schools for recipe in recipes.of_family(entry["family"]).recipes}
+        schools = {**known[entry["from"]], **entry["schools"]}
+        recipes.save(entry["family"], entry["name"], schools, entry_id=uuid4(), by=entry["by"])
+
+
 def _load_instrument(
+    engine: Engine,
     house: House,
     bench: Bench,
+    followings: Followings,
     entry: dict[str, Any],
     sets: dict[tuple[str, str], StringSet],
     *,
@@ -81,8 +106,8 @@ def _load_instrument(
             by=by,
         )
         after_work = sheet.last_work
-    for measure, school in entry.get("schools", {}).items():
-        bench.choose_school(ticket, measure=measure, school=school)
+    for earlier in entry.get("earlier_visits", []):
+        _load_earlier(engine, ticket, earlier, by=by, tool=tool)
     for measure, values in entry.get("readings", {}).items():
         single = not isinstance(values, list)
         for position, value in enumerate([values] if single else values):
@@ -100,3 +125,48 @@ def _load_instrument(
                 repeats=False,
             )
             bench.take_reading(ticket, taking)
+    if "targets" in entry:
+        asked = Asked(
+            entry["targets"].get("recipe"), entry["targets"].get("schools", {}), entry["targets"].get("sources", {})
+        )
+        followings.choose(ticket, asked, choice_id=uuid4(), reason=entry["targets"]["reason"], by=by)
+
+
+def _load_earlier(engine: Engine, ticket: str, visit: dict[str, Any], *, by: str, tool: str) -> None:
+    """A visit of some time ago, with the readings that it closed with."""
+    opened = datetime.now(UTC) - timedelta(days=visit["days_ago"])
+    with UnitOfWork(engine) as work:
+        found = work.instruments.by_ticket(ticket)
+        assert found is not None
+        visit_id = uuid4()
+        work.instruments.open_visit(
+            id=visit_id,
+            instrument_id=found[0].id,
+            kind="bridge",
+            complaint=visit["complaint"],
+            opened_at=opened,
+            closed_at=opened + timedelta(days=2),
+        )
+        for measure, values in visit["readings"].items():
+            single = not isinstance(values, list)
+            for position, value in enumerate([values] if single else values):
+                work.log.add_reading(
+                    NewReading(
+                        id=uuid4(),
+                        visit_id=visit_id,
+                        measure=measure,
+                        position=None if single else position,
+                        typed=f"{value:g}",
+                        value=value,
+                        tool=tool,
+                        direction="vertical" if MEASURES[measure].has_direction else None,
+                        taken_by=by,
+                        taken_at=opened,
+                        after_work=None,
+                        repeats=False,
+                        doubt=None,
+                        suggested=None,
+                    ),
+                    corrects=None,
+                )
+        work.commit()

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
@@ -39,6 +40,10 @@ class Band:
     def scaled(self, factor: float) -> Band:
         """The same band times a positive factor."""
         return Band(self.low * factor, self.aim * factor, self.high * factor)
+
+    def through(self, convert: Callable[[float], float]) -> Band:
+        """The same band in other terms. convert : keeps the order of values."""
+        return Band(convert(self.low), convert(self.aim), convert(self.high))
 
     def upper_half(self) -> Band:
         """From the aim up, with its middle as the new aim."""

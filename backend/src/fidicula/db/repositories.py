@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
+from dataclasses import replace
+from datetime import datetime
 from uuid import UUID
 
-from sqlalchemy import Connection, Row, RowMapping, and_, bindparam, exists, func, insert, select, update
+from sqlalchemy import Connection, Row, RowMapping, and_, bindparam, exists, func, insert, select, true, update
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
@@ -17,6 +19,7 @@ from fidicula.db.records import (
     Reading,
     SetString,
     StringSet,
+    TargetChoice,
     Visit,
     WorkDone,
 )
@@ -34,7 +37,6 @@ def _instrument(row: Row[tuple[object, ...]]) -> Instrument:
         is_new=m["is_new"],
         owner=m["owner"],
         description=m["description"],
-        schools=m["schools"],
     )
 
 
@@ -65,6 +67,19 @@ def _reading(row: Row[tuple[object, ...]]) -> Reading:
 
 # Statements that run with every reading are built once: building one takes as long as running it.
 
+_CHOICE_COLUMNS = ("id", "recipe", "schools", "sources", "reason", "chosen_by", "chosen_at")
+
+_NEWEST_CHOICE = (
+    select(*(schema.target_choice.c[name] for name in _CHOICE_COLUMNS))
+    .where(
+        schema.target_choice.c.instrument_id == schema.instrument.c.id,
+        schema.target_choice.c.taken_back_at.is_(None),
+    )
+    .order_by(schema.target_choice.c.number.desc())
+    .limit(1)
+    .lateral("newest_choice")
+)
+
 _BY_TICKET = (
     select(
         schema.instrument,
@@ -73,8 +88,10 @@ _BY_TICKET = (
         schema.visit.c.complaint,
         schema.visit.c.opened_at,
         schema.visit.c.closed_at,
+        *(_NEWEST_CHOICE.c[name].label(f"choice_{name}") for name in _CHOICE_COLUMNS),
     )
     .join(schema.visit, schema.visit.c.instrument_id == schema.instrument.c.id)
+    .outerjoin(_NEWEST_CHOICE, true())
     .where(schema.instrument.c.ticket == bindparam("ticket"))
     .order_by(schema.visit.c.closed_at.is_not(None), schema.visit.c.opened_at.desc())
     .limit(1)
@@ -145,6 +162,8 @@ class Instruments:
             return None
         m = row._mapping
         found = _instrument(row)
+        if m["choice_id"] is not None:
+            found = replace(found, choice=TargetChoice(**{name: m[f"choice_{name}"] for name in _CHOICE_COLUMNS}))
         return found, Visit(
             id=m["visit_id"],
             instrument_id=found.id,
@@ -168,22 +187,74 @@ class Instruments:
                 is_new=new.is_new,
                 owner=new.owner,
                 description=new.description,
-                schools=dict(new.schools),
             )
             .on_conflict_do_nothing(index_elements=["ticket"])
             .returning(schema.instrument.c.id)
         )
         return added.one_or_none() is not None
 
-    def open_visit(self, *, id: UUID, instrument_id: UUID, kind: str, complaint: str) -> None:
+    def open_visit(
+        self,
+        *,
+        id: UUID,
+        instrument_id: UUID,
+        kind: str,
+        complaint: str,
+        opened_at: datetime | None = None,
+        closed_at: datetime | None = None,
+    ) -> None:
+        """Add a visit. opened_at, closed_at : None for now, and for still open."""
+        known = {} if opened_at is None else {"opened_at": opened_at}
         self._connection.execute(
-            insert(schema.visit).values(id=id, instrument_id=instrument_id, kind=kind, complaint=complaint)
+            insert(schema.visit).values(
+                id=id, instrument_id=instrument_id, kind=kind, complaint=complaint, closed_at=closed_at, **known
+            )
         )
 
-    def set_schools(self, instrument_id: UUID, schools: Mapping[str, str]) -> None:
+    def choose_targets(self, instrument_id: UUID, choice: TargetChoice) -> None:
+        """Add what the instrument follows from now on."""
         self._connection.execute(
-            update(schema.instrument).where(schema.instrument.c.id == instrument_id).values(schools=dict(schools))
+            upsert(schema.target_choice)
+            .values(
+                id=choice.id,
+                instrument_id=instrument_id,
+                recipe=choice.recipe,
+                schools=dict(choice.schools),
+                sources={measure: dict(source) for measure, source in choice.sources.items()},
+                reason=choice.reason,
+                chosen_by=choice.chosen_by,
+            )
+            .on_conflict_do_nothing(index_elements=["id"])
         )
+
+    def take_back_choice(self, choice_id: UUID, by: str) -> None:
+        """Mark a choice as taken back; the one before it stands again."""
+        t = schema.target_choice
+        self._connection.execute(
+            update(t).where(t.c.id == choice_id).values(taken_back_at=func.now(), taken_back_by=by)
+        )
+
+    def choices(self, instrument_id: UUID) -> list[tuple[TargetChoice, bool]]:
+        """Everything that an instrument was ever to follow, newest first, and whether it was taken back."""
+        t = schema.target_choice
+        rows = self._connection.execute(select(t).where(t.c.instrument_id == instrument_id).order_by(t.c.number.desc()))
+        return [
+            (
+                TargetChoice(**{name: row._mapping[name] for name in _CHOICE_COLUMNS}),
+                row.taken_back_at is not None,
+            )
+            for row in rows
+        ]
+
+    def visits(self, instrument_id: UUID) -> list[Visit]:
+        """Every visit of an instrument, newest first."""
+        t = schema.visit
+        rows = self._connection.execute(
+            select(t.c.id, t.c.instrument_id, t.c.kind, t.c.complaint, t.c.opened_at, t.c.closed_at)
+            .where(t.c.instrument_id == instrument_id)
+            .order_by(t.c.opened_at.desc())
+        )
+        return [Visit(**row._mapping) for row in rows]
 
     def tickets(self) -> list[str]:
         return list(

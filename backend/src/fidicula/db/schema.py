@@ -1,4 +1,4 @@
-"""The tables. Readings and works are a log: lines are added and taken back, never overwritten."""
+"""The tables. What people write down is a log: lines are added and taken back, never overwritten."""
 
 from __future__ import annotations
 
@@ -76,7 +76,6 @@ instrument = Table(
     Column("is_new", Boolean, nullable=False, server_default="false"),
     Column("owner", Text, nullable=False, server_default=""),
     Column("description", Text, nullable=False, server_default=""),
-    Column("schools", JSONB, nullable=False, server_default="{}"),
     _now("created_at"),
     CheckConstraint("cardinality(string_names) BETWEEN 3 AND 6", name="three_to_six_strings"),
 )
@@ -132,4 +131,67 @@ reading = Table(
     Column("taken_back_at", DateTime(timezone=True)),
     Column("taken_back_by", Text),
     Index("ix_reading_visit_id_number", "visit_id", "number"),
+)
+
+figure_entry = Table(
+    "figure_entry",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("family", Text, nullable=False),
+    Column("size", Text, nullable=False),
+    Column("measure", Text, nullable=False),
+    Column("question", Text, nullable=False),
+    Column("school", Text, nullable=False),
+    Column("low", Double),
+    Column("aim", Double),
+    Column("high", Double),
+    Column("source", Text, nullable=False),
+    Column("confirmed_by", Text),
+    Column("withdrawn", Boolean, nullable=False, server_default="false"),
+    Column("entered_by", Text, nullable=False),
+    _now("entered_at"),
+    Index("ix_figure_entry_key", "family", "size", "measure", "question", "school", "number"),
+)
+
+recipe_entry = Table(
+    "recipe_entry",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("family", Text, nullable=False),
+    Column("name", Text, nullable=False),
+    Column("schools", JSONB, nullable=False),
+    Column("retired", Boolean, nullable=False, server_default="false"),
+    Column("entered_by", Text, nullable=False),
+    _now("entered_at"),
+    Index("ix_recipe_entry_family_name_number", "family", "name", "number"),
+)
+
+shop_recipe = Table(
+    "shop_recipe",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("family", Text, nullable=False, index=True),
+    Column("recipe", Text, nullable=False),
+    Column("entered_by", Text, nullable=False),
+    _now("entered_at"),
+)
+
+target_choice = Table(
+    "target_choice",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("instrument_id", Uuid, ForeignKey("instrument.id"), nullable=False),
+    Column("recipe", Text),
+    Column("schools", JSONB, nullable=False, server_default="{}"),
+    Column("sources", JSONB, nullable=False, server_default="{}"),
+    Column("reason", Text, nullable=False, server_default=""),
+    Column("chosen_by", Text, nullable=False),
+    _now("chosen_at"),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
+    Index("ix_target_choice_instrument_id_number", "instrument_id", "number"),
 )

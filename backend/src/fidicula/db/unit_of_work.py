@@ -9,6 +9,7 @@ from sqlalchemy import Engine as Engine
 from sqlalchemy.exc import OperationalError
 
 from fidicula.db.repositories import Instruments, Log, StringSets
+from fidicula.db.shop_rules import ShopRules
 
 
 class DatabaseAwayError(Exception):
@@ -35,6 +36,7 @@ class UnitOfWork:
         self.instruments = Instruments(self._connection)
         self.string_sets = StringSets(self._connection)
         self.log = Log(self._connection)
+        self.rules = ShopRules(self._connection)
         return self
 
     def __exit__(

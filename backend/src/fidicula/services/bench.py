@@ -1,34 +1,23 @@
-"""The bench: readings, works, strings and schools of one instrument. Every use case answers with the new sheet."""
+"""The bench: readings, works and strings of one instrument. Every use case answers with the new sheet."""
 
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
-from functools import cached_property
 from uuid import UUID, uuid4
 
 from fidicula.core.readings.doubt import Doubt, Plausible, doubt_of, plausible_around
 from fidicula.core.readings.typed import millimetres
-from fidicula.db.records import (
-    Instrument,
-    NewReading,
-    NewWork,
-    Reading,
-    SetString,
-    StringSet,
-    Visit,
-    WorkDone,
-)
+from fidicula.db.records import Instrument, NewReading, NewWork, Reading, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.house import MATERIALS
+from fidicula.services.loaded import Loaded, load_bench
 from fidicula.services.measures import MEASURES, Measure, name_of
-from fidicula.services.sheet.build import build_sheet
-from fidicula.services.sheet.held import BenchState, bench_state
+from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.log import log_lines
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView, StringOn
-from fidicula.services.targets import Targets, chosen_schools, schools_for, targets_of
 from fidicula.tables.work import tools, works
 
 
@@ -56,47 +45,6 @@ class OwnSet:
     diameters: Sequence[str]
 
 
-@dataclass
-class _Loaded:
-    """One instrument's records, inside a unit of work."""
-
-    instrument: Instrument
-    visit: Visit
-    string_set: StringSet | None
-    readings: list[Reading]
-    works: list[WorkDone]
-
-    @cached_property
-    def targets(self) -> Targets:
-        return targets_of(self.instrument, self.string_set)
-
-    def state(self) -> BenchState:
-        return bench_state(
-            instrument=self.instrument,
-            string_set=self.string_set,
-            readings=self.readings,
-            works=self.works,
-            targets=self.targets,
-        )
-
-    def sheet(self) -> BenchSheet:
-        return build_sheet(self.state(), self.visit)
-
-
-def _load(work: UnitOfWork, ticket: str) -> _Loaded:
-    found = work.instruments.by_ticket(ticket)
-    if found is None:
-        raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
-    instrument, visit = found
-    return _Loaded(
-        instrument=instrument,
-        visit=visit,
-        string_set=work.string_sets.on_instrument(instrument.id),
-        readings=work.log.standing_readings(visit.id),
-        works=work.log.works(visit.id),
-    )
-
-
 class Bench:
     """Use cases at one instrument."""
 
@@ -105,13 +53,17 @@ class Bench:
 
     def sheet(self, ticket: str) -> BenchSheet:
         with UnitOfWork(self._engine) as work:
-            return _load(work, ticket).sheet()
+            return load_bench(work, ticket).sheet()
 
     def log(self, ticket: str) -> list[LogLine]:
         """Everything written down for this visit, newest first, also what was taken back or corrected."""
         with UnitOfWork(self._engine) as work:
-            loaded = _load(work, ticket)
-            return log_lines(loaded.state(), work.log.all_readings(loaded.visit.id))
+            loaded = load_bench(work, ticket)
+            return log_lines(
+                loaded.state(),
+                work.log.all_readings(loaded.visit.id),
+                work.instruments.choices(loaded.instrument.id),
+            )
 
     def take_reading(self, ticket: str, taking: Taking) -> BenchSheet:
         """Keep a reading. One that looks like a slip is kept as doubted and counts in nothing until confirmed.
@@ -119,7 +71,7 @@ class Bench:
         Raises CoreError naming `typed` where it is no measurement, and RefusedError for an unknown place or tool.
         """
         with UnitOfWork(self._engine) as work:
-            loaded = _load(work, ticket)
+            loaded = load_bench(work, ticket)
             new, corrects = _new_reading(loaded, taking)
             added = work.log.add_reading(new, corrects=corrects)
             work.commit()
@@ -130,7 +82,7 @@ class Bench:
     def confirm_reading(self, ticket: str, reading_id: UUID, by: str) -> BenchSheet:
         """Let a doubted reading count as it was typed."""
 
-        def confirm(work: UnitOfWork, loaded: _Loaded) -> None:
+        def confirm(work: UnitOfWork, loaded: Loaded) -> None:
             reading = _find_reading(work, loaded, reading_id)
             measure = MEASURES[reading.measure]
             if not 0 <= reading.value <= measure.largest:
@@ -145,7 +97,7 @@ class Bench:
     def take_back_reading(self, ticket: str, reading_id: UUID, by: str) -> BenchSheet:
         """Undo a reading: it stays in the log and no longer counts."""
 
-        def take_back(work: UnitOfWork, loaded: _Loaded) -> None:
+        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
             work.log.take_back_reading(_find_reading(work, loaded, reading_id), by)
 
         return self._change(ticket, take_back)
@@ -155,7 +107,7 @@ class Bench:
         if kind not in works() or kind in ("strings_named", "strings_changed"):
             raise RefusedError(f"“{kind}” is not a work of this bench", field="work")
 
-        def add(work: UnitOfWork, loaded: _Loaded) -> None:
+        def add(work: UnitOfWork, loaded: Loaded) -> None:
             if any(done.id == work_id for done in loaded.works):
                 return
             detail: dict[str, object] = {}
@@ -171,26 +123,12 @@ class Bench:
     def take_back_work(self, ticket: str, work_id: UUID, by: str) -> BenchSheet:
         """Undo a work that was written down by mistake; what it made stale holds again."""
 
-        def take_back(work: UnitOfWork, loaded: _Loaded) -> None:
+        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
             if not any(done.id == work_id for done in loaded.works):
                 raise NotHereError("that work is not written down for this instrument")
             work.log.take_back_work(work_id, by)
 
         return self._change(ticket, take_back)
-
-    def choose_school(self, ticket: str, *, measure: str, school: str) -> BenchSheet:
-        """Follow another school in one measure, for this instrument."""
-
-        def choose(work: UnitOfWork, loaded: _Loaded) -> None:
-            choices = schools_for(loaded.instrument.family)
-            if school not in choices.get(measure, ()):
-                raise RefusedError(
-                    f"there is no school “{school}” of {measure.replace('_', ' ')} for a {loaded.instrument.family}",
-                    field="school",
-                )
-            work.instruments.set_schools(loaded.instrument.id, {**chosen_schools(loaded.instrument), measure: school})
-
-        return self._change(ticket, choose)
 
     def string_sets(self, ticket: str) -> list[SetView]:
         """Sets on the shelf that fit this instrument: of its family, with as many strings."""
@@ -222,7 +160,7 @@ class Bench:
     ) -> BenchSheet:
         """Say which strings are on the instrument, or that they were put on now."""
 
-        def name(work: UnitOfWork, loaded: _Loaded) -> None:
+        def name(work: UnitOfWork, loaded: Loaded) -> None:
             if any(done.id == work_id for done in loaded.works):
                 return
             string_set = _chosen_set(work, loaded.instrument, set_id, own)
@@ -239,22 +177,22 @@ class Bench:
 
         return self._change(ticket, name)
 
-    def _change(self, ticket: str, change: Callable[[UnitOfWork, _Loaded], None]) -> BenchSheet:
+    def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> BenchSheet:
         """Change something, commit, and answer with the sheet as it then is."""
         with UnitOfWork(self._engine) as work:
-            change(work, _load(work, ticket))
+            change(work, load_bench(work, ticket))
             work.commit()
-            return _load(work, ticket).sheet()
+            return load_bench(work, ticket).sheet()
 
 
-def _find_reading(work: UnitOfWork, loaded: _Loaded, reading_id: UUID) -> Reading:
+def _find_reading(work: UnitOfWork, loaded: Loaded, reading_id: UUID) -> Reading:
     reading = work.log.reading(reading_id)
     if reading is None or reading.visit_id != loaded.visit.id:
         raise NotHereError("that reading is not in this instrument's log")
     return reading
 
 
-def _new_reading(loaded: _Loaded, taking: Taking) -> tuple[NewReading, int | None]:
+def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None]:
     """The reading as it is kept, and the number of the one that it corrects."""
     measure = MEASURES.get(taking.measure)
     if measure is None:

@@ -10,7 +10,7 @@ from uuid import uuid4
 from fidicula.db.records import Instrument, RailEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import RefusedError
-from fidicula.services.sheet.model import SchoolChoice
+from fidicula.services.sheet.model import Choice
 from fidicula.tables import figures
 from fidicula.tables.work import tools, works
 
@@ -57,7 +57,7 @@ class Choices:
     stringings: list[Stringing]
     materials: list[str]
     tools: list[ToolChoice]
-    works: list[SchoolChoice]
+    works: list[Choice]
     takers: list[str]
     next_ticket: str
 
@@ -109,7 +109,7 @@ class House:
             ],
             materials=list(MATERIALS),
             tools=[ToolChoice(tool.tool, tool.label, tool.direction) for tool in tools().values()],
-            works=[SchoolChoice(row.work, row.label) for row in works().values()],
+            works=[Choice(row.work, row.label) for row in works().values()],
             takers=takers,
             next_ticket=next_ticket(tickets),
         )
@@ -141,7 +141,6 @@ class House:
                     is_new=arrival.is_new,
                     owner=arrival.owner.strip(),
                     description=arrival.description.strip(),
-                    schools={},
                 )
                 if work.instruments.add(instrument):
                     break

@@ -40,6 +40,12 @@ MEASURES: dict[str, Measure] = {
 }
 
 
+def said_of_all(measure: str) -> str:
+    """What a measure is called for all strings together: “heights at the nut”, “projection”."""
+    row = MEASURES[measure]
+    return f"heights {row.label}" if row.has_direction else row.label
+
+
 def name_of(measure: Measure, string_names: tuple[str, ...], position: int | None) -> str:
     """What a reading is called: “G at the board's end”, “projection”."""
     return measure.label if position is None else f"{string_names[position]} {measure.label}"

@@ -2,45 +2,134 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from fractions import Fraction
 from functools import cache
-from typing import Literal
+from typing import Annotated, Literal
 
-from pydantic import model_validator
+from pydantic import BeforeValidator, model_validator
 
 from fidicula.core.bands import Band
 from fidicula.core.errors import CoreError
-from fidicula.tables.rows import SourcedRow, TableRow, read_rows
+from fidicula.tables.rows import SourcedRow, TableError, TableRow, read_rows
 
 Family = Literal["violin", "viola", "cello", "bass"]
+Shape = Literal["band", "floor", "ceiling", "value", "change", "factor"]
+"""Which of low, aim and high a figure has; a factor is a value that may have a range."""
+
+_PARTS: Mapping[Shape, tuple[bool, bool, bool]] = {
+    "band": (True, True, True),
+    "floor": (True, False, False),
+    "ceiling": (False, False, True),
+    "value": (False, True, False),
+    "change": (False, True, False),
+}
 
 
-class Figure(SourcedRow):
-    """One measure of one family and size; a floor has only its low end."""
+class FigureMeasure(TableRow):
+    """What a figure is of. part : of the instrument, for finding it."""
 
-    family: Family
+    measure: str
+    label: str
+    unit: str
+    shape: Shape
+    part: str
+
+
+@cache
+def figure_measures() -> dict[str, FigureMeasure]:
+    return {row.measure: row for row in read_rows("figure_measures", FigureMeasure)}
+
+
+@dataclass(frozen=True)
+class FigureKey:
+    """Which fact a figure is.
+
+    size : empty for one that holds in every size.  family : empty for one that holds in every family.
+    question, school : the choice that it belongs to; both empty for the plain figure of family and size.
+    """
+
+    family: str
     size: str
     measure: str
-    low: float
-    aim: float | None
-    high: float | None
-    unit: Literal["mm", "degrees"]
+    question: str = ""
+    school: str = ""
+
+
+def _read_fraction(text: object) -> object:
+    return float(Fraction(text)) if isinstance(text, str) and "/" in text else text
+
+
+Number = Annotated[float | None, BeforeValidator(_read_fraction)]
+
+
+class FigureValues(SourcedRow):
+    """low, aim, high : as many as the measure's shape has. [the measure's unit]
+
+    Raises ValueError, in words, for a part that is missing or too many, and for an unordered band.
+    """
+
+    measure: str
+    low: Number = None
+    aim: Number = None
+    high: Number = None
 
     @model_validator(mode="after")
-    def _ordered(self) -> Figure:
-        if (self.aim is None) != (self.high is None):
-            raise ValueError("a band needs low, aim and high; a floor only low")
-        if self.aim is not None and self.high is not None:
+    def _as_shaped(self) -> FigureValues:
+        kind = figure_measures().get(self.measure)
+        if kind is None:
+            raise ValueError(f"{self.measure} is no measure of figure_measures.csv")
+        given = (self.low is not None, self.aim is not None, self.high is not None)
+        if kind.shape == "factor":
+            if given not in ((False, True, False), (True, True, True)):
+                raise ValueError("a factor has an aim, alone or with both its ends")
+        elif given != _PARTS[kind.shape]:
+            words = [name for name, has in zip(("low", "aim", "high"), _PARTS[kind.shape], strict=True) if has]
+            raise ValueError(f"{', '.join(words)}: {'each is' if len(words) > 1 else 'it is'} needed, and nothing else")
+        if all(given):
             try:
-                Band(self.low, self.aim, self.high)
+                _ = self.band
             except CoreError as error:
                 raise ValueError(error.sentence) from error
         return self
 
     @property
     def band(self) -> Band:
-        if self.aim is None or self.high is None:
-            return Band(self.low, self.low, float("inf"))
-        return Band(self.low, self.aim, self.high)
+        """The figure as a band; a single value is a band without width, a floor has no upper end."""
+        known = [value for value in (self.low, self.aim, self.high) if value is not None]
+        low = self.low if self.low is not None else (self.aim if self.aim is not None else float("-inf"))
+        high = self.high if self.high is not None else (self.aim if self.aim is not None else float("inf"))
+        return Band(low, self.aim if self.aim is not None else known[0], high)
+
+    @property
+    def value(self) -> float:
+        """The one number to go by: the aim, or the end that a floor or a ceiling has."""
+        return self.band.aim
+
+
+class Figure(FigureValues):
+    """One measure of one family and size; the size is empty where it holds in every size."""
+
+    family: Family
+    size: str | None = None
+
+    @property
+    def key(self) -> FigureKey:
+        return FigureKey(self.family, self.size or "", self.measure)
+
+
+class SchoolFigure(FigureValues):
+    """One measure of one school; family and size are empty where it holds in all of them."""
+
+    question: str
+    school: str
+    family: Family | None = None
+    size: str | None = None
+
+    @property
+    def key(self) -> FigureKey:
+        return FigureKey(self.family or "", self.size or "", self.measure, self.question, self.school)
 
 
 class Size(TableRow):
@@ -65,13 +154,59 @@ class SpreadFactor(SourcedRow):
 
 
 @cache
-def _figures() -> dict[tuple[str, str, str], Figure]:
-    return {(row.family, row.size, row.measure): row for row in read_rows("figures", Figure)}
+def starting_figures() -> Mapping[FigureKey, FigureValues]:
+    """What the shop starts from, by key."""
+    found: dict[FigureKey, FigureValues] = {}
+    rows: tuple[Figure | SchoolFigure, ...] = (
+        *read_rows("figures", Figure),
+        *read_rows("school_figures", SchoolFigure),
+    )
+    for row in rows:
+        if row.key in found:
+            raise TableError(f"{row.key} stands twice in the figures")
+        found[row.key] = row
+    return found
 
 
-def figure(*, family: str, size: str, measure: str) -> Figure | None:
-    """The shop's figure, or None where it has none for this family and size."""
-    return _figures().get((family, size, measure))
+@dataclass(frozen=True)
+class FigureBook:
+    """The figures in force. own : the shop's, each in the place of the starting one of its key."""
+
+    own: Mapping[FigureKey, FigureValues] = field(default_factory=dict)
+
+    def at(self, key: FigureKey) -> FigureValues | None:
+        """The figure of exactly this key, or None where the shop has none."""
+        return self.own.get(key) or starting_figures().get(key)
+
+    def find(
+        self, *, family: str, size: str, measure: str, question: str = "", school: str = ""
+    ) -> FigureValues | None:
+        """The figure that holds for an instrument: of its size, else one said to hold in every size, else none."""
+        for key_family, key_size in ((family, size), (family, ""), ("", "")):
+            found = self.at(FigureKey(key_family, key_size, measure, question, school))
+            if found is not None:
+                return found
+        return None
+
+    def of_school(self, *, family: str, question: str, school: str) -> bool:
+        """Whether a school has any figure for a family, in any size."""
+        return any(
+            key.question == question and key.school == school and key.family in ("", family)
+            for key in (*self.own, *_school_keys())
+        )
+
+
+@cache
+def _school_keys() -> tuple[FigureKey, ...]:
+    return tuple(key for key in starting_figures() if key.school)
+
+
+@cache
+def measures_of_school(question: str, school: str) -> tuple[str, ...]:
+    """What figures a school needs, in the table's order."""
+    return tuple(
+        dict.fromkeys(key.measure for key in _school_keys() if (key.question, key.school) == (question, school))
+    )
 
 
 @cache

@@ -1,118 +1,97 @@
-"""The schools that a shop chooses from, each its own band; two schools are never averaged."""
+"""The schools that a shop chooses from, and recipes: one school for each question, never two averaged."""
 
 from __future__ import annotations
 
-from fractions import Fraction
+from collections.abc import Mapping
 from functools import cache
-from typing import Annotated, Literal
+from typing import Literal
 
-from pydantic import BeforeValidator, model_validator
-
-from fidicula.core.bands import Band
-from fidicula.tables.rows import SourcedRow, read_rows
-
-Side = Literal["bass", "treble"]
-PartOfBand = Literal["whole", "upper_half", "lower_half", "own"]
+from fidicula.core.targets.heights import PartOfBand
+from fidicula.tables.figures import FigureBook, measures_of_school
+from fidicula.tables.rows import TableError, TableRow, read_rows
 
 
-class EndHeightSchool(SourcedRow):
+class Question(TableRow):
+    """What the schools disagree on. part : of the instrument."""
+
+    question: str
+    title: str
+    part: str
+
+
+class School(TableRow):
+    """One answer to a question.
+
+    rule : for end heights, the part of the family's band; `family` takes the family's plain figure; `own`
+    has figures of its own and is offered only where there are some.
+    """
+
+    question: str
     school: str
-    family: str
-    measure: Literal["end_height_bass", "end_height_treble"]
-    part_of_band: PartOfBand
-    low: float | None
-    aim: float | None
-    high: float | None
-
-    @model_validator(mode="after")
-    def _own_has_figures(self) -> EndHeightSchool:
-        if (self.part_of_band == "own") != (self.own_band is not None):
-            raise ValueError("a school of its own needs low, aim and high; any other has none")
-        return self
-
-    @property
-    def own_band(self) -> Band | None:
-        if self.low is None or self.aim is None or self.high is None:
-            return None
-        return Band(self.low, self.aim, self.high)
+    label: str
+    says: str
+    rule: PartOfBand | Literal["family"] | None = None
 
 
-class EndHeightAdjustment(SourcedRow):
-    """What a string material, or a new instrument, adds to the end heights. [mm]"""
-
-    reason: str
-    family: str
-    bass: float
-    treble: float
-
-
-class NutHeightSchool(SourcedRow):
+class RecipeRow(TableRow):
+    recipe: str
+    families: str
+    question: str
     school: str
-    family: str
-    side: Side
-    low: float
-    aim: float
-    high: float
-
-    @property
-    def band(self) -> Band:
-        return Band(self.low, self.aim, self.high)
-
-
-class CrownSchool(SourcedRow):
-    """factor : times the family's crown radius."""
-
-    school: str
-    factor: float
-
-
-class SlotDepthSchool(SourcedRow):
-    """ratio : of the string's diameter."""
-
-    school: str
-    ratio: Annotated[float, BeforeValidator(lambda text: float(Fraction(text)))]
 
 
 @cache
-def _end_height_schools() -> dict[tuple[str, str, str], EndHeightSchool]:
-    rows = read_rows("end_height_schools", EndHeightSchool)
-    return {(row.school, row.family, row.measure): row for row in rows}
-
-
-def end_height_school(*, school: str, family: str, side: Side) -> EndHeightSchool | None:
-    return _end_height_schools().get((school, family, f"end_height_{side}"))
-
-
-def end_height_schools(family: str) -> tuple[str, ...]:
-    """The schools of end heights that have figures for a family, in the table's order."""
-    return tuple(dict.fromkeys(school for school, of, _ in _end_height_schools() if of == family))
+def questions() -> Mapping[str, Question]:
+    return {row.question: row for row in read_rows("questions", Question)}
 
 
 @cache
-def _adjustments() -> dict[tuple[str, str], EndHeightAdjustment]:
-    rows = read_rows("end_height_adjustments", EndHeightAdjustment)
-    return {(row.reason, row.family): row for row in rows}
+def schools() -> Mapping[tuple[str, str], School]:
+    """By question and school."""
+    found = {(row.question, row.school): row for row in read_rows("schools", School)}
+    for question, _ in found:
+        if question not in questions():
+            raise TableError(f"schools.csv: {question} is no question of questions.csv")
+    return found
 
 
-def end_height_adjustment(*, reason: str, family: str) -> EndHeightAdjustment | None:
-    return _adjustments().get((reason, family))
+def school(question: str, name: str) -> School | None:
+    return schools().get((question, name))
+
+
+def schools_for(family: str, book: FigureBook) -> dict[str, tuple[School, ...]]:
+    """For each question, the schools that a family can follow.
+
+    A school that lives by its own figures is left out of a family that has none of them in any size.
+    """
+    found: dict[str, tuple[School, ...]] = dict.fromkeys(questions(), ())
+    for (question, name), row in schools().items():
+        lives_by_figures = row.rule == "own" or (
+            row.rule is None and bool(measures_of_school(question, name)) and question not in _USES_NONE_IF_MISSING
+        )
+        if not lives_by_figures or book.of_school(family=family, question=question, school=name):
+            found[question] = (*found[question], row)
+    return found
+
+
+_USES_NONE_IF_MISSING = frozenset({"string_material", "new_instrument"})
+"""Questions whose schools add something where there is a figure, and nothing where there is none."""
 
 
 @cache
-def _nut_heights() -> dict[tuple[str, str, str], NutHeightSchool]:
-    rows = read_rows("nut_height_schools", NutHeightSchool)
-    return {(row.school, row.family, row.side): row for row in rows}
+def shipped_recipes(family: str) -> Mapping[str, Mapping[str, str]]:
+    """The recipes that come with the program, by name: the school for each question."""
+    found: dict[str, dict[str, str]] = {}
+    for row in read_rows("recipes", RecipeRow):
+        if (row.question, row.school) not in schools():
+            raise TableError(f"recipes.csv: there is no school {row.school} of {row.question}")
+        if family in row.families.split():
+            found.setdefault(row.recipe, {})[row.question] = row.school
+    for name, chosen in found.items():
+        if chosen.keys() != questions().keys():
+            raise TableError(f"recipes.csv: {name} leaves a question open")
+    return found
 
 
-def nut_height_school(*, school: str, family: str, side: Side) -> NutHeightSchool | None:
-    return _nut_heights().get((school, family, side))
-
-
-@cache
-def crown_schools() -> dict[str, CrownSchool]:
-    return {row.school: row for row in read_rows("crown_schools", CrownSchool)}
-
-
-@cache
-def slot_depth_schools() -> dict[str, SlotDepthSchool]:
-    return {row.school: row for row in read_rows("slot_depth_schools", SlotDepthSchool)}
+STARTING_RECIPE = "Orchestral"
+"""What every family follows until the shop says otherwise."""

@@ -19,7 +19,6 @@ from fidicula.core.geometry.bridge import (
     string_cut,
 )
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark, mark_height
-from fidicula.core.geometry.uncertainty import cut_uncertainty
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -207,9 +206,3 @@ def test_nearest_template_takes_the_smaller_of_two_as_near() -> None:
 def test_arch_is_never_over_the_crest() -> None:
     assert arch(radius=42, offset=0) == 0
     assert arch(radius=42, offset=42) == -42
-
-
-def test_uncertainty_by_hand() -> None:
-    """±0.05 at the end is ±0.06 at the bridge; ±0.25 at the nut counts by a fifth, ±0.05; together 0.078."""
-    plus_minus = cut_uncertainty(nut_resolution=0.25, end_resolution=0.05, carry=1.2)
-    assert plus_minus == pytest.approx(math.hypot(0.05, 0.06))

@@ -6,7 +6,13 @@ from itertools import pairwise
 
 import pytest
 from fidicula.core.errors import DoesNotFitError, MismatchError
-from fidicula.core.geometry.spacing import edge_gaps, judge_spacing, margins, string_offsets
+from fidicula.core.geometry.spacing import (
+    centre_for_margin,
+    edge_gaps,
+    judge_spacing,
+    margins,
+    string_offsets,
+)
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -72,3 +78,12 @@ def test_measured_places_must_be_one_a_string() -> None:
     with pytest.raises(MismatchError) as refused:
         judge_spacing(offsets=[-8, 0, 8], diameters=[1, 1, 1], measured=[0, 1])
     assert refused.value.path == ("measured",)
+
+
+def test_a_shifted_group_leaves_its_margin() -> None:
+    """Board 32, spread 22.8, top string 0.8: 3.0 of board beside it puts the middle at 16 - 3 - 0.4 - 11.4 = 1.2."""
+    centre = centre_for_margin(spread=22.8, treble_diameter=0.8, width=32, margin=3.0)
+    assert centre == pytest.approx(1.2)
+    diameters = [1.6, 1.2, 1.0, 0.8]
+    offsets = string_offsets(spread=22.8, diameters=diameters, centre=centre)
+    assert margins(offsets=offsets, diameters=diameters, width=32).treble == pytest.approx(3.0)

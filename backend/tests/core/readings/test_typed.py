@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 from fidicula.core.errors import CoreError, UnreadableError
-from fidicula.core.readings.typed import millimetres
+from fidicula.core.readings.typed import millimetres, signed_number
 
 
 @pytest.mark.parametrize(
@@ -39,3 +39,10 @@ def test_anything_else_is_told_with_its_place_and_what_would_do(typed: str) -> N
 def test_a_negative_height_cannot_be() -> None:
     with pytest.raises(CoreError, match="cannot be negative"):
         millimetres("-5.1", what="G at the board's end")
+
+
+def test_a_change_may_be_negative_and_a_reading_may_not() -> None:
+    assert signed_number("-0,2") == pytest.approx(-0.2)
+    assert signed_number("−0.2 mm") == pytest.approx(-0.2)
+    with pytest.raises(CoreError, match="cannot be negative"):
+        millimetres("-0,2")

@@ -8,12 +8,14 @@ from typing import Any
 from uuid import uuid4
 
 import pytest
-from fidicula.db.records import Instrument, Reading, SetString, StringSet, Visit, WorkDone
+from fidicula.db.records import Instrument, Reading, SetString, StringSet, TargetChoice, Visit, WorkDone
 from fidicula.services.sheet.build import build_sheet
 from fidicula.services.sheet.held import bench_state
 from fidicula.services.sheet.model import BenchSheet
-from fidicula.services.targets import targets_of
+from fidicula.services.targets.resolve import targets_of
+from fidicula.services.targets.rules import make_rules
 
+RULES = make_rules("violin")
 NOW = datetime(2026, 11, 23, 9, 0, tzinfo=UTC)
 WANTED = [5.0, 4.36, 3.81, 3.2]
 NUT = [0.5, 0.45, 0.4, 0.35]
@@ -48,7 +50,6 @@ def sheet(
         "is_new": False,
         "owner": "",
         "description": "",
-        "schools": {},
         **instrument_changes,
     }
     instrument = Instrument(**fields)
@@ -81,9 +82,9 @@ def sheet(
         string_set=string_set,
         readings=readings,
         works=works,
-        targets=targets_of(instrument, string_set),
+        targets=targets_of(instrument, string_set, RULES),
     )
-    return build_sheet(state, visit)
+    return build_sheet(state, visit, RULES)
 
 
 def raised(by: float) -> list[float | None]:
@@ -183,7 +184,7 @@ def test_a_shape_that_cannot_be_is_the_first_word() -> None:
 
 
 def test_a_family_without_the_schools_figures_says_so() -> None:
-    found = sheet(schools={"end_heights": "plucked_bass"})
+    found = sheet(choice=TargetChoice(schools={"end_heights": "plucked_bass"}))
     assert found.words.title == "No figure for this instrument"
     assert "end height, bass" in found.words.says[0]
 
@@ -210,7 +211,7 @@ def test_what_is_assumed_widens_the_give_and_take() -> None:
 def test_a_flatter_crown_lowers_the_inner_strings_alone() -> None:
     """A larger radius through the same outer points: outer heights stay, inner ones fall."""
     plain = [s.wanted_end_height or 0 for s in sheet().cut.strings]
-    flat = [s.wanted_end_height or 0 for s in sheet(schools={"crown": "flatter"}).cut.strings]
+    flat = [s.wanted_end_height or 0 for s in sheet(choice=TargetChoice(schools={"crown": "flatter"})).cut.strings]
     assert (flat[0], flat[3]) == pytest.approx((plain[0], plain[3]))
     assert flat[1] < plain[1]
     assert flat[2] < plain[2]

@@ -38,12 +38,11 @@ const rows = computed((): Row[] => {
     { key: 'end_height', label: "at the board's end", cells: of('end_height') },
     {
       key: 'wanted',
-      label: 'wanted there',
-      figures: props.sheet.cut.strings.map((s, i) => ({
-        why: `wanted:${i}`,
-        text: s.wanted_end_height === null ? null : mm(s.wanted_end_height),
-        provisional: false,
-      })),
+      label: props.sheet.recipe.heights_at_mark ? "wanted at the bridge's mark" : 'wanted there',
+      figures: props.sheet.cut.strings.map((s, i) => {
+        const wanted = props.sheet.recipe.heights_at_mark ? s.wanted_mark : s.wanted_end_height
+        return { why: `wanted:${i}`, text: wanted === null ? null : mm(wanted), provisional: false }
+      }),
     },
     { key: 'nut_height', label: 'at the nut', cells: of('nut_height') },
     { key: 'slot_depth', label: 'slot depth', cells: of('slot_depth') },

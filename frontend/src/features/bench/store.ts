@@ -1,7 +1,7 @@
 /** One instrument at the bench: its sheet, and readings that wait until the server has them. */
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
-import { answerOf, api, Refused, type BenchSheet, type Cell, type ReadingBody, type StringsBody } from '@/api'
+import { answerOf, api, Refused, type BenchSheet, type Cell, type FollowBody, type ReadingBody, type StringsBody } from '@/api'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
@@ -194,6 +194,16 @@ export const useBench = defineStore('bench', () => {
     const newest = sheet.value?.undoable
     if (!newest) return false
     const body = { by: atBench.person }
+    if (newest.kind === 'choice') {
+      return change((of) =>
+        answerOf(
+          api.POST('/api/instruments/{ticket}/targets/take-back', {
+            params: { path: { ticket: of } },
+            body: { ...body, id: newest.id },
+          }),
+        ),
+      )
+    }
     if (newest.kind === 'work') {
       return change((of) =>
         answerOf(
@@ -232,15 +242,11 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
-  function chooseSchool(measure: string, school: string): Promise<boolean> {
-    return change((of) =>
-      answerOf(
-        api.PUT('/api/instruments/{ticket}/schools', {
-          params: { path: { ticket: of } },
-          body: { measure, school },
-        }),
-      ),
-    )
+  /** Follow a recipe, own schools and other sources. Throws Refused, for the page that asked. */
+  async function chooseTargets(asked: FollowBody, reason: string): Promise<void> {
+    const of = ticket.value
+    const body = { ...asked, reason, id: freshId(), by: atBench.person }
+    await ask(of, () => answerOf(api.PUT('/api/instruments/{ticket}/targets', { params: { path: { ticket: of } }, body })))
   }
 
   /** Throws Refused with the fields at fault, for the form that asked. */
@@ -270,7 +276,7 @@ export const useBench = defineStore('bench', () => {
     confirm,
     undo,
     doWork,
-    chooseSchool,
+    chooseTargets,
     nameStrings,
   }
 })

@@ -3,7 +3,7 @@
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useCommands } from '@/shared/commands'
-import FamilyShape from './FamilyShape.vue'
+import FamilyShape from '@/shared/FamilyShape.vue'
 import { useHouse } from './store'
 
 const props = defineProps<{ open: string }>()

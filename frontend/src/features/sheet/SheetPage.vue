@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** The bench sheet of one instrument: course, drawing, card and word. */
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 import { BenchCard, InHand, useBench, useEntry } from '@/features/bench'
 import { CourseString } from '@/features/course'
 import { EndView, sheetGeometry } from '@/features/drawing'
 import { LogDialog } from '@/features/log'
-import { SchoolsDialog } from '@/features/schools'
 import { StringsDialog } from '@/features/strings'
 import { WordPanel } from '@/features/word'
 import { useHouse } from '@/features/rail'
@@ -15,6 +15,7 @@ import { useAtBench } from '@/shared/person'
 
 const props = defineProps<{ ticket: string }>()
 
+const router = useRouter()
 const bench = useBench()
 const house = useHouse()
 const atBench = useAtBench()
@@ -22,7 +23,6 @@ const entry = useEntry()
 const sheet = computed(() => bench.sheet)
 const why = ref<string | null>(null)
 const stringsOpen = ref(false)
-const schoolsOpen = ref(false)
 const logOpen = ref(false)
 
 watch(
@@ -55,6 +55,9 @@ async function work(kind: keyof typeof MEASURED_FIRST): Promise<void> {
   entry.goTo(MEASURED_FIRST[kind])
   if (await done) void house.load()
 }
+function openRecipe(): void {
+  void router.push({ name: 'recipe', params: { ticket: props.ticket } })
+}
 function undo(): void {
   void bench.undo()
 }
@@ -70,7 +73,7 @@ function openWhy(name?: string): void {
 
 useCommands([
   { letter: 's', words: 'strings', run: () => (stringsOpen.value = true), possible: () => sheet.value !== null },
-  { letter: 'h', words: 'schools of heights', run: () => (schoolsOpen.value = true), possible: () => sheet.value !== null },
+  { letter: 'h', words: 'recipe and schools', run: openRecipe, possible: () => sheet.value !== null },
   { letter: 'w', words: 'why', run: () => openWhy(), possible: () => sheet.value !== null },
   { letter: 'c', words: 'cut done', run: () => void work('crown_cut'), possible: () => sheet.value?.may_cut ?? false },
   { letter: 'j', words: 'nut filed', run: () => void work('nut_filed'), possible: () => sheet.value !== null },
@@ -121,12 +124,7 @@ const takeOff = computed(() =>
 const bowRoom = computed(() =>
   (sheet.value?.drawing?.strings ?? []).filter((s) => s.bow_separation !== null).map((s) => `${s.name} ${s.bow_separation?.toFixed(1)}°`),
 )
-const recipe = computed(() =>
-  (sheet.value?.schools ?? [])
-    .filter((school) => ['end_heights', 'crown', 'spacing'].includes(school.measure))
-    .map((school) => school.choices.find((choice) => choice.school === school.chosen)?.label ?? school.chosen)
-    .join(' · '),
-)
+const recipe = computed(() => [sheet.value?.recipe.name, ...(sheet.value?.recipe.own ?? [])].join(' · '))
 const refused = computed(() => {
   const cell = entry.cell.value
   return cell ? (bench.refusals[bench.placeOf(cell)] ?? null) : null
@@ -143,7 +141,7 @@ const refusedElsewhere = computed(() =>
       <header class="head">
         <span class="view"><b>End</b>, from the tailpiece</span>
         <button type="button" class="plain-button" @click="stringsOpen = true">{{ sheet.strings ? sheet.strings.name : 'no strings named' }}</button>
-        <button type="button" class="plain-button recipe" @click="schoolsOpen = true">{{ recipe }}</button>
+        <button type="button" class="plain-button recipe" @click="openRecipe">{{ recipe }}</button>
       </header>
       <div ref="panel" class="panel">
         <div class="take-off" aria-label="Wood to take off at the bridge">
@@ -219,11 +217,10 @@ const refusedElsewhere = computed(() =>
       @cut-done="work('crown_cut')"
       @nut-filed="work('nut_filed')"
       @strings="stringsOpen = true"
-      @schools="schoolsOpen = true"
+      @recipe="openRecipe"
       @undo="undo"
     />
     <StringsDialog v-model="stringsOpen" :sheet="sheet" />
-    <SchoolsDialog v-model="schoolsOpen" :sheet="sheet" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />
   </div>
   <section v-else-if="bench.failure" class="missing" role="alert">

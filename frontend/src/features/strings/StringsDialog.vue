@@ -4,7 +4,7 @@ import { computed, reactive, ref, watch } from 'vue'
 import { answerOf, api, Refused, type BenchSheet, type SetView } from '@/api'
 import { useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
-import { focusChosen } from '@/shared/focus'
+import { focusChosenInDialog } from '@/shared/focus'
 import { plain } from '@/shared/format'
 
 const props = defineProps<{ sheet: BenchSheet }>()
@@ -40,7 +40,7 @@ watch(
       message.value = error.message
     } finally {
       isLoading.value = false
-      focusChosen()
+      focusChosenInDialog()
     }
   },
   { immediate: true },
@@ -69,7 +69,7 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" @after-enter="focusChosen">
+  <v-dialog v-model="isOpen" @after-enter="focusChosenInDialog">
     <v-card>
       <form @submit.prevent="send">
         <v-card-title tag="h2">Which strings are on it?</v-card-title>

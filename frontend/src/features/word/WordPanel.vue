@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { BenchSheet } from '@/api'
 
 const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string }>()
-const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; schools: []; undo: [] }>()
+const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; recipe: []; undo: [] }>()
 
 const why = computed(() => (props.opened === null ? null : (props.sheet.whys[props.opened] ?? null)))
 </script>
@@ -47,7 +47,7 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
       <v-btn v-if="!sheet.strings" variant="flat" @click="emit('strings')">Choose the strings</v-btn>
       <v-btn v-if="sheet.may_cut" variant="flat" @click="emit('cutDone')">Cut done</v-btn>
       <v-btn v-if="sheet.may_file_nut" @click="emit('nutFiled')">Nut filed</v-btn>
-      <v-btn v-if="sheet.strings" @click="emit('schools')">Schools</v-btn>
+      <v-btn v-if="sheet.strings" @click="emit('recipe')">Recipe</v-btn>
       <v-btn v-if="sheet.undoable" :title="sheet.undoable.words" @click="emit('undo')">Undo: {{ sheet.undoable.words }}</v-btn>
     </div>
   </aside>

@@ -99,6 +99,17 @@ def string_offsets(
     return tuple(offsets)
 
 
+def centre_for_margin(*, spread: float, treble_diameter: float, width: float, margin: float) -> float:
+    """Offset of the group's middle that leaves a wanted margin beside the highest string. [mm]
+
+    spread : centre to centre of the outer strings, above 0. [mm]  treble_diameter : of the highest string. [mm]
+    width : of the nut or board there, above 0. [mm]
+    margin : from the treble edge to the edge of the highest string. [mm]
+    Source: plain subtraction of widths.
+    """
+    return width / 2 - margin - treble_diameter / 2 - spread / 2
+
+
 def margins(*, offsets: Sequence[float], diameters: Sequence[float], width: float) -> Margins:
     """Marks from the bass edge, and the margins beside the outer strings. [mm]
 

@@ -171,6 +171,18 @@ def end_height_upright(*, height: float, direction: HeightDirection, board: Boar
     return upright_height(shortest_height=height, radius=board.radius_end, offset=line.end_offset)
 
 
+def nut_height_in(*, upright: float, direction: HeightDirection, board: Board, line: StringLine) -> float:
+    """An upright height at the nut, as it reads in a direction. [mm]
+
+    upright : straight up. [mm]  direction : how it is to be read.
+    board, line : the board, and the string's way over it. Raises DoesNotFitError.
+    """
+    if direction == "vertical":
+        return upright
+    radius = board.radius_end if board.radius_nut is None else board.radius_nut
+    return shortest_height(upright_height=upright, radius=radius, offset=line.nut_offset)
+
+
 def end_height_in(*, upright: float, direction: HeightDirection, board: Board, line: StringLine) -> float:
     """An upright height at the board's free end, as it reads in a direction. [mm]
 

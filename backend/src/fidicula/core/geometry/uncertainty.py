@@ -1,17 +1,46 @@
-"""How well a cut is known, from how well the tools read. Not a tolerance: that is what the rule allows."""
+"""How well a result is known, from how well each input is known. Not a tolerance: that is what the rule allows."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Callable, Hashable, Mapping, Sequence
+from typing import TypeVar
+
+from fidicula.core.errors import CoreError
+
+Name = TypeVar("Name", bound=Hashable)
 
 
-def cut_uncertainty(
-    *, nut_resolution: float, end_resolution: float, carry: float, slot_resolution: float = 0.0
-) -> float:
-    """The ± of a cut at the bridge, from readings that err independently. [mm]
+def uncertainties(
+    *,
+    outcome: Callable[[Mapping[Name, float]], Sequence[float]],
+    values: Mapping[Name, float],
+    known_to: Mapping[Name, float],
+) -> tuple[float, ...]:
+    """The ± of every result, for inputs that err independently. [each result's unit]
 
-    nut_resolution, end_resolution, slot_resolution : ± of the heights and the slot's depth, 0 or more. [mm]
-    carry : S/L, above 1; an error at the board's end is that much larger at the bridge.
-    Source: root of the sum of squares; cut = nut·(1 - S/L) + end·S/L + slot - what is wanted.
+    outcome : computes the results from the inputs; as many results each time.
+    values : of the inputs, by name.  known_to : the ± of each, 0 or more; an input without one is exact.
+    Raises CoreError where the results cannot be computed from the values themselves. An input that cannot be
+    moved up by its ± because the shape would then be impossible is moved down instead, and left out if neither can be.
+    Source: root of the sum of squares of what each input's ± changes; first order, for errors that are small.
     """
-    return math.hypot(nut_resolution * (carry - 1), end_resolution * carry, slot_resolution)
+    base = outcome(values)
+    squares = [0.0] * len(base)
+    for name, by in known_to.items():
+        if by == 0:
+            continue
+        moved = _moved(outcome, values, name, by) or _moved(outcome, values, name, -by)
+        if moved is not None:
+            for i, (before, after) in enumerate(zip(base, moved, strict=True)):
+                squares[i] += (after - before) ** 2
+    return tuple(math.sqrt(square) for square in squares)
+
+
+def _moved(
+    outcome: Callable[[Mapping[Name, float]], Sequence[float]], values: Mapping[Name, float], name: Name, by: float
+) -> Sequence[float] | None:
+    try:
+        return outcome({**values, name: values[name] + by})
+    except CoreError:
+        return None

@@ -29,6 +29,24 @@ def millimetres(typed: str, *, what: str = "the reading") -> float:
     Raises UnreadableError naming `typed` for anything else, and CoreError for a negative value.
     Nothing is rounded, and a decimal mark is never taken for a thousands mark.
     """
+    value, negative = _read(typed, what)
+    if negative and value > 0:
+        raise CoreError(
+            "typed", sentence=f"{what} cannot be negative; it was typed as {typed.strip()[:40]}", value=typed
+        )
+    return value
+
+
+def signed_number(typed: str, *, what: str = "the figure") -> float:
+    """The value of a typed figure that may be below 0, such as a change. [mm, or the figure's own unit]
+
+    typed, what : as for `millimetres`. Raises UnreadableError naming `typed`.
+    """
+    value, negative = _read(typed, what)
+    return -value if negative else value
+
+
+def _read(typed: str, what: str) -> tuple[float, bool]:
     text = "".join(typed.split())
     if not text:
         raise UnreadableError("typed", sentence=f"{what}: nothing was typed; type the figure, for instance 5.2")
@@ -46,9 +64,4 @@ def millimetres(typed: str, *, what: str = "the reading") -> float:
             sentence=f"{what}: the unit “{match['unit']}” is not known here; use mm, cm or in, or none for mm",
             value=typed,
         )
-    value = float(match["number"].replace(",", ".")) * factor
-    if match["sign"] in ("-", "−") and value > 0:
-        raise CoreError(
-            "typed", sentence=f"{what} cannot be negative; it was typed as {typed.strip()[:40]}", value=typed
-        )
-    return value
+    return float(match["number"].replace(",", ".")) * factor, match["sign"] in ("-", "−")

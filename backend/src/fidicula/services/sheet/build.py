@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from datetime import datetime
+
 from fidicula.db.records import Instrument, StringSet, Visit
-from fidicula.services import targets as wanted
+from fidicula.services.measures import said_of_all
 from fidicula.services.sheet.cells import cells
 from fidicula.services.sheet.cut import Computed, compute, cut_view
 from fidicula.services.sheet.drawing import drawing
@@ -14,8 +16,7 @@ from fidicula.services.sheet.model import (
     CutView,
     InstrumentView,
     ProblemView,
-    SchoolChoice,
-    SchoolView,
+    RecipeLine,
     SetView,
     Stop,
     StringOn,
@@ -23,10 +24,13 @@ from fidicula.services.sheet.model import (
 )
 from fidicula.services.sheet.whys import whys
 from fidicula.services.sheet.words import WORTH_FILING, WORTH_TAKING, outer_in_band, projection_is_out, words
+from fidicula.services.targets.rules import Rules
+from fidicula.services.targets.sources import SOURCE_WORDS
+from fidicula.tables.schools import school
 from fidicula.tables.work import works as work_rows
 
 
-def build_sheet(state: BenchState, visit: Visit) -> BenchSheet:
+def build_sheet(state: BenchState, visit: Visit, rules: Rules) -> BenchSheet:
     """Everything that the bench sheet shows, computed anew from the log."""
     instrument = state.instrument
     outcome = compute(state)
@@ -39,7 +43,7 @@ def build_sheet(state: BenchState, visit: Visit) -> BenchSheet:
         strings=_set_view(state.string_set),
         last_work=state.last_work,
         cells=card,
-        schools=_school_views(instrument),
+        recipe=_recipe_line(instrument, rules),
         cut=cut,
         problem=problem,
         drawing=drawing(state, computed) if computed is not None else None,
@@ -78,16 +82,21 @@ def _set_view(string_set: StringSet | None) -> SetView | None:
     )
 
 
-def _school_views(instrument: Instrument) -> list[SchoolView]:
-    chosen = wanted.chosen_schools(instrument)
-    return [
-        SchoolView(
-            measure=measure,
-            chosen=chosen[measure],
-            choices=[SchoolChoice(school, wanted.SCHOOL_LABELS[measure][school]) for school in schools],
-        )
-        for measure, schools in wanted.schools_for(instrument.family).items()
+def _recipe_line(instrument: Instrument, rules: Rules) -> RecipeLine:
+    chosen, choice = rules.chosen(instrument.choice), instrument.choice
+    own = [
+        row.label
+        for question, name in chosen.items()
+        if rules.recipe(choice).get(question) != name and (row := school(question, name)) is not None
     ]
+    own += [
+        f"{said_of_all(measure)} {SOURCE_WORDS[source['from']].format(of=source.get('of', ''))}"
+        for measure, source in choice.sources.items()
+    ]
+    name = choice.recipe if choice.recipe in rules.recipes else None
+    return RecipeLine(
+        name=name or rules.shop_recipe, own=own, heights_at_mark=chosen["height_reference"] == "bridge_mark"
+    )
 
 
 def _course(state: BenchState, card: list[Cell], cut: CutView, *, undecided: bool) -> list[Stop]:
@@ -134,13 +143,16 @@ def _course(state: BenchState, card: list[Cell], cut: CutView, *, undecided: boo
 
 
 def _undoable(state: BenchState) -> Undoable | None:
-    """The newest reading or work that stands."""
+    """The newest reading, work or choice of targets that stands."""
+    found: list[tuple[datetime, Undoable]] = []
     reading = max((r for r in state.readings if not r.taken_back), key=lambda r: r.recorded_at, default=None)
-    work = max(state.standing_works, key=lambda w: w.done_at, default=None)
-    if work is not None and (reading is None or work.done_at > reading.recorded_at):
-        return Undoable("work", str(work.id), work_rows()[work.work].done_label)
     if reading is not None:
-        return Undoable(
-            "reading", str(reading.id), f"{state.name((reading.measure, reading.position))} {reading.typed}"
-        )
-    return None
+        words = f"{state.name((reading.measure, reading.position))} {reading.typed}"
+        found.append((reading.recorded_at, Undoable("reading", str(reading.id), words)))
+    work = max(state.standing_works, key=lambda w: w.done_at, default=None)
+    if work is not None:
+        found.append((work.done_at, Undoable("work", str(work.id), work_rows()[work.work].done_label)))
+    choice = state.instrument.choice
+    if choice.id is not None and choice.chosen_at is not None:
+        found.append((choice.chosen_at, Undoable("choice", str(choice.id), "the choice of recipe")))
+    return max(found, key=lambda entry: entry[0])[1] if found else None

@@ -18,7 +18,7 @@ def cells(state: BenchState) -> list[Cell]:
 
 def band_view(state: BenchState, place: Place, value: float | None) -> BandView | None:
     """What is wanted at a place, and how a value stands to it."""
-    wanted = state.wanted(place)
+    wanted = state.wanted_as_read(place)
     if wanted is None:
         return None
     return BandView(

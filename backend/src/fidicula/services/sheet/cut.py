@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 
 from fidicula.core.bands import standing
 from fidicula.core.errors import CoreError
@@ -15,27 +16,14 @@ from fidicula.core.geometry.bridge import (
     plan_bridge,
     string_cut,
 )
-from fidicula.core.geometry.string_lines import (
-    Board,
-    StringLine,
-    end_height_upright,
-    nut_height_upright,
-    string_lines,
-)
-from fidicula.core.geometry.uncertainty import cut_uncertainty
+from fidicula.core.geometry.string_lines import Board
+from fidicula.core.geometry.uncertainty import uncertainties
+from fidicula.core.readings.standing import Place
 from fidicula.core.work.creeping import first_pass
-from fidicula.db.records import StringSet
+from fidicula.services.sheet.geometry import SINGLES, Geometry, geometry_of
 from fidicula.services.sheet.held import BenchState, Held
 from fidicula.services.sheet.model import CutState, CutView, ProblemView, StringCutView
-
-SINGLES = (
-    "string_length",
-    "fingerboard_length",
-    "fingerboard_radius",
-    "projection",
-    "nut_spread",
-    "bridge_spread",
-)
+from fidicula.services.targets.wanted import Wanted
 
 _PLACE_OF_FIELD = {"fingerboard_radius_nut": "fingerboard_radius"}
 
@@ -51,136 +39,189 @@ class StringResult:
 
 
 @dataclass(frozen=True)
+class KnownTo:
+    """± of one string's targets, from the readings that they rest on. [mm]"""
+
+    mark: float
+    end_height: float
+    crown: float
+
+
+@dataclass(frozen=True)
 class Computed:
     """The computed bridge. results : None for a string whose height at the board's end is not known."""
 
     board: Board
+    nut_centre: float
     plan: BridgePlan
     goals: tuple[StringGoal, ...]
-    singles: dict[str, Held]
+    singles: Mapping[str, Held]
     results: tuple[StringResult | None, ...]
+    known_to: tuple[KnownTo, ...]
 
 
 def compute(state: BenchState) -> Computed | ProblemView | None:
     """The cut from what is held; a problem where the shape cannot be; None where something is still missing."""
     targets = state.targets
-    if state.string_set is None or targets.end_bass is None or targets.end_treble is None:
+    if state.string_set is None or state.singles is None or targets.blocked:
         return None
-    if targets.nut_heights is None or targets.crown_radius is None:
-        return None
-    singles: dict[str, Held] = {}
-    for measure in SINGLES:
-        held = state.held(measure)
-        if held is None:
-            return None
-        singles[measure] = held
     try:
-        return _compute(state, state.string_set, singles)
+        return _Cut(state, state.singles).computed()
     except CoreError as error:
-        return _problem(state, error, singles)
+        return _problem(state, error, state.singles)
 
 
-def _compute(state: BenchState, string_set: StringSet, singles: dict[str, Held]) -> Computed:
-    targets = state.targets
-    assert targets.end_bass and targets.end_treble and targets.nut_heights and targets.crown_radius  # noqa: PT018
-    board = Board(
-        string_length=singles["string_length"].value,
-        fingerboard_length=singles["fingerboard_length"].value,
-        radius_end=singles["fingerboard_radius"].value,
-        projection=singles["projection"].value,
-    )
-    diameters = [string.diameter for string in string_set.strings]
-    lines = string_lines(
-        board=board,
-        diameters=diameters,
-        nut_spread=singles["nut_spread"].value,
-        bridge_spread=singles["bridge_spread"].value,
-        rule=targets.spacing,
-    )
-    last = state.count - 1
-    heights = {0: targets.end_bass.band.aim, last: targets.end_treble.band.aim}
-    goals = tuple(
-        StringGoal(
-            name=name,
-            diameter=diameter,
-            nut_height=_nut_goal(state, board, lines[i], i),
-            height=heights.get(i),
+class _Cut:
+    """One computation of the whole bridge, repeated with each input moved by its ± to see what it is worth."""
+
+    def __init__(self, state: BenchState, singles: Mapping[str, Held]) -> None:
+        self._state, self._singles = state, singles
+        self._count = state.count
+        self._held: dict[Place, Held] = {(measure, None): held for measure, held in singles.items()}
+        for i in range(self._count):
+            for measure in ("end_height", "nut_height", "slot_depth"):
+                held = state.held(measure, i)
+                if held is not None:
+                    self._held[measure, i] = held
+        geometry = self._geometry({place: held.value for place, held in self._held.items()})
+        self._nut_stays = [self._nut_is_in_band(geometry, i) for i in range(self._count)]
+
+    def computed(self) -> Computed:
+        values = {place: held.value for place, held in self._held.items()}
+        geometry = self._geometry(values)
+        goals = self._goals(values, geometry)
+        plan = self._plan(geometry, values, goals)
+        known_to = uncertainties(
+            outcome=self._outcome,
+            values=values,
+            known_to={place: held.resolution for place, held in self._held.items()},
         )
-        for i, (name, diameter) in enumerate(zip(state.instrument.string_names, diameters, strict=True))
-    )
-    plan = plan_bridge(
-        board=board,
-        goals=goals,
-        nut_spread=singles["nut_spread"].value,
-        bridge_spread=singles["bridge_spread"].value,
-        rule=targets.spacing,
-        slot_depth_ratio=targets.slot_depth_ratio,
-        crown_radius=targets.crown_radius.band.aim,
-    )
-    shared_assumed = any(held.assumed for held in singles.values())
-    results: list[StringResult | None] = []
-    for i, (goal, target) in enumerate(zip(goals, plan.strings, strict=True)):
-        end, nut, slot = state.held("end_height", i), state.held("nut_height", i), state.held("slot_depth", i)
-        if end is None or nut is None or slot is None:
-            results.append(None)
-            continue
-        present = StringState(
-            nut_height=nut_height_upright(
-                height=nut.value,
-                direction=_direction(state, "nut_height", i),
-                board=board,
-                line=lines[i],
-            ),
-            end_height=end_height_upright(
-                height=end.value, direction=_direction(state, "end_height", i), board=board, line=lines[i]
-            ),
-            slot_depth=slot.value,
-        )
-        results.append(
-            StringResult(
-                cut=string_cut(
-                    board=board,
-                    target=target,
-                    state=present,
-                    diameter=goal.diameter,
-                    slot_depth_ratio=targets.slot_depth_ratio,
-                ),
-                present=present,
-                provisional=shared_assumed or nut.assumed or slot.assumed,
-                plus_minus=cut_uncertainty(
-                    nut_resolution=nut.resolution,
-                    end_resolution=end.resolution,
-                    carry=board.carry,
-                    slot_resolution=slot.resolution,
-                ),
+        shared_assumed = any(held.assumed for held in self._singles.values())
+        results: list[StringResult | None] = []
+        for i in range(self._count):
+            found = self._cut(geometry, values, goals, plan, i)
+            if found is None:
+                results.append(None)
+                continue
+            cut, present = found
+            own = (self._held["nut_height", i], self._held["slot_depth", i])
+            results.append(
+                StringResult(
+                    cut=cut,
+                    present=present,
+                    provisional=shared_assumed or any(held.assumed for held in own),
+                    plus_minus=known_to[4 * i + 3],
+                )
             )
+        return Computed(
+            board=geometry.board,
+            nut_centre=geometry.nut_centre,
+            plan=plan,
+            goals=goals,
+            singles=self._singles,
+            results=tuple(results),
+            known_to=tuple(KnownTo(*known_to[4 * i : 4 * i + 3]) for i in range(self._count)),
         )
-    return Computed(board=board, plan=plan, goals=goals, singles=singles, results=tuple(results))
+
+    def _outcome(self, values: Mapping[Place, float]) -> Sequence[float]:
+        """Of each string: mark, height at the board's end, crown over the board's middle line, and wood."""
+        geometry = self._geometry(values)
+        goals = self._goals(values, geometry)
+        plan = self._plan(geometry, values, goals)
+        found: list[float] = []
+        for i, target in enumerate(plan.strings):
+            cut = self._cut(geometry, values, goals, plan, i)
+            wood = 0.0 if cut is None or cut[0].crown_cut is None else cut[0].crown_cut
+            found += (target.mark_height, target.end_height, target.crown_height, wood)
+        return found
+
+    def _geometry(self, values: Mapping[Place, float]) -> Geometry:
+        return geometry_of(
+            singles={measure: values[measure, None] for measure in SINGLES},
+            diameters=self._state.diameters,
+            targets=self._state.targets,
+        )
+
+    def _nut_is_in_band(self, geometry: Geometry, i: int) -> bool:
+        """A nut height in band is left as it is: nobody files it."""
+        held, wanted = self._held["nut_height", i], self._state.wanted_upright(("nut_height", i))
+        if held.assumed or wanted is None:
+            return False
+        return standing(value=self._upright(geometry, "nut_height", i, held.value), band=wanted.band) == "in_band"
+
+    def _upright(self, geometry: Geometry, measure: str, i: int, value: float) -> float:
+        direction = self._state.direction(measure, i)
+        return value if direction == "vertical" else geometry.upright(measure, i, value, direction)
+
+    def _goals(self, values: Mapping[Place, float], geometry: Geometry) -> tuple[StringGoal, ...]:
+        state = self._state
+        goals = []
+        for i, (name, diameter) in enumerate(zip(state.instrument.string_names, state.diameters, strict=True)):
+            nut = state.wanted_upright(("nut_height", i))
+            assert nut is not None
+            measured = self._nut_stays[i]
+            nut_height = self._upright(geometry, "nut_height", i, values["nut_height", i]) if measured else nut.band.aim
+            goals.append(
+                StringGoal(name=name, diameter=diameter, nut_height=nut_height, height=self._height(geometry, i))
+            )
+        return tuple(goals)
+
+    def _height(self, geometry: Geometry, i: int) -> float | None:
+        """The wanted height of a string, straight up, where its target is stated."""
+        marks = self._state.targets.marks
+        wanted: Wanted | None = self._state.targets[("end_height", i)]
+        if marks is not None:
+            wanted = marks[0] if i == 0 else marks[1] if i == self._count - 1 else None
+        if wanted is None:
+            return None
+        direction: HeightDirection = "vertical" if marks is not None else wanted.direction
+        return geometry.upright("end_height", i, wanted.band.aim, direction)
+
+    def _plan(self, geometry: Geometry, values: Mapping[Place, float], goals: Sequence[StringGoal]) -> BridgePlan:
+        targets = self._state.targets
+        assert targets.crown_radius is not None
+        assert targets.slot_depth_ratio is not None
+        return plan_bridge(
+            board=geometry.board,
+            goals=goals,
+            nut_spread=values["nut_spread", None],
+            bridge_spread=values["bridge_spread", None],
+            nut_centre=geometry.nut_centre,
+            rule=targets.spacing,
+            slot_depth_ratio=targets.slot_depth_ratio,
+            curve=targets.curve,
+            crown_radius=targets.crown_radius.band.aim,
+            height_at="fingerboard_end" if targets.marks is None else "bridge_mark",
+        )
+
+    def _cut(
+        self,
+        geometry: Geometry,
+        values: Mapping[Place, float],
+        goals: Sequence[StringGoal],
+        plan: BridgePlan,
+        i: int,
+    ) -> tuple[StringCut, StringState] | None:
+        if not {("end_height", i), ("nut_height", i), ("slot_depth", i)} <= self._held.keys():
+            return None
+        ratio = self._state.targets.slot_depth_ratio
+        assert ratio is not None
+        present = StringState(
+            nut_height=self._upright(geometry, "nut_height", i, values["nut_height", i]),
+            end_height=self._upright(geometry, "end_height", i, values["end_height", i]),
+            slot_depth=values["slot_depth", i],
+        )
+        cut = string_cut(
+            board=geometry.board,
+            target=plan.strings[i],
+            state=present,
+            diameter=goals[i].diameter,
+            slot_depth_ratio=ratio,
+        )
+        return cut, present
 
 
-def _direction(state: BenchState, measure: str, position: int) -> HeightDirection:
-    """How the height that is held was read; figures are meant straight up."""
-    stand = state.standings.get((measure, position))
-    if stand is None or stand.usable is None:
-        return "vertical"
-    reading = next(r for r in state.readings if r.number == stand.reading.number)
-    return "shortest" if reading.direction == "shortest" else "vertical"
-
-
-def _nut_goal(state: BenchState, board: Board, line: StringLine, position: int) -> float:
-    """The nut height to plan with: as it is where it is in band, for then nobody files it; else the aim."""
-    assert state.targets.nut_heights is not None
-    band = state.targets.nut_heights[position].band
-    held = state.held("nut_height", position)
-    if held is None or held.assumed:
-        return band.aim
-    upright = nut_height_upright(
-        height=held.value, direction=_direction(state, "nut_height", position), board=board, line=line
-    )
-    return upright if standing(value=upright, band=band) == "in_band" else band.aim
-
-
-def _problem(state: BenchState, error: CoreError, singles: dict[str, Held]) -> ProblemView:
+def _problem(state: BenchState, error: CoreError, singles: Mapping[str, Held]) -> ProblemView:
     """Say which reading makes the shape impossible."""
     field = next(part for part in error.path if isinstance(part, str))
     measure = _PLACE_OF_FIELD.get(field, field)
@@ -198,27 +239,30 @@ def _problem(state: BenchState, error: CoreError, singles: dict[str, Held]) -> P
 def cut_view(state: BenchState, computed: Computed | None) -> CutView:
     """The cut as the sheet shows it."""
     if computed is None:
-        empty = [
-            StringCutView(name, "none", None, None, None, None, None, None, None, None)
-            for name in state.instrument.string_names
-        ]
+        empty = [_open_cut(name) for name in state.instrument.string_names]
         return CutView(state="none", strings=empty, assumed=[])
     last_woods = _last_woods(state)
     strings = []
-    for i, (target, result) in enumerate(zip(computed.plan.strings, computed.results, strict=True)):
+    for i, (target, result, known) in enumerate(
+        zip(computed.plan.strings, computed.results, computed.known_to, strict=True)
+    ):
+        view = replace(
+            _open_cut(target.name),
+            wanted_end_height=target.end_height,
+            wanted_mark=target.mark_height,
+            wanted_known_to=known.end_height,
+            mark_known_to=known.mark,
+        )
         if result is None:
-            strings.append(
-                StringCutView(target.name, "none", target.end_height, None, None, None, None, None, None, None)
-            )
+            strings.append(view)
             continue
         wood = result.cut.crown_cut
         nut = state.standings.get(("nut_height", i))
         nut_over = result.present.nut_height - computed.goals[i].nut_height
         strings.append(
-            StringCutView(
-                name=target.name,
+            replace(
+                view,
                 state="provisional" if result.provisional else "firm",
-                wanted_end_height=target.end_height,
                 down=result.cut.cut,
                 wood=wood,
                 plus_minus=result.plus_minus,
@@ -236,6 +280,25 @@ def cut_view(state: BenchState, computed: Computed | None) -> CutView:
     else:
         overall = "firm"
     return CutView(state=overall, strings=strings, assumed=assumed_words(state, computed) if states else [])
+
+
+def _open_cut(name: str) -> StringCutView:
+    """A string of which nothing is known yet."""
+    return StringCutView(
+        name=name,
+        state="none",
+        wanted_end_height=None,
+        wanted_known_to=None,
+        wanted_mark=None,
+        mark_known_to=None,
+        down=None,
+        wood=None,
+        plus_minus=None,
+        first_pass=None,
+        old_slot_left=None,
+        nut_to_file=None,
+        last_wood=None,
+    )
 
 
 def _last_woods(state: BenchState) -> dict[int, float]:

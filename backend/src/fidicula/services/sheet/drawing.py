@@ -9,8 +9,8 @@ from fidicula.services.sheet.model import Drawing, DrawnString
 
 def drawing(state: BenchState, computed: Computed) -> Drawing | None:
     """The bridge as it is and as it is wanted; None without figures for feet, waist, bar and post."""
-    singles = state.targets.singles
-    if not {"bridge_foot_width", "bridge_waist", "bar_inset", "post_diameter"} <= singles.keys():
+    others = state.targets.others
+    if not {"bridge_foot_width", "bridge_waist", "bar_inset", "post_diameter"} <= others.keys():
         return None
     strings = []
     for goal, target, result in zip(computed.goals, computed.plan.strings, computed.results, strict=True):
@@ -39,8 +39,8 @@ def drawing(state: BenchState, computed: Computed) -> Drawing | None:
         crown_radius=computed.plan.crown.radius,
         projection=computed.board.projection,
         projection_assumed=computed.singles["projection"].assumed,
-        foot_width=singles["bridge_foot_width"].band.aim,
-        waist_width=singles["bridge_waist"].band.aim,
-        bar_inset=singles["bar_inset"].band.aim,
-        post_diameter=singles["post_diameter"].band.aim,
+        foot_width=others["bridge_foot_width"].band.aim,
+        waist_width=others["bridge_waist"].band.aim,
+        bar_inset=others["bar_inset"].band.aim,
+        post_diameter=others["post_diameter"].band.aim,
     )

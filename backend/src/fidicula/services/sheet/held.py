@@ -3,13 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import cached_property, partial
 
-from fidicula.core.readings.standing import LoggedReading, LoggedWork, Place, Standing, standings
+from fidicula.core.errors import CoreError
+from fidicula.core.geometry.board import HeightDirection
+from fidicula.core.geometry.string_lines import end_height_of_mark
+from fidicula.core.readings.standing import Place, Standing
 from fidicula.db.records import Instrument, Reading, StringSet, WorkDone
 from fidicula.services.measures import MEASURES, name_of
-from fidicula.services.targets import Targets, Wanted
-from fidicula.tables.work import invalidations, tools
+from fidicula.services.sheet.geometry import SINGLES, Geometry, geometry_of
+from fidicula.services.targets.sources import standings_of
+from fidicula.services.targets.wanted import Targets, Wanted
 
 
 @dataclass(frozen=True)
@@ -52,35 +57,121 @@ class BenchState:
     def name(self, place: Place) -> str:
         return name_of(MEASURES[place[0]], self.instrument.string_names, place[1])
 
-    def wanted(self, place: Place) -> Wanted | None:
-        """What is wanted at a place; inner strings' end heights follow the crown and have none of their own."""
+    @cached_property
+    def geometry(self) -> Geometry | None:
+        """Board and strings' lines from what is held; None where something is missing or cannot be."""
+        singles = self.singles
+        if self.string_set is None or singles is None:
+            return None
+        try:
+            return geometry_of(
+                singles={measure: held.value for measure, held in singles.items()},
+                diameters=self.diameters,
+                targets=self.targets,
+            )
+        except CoreError:
+            return None
+
+    @cached_property
+    def singles(self) -> dict[str, Held] | None:
+        """The single measures that a bridge needs; None where one has neither reading nor figure."""
+        found = {measure: self.held(measure) for measure in SINGLES}
+        known = {measure: held for measure, held in found.items() if held is not None}
+        return known if len(known) == len(found) else None
+
+    @property
+    def diameters(self) -> list[float]:
+        return [] if self.string_set is None else [string.diameter for string in self.string_set.strings]
+
+    def direction(self, measure: str, position: int | None) -> HeightDirection:
+        """How the height that is held was read; what is assumed is meant straight up."""
+        stand = self.standings.get((measure, position))
+        if stand is None or stand.usable is None:
+            return "vertical"
+        return "shortest" if self._by_number[stand.reading.number].direction == "shortest" else "vertical"
+
+    @cached_property
+    def _by_number(self) -> dict[int, Reading]:
+        return {reading.number: reading for reading in self.readings}
+
+    def upright(self, place: Place, value: float, direction: HeightDirection) -> float:
+        """A height straight up; as it is where nothing is known of the board yet. [mm]"""
         measure, position = place
-        if measure == "end_height":
-            if position == 0:
-                return self.targets.end_bass
-            return self.targets.end_treble if position == self.count - 1 else None
-        if measure == "nut_height":
-            return self.targets.nut_heights[position or 0] if self.targets.nut_heights else None
-        return self.targets.singles.get(measure)
+        if direction == "vertical" or self.geometry is None or position is None:
+            return value
+        return self.geometry.upright(measure, position, value, direction)
+
+    def wanted(self, place: Place) -> Wanted | None:
+        """What is wanted at a place; inner strings' end heights that follow the crown have none of their own.
+
+        Heights stated at the bridge's mark are given at the board's end, over the nut's aim.
+        """
+        marks, position = self.targets.marks, place[1]
+        if place[0] != "end_height" or marks is None or position not in (0, self.count - 1):
+            return self.targets[place]
+        stated = marks[0 if position == 0 else 1]
+        nut = self.targets[("nut_height", position)]
+        if self.geometry is None or nut is None:
+            return None
+        board, aim = self.geometry.board, self.upright(("nut_height", position), nut.band.aim, nut.direction)
+        return replace(
+            stated,
+            band=stated.band.through(
+                lambda mark: end_height_of_mark(
+                    nut_height=aim,
+                    mark_height=mark,
+                    string_length=board.string_length,
+                    fingerboard_length=board.fingerboard_length,
+                )
+            ),
+        )
+
+    def wanted_upright(self, place: Place) -> Wanted | None:
+        """What is wanted at a place, straight up."""
+        wanted = self.wanted(place)
+        if wanted is None or wanted.direction == "vertical":
+            return wanted
+        return replace(
+            wanted,
+            direction="vertical",
+            band=wanted.band.through(lambda value: self.upright(place, value, wanted.direction)),
+        )
+
+    def wanted_as_read(self, place: Place) -> Wanted | None:
+        """What is wanted at a place, the way its reading was taken: like is held against like."""
+        upright = self.wanted_upright(place)
+        if upright is None or place[1] is None or self.direction(*place) == "vertical" or self.geometry is None:
+            return upright
+        return replace(
+            upright,
+            direction="shortest",
+            band=upright.band.through(partial(self.geometry.shortest, place[0], place[1])),
+        )
 
     def usual(self, place: Place) -> float | None:
         """About what such a reading is on this instrument, for doubting slips. [mm]"""
         measure, position = place
         if measure == "end_height" and position is not None:
-            bass, treble = self.targets.end_bass, self.targets.end_treble
+            outer = self.targets[("end_height", 0)], self.targets[("end_height", self.count - 1)]
+            if self.targets.marks is not None:
+                outer = self.targets.marks
+            bass, treble = outer
             if bass is None or treble is None:
                 return None
             return bass.band.aim + (treble.band.aim - bass.band.aim) * position / (self.count - 1)
         if measure == "slot_depth" and position is not None:
-            if self.string_set is None:
+            if self.string_set is None or self.targets.slot_depth_ratio is None:
                 return None
             return self.targets.slot_depth_ratio * self.string_set.strings[position].diameter
-        wanted = self.wanted(place)
+        wanted = self.targets[place]
         return None if wanted is None else wanted.band.aim
 
     def assumed(self, place: Place) -> float | None:
         """What stands in for a reading that is not there. Present string heights are never assumed. [mm]"""
-        return None if place[0] == "end_height" else self.usual(place)
+        if place[0] == "end_height":
+            return None
+        upright = self.wanted_upright(place) if place[0] == "nut_height" else None
+        return self.usual(place) if upright is None else upright.band.aim
 
     def held(self, measure: str, position: int | None = None) -> Held | None:
         """The value to compute with: the reading where it holds, else the figure, else None."""
@@ -95,7 +186,7 @@ class BenchState:
         """How far off an assumed value may well be: half its band; a slot may be anything up to half a string. [mm]"""
         if place[0] == "slot_depth" and self.string_set is not None and place[1] is not None:
             return self.string_set.strings[place[1]].diameter / 4
-        wanted = self.wanted(place)
+        wanted = self.targets[place]
         return 0.0 if wanted is None else (wanted.band.high - wanted.band.low) / 2
 
 
@@ -108,27 +199,13 @@ def bench_state(
     targets: Targets,
 ) -> BenchState:
     """The log judged: which readings hold, which are doubted, which went stale."""
-    kept_works = [LoggedWork(number=work.number, work=work.work) for work in works if not work.taken_back]
-    kept = [
-        LoggedReading(
-            number=reading.number,
-            place=(reading.measure, reading.position),
-            value=reading.value,
-            after_work=reading.after_work or 0,
-            repeats=reading.repeats,
-            doubted=reading.doubt is not None and not reading.confirmed,
-            resolution=tools()[reading.tool].resolution,
-        )
-        for reading in readings
-        if not reading.taken_back
-    ]
     return BenchState(
         instrument=instrument,
         string_set=string_set,
         readings=readings,
         works=works,
         targets=targets,
-        standings=standings(readings=kept, works=kept_works, invalidations=invalidations()),
+        standings=standings_of(readings, works),
     )
 
 

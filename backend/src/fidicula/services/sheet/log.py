@@ -4,17 +4,22 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from fidicula.db.records import Reading
+from fidicula.db.records import Reading, TargetChoice
+from fidicula.services.measures import said_of_all
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import LogLine, LogState
+from fidicula.services.targets.sources import SOURCE_WORDS
+from fidicula.tables.schools import school
 from fidicula.tables.work import tools
 from fidicula.tables.work import works as work_rows
 
 
-def log_lines(state: BenchState, readings: Sequence[Reading]) -> list[LogLine]:
-    """Readings and works, newest first.
+def log_lines(
+    state: BenchState, readings: Sequence[Reading], choices: Sequence[tuple[TargetChoice, bool]]
+) -> list[LogLine]:
+    """Readings, works and choices of targets, newest first.
 
-    state : of the bench now.  readings : all of the visit's.
+    state : of the bench now.  readings : all of the visit's.  choices : each with whether it was taken back.
     """
     lines = [
         LogLine(
@@ -40,7 +45,31 @@ def log_lines(state: BenchState, readings: Sequence[Reading]) -> list[LogLine]:
         )
         for work in state.works
     ]
+    lines += [
+        LogLine(
+            what="targets",
+            value=_followed(choice),
+            by=choice.chosen_by,
+            at=choice.chosen_at,
+            tool="",
+            state="taken back" if taken_back else "work",
+            recorded_at=choice.chosen_at,
+        )
+        for choice, taken_back in choices
+        if choice.chosen_at is not None
+    ]
     return sorted(lines, key=lambda line: line.recorded_at, reverse=True)
+
+
+def _followed(choice: TargetChoice) -> str:
+    """What was to be followed, in words, with its reason."""
+    own = [row.label for pair in choice.schools.items() if (row := school(*pair)) is not None]
+    own += [
+        f"{said_of_all(measure)} {SOURCE_WORDS[source['from']].format(of=source.get('of', ''))}"
+        for measure, source in choice.sources.items()
+    ]
+    said = ", ".join([choice.recipe or "the shop's recipe", *own])
+    return f"{said}: {choice.reason}" if choice.reason else said
 
 
 def _reading_state(reading: Reading) -> LogState:

@@ -62,11 +62,18 @@ class Cell:
 
 @dataclass(frozen=True)
 class StringCutView:
-    """What to take at one string. down: the string's way; wood: to take off; plus_minus: of the wood. [mm]"""
+    """What to take at one string. [mm]
+
+    down : the string's way.  wood : to take off.  plus_minus : of the wood.
+    wanted_end_height, wanted_mark : of the string at the wanted bridge, with their own ±.
+    """
 
     name: str
     state: CutState
     wanted_end_height: float | None
+    wanted_known_to: float | None
+    wanted_mark: float | None
+    mark_known_to: float | None
     down: float | None
     wood: float | None
     plus_minus: float | None
@@ -155,16 +162,23 @@ class Stop:
 
 
 @dataclass(frozen=True)
-class SchoolChoice:
-    school: str
+class Choice:
+    """One thing that can be chosen."""
+
+    key: str
     label: str
 
 
 @dataclass(frozen=True)
-class SchoolView:
-    measure: str
-    chosen: str
-    choices: list[SchoolChoice]
+class RecipeLine:
+    """What the targets follow. own : what differs from the recipe, in words.
+
+    heights_at_mark : the shop states its heights over the bridge's mark.
+    """
+
+    name: str
+    own: list[str]
+    heights_at_mark: bool
 
 
 @dataclass(frozen=True)
@@ -185,7 +199,7 @@ class SetView:
 class Undoable:
     """The newest thing that can be taken back."""
 
-    kind: Literal["reading", "work"]
+    kind: Literal["reading", "work", "choice"]
     id: str
     words: str
 
@@ -212,7 +226,7 @@ class BenchSheet:
     strings: SetView | None
     last_work: int
     cells: list[Cell]
-    schools: list[SchoolView]
+    recipe: RecipeLine
     cut: CutView
     problem: ProblemView | None
     drawing: Drawing | None
@@ -238,3 +252,35 @@ class LogLine:
     tool: str
     state: LogState
     recorded_at: datetime
+
+
+@dataclass(frozen=True)
+class TargetLine:
+    """One target in numbers.
+
+    aim : None where there is no figure.  plus_minus : how well it is known, where it was computed.
+    key : unique among the lines.
+    """
+
+    key: str
+    part: str
+    label: str
+    unit: str
+    low: float | None
+    aim: float | None
+    high: float | None
+    plus_minus: float | None
+    source: str
+
+
+@dataclass(frozen=True)
+class TargetChange:
+    """What a choice would do to one target, or to one cut; None: there was, or would be, no figure."""
+
+    key: str
+    part: str
+    label: str
+    unit: str
+    before: float | None
+    after: float | None
+    source: str

@@ -35,7 +35,7 @@ def whys(state: BenchState, computed: Computed | None) -> dict[str, Why]:
 def _figures(state: BenchState) -> dict[str, Why]:
     found = {}
     for place in places(state.count):
-        wanted, stand = state.wanted(place), state.standings.get(place)
+        wanted, stand = state.wanted_as_read(place), state.standings.get(place)
         lines = []
         if stand is not None and stand.value is not None:
             lines.append(f"Measured {_n(stand.value)} mm, known to ±{_n(stand.resolution)}.")
@@ -46,11 +46,8 @@ def _figures(state: BenchState) -> dict[str, Why]:
         elif place[0] == "end_height":
             lines.append("The inner strings' heights follow from the crown's arc through the outer two.")
         elif place[0] == "slot_depth" and state.string_set is not None and place[1] is not None:
-            diameter = state.string_set.strings[place[1]].diameter
-            lines.append(
-                f"Wanted {state.targets.slot_depth_ratio:.2f} of the string's {diameter:g} mm: "
-                f"{_n(state.targets.slot_depth_ratio * diameter)} mm."
-            )
+            diameter, ratio = state.string_set.strings[place[1]].diameter, state.targets.slot_depth_ratio or 0.0
+            lines.append(f"Wanted {ratio:.2f} of the string's {diameter:g} mm: {_n(ratio * diameter)} mm.")
         else:
             lines.append("No figure: enter the shop's own.")
         follows = wanted.source if wanted is not None else ""
@@ -96,7 +93,7 @@ def _down(state: BenchState, computed: Computed, i: int, result: StringResult) -
 
 def _wood(state: BenchState, computed: Computed, i: int, result: StringResult) -> Why:
     goal = computed.goals[i]
-    slot_wanted = state.targets.slot_depth_ratio * goal.diameter
+    slot_wanted = (state.targets.slot_depth_ratio or 0.0) * goal.diameter
     slot = result.present.slot_depth or 0.0
     held = state.held("slot_depth", i)
     assumed = " (assumed)" if held is not None and held.assumed else ""
@@ -125,14 +122,21 @@ def _leave(result: StringResult) -> str:
 
 
 def _height_source(state: BenchState) -> str:
-    return state.targets.end_bass.source if state.targets.end_bass else ""
+    wanted = state.wanted(("end_height", 0))
+    return wanted.source if wanted else ""
 
 
 def _wanted(state: BenchState, computed: Computed, i: int) -> Why:
     target = computed.plan.strings[i]
-    outer = state.wanted(("end_height", i))
-    if outer is not None:
+    outer, known = state.wanted_upright(("end_height", i)), computed.known_to[i]
+    stated = state.wanted(("end_height", i))
+    if outer is not None and stated is not None:
         lines = [f"Wanted {_band(outer.band)} mm, straight up at the board's end."]
+        if stated.direction == "shortest":
+            lines.append(f"The figure is meant the shortest way: {_band(stated.band)} mm.")
+        if state.targets.marks is not None:
+            mark = state.targets.marks[0 if i == 0 else 1]
+            lines.append(f"The figure is stated over the bridge's mark: {_band(mark.band)} mm.")
         follows = outer.source
     else:
         lines = [
@@ -140,7 +144,13 @@ def _wanted(state: BenchState, computed: Computed, i: int) -> Why:
             f"Under it the {target.name} string stands {_n(target.mark_height)} over the board's line at the bridge,",
             f"which is {_n(target.end_height)} at the board's end.",
         ]
+        if state.targets.curve == "heights":
+            lines = ["Every string has a height of its own; the crown goes through them as nearly as an arc can."]
         follows = state.targets.crown_radius.source if state.targets.crown_radius else ""
+    lines.append(
+        f"At the bridge that is {_n(target.mark_height)} over the straightedge's mark, known to ±{_n(known.mark)} "
+        "from what was measured or assumed of nut and board."
+    )
     return Why(title=f"Why {_n(target.end_height)} is wanted at {target.name}", lines=lines, follows=follows)
 
 
@@ -148,6 +158,8 @@ def _crown(state: BenchState, computed: Computed) -> Why:
     wanted = state.targets.crown_radius
     lines = [] if wanted is None else [f"Wanted {_band(wanted.band)} mm."]
     lines.append("The arc goes through the outer strings' crown points; the inner strings follow it.")
+    if state.targets.curve == "heights":
+        lines = ["The arc that comes nearest to the strings' own heights, each as it was read."]
     return Why(
         title=f"Why a crown of {computed.plan.crown.radius:.1f}",
         lines=lines,

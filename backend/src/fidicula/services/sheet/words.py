@@ -35,8 +35,8 @@ def words(state: BenchState, cut: CutView, problem: ProblemView | None, computed
         missing = ", ".join(state.targets.missing)
         return Words(
             title="No figure for this instrument",
-            says=[f"The shop has no figure for: {missing}. Nothing is scaled from another size."],
-            do=["Take the readings, or choose a school that has figures."],
+            says=[f"No figure for {missing}: enter the shop's own. Nothing is scaled from another size."],
+            do=["Enter it under Figures, take the readings, or choose a school that has figures."],
             caution=None,
         )
     if cut.state == "none":
@@ -109,7 +109,7 @@ def outer_in_band(state: BenchState) -> bool:
     """Whether the heights of both outer strings are measured, hold, and stand in their bands."""
     for position in (0, state.count - 1):
         place = ("end_height", position)
-        stand, wanted = state.standings.get(place), state.wanted(place)
+        stand, wanted = state.standings.get(place), state.wanted_as_read(place)
         if stand is None or stand.usable is None or wanted is None:
             return False
         if standing(value=stand.usable, band=wanted.band) != "in_band":
@@ -162,7 +162,7 @@ def _about_nut(state: BenchState, cut: CutView, says: list[str], do: list[str]) 
     to_file = [s for s in cut.strings if s.nut_to_file is not None and s.nut_to_file >= WORTH_FILING]
     low = []
     for i, name in enumerate(state.instrument.string_names):
-        stand, wanted = state.standings.get(("nut_height", i)), state.wanted(("nut_height", i))
+        stand, wanted = state.standings.get(("nut_height", i)), state.wanted_as_read(("nut_height", i))
         usable = stand.usable if stand is not None else None
         if usable is None or wanted is None:
             continue

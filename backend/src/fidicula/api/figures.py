@@ -1,0 +1,94 @@
+"""The shop's figures."""
+
+from __future__ import annotations
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Depends, Query, Request
+from pydantic import BaseModel, ConfigDict, Field
+
+from fidicula.api.errors import RESPONSES
+from fidicula.api.words import Family, Label, Person, Sentence
+from fidicula.services.figures import FigureLine, FigurePage, Figures, FigureTyped
+from fidicula.tables.figures import FigureKey
+
+router = APIRouter(prefix="/api/figures", tags=["figures"], responses=RESPONSES)
+
+Size = Annotated[str, Field(max_length=20)]
+Typed = Annotated[Label, Field(max_length=40)]
+
+
+class KeyBody(BaseModel):
+    """Which figure. size : empty where it holds in every size."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    family: Family
+    size: Size
+    measure: Annotated[Label, Field(min_length=1)]
+    question: Label = ""
+    school: Label = ""
+
+    def key(self) -> FigureKey:
+        return FigureKey(self.family, self.size, self.measure, self.question, self.school)
+
+
+class ChangeBody(KeyBody):
+    """page_size : of the page that is open."""
+
+    id: UUID
+    page_size: Size
+    by: Person
+
+
+class EnterBody(ChangeBody):
+    """low, aim, high : as typed, empty where the figure has no such part. sure : an odd value is meant."""
+
+    low: Typed = ""
+    aim: Typed = ""
+    high: Typed = ""
+    source: Sentence = ""
+    confirmed: bool = False
+    sure: bool = False
+
+
+def _figures(request: Request) -> Figures:
+    figures: Figures = request.app.state.figures
+    return figures
+
+
+Use = Annotated[Figures, Depends(_figures)]
+
+
+@router.get("")
+def page(figures: Use, family: Family, size: Annotated[Size, Query()]) -> FigurePage:
+    """Every figure of a family and size, plain and by school."""
+    return figures.page(family, size)
+
+
+@router.get("/history")
+def history(
+    figures: Use, family: Family, size: Size, measure: Label, question: Label = "", school: Label = ""
+) -> list[FigureLine]:
+    """Everything that a figure ever was, newest first."""
+    return figures.history(FigureKey(family, size, measure, question, school))
+
+
+@router.put("")
+def enter(figures: Use, body: EnterBody) -> FigurePage:
+    """Put the shop's own figure in the place of the one so far."""
+    typed = FigureTyped(body.low, body.aim, body.high, body.source, body.confirmed, body.sure)
+    return figures.enter(body.key(), typed, page_size=body.page_size, entry_id=body.id, by=body.by.strip())
+
+
+@router.post("/withdraw")
+def withdraw(figures: Use, body: ChangeBody) -> FigurePage:
+    """Let the starting value stand again."""
+    return figures.withdraw(body.key(), page_size=body.page_size, entry_id=body.id, by=body.by.strip())
+
+
+@router.post("/undo")
+def undo(figures: Use, body: ChangeBody) -> FigurePage:
+    """Put back what stood before the newest entry."""
+    return figures.undo(body.key(), page_size=body.page_size, by=body.by.strip())

@@ -1,0 +1,140 @@
+"""The shop's recipes, and what an instrument follows."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Depends, Path, Request
+from pydantic import BaseModel, ConfigDict, Field
+
+from fidicula.api.bench import Ticket
+from fidicula.api.errors import RESPONSES
+from fidicula.api.words import Family, Label, Person, Sentence
+from fidicula.services.following import Asked, Following, Followings, Preview
+from fidicula.services.recipes import RecipeNumbers, Recipes, RecipesOfFamily
+from fidicula.services.sheet.model import BenchSheet
+
+router = APIRouter(prefix="/api", tags=["recipes"], responses=RESPONSES)
+
+Schools = Annotated[dict[Label, Label], Field(max_length=60)]
+RecipeName = Annotated[Label, Field(max_length=40)]
+
+
+class SourceBody(BaseModel):
+    """Where a target is read. of : the earlier visit, or the other instrument's ticket."""
+
+    model_config = ConfigDict(extra="forbid", populate_by_name=True)
+
+    kind: Literal["as_found", "visit", "instrument"]
+    of: Label = ""
+
+
+class FollowBody(BaseModel):
+    """recipe : None for the shop's own.  schools : where it differs.  sources : by measure."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    recipe: RecipeName | None = None
+    schools: Schools = {}
+    sources: Annotated[dict[Label, SourceBody], Field(max_length=20)] = {}
+
+    def asked(self) -> Asked:
+        sources = {measure: {"from": source.kind, "of": source.of} for measure, source in self.sources.items()}
+        return Asked(self.recipe, self.schools, sources)
+
+
+class ChooseBody(FollowBody):
+    id: UUID
+    reason: Sentence = ""
+    by: Person
+
+
+class EntryBody(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+
+    id: UUID
+    by: Person
+
+
+class SaveBody(EntryBody):
+    schools: Schools
+
+
+class NumbersBody(BaseModel):
+    """Schools of two choices, to set against each other on one size."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    size: Annotated[str, Field(max_length=20)]
+    before: Schools
+    after: Schools
+
+
+def _followings(request: Request) -> Followings:
+    followings: Followings = request.app.state.followings
+    return followings
+
+
+def _recipes(request: Request) -> Recipes:
+    recipes: Recipes = request.app.state.recipes
+    return recipes
+
+
+UseFollowings = Annotated[Followings, Depends(_followings)]
+UseRecipes = Annotated[Recipes, Depends(_recipes)]
+Name = Annotated[str, Path(max_length=40, pattern=r"^[^/\x00]*$")]
+
+
+@router.get("/instruments/{ticket}/targets")
+def following(followings: UseFollowings, ticket: Ticket) -> Following:
+    """What the instrument follows, and every target in numbers."""
+    return followings.following(ticket)
+
+
+@router.post("/instruments/{ticket}/targets/preview")
+def preview(followings: UseFollowings, ticket: Ticket, body: FollowBody) -> Preview:
+    """What a choice would change in numbers."""
+    return followings.preview(ticket, body.asked())
+
+
+@router.put("/instruments/{ticket}/targets")
+def choose(followings: UseFollowings, ticket: Ticket, body: ChooseBody) -> BenchSheet:
+    """Follow a recipe, its own schools and other sources from now on."""
+    return followings.choose(ticket, body.asked(), choice_id=body.id, reason=body.reason.strip(), by=body.by.strip())
+
+
+@router.post("/instruments/{ticket}/targets/take-back")
+def take_back(followings: UseFollowings, ticket: Ticket, body: EntryBody) -> BenchSheet:
+    """Undo a choice of targets."""
+    return followings.take_back(ticket, body.id, body.by.strip())
+
+
+@router.get("/recipes/{family}")
+def recipes_of(recipes: UseRecipes, family: Family) -> RecipesOfFamily:
+    """A family's recipes, and the questions that they answer."""
+    return recipes.of_family(family)
+
+
+@router.post("/recipes/{family}/numbers")
+def numbers(recipes: UseRecipes, family: Family, body: NumbersBody) -> RecipeNumbers:
+    """What a choice of schools wants of a size, against another choice."""
+    return recipes.numbers(family, body.size, before=body.before, after=body.after)
+
+
+@router.put("/recipes/{family}/{name}")
+def save(recipes: UseRecipes, family: Family, name: Name, body: SaveBody) -> RecipesOfFamily:
+    """Keep a recipe under a name."""
+    return recipes.save(family, name, body.schools, entry_id=body.id, by=body.by.strip())
+
+
+@router.post("/recipes/{family}/{name}/retire")
+def retire(recipes: UseRecipes, family: Family, name: Name, body: EntryBody) -> RecipesOfFamily:
+    """Take a recipe off the list, or bring a shipped one back to what it was."""
+    return recipes.retire(family, name, entry_id=body.id, by=body.by.strip())
+
+
+@router.post("/recipes/{family}/{name}/follow")
+def follow(recipes: UseRecipes, family: Family, name: Name, body: EntryBody) -> RecipesOfFamily:
+    """Let the family follow this recipe."""
+    return recipes.follow(family, name, entry_id=body.id, by=body.by.strip())

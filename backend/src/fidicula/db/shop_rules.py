@@ -1,0 +1,83 @@
+"""What the shop goes by: its figures and its recipes. Both are logs; the newest line of a key stands."""
+
+from __future__ import annotations
+
+from sqlalchemy import Connection, bindparam, select
+from sqlalchemy.dialects.postgresql import distinct_on
+from sqlalchemy.dialects.postgresql import insert as upsert
+
+from fidicula.db import schema
+from fidicula.db.records import FigureEntry, RecipeEntry
+
+_figure, _recipe, _default = schema.figure_entry, schema.recipe_entry, schema.shop_recipe
+_KEY = (_figure.c.family, _figure.c.size, _figure.c.measure, _figure.c.question, _figure.c.school)
+_FIGURE = [column for column in _figure.c if column.name != "number"]
+_RECIPE = [column for column in _recipe.c if column.name != "number"]
+
+_FIGURES_IN_FORCE = (
+    select(*_FIGURE)
+    .ext(distinct_on(*_KEY))
+    .where(_figure.c.family.in_([bindparam("family"), ""]))
+    .order_by(*_KEY, _figure.c.number.desc())
+)
+
+_RECIPES_IN_FORCE = (
+    select(*_RECIPE)
+    .ext(distinct_on(_recipe.c.name))
+    .where(_recipe.c.family == bindparam("family"))
+    .order_by(_recipe.c.name, _recipe.c.number.desc())
+)
+
+_SHOP_RECIPE = (
+    select(_default.c.recipe)
+    .where(_default.c.family == bindparam("family"))
+    .order_by(_default.c.number.desc())
+    .limit(1)
+)
+
+
+class ShopRules:
+    def __init__(self, connection: Connection) -> None:
+        self._connection = connection
+
+    def figures(self, family: str) -> list[FigureEntry]:
+        """The newest entry of every key of a family, withdrawn ones left out."""
+        rows = self._connection.execute(_FIGURES_IN_FORCE, {"family": family})
+        return [FigureEntry(**row._mapping) for row in rows if not row.withdrawn]
+
+    def figure_history(self, *, family: str, size: str, measure: str, question: str, school: str) -> list[FigureEntry]:
+        """Every entry of one key, newest first."""
+        values = (family, size, measure, question, school)
+        rows = self._connection.execute(
+            select(*_FIGURE)
+            .where(*(column == value for column, value in zip(_KEY, values, strict=True)))
+            .order_by(_figure.c.number.desc())
+        )
+        return [FigureEntry(**row._mapping) for row in rows]
+
+    def add_figure(self, new: FigureEntry) -> None:
+        """Add an entry; one of this id that is there already stays as it is."""
+        values = {name: value for name, value in vars(new).items() if name != "entered_at"}
+        self._connection.execute(upsert(_figure).values(**values).on_conflict_do_nothing(index_elements=["id"]))
+
+    def recipes(self, family: str) -> list[RecipeEntry]:
+        """The newest entry of every name, by name; retired ones too, for they hide a shipped one."""
+        rows = self._connection.execute(_RECIPES_IN_FORCE, {"family": family})
+        return [RecipeEntry(**row._mapping) for row in rows]
+
+    def add_recipe(self, new: RecipeEntry) -> None:
+        """Add an entry; one of this id that is there already stays as it is."""
+        values = {name: value for name, value in vars(new).items() if name != "entered_at"}
+        values["schools"] = dict(new.schools)
+        self._connection.execute(upsert(_recipe).values(**values).on_conflict_do_nothing(index_elements=["id"]))
+
+    def shop_recipe(self, family: str) -> str | None:
+        """The recipe that a family follows unless an instrument has its own; None until the shop chose one."""
+        return self._connection.execute(_SHOP_RECIPE, {"family": family}).scalar_one_or_none()
+
+    def set_shop_recipe(self, *, id: object, family: str, recipe: str, by: str) -> None:
+        self._connection.execute(
+            upsert(_default)
+            .values(id=id, family=family, recipe=recipe, entered_by=by)
+            .on_conflict_do_nothing(index_elements=["id"])
+        )

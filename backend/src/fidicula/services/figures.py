@@ -1,0 +1,345 @@
+"""The shop's figures, family by family and size by size: what is in force, who set it, and what stood before."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import datetime
+from uuid import UUID, uuid4
+
+from pydantic import ValidationError
+
+from fidicula.core.errors import CoreError
+from fidicula.core.readings.doubt import plausible_around
+from fidicula.core.readings.typed import signed_number
+from fidicula.core.targets.heights import PartOfBand, end_height_band
+from fidicula.db.records import FigureEntry
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.errors import NotHereError, NotNowError, RefusedError
+from fidicula.services.targets.rules import Rules, load_rules
+from fidicula.tables.figures import (
+    FigureBook,
+    FigureKey,
+    FigureValues,
+    figure_measures,
+    measures_of_school,
+    sizes,
+    starting_figures,
+)
+from fidicula.tables.schools import School, questions, schools
+
+_LARGEST = 3000.0
+
+
+@dataclass(frozen=True)
+class FigureRow:
+    """One figure in force, or the place for one.
+
+    every_size : it holds in every size of the family, unless this size has its own.
+    low, aim, high : None where its shape has no such part, or there is no figure.
+    follows : in words, where it is worked out from another figure; entering one of its own ends that.
+    own : the shop entered it.  confirmed_by : None until someone of the shop stands by it.
+    """
+
+    measure: str
+    label: str
+    unit: str
+    shape: str
+    part: str
+    question: str
+    school: str
+    school_label: str
+    every_size: bool
+    low: float | None
+    aim: float | None
+    high: float | None
+    follows: str
+    own: bool
+    source: str
+    confirmed_by: str | None
+
+
+@dataclass(frozen=True)
+class FigurePage:
+    """without_figure, unconfirmed : how many rows have none, or nobody standing by theirs."""
+
+    family: str
+    size: str
+    sizes: list[str]
+    rows: list[FigureRow]
+    without_figure: int
+    unconfirmed: int
+
+
+@dataclass(frozen=True)
+class FigureLine:
+    """One line of a figure's history, newest first; the last is what the shop started from."""
+
+    low: float | None
+    aim: float | None
+    high: float | None
+    source: str
+    confirmed_by: str | None
+    entered_by: str
+    entered_at: datetime | None
+    what: str
+
+
+@dataclass(frozen=True)
+class FigureTyped:
+    """A figure as it was typed. sure : an odd value is meant."""
+
+    low: str
+    aim: str
+    high: str
+    source: str
+    confirmed: bool
+    sure: bool
+
+
+class Figures:
+    """Use cases around the shop's figures."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def page(self, family: str, size: str) -> FigurePage:
+        _check_size(family, size)
+        with UnitOfWork(self._engine) as work:
+            return _page(load_rules(work, family), size)
+
+    def history(self, key: FigureKey) -> list[FigureLine]:
+        """Everything that a figure ever was."""
+        with UnitOfWork(self._engine) as work:
+            entries = work.rules.figure_history(**vars(key))
+        lines = [
+            FigureLine(
+                entry.low,
+                entry.aim,
+                entry.high,
+                entry.source,
+                entry.confirmed_by,
+                entry.entered_by,
+                entry.entered_at,
+                "back to the starting value" if entry.withdrawn else "entered",
+            )
+            for entry in entries
+        ]
+        start = FigureBook().find(
+            family=key.family, size=key.size, measure=key.measure, question=key.question, school=key.school
+        )
+        if start is not None:
+            lines.append(
+                FigureLine(
+                    start.low, start.aim, start.high, start.source, start.confirmed_by, "", None, "starting value"
+                )
+            )
+        return lines
+
+    def enter(self, key: FigureKey, typed: FigureTyped, *, page_size: str, entry_id: UUID, by: str) -> FigurePage:
+        """Put the shop's own figure in the place of the one so far. Raises RefusedError naming the part at fault."""
+        _check_key(key)
+        with UnitOfWork(self._engine) as work:
+            before = load_rules(work, key.family).book.find(
+                family=key.family, size=key.size, measure=key.measure, question=key.question, school=key.school
+            )
+            values = _values(key, typed, before, by)
+            work.rules.add_figure(
+                FigureEntry(
+                    id=entry_id,
+                    **vars(key),
+                    low=values.low,
+                    aim=values.aim,
+                    high=values.high,
+                    source=values.source,
+                    confirmed_by=values.confirmed_by,
+                    withdrawn=False,
+                    entered_by=by,
+                )
+            )
+            work.commit()
+            return _page(load_rules(work, key.family), page_size)
+
+    def withdraw(self, key: FigureKey, *, page_size: str, entry_id: UUID, by: str) -> FigurePage:
+        """Let the starting value stand again; where there is none, there is no figure."""
+        with UnitOfWork(self._engine) as work:
+            entries = work.rules.figure_history(**vars(key))
+            if not entries or entries[0].withdrawn:
+                raise NotNowError("the starting value stands already")
+            work.rules.add_figure(replace(entries[0], id=entry_id, withdrawn=True, entered_by=by))
+            work.commit()
+            return _page(load_rules(work, key.family), page_size)
+
+    def undo(self, key: FigureKey, *, page_size: str, by: str) -> FigurePage:
+        """Put back what stood before the newest entry; both stay in the history."""
+        with UnitOfWork(self._engine) as work:
+            entries = work.rules.figure_history(**vars(key))
+            if not entries:
+                raise NotHereError("the shop has not changed this figure")
+            before = entries[1] if len(entries) > 1 else replace(entries[0], withdrawn=True)
+            work.rules.add_figure(replace(before, id=uuid4(), entered_by=by))
+            work.commit()
+            return _page(load_rules(work, key.family), page_size)
+
+
+def _check_size(family: str, size: str) -> None:
+    if not any((s.family, s.size) == (family, size) for s in sizes()):
+        raise NotHereError(f"there are no figures for a {family} of size “{size}”", field="size")
+
+
+def _check_key(key: FigureKey) -> None:
+    if key.measure not in figure_measures():
+        raise RefusedError(f"“{key.measure}” is nothing that the shop has figures of", field="measure")
+    if key.size:
+        _check_size(key.family, key.size)
+    if (key.question, key.school) != ("", "") and key.measure not in _measures_of(key.question, key.school):
+        raise RefusedError("that school has no such figure", field="school")
+
+
+def _measures_of(question: str, school: str) -> tuple[str, ...]:
+    """What figures a school has or could have."""
+    if question == "end_heights" and (question, school) in schools():
+        return ("end_height_bass", "end_height_treble")
+    if (question, school) == ("height_reference", "bridge_mark"):
+        return ("mark_height_bass", "mark_height_treble")
+    if question in ("nut_spread", "bridge_spread") and school in ("close", "wide"):
+        return (question,)
+    return measures_of_school(question, school)
+
+
+def _values(key: FigureKey, typed: FigureTyped, before: FigureValues | None, by: str) -> FigureValues:
+    kind = figure_measures()[key.measure]
+    parts: dict[str, float | None] = {}
+    for name, text in (("low", typed.low), ("aim", typed.aim), ("high", typed.high)):
+        try:
+            parts[name] = signed_number(text, what=f"{kind.label}, {name}") if text.strip() else None
+        except CoreError as error:
+            raise RefusedError(error.sentence, field=name) from error
+    given = {name: value for name, value in parts.items() if value is not None}
+    if not given:
+        raise RefusedError(f"{kind.label}: nothing was typed; type the shop's figure", field="aim")
+    for name, value in given.items():
+        if abs(value) > _LARGEST or (value < 0 and kind.shape != "change"):
+            raise RefusedError(f"{kind.label}: {value:g} {kind.unit} cannot be; type 0 to {_LARGEST:g}", field=name)
+    _check_order(parts, kind.label)
+    try:
+        values = FigureValues(
+            measure=key.measure,
+            **parts,
+            source=typed.source.strip() or "the shop's own",
+            confirmed_by=by if typed.confirmed else None,
+        )
+    except ValidationError as error:
+        message = str(error.errors()[0]["ctx"]["error"]) if "ctx" in error.errors()[0] else error.errors()[0]["msg"]
+        raise RefusedError(f"{kind.label}: {message}", field=_first_open(kind.shape, parts)) from error
+    if before is not None and before.value > 0 and not typed.sure:
+        plausible = plausible_around(before.value)
+        if not plausible.low <= values.value <= plausible.high:
+            raise RefusedError(
+                f"{kind.label}: {values.value:g} {kind.unit} is far from the {before.value:g} so far; "
+                "if it is meant, say so and enter it again",
+                field="sure",
+            )
+    return values
+
+
+def _check_order(parts: dict[str, float | None], label: str) -> None:
+    low, aim, high = parts["low"], parts["aim"], parts["high"]
+    if low is not None and high is not None and low > high:
+        raise RefusedError(f"{label}: the high end {high:g} is under the low end {low:g}", field="high")
+    if aim is not None and ((low is not None and aim < low) or (high is not None and aim > high)):
+        raise RefusedError(f"{label}: the aim {aim:g} has to lie between the low and the high end", field="aim")
+
+
+def _first_open(shape: str, parts: dict[str, float | None]) -> str:
+    wanted = {"band": ("low", "aim", "high"), "floor": ("low",), "ceiling": ("high",)}.get(shape, ("aim",))
+    return next((name for name in wanted if parts[name] is None), wanted[0])
+
+
+def _page(rules: Rules, size: str) -> FigurePage:
+    rows = [*_plain_rows(rules, size), *_school_rows(rules, size)]
+    known = [row for row in rows if not row.follows]
+    return FigurePage(
+        family=rules.family,
+        size=size,
+        sizes=[s.size for s in sizes() if s.family == rules.family],
+        rows=rows,
+        without_figure=sum(row.low is None and row.aim is None and row.high is None for row in known),
+        unconfirmed=sum(bool(row.source) and row.confirmed_by is None for row in known),
+    )
+
+
+def _plain_rows(rules: Rules, size: str) -> list[FigureRow]:
+    """What belongs to family and size alone; a measure that any family or size has a figure of has its row."""
+    of_plain = {key.measure for key in starting_figures() if not key.school}
+    return [_row(rules, size, measure) for measure in figure_measures() if measure in of_plain]
+
+
+def _school_rows(rules: Rules, size: str) -> list[FigureRow]:
+    rows = []
+    for question, school in [*schools(), ("accepted", "with_a_reason")]:
+        row = schools().get((question, school))
+        for measure in _measures_of(question, school):
+            if (
+                row is not None
+                and row.rule == "own"
+                and not rules.book.of_school(family=rules.family, question=question, school=school)
+            ):
+                continue
+            rows.append(_row(rules, size, measure, question, school))
+    return rows
+
+
+def _row(rules: Rules, size: str, measure: str, question: str = "", school: str = "") -> FigureRow:
+    book, kind = rules.book, figure_measures()[measure]
+    for_size = FigureKey(rules.family, size, measure, question, school)
+    found = book.find(family=rules.family, size=size, measure=measure, question=question, school=school)
+    every_size = book.at(for_size) is None and (found is not None or not _has_sizes(measure))
+    key = for_size if not every_size else replace(for_size, size="")
+    row = schools().get((question, school))
+    derived, follows = _derived(book, rules.family, size, measure, row) if found is None else (None, "")
+    shown = found or derived
+    label = "" if not question else (row.label if row is not None else "accepted with a reason")
+    part = (
+        kind.part
+        if not question
+        else (questions()[question].title if question in questions() else "Accepted with a reason")
+    )
+    return FigureRow(
+        measure=measure,
+        label=kind.label,
+        unit=kind.unit,
+        shape=kind.shape,
+        part=part,
+        question=question,
+        school=school,
+        school_label=label,
+        every_size=every_size,
+        low=None if shown is None else shown.low,
+        aim=None if shown is None else shown.aim,
+        high=None if shown is None else shown.high,
+        follows=follows,
+        own=key in book.own or replace(key, family="") in book.own,
+        source="" if found is None else found.source,
+        confirmed_by=None if found is None else found.confirmed_by,
+    )
+
+
+def _has_sizes(measure: str) -> bool:
+    """Whether each size has its own; what nobody has a figure of yet is never said to hold in every size."""
+    known = [key for key in starting_figures() if key.measure == measure]
+    return not known or any(key.size for key in known)
+
+
+def _derived(
+    book: FigureBook, family: str, size: str, measure: str, school: School | None
+) -> tuple[FigureValues | None, str]:
+    """What a school without figures of its own takes from the family's."""
+    if school is None or school.question != "end_heights" or school.rule in (None, "own", "family"):
+        return None, ""
+    plain = book.find(family=family, size=size, measure=measure)
+    if plain is None:
+        return None, ""
+    part: PartOfBand = school.rule  # type: ignore[assignment]  # `own` and `family` are gone above
+    band = end_height_band(family_band=plain.band, part=part)
+    values = FigureValues(measure=measure, low=band.low, aim=band.aim, high=band.high, source=plain.source)
+    return values, school.says

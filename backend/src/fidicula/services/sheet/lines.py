@@ -1,0 +1,171 @@
+"""Every target of one instrument in numbers, and what another choice would change in them."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from fidicula.services.measures import MEASURES
+from fidicula.services.sheet.cut import Computed, compute
+from fidicula.services.sheet.held import BenchState
+from fidicula.services.sheet.model import TargetChange, TargetLine
+from fidicula.services.targets.wanted import Wanted
+from fidicula.tables.figures import figure_measures
+
+_CHANGED_OVER = 0.004
+"""Less than this does not show in a figure with two places. [mm]"""
+
+
+def target_lines(state: BenchState) -> list[TargetLine]:
+    """What is wanted, part by part; lines without a figure are there too, saying so."""
+    outcome = compute(state)
+    computed = outcome if isinstance(outcome, Computed) else None
+    return [
+        *_heights(state, computed),
+        *_nut(state, computed),
+        *_bridge(state, computed),
+        *(
+            _line(measure, "neck and board", MEASURES[measure].label, state.wanted((measure, None)))
+            for measure in ("projection", "string_length", "fingerboard_length", "fingerboard_radius")
+        ),
+        *_others(state),
+        _afterlength(state),
+    ]
+
+
+def _heights(state: BenchState, computed: Computed | None) -> Iterator[TargetLine]:
+    names = state.instrument.string_names
+    for i, name in enumerate(names):
+        wanted = state.wanted_upright(("end_height", i))
+        aim = None if computed is None else computed.plan.strings[i].end_height
+        known = None if computed is None else computed.known_to[i].end_height
+        source = "follows the crown" if wanted is None and 0 < i < state.count - 1 else ""
+        yield _line(f"end_height:{i}", "heights", f"{name} at the board's end", wanted, aim, known, source)
+    if computed is None:
+        return
+    for i, name in enumerate(names):
+        mark, known = computed.plan.strings[i].mark_height, computed.known_to[i].mark
+        carried = "the same height, carried on to the bridge"
+        yield _line(f"mark:{i}", "heights", f"{name} over the bridge's mark", None, mark, known, carried)
+
+
+def _nut(state: BenchState, computed: Computed | None) -> Iterator[TargetLine]:
+    targets, names = state.targets, state.instrument.string_names
+    for i, name in enumerate(names):
+        yield _line(f"nut_height:{i}", "nut", f"{name} at the nut", state.wanted_upright(("nut_height", i)))
+    for i, diameter in enumerate(state.diameters):
+        depth = None if targets.slot_depth_ratio is None else targets.slot_depth_ratio * diameter
+        yield _line(f"slot_depth:{i}", "nut", f"{names[i]} slot depth", None, depth, None, targets.slot_depth_source)
+    yield _line("nut_spread", "nut", MEASURES["nut_spread"].label, state.wanted(("nut_spread", None)))
+    if computed is not None:
+        label, margin = "string group off the middle, to the treble", targets.nut_margin
+        source = "centred on the board"
+        if margin is not None:
+            source = f"{margin.band.aim:g} mm beside the highest string; {margin.source}"
+        yield _line("nut_centre", "nut", label, None, computed.nut_centre, None, source)
+
+
+def _bridge(state: BenchState, computed: Computed | None) -> Iterator[TargetLine]:
+    part = "bridge"
+    yield _line("bridge_spread", part, MEASURES["bridge_spread"].label, state.wanted(("bridge_spread", None)))
+    if computed is None or state.targets.curve == "template":
+        yield _line("crown_radius", part, "crown radius", state.targets.crown_radius)
+    else:
+        nearest = "nearest arc to the strings' own heights"
+        yield _line("crown_radius", part, "crown radius", None, computed.plan.crown.radius, None, nearest)
+    if computed is None:
+        return
+    for target in computed.plan.strings:
+        label = f"{target.name} from the middle, at the bridge"
+        yield _line(f"place:{target.name}", part, label, None, target.line.bridge_offset, None, "spread and spacing")
+    for i, result in enumerate(computed.results):
+        if result is not None and result.cut.crown_cut is not None:
+            label = f"{state.instrument.string_names[i]}: wood to take off"
+            yield _line(f"wood:{i}", part, label, None, result.cut.crown_cut, result.plus_minus, "present less wanted")
+
+
+def _others(state: BenchState) -> Iterator[TargetLine]:
+    measures = figure_measures()
+    for measure, wanted in state.targets.others.items():
+        if measure != "afterlength_divisor":
+            kind = measures[measure]
+            yield _line(measure, kind.part, kind.label, wanted, unit=kind.unit)
+
+
+def _line(
+    key: str,
+    part: str,
+    label: str,
+    wanted: Wanted | None,
+    aim: float | None = None,
+    plus_minus: float | None = None,
+    source: str = "",
+    unit: str = "mm",
+) -> TargetLine:
+    band = None if wanted is None else wanted.band
+    return TargetLine(
+        key=key,
+        part=part,
+        label=label,
+        unit=unit,
+        low=_end(None if band is None else band.low),
+        aim=aim if band is None else band.aim,
+        high=_end(None if band is None else band.high),
+        plus_minus=plus_minus if band is None or wanted is None else wanted.known_to or None,
+        source=(wanted.source if wanted is not None else source) or ("" if aim is not None else NO_FIGURE),
+    )
+
+
+NO_FIGURE = "no figure, enter the shop's own"
+
+
+def _end(value: float | None) -> float | None:
+    return None if value is None or value in (float("inf"), float("-inf")) else value
+
+
+def _afterlength(state: BenchState) -> TargetLine:
+    part, label = "tailpiece and body", "afterlength"
+    divisor, length = state.targets.others.get("afterlength_divisor"), state.held("string_length")
+    if divisor is None or length is None:
+        words = "as near the saddle as it will go: the gap there decides" if divisor is None else ""
+        return TargetLine("afterlength", part, label, "mm", None, None, None, None, words or NO_FIGURE)
+    times = divisor.band.aim
+    return _line(
+        "afterlength",
+        part,
+        label,
+        None,
+        length.value / times,
+        length.resolution / times,
+        f"string length {length.value:g} ÷ {times:g}; {divisor.source}",
+    )
+
+
+def changes(before: Sequence[TargetLine], after: Sequence[TargetLine]) -> list[TargetChange]:
+    """The lines whose number differs, in the order of the lines after."""
+    was = {line.key: line for line in before}
+    found = [
+        TargetChange(
+            line.key,
+            line.part,
+            line.label,
+            line.unit,
+            old.aim if (old := was.get(line.key)) else None,
+            line.aim,
+            line.source,
+        )
+        for line in after
+        if _differs(was.get(line.key), line)
+    ]
+    gone = {line.key for line in after}
+    return found + [
+        TargetChange(line.key, line.part, line.label, line.unit, line.aim, None, NO_FIGURE)
+        for line in before
+        if line.key not in gone and line.aim is not None
+    ]
+
+
+def _differs(before: TargetLine | None, after: TargetLine) -> bool:
+    old = None if before is None else before.aim
+    if old is None or after.aim is None:
+        return old is not after.aim
+    return abs(old - after.aim) > _CHANGED_OVER

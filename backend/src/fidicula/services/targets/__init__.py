@@ -1,0 +1,1 @@
+"""What is wanted of an instrument, and where each target comes from."""

@@ -1,0 +1,81 @@
+"""What the shop goes by in one family: its figures in force and its recipes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+
+from fidicula.db.records import FigureEntry, RecipeEntry, TargetChoice
+from fidicula.db.unit_of_work import UnitOfWork
+from fidicula.tables.figures import FigureBook, FigureKey, FigureValues
+from fidicula.tables.schools import STARTING_RECIPE, School, schools_for, shipped_recipes
+
+
+@dataclass(frozen=True)
+class Rules:
+    """book : figures in force.  recipes : by name, one school for each question.  shop_recipe : the family's."""
+
+    family: str
+    book: FigureBook
+    recipes: Mapping[str, Mapping[str, str]]
+    shop_recipe: str
+
+    def recipe(self, choice: TargetChoice) -> Mapping[str, str]:
+        """The recipe that a choice starts from, before its own differences."""
+        return self.recipes.get(choice.recipe or self.shop_recipe) or self.recipes[self.shop_recipe]
+
+    def chosen(self, choice: TargetChoice) -> dict[str, str]:
+        """The school for each question: the instrument's own, else the recipe's."""
+        return {**self.recipe(choice), **choice.schools}
+
+    def offered(self) -> dict[str, tuple[School, ...]]:
+        """For each question, the schools that this family can follow."""
+        return schools_for(self.family, self.book)
+
+
+def make_rules(
+    family: str,
+    *,
+    figures: Iterable[FigureEntry] = (),
+    recipes: Iterable[RecipeEntry] = (),
+    shop_recipe: str | None = None,
+) -> Rules:
+    """The starting figures and recipes with the shop's own in their place."""
+    shipped = shipped_recipes(family)
+    known: dict[str, Mapping[str, str]] = dict(shipped)
+    for entry in recipes:
+        if entry.retired and entry.name != STARTING_RECIPE:
+            known.pop(entry.name, None)
+        elif not entry.retired:
+            known[entry.name] = {**shipped[STARTING_RECIPE], **entry.schools}
+    return Rules(
+        family=family,
+        book=FigureBook({key_of(entry): values_of(entry) for entry in figures}),
+        recipes=known,
+        shop_recipe=shop_recipe if shop_recipe in known else STARTING_RECIPE,
+    )
+
+
+def key_of(entry: FigureEntry) -> FigureKey:
+    return FigureKey(entry.family, entry.size, entry.measure, entry.question, entry.school)
+
+
+def values_of(entry: FigureEntry) -> FigureValues:
+    return FigureValues(
+        measure=entry.measure,
+        low=entry.low,
+        aim=entry.aim,
+        high=entry.high,
+        source=entry.source,
+        confirmed_by=entry.confirmed_by,
+    )
+
+
+def load_rules(work: UnitOfWork, family: str) -> Rules:
+    """The rules of a family as they stand now."""
+    return make_rules(
+        family,
+        figures=work.rules.figures(family),
+        recipes=work.rules.recipes(family),
+        shop_recipe=work.rules.shop_recipe(family),
+    )

@@ -1,0 +1,133 @@
+"""Targets that were read on an instrument: as found, as at an earlier visit, as another instrument here."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from datetime import datetime
+from uuid import UUID
+
+from fidicula.core.geometry.board import HeightDirection
+from fidicula.core.readings.standing import LoggedReading, LoggedWork, Place, Standing, standings
+from fidicula.db.records import Instrument, Reading, Visit, WorkDone
+from fidicula.db.unit_of_work import UnitOfWork
+from fidicula.services.errors import RefusedError
+from fidicula.services.measures import MEASURES
+from fidicula.services.targets.wanted import Taken
+from fidicula.tables.work import invalidations, tools
+
+AS_FOUND, EARLIER_VISIT, ANOTHER = "as_found", "visit", "instrument"
+SOURCES = (AS_FOUND, EARLIER_VISIT, ANOTHER)
+SOURCE_WORDS = {
+    AS_FOUND: "as found at this visit",
+    EARLIER_VISIT: "as at an earlier visit",
+    ANOTHER: "as {of} stands",
+}
+MEASURES_FROM_ELSEWHERE = tuple(key for key in MEASURES if key not in ("slot_depth", "fingerboard_radius"))
+"""What can be wanted as it was read somewhere; a slot follows its string, a radius the board."""
+
+
+def logged(readings: Sequence[Reading]) -> list[LoggedReading]:
+    """Readings as the core judges them, without those taken back."""
+    return [
+        LoggedReading(
+            number=reading.number,
+            place=(reading.measure, reading.position),
+            value=reading.value,
+            after_work=reading.after_work or 0,
+            repeats=reading.repeats,
+            doubted=reading.doubt is not None and not reading.confirmed,
+            resolution=tools()[reading.tool].resolution,
+        )
+        for reading in readings
+        if not reading.taken_back
+    ]
+
+
+def standings_of(readings: Sequence[Reading], works: Sequence[WorkDone]) -> dict[Place, Standing]:
+    """What every read place of a visit holds."""
+    done = [LoggedWork(number=work.number, work=work.work) for work in works if not work.taken_back]
+    return standings(readings=logged(readings), works=done, invalidations=invalidations())
+
+
+def load_taken(
+    work: UnitOfWork, instrument: Instrument, visit: Visit, sources: Mapping[str, Mapping[str, str]]
+) -> dict[Place, Taken]:
+    """The places whose target is read somewhere else than in the recipe. Raises RefusedError for what cannot be."""
+    found: dict[Place, Taken] = {}
+    seen: dict[tuple[str, str], dict[Place, Taken]] = {}
+    for measure, source in sources.items():
+        if measure not in MEASURES_FROM_ELSEWHERE:
+            raise RefusedError(f"“{measure}” cannot be wanted as it was read somewhere", field="sources")
+        kind, of = source.get("from", ""), source.get("of", "")
+        if (kind, of) not in seen:
+            seen[kind, of] = _read_there(work, instrument, visit, kind, of)
+        positions: Sequence[int | None] = (
+            range(len(instrument.string_names)) if MEASURES[measure].for_each_string else [None]
+        )
+        there = seen[kind, of]
+        words = f"{SOURCE_WORDS[kind].format(of=of)}: not read there"
+        for position in positions:
+            place = (measure, position)
+            found[place] = there.get(place, Taken(None, 0.0, "vertical", words))
+    return found
+
+
+def _read_there(work: UnitOfWork, instrument: Instrument, visit: Visit, kind: str, of: str) -> dict[Place, Taken]:
+    if kind == AS_FOUND:
+        readings = _first_of_each(work.log.all_readings(visit.id))
+        return _taken(readings, standings_of(readings, []), f"as found, {_day(visit.opened_at)}")
+    if kind == EARLIER_VISIT:
+        earlier = next((v for v in work.instruments.visits(instrument.id) if str(v.id) == of), None)
+        if earlier is None or earlier.id == visit.id:
+            raise RefusedError("that is no earlier visit of this instrument", field="sources")
+        return _last_of(work, earlier.id, f"as at the visit of {_day(earlier.opened_at)}")
+    if kind == ANOTHER:
+        other = work.instruments.by_ticket(of)
+        if other is None:
+            raise RefusedError(f"there is no instrument with the ticket {of} here", field="sources")
+        its = other[0]
+        same = (its.family, its.size, len(its.string_names)) == (
+            instrument.family,
+            instrument.size,
+            len(instrument.string_names),
+        )
+        if its.id == instrument.id or not same:
+            raise RefusedError(
+                f"{of} is a {its.family} {its.size} with {len(its.string_names)} strings: targets are taken over "
+                "from another instrument of the same family, size and number of strings, and never scaled",
+                field="sources",
+            )
+        return _last_of(work, other[1].id, f"as {its.ticket} stands")
+    raise RefusedError(f"a target comes from {', '.join(SOURCES)}; it was “{kind}”", field="sources")
+
+
+def _day(when: datetime) -> str:
+    return f"{when.day} {when:%B %Y}"
+
+
+def _first_of_each(readings: Sequence[Reading]) -> list[Reading]:
+    """The readings of each place that were taken before any later work of the visit: as it came."""
+    kept = [reading for reading in readings if not reading.taken_back and reading.corrected_by is None]
+    first: dict[Place, int] = {}
+    for reading in kept:
+        place = (reading.measure, reading.position)
+        first[place] = min(first.get(place, reading.after_work or 0), reading.after_work or 0)
+    return [r for r in kept if (r.after_work or 0) == first[r.measure, r.position]]
+
+
+def _last_of(work: UnitOfWork, visit_id: UUID, words: str) -> dict[Place, Taken]:
+    readings = work.log.standing_readings(visit_id)
+    return _taken(readings, standings_of(readings, work.log.works(visit_id)), words)
+
+
+def _taken(readings: Sequence[Reading], held: Mapping[Place, Standing], words: str) -> dict[Place, Taken]:
+    by_number = {reading.number: reading for reading in readings}
+    found = {}
+    for place, stand in held.items():
+        direction: HeightDirection = (
+            "shortest" if by_number[stand.reading.number].direction == "shortest" else "vertical"
+        )
+        known_to = max(stand.resolution, stand.repeat_spread / 2)
+        said = words if stand.usable is not None else f"{words}: {stand.stale_because or 'the reading is doubted'}"
+        found[place] = Taken(stand.usable, known_to, direction, said)
+    return found

@@ -1,0 +1,430 @@
+<script setup lang="ts">
+/** What one instrument follows: its recipe, its own schools, targets read elsewhere; the numbers first, then it is taken. */
+import { computed, reactive, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { answerOf, api, Refused, type FollowBody, type Following, type Preview, type SourceBody, type TargetLine } from '@/api'
+import { useBench } from '@/features/bench'
+import { useCommands } from '@/shared/commands'
+import { focusChosen } from '@/shared/focus'
+import { mm, plain } from '@/shared/format'
+import QuestionChoices from './QuestionChoices.vue'
+import TargetChanges from './TargetChanges.vue'
+import { SourceKind, sourceKey, sourceOf } from './sources'
+
+const props = defineProps<{ ticket: string }>()
+const router = useRouter()
+const bench = useBench()
+
+const following = ref<Following | null>(null)
+const failure = ref('')
+const refused = ref('')
+const preview = ref<Preview | null>(null)
+const isAsking = ref(false)
+const reason = ref('')
+/** What is chosen on this page; nothing of it holds until it is taken. */
+const asked = reactive({
+  recipe: null as string | null,
+  schools: {} as Record<string, string>,
+  sources: {} as Record<string, string>,
+})
+const choices = ref<HTMLElement | null>(null)
+const reasonField = ref<HTMLInputElement | null>(null)
+
+const shopRecipe = computed(() => following.value?.recipes.find((recipe) => recipe.shop) ?? null)
+const recipe = computed(
+  () => following.value?.recipes.find((candidate) => candidate.name === asked.recipe) ?? shopRecipe.value,
+)
+const chosen = computed(() => ({ ...recipe.value?.schools, ...asked.schools }))
+const isSame = computed(() => {
+  const now = following.value
+  if (!now) return true
+  const sources = Object.fromEntries(now.sources.map((source) => [source.measure, sourceKey(source.kind, source.of)]))
+  return (
+    asked.recipe === now.recipe &&
+    JSON.stringify(sorted(asked.schools)) === JSON.stringify(sorted(now.own)) &&
+    JSON.stringify(sorted(asked.sources)) === JSON.stringify(sorted(sources))
+  )
+})
+function sorted(record: Record<string, string>): [string, string][] {
+  return Object.entries(record).sort()
+}
+
+function reset(): void {
+  const now = following.value
+  if (!now) return
+  asked.recipe = now.recipe
+  asked.schools = { ...now.own }
+  asked.sources = Object.fromEntries(now.sources.map((source) => [source.measure, sourceKey(source.kind, source.of)]))
+  reason.value = ''
+  refused.value = ''
+}
+async function load(): Promise<void> {
+  failure.value = ''
+  try {
+    following.value = await answerOf(
+      api.GET('/api/instruments/{ticket}/targets', { params: { path: { ticket: props.ticket } } }),
+    )
+    reset()
+    focusChosen(() => choices.value)
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    failure.value = error.message
+  }
+}
+watch(() => props.ticket, () => void load(), { immediate: true })
+
+function chooseRecipe(name: string): void {
+  asked.recipe = name === '' ? null : name
+  /* Another recipe is taken whole: what differed from the old one does not linger. */
+  asked.schools = {}
+}
+function chooseSchool(question: string, school: string): void {
+  const others = Object.fromEntries(Object.entries(asked.schools).filter(([name]) => name !== question))
+  asked.schools = recipe.value?.schools[question] === school ? others : { ...others, [question]: school }
+}
+function chooseSource(measure: string, key: string): void {
+  const others = Object.fromEntries(Object.entries(asked.sources).filter(([name]) => name !== measure))
+  asked.sources = key === SourceKind.recipe ? others : { ...others, [measure]: key }
+}
+
+function body(): FollowBody {
+  const sources: Record<string, SourceBody> = {}
+  for (const [measure, key] of Object.entries(asked.sources)) sources[measure] = sourceOf(key)
+  return { recipe: asked.recipe, schools: { ...asked.schools }, sources }
+}
+
+let newest = 0
+watch(asked, () => void look(), { deep: true })
+async function look(): Promise<void> {
+  const mine = ++newest
+  refused.value = ''
+  if (isSame.value) {
+    preview.value = null
+    return
+  }
+  isAsking.value = true
+  try {
+    const path = { ticket: props.ticket }
+    const answer = await answerOf(
+      api.POST('/api/instruments/{ticket}/targets/preview', { params: { path }, body: body() }),
+    )
+    if (mine === newest) preview.value = answer
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    if (mine !== newest) return
+    preview.value = null
+    refused.value = error.message
+  } finally {
+    if (mine === newest) isAsking.value = false
+  }
+}
+
+async function take(): Promise<void> {
+  if (isSame.value || refused.value) return
+  try {
+    if (bench.ticket !== props.ticket) await bench.open(props.ticket)
+    await bench.chooseTargets(body(), reason.value)
+    toSheet()
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    refused.value = error.message
+  }
+}
+/** Enter on a school goes on to the reason, and from there takes. */
+function onEnter(event: KeyboardEvent): void {
+  if (!(event.target instanceof HTMLInputElement)) return
+  event.preventDefault()
+  reasonField.value?.focus()
+}
+/** The focus stays with what is chosen: Space on another radio would choose it again. */
+function leave(): void {
+  reset()
+  focusChosen(() => choices.value)
+}
+function toSheet(): void {
+  void router.push({ name: 'bench', params: { ticket: props.ticket } })
+}
+
+const sourceChoices = computed(() => {
+  const now = following.value
+  if (!now) return []
+  return [
+    { key: SourceKind.recipe, label: 'the recipe' },
+    { key: sourceKey('as_found', ''), label: 'as found at this visit' },
+    ...now.earlier_visits.map((visit) => ({ key: sourceKey('visit', visit.key), label: `as at ${visit.label}` })),
+    ...now.others_here.map((ticket) => ({ key: sourceKey('instrument', ticket), label: `as ${ticket} stands` })),
+  ]
+})
+/** The target whose source is shown. */
+const opened = ref('')
+function bandOf(line: TargetLine): string {
+  if (line.plus_minus !== null && line.plus_minus >= 0.005) return `±${mm(line.plus_minus)}`
+  return line.low !== null && line.high !== null ? `${plain(line.low)} – ${plain(line.high)}` : ''
+}
+const lines = computed(() => (following.value?.lines ?? []).filter((line) => line.part !== 'bridge' || !/from the middle|wood/.test(line.label)))
+
+useCommands([
+  { letter: 't', words: 'take it', run: () => void take(), possible: () => !isSame.value && !refused.value },
+  { letter: 'x', words: 'leave it as it was', run: leave, possible: () => !isSame.value },
+  { letter: 's', words: 'back to the sheet', run: toSheet },
+])
+</script>
+
+<template>
+  <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
+  <p v-else-if="!following" class="missing">Fetching what {{ ticket }} follows …</p>
+  <div v-else class="page">
+    <header class="head">
+      <h1>What {{ ticket }} follows</h1>
+      <span>{{ following.family }} {{ following.size }}</span>
+      <router-link :to="{ name: 'bench', params: { ticket } }">the sheet</router-link>
+      <router-link :to="{ name: 'recipes', params: { family: following.family } }">the shop's recipes</router-link>
+      <router-link :to="{ name: 'figures', params: { family: following.family }, query: { size: following.size } }">figures</router-link>
+    </header>
+    <main ref="choices" class="choices" aria-label="Recipe and schools" @keydown.enter="onEnter">
+      <section class="recipe">
+        <label for="recipe">Recipe</label>
+        <select id="recipe" :value="asked.recipe ?? ''" @change="chooseRecipe(($event.target as HTMLSelectElement).value)">
+          <option value="">the shop's: {{ shopRecipe?.name }}</option>
+          <option v-for="candidate in following.recipes" :key="candidate.name" :value="candidate.name">{{ candidate.name }}</option>
+        </select>
+        <span class="hint">A school chosen below is this instrument's own; two are never averaged.</span>
+      </section>
+      <QuestionChoices
+        :questions="following.questions"
+        :chosen="chosen"
+        :against="recipe?.schools ?? {}"
+        :against-name="recipe?.name ?? ''"
+        @choose="chooseSchool"
+      />
+      <section class="sources" aria-label="Where targets come from">
+        <h2>Where targets come from</h2>
+        <div v-for="measure in following.measures" :key="measure.key" class="source" :class="{ differs: measure.key in asked.sources }">
+          <label :for="`source-${measure.key}`">{{ measure.label }}</label>
+          <select
+            :id="`source-${measure.key}`"
+            :value="asked.sources[measure.key] ?? SourceKind.recipe"
+            @change="chooseSource(measure.key, ($event.target as HTMLSelectElement).value)"
+          >
+            <option v-for="choice in sourceChoices" :key="choice.key" :value="choice.key">{{ choice.label }}</option>
+          </select>
+        </div>
+      </section>
+    </main>
+    <aside class="side" :class="{ changed: !isSame }" aria-label="What changes">
+      <template v-if="isSame">
+        <h2>Wanted now</h2>
+        <p v-if="following.reason" class="reason">“{{ following.reason }}”</p>
+        <ul class="lines">
+          <li v-for="line in lines" :key="line.key">
+            <button type="button" class="plain-button line" :aria-expanded="opened === line.key" @click="opened = opened === line.key ? '' : line.key">
+              <span class="label">{{ line.label }}</span>
+              <span v-if="line.aim === null" class="band">{{ line.source }}</span>
+              <template v-else>
+                <span class="band">{{ bandOf(line) }}</span>
+                <b>{{ line.unit === 'mm' ? mm(line.aim) : plain(line.aim) }}</b>
+              </template>
+            </button>
+            <p v-if="opened === line.key && line.aim !== null" class="from">{{ line.source }}</p>
+          </li>
+        </ul>
+      </template>
+      <template v-else>
+        <h2>What changes</h2>
+        <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
+        <p v-else-if="preview?.problem" class="refused" role="alert">{{ preview.problem }}</p>
+        <div class="acts">
+          <v-btn variant="flat" :disabled="!!refused || isAsking" @click="take">Take it</v-btn>
+          <v-btn @click="leave">Leave it</v-btn>
+        </div>
+        <label class="why">
+          <span>why, for the record</span>
+          <input ref="reasonField" v-model="reason" maxlength="500" autocomplete="off" @keydown.enter.prevent="take" />
+        </label>
+        <p v-if="isAsking && !preview" role="status">Working it out …</p>
+        <div v-if="preview && !refused" class="numbers" aria-live="polite">
+          <TargetChanges :changes="preview.changes" :same="preview.same" />
+        </div>
+      </template>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 8px 12px;
+  padding: 6px 16px 64px;
+  align-items: start;
+}
+.head {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 18px;
+}
+h1 {
+  font-size: 23px;
+  margin: 0;
+}
+h2 {
+  font-size: 17px;
+  margin: 0 0 4px;
+}
+.head a {
+  min-height: 44px;
+  padding-top: 10px;
+  color: var(--action);
+}
+.recipe,
+.sources {
+  margin-bottom: 10px;
+  padding: 8px 16px;
+  background: var(--sheet);
+  border-radius: 4px;
+}
+.recipe {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
+}
+.recipe label {
+  font-weight: 700;
+}
+.hint {
+  color: var(--quiet);
+}
+select {
+  min-height: 44px;
+  max-width: 100%;
+  padding: 0 8px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+.source {
+  display: grid;
+  grid-template-columns: 190px minmax(0, 1fr);
+  align-items: center;
+  gap: 0 12px;
+  min-height: 52px;
+  border-top: 1px solid var(--hairline);
+}
+.source.differs {
+  box-shadow: inset 4px 0 0 var(--action);
+  padding-left: 12px;
+  font-weight: 700;
+}
+.side {
+  position: sticky;
+  top: 8px;
+  max-height: calc(100vh - 150px);
+  overflow-y: auto;
+  padding: 14px 18px 18px;
+  background: var(--sheet);
+  border-radius: 4px;
+  font-size: 17px;
+  line-height: 1.35;
+}
+.lines {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-size: 16px;
+}
+.line {
+  display: flex;
+  align-items: baseline;
+  gap: 10px;
+  width: 100%;
+  min-height: 44px;
+  padding: 10px 0 0;
+  border-top: 1px solid var(--hairline);
+}
+.label {
+  flex: 1;
+  line-height: 1.15;
+}
+.line b {
+  font-size: 18px;
+  min-width: 44px;
+  text-align: right;
+}
+.band {
+  color: var(--quiet);
+  font-size: 15px;
+  text-align: right;
+}
+.from {
+  margin: 0 0 8px;
+  padding: 4px 10px;
+  background: var(--note);
+  border-left: 3px solid var(--action);
+}
+.reason {
+  margin: 0 0 8px;
+}
+.refused {
+  padding: 8px 12px;
+  margin: 0 0 8px;
+  border: 2px solid var(--error);
+  border-radius: 4px;
+  font-weight: 700;
+}
+.why {
+  display: block;
+  margin: 10px 0 12px;
+}
+.why span {
+  display: block;
+}
+.why input {
+  width: 100%;
+  min-height: 44px;
+  padding: 2px 8px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.missing {
+  padding: 40px 24px;
+  font-size: 18px;
+}
+@media (max-width: 1000px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .side {
+    position: static;
+    max-height: none;
+  }
+  /* What changes stays in sight while schools are tried. */
+  .side.changed {
+    position: sticky;
+    top: auto;
+    bottom: 50px;
+    max-height: 44vh;
+    border-top: 2px solid var(--ink);
+  }
+}
+@media (max-width: 640px) {
+  .page {
+    padding: 4px 8px 64px;
+  }
+  .source {
+    grid-template-columns: minmax(0, 1fr);
+    padding-bottom: 6px;
+  }
+}
+</style>

@@ -1,0 +1,362 @@
+<script setup lang="ts">
+/** The shop's recipes of one family: which it follows, what each wants, and what a change would do in numbers. */
+import { computed, reactive, ref, watch } from 'vue'
+import type { RouteLocationRaw } from 'vue-router'
+import { answerOf, api, Refused, type RecipeNumbers, type RecipesOfFamily } from '@/api'
+import { useCommands } from '@/shared/commands'
+import { focusChosen } from '@/shared/focus'
+import FamilyTabs from '@/shared/FamilyTabs.vue'
+import { freshId } from '@/shared/id'
+import { useAtBench } from '@/shared/person'
+import QuestionChoices from './QuestionChoices.vue'
+import TargetChanges from './TargetChanges.vue'
+
+type Family = 'violin' | 'viola' | 'cello' | 'bass'
+
+const props = defineProps<{ family: string }>()
+const atBench = useAtBench()
+const path = computed(() => ({ family: props.family as Family }))
+
+const page = ref<RecipesOfFamily | null>(null)
+const failure = ref('')
+const refused = ref('')
+const said = ref('')
+const open = ref('')
+/** The recipe that the open one is held against; empty for the open one as it is kept. */
+const beside = ref('')
+const size = ref('')
+const name = ref('')
+const chosen = reactive<Record<string, string>>({})
+const choices = ref<HTMLElement | null>(null)
+const nameField = ref<HTMLInputElement | null>(null)
+const numbers = ref<RecipeNumbers | null>(null)
+
+const recipe = computed(() => page.value?.recipes.find((candidate) => candidate.name === open.value) ?? null)
+const other = computed(() => page.value?.recipes.find((candidate) => candidate.name === beside.value) ?? recipe.value)
+const isChanged = computed(() =>
+  Object.entries(recipe.value?.schools ?? {}).some(([question, school]) => chosen[question] !== school),
+)
+const isShipped = computed(() => page.value?.shipped.includes(open.value) ?? false)
+
+function show(now: RecipesOfFamily, name: string): void {
+  page.value = now
+  const shop = now.recipes.find((candidate) => candidate.shop)
+  openRecipe(now.recipes.some((candidate) => candidate.name === name) ? name : (shop?.name ?? ''))
+  if (!now.sizes.includes(size.value)) size.value = now.sizes[0] ?? ''
+}
+function openRecipe(of: string): void {
+  open.value = of
+  name.value = of
+  refused.value = ''
+  if (beside.value === of) beside.value = ''
+  Object.assign(chosen, recipe.value?.schools)
+}
+
+watch(
+  () => props.family,
+  async (family) => {
+    failure.value = ''
+    said.value = ''
+    beside.value = ''
+    page.value = null
+    try {
+      const answer = await answerOf(api.GET('/api/recipes/{family}', { params: { path: { family: family as Family } } }))
+      if (family === props.family) show(answer, '')
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      failure.value = error.message
+    }
+  },
+  { immediate: true },
+)
+
+let newest = 0
+watch([chosen, size, other], () => void look(), { deep: true })
+async function look(): Promise<void> {
+  const before = other.value?.schools
+  if (!before || size.value === '') return
+  const mine = ++newest
+  try {
+    const body = { size: size.value, before, after: { ...chosen } }
+    const answer = await answerOf(api.POST('/api/recipes/{family}/numbers', { params: { path: path.value }, body }))
+    if (mine === newest) numbers.value = answer
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    if (mine === newest) refused.value = error.message
+  }
+}
+
+async function change(request: () => Promise<RecipesOfFamily>, of: string, words: string): Promise<void> {
+  refused.value = ''
+  try {
+    show(await request(), of)
+    said.value = words
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    refused.value = error.message
+  }
+}
+/** Enter on a school goes on to the name, and from there keeps. */
+function onEnter(event: KeyboardEvent): void {
+  if (!(event.target instanceof HTMLInputElement)) return
+  event.preventDefault()
+  nameField.value?.focus()
+}
+/** The focus stays with what is chosen: Space on another radio would choose it again. */
+function leave(): void {
+  openRecipe(open.value)
+  focusChosen(() => choices.value)
+}
+function named(of: string) {
+  return { params: { path: { ...path.value, name: of } } }
+}
+function entry() {
+  return { id: freshId(), by: atBench.person }
+}
+function keep(): void {
+  const of = name.value.trim()
+  const body = { ...entry(), schools: { ...chosen } }
+  if (of === '') refused.value = 'Give the recipe a name, so that it can be found again.'
+  else void change(() => answerOf(api.PUT('/api/recipes/{family}/{name}', { ...named(of), body })), of, `“${of}” is kept`)
+}
+function follow(): void {
+  const of = open.value
+  void change(
+    () => answerOf(api.POST('/api/recipes/{family}/{name}/follow', { ...named(of), body: entry() })),
+    of,
+    `the shop follows “${of}” for the ${props.family}`,
+  )
+}
+function retire(): void {
+  const of = open.value
+  const words = isShipped.value ? `“${of}” is back as it came` : `“${of}” is off the list`
+  void change(
+    () => answerOf(api.POST('/api/recipes/{family}/{name}/retire', { ...named(of), body: entry() })),
+    isShipped.value ? of : '',
+    words,
+  )
+}
+function to(family: string): RouteLocationRaw {
+  return { name: 'recipes', params: { family } }
+}
+
+useCommands([
+  { letter: 'k', words: 'keep it', run: keep, possible: () => isChanged.value || name.value !== open.value },
+  { letter: 'x', words: 'leave it as it was', run: leave, possible: () => isChanged.value },
+  { letter: 't', words: 'let the shop follow it', run: follow, possible: () => !isChanged.value && recipe.value?.shop === false },
+])
+</script>
+
+<template>
+  <div class="page">
+    <header class="head">
+      <h1>Recipes</h1>
+      <FamilyTabs :family="family" :to="to" />
+      <router-link class="link" :to="{ name: 'figures', params: { family } }">figures of the {{ family }}</router-link>
+    </header>
+    <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
+    <p v-else-if="!page" class="missing">Fetching the recipes …</p>
+    <template v-else>
+      <main ref="choices" class="choices" aria-label="Recipe and schools" @keydown.enter="onEnter">
+        <div class="recipes" role="group" aria-label="Recipes">
+          <button
+            v-for="candidate in page.recipes"
+            :key="candidate.name"
+            type="button"
+            class="plain-button recipe"
+            :class="{ here: candidate.name === open }"
+            :aria-pressed="candidate.name === open"
+            @click="openRecipe(candidate.name)"
+          >
+            {{ candidate.name }}<span v-if="candidate.shop" class="shop">the shop's</span>
+          </button>
+        </div>
+        <QuestionChoices
+          :questions="page.questions"
+          :chosen="chosen"
+          :against="other?.schools ?? {}"
+          :against-name="other?.name === open ? `${open} so far` : (other?.name ?? '')"
+          @choose="(question, school) => (chosen[question] = school)"
+        />
+      </main>
+      <aside class="side" :class="{ changed: isChanged || beside !== '' }" aria-label="In numbers">
+        <p v-if="said" class="said" role="status">{{ said.charAt(0).toUpperCase() + said.slice(1) }}.</p>
+        <div class="against">
+          <label><span>held against</span>
+            <select v-model="beside">
+              <option value="">{{ open }} as it is kept</option>
+              <option v-for="candidate in page.recipes.filter((r) => r.name !== open)" :key="candidate.name" :value="candidate.name">{{ candidate.name }}</option>
+            </select>
+          </label>
+          <label><span>on a {{ family }}</span>
+            <select v-model="size">
+              <option v-for="one in page.sizes" :key="one" :value="one">{{ one }}</option>
+            </select>
+          </label>
+        </div>
+        <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
+        <form class="keep" @submit.prevent="keep">
+          <label><span>name</span><input ref="nameField" v-model="name" maxlength="40" autocomplete="off" /></label>
+          <div class="acts">
+            <v-btn type="submit" variant="flat" :disabled="!isChanged && name === open">{{ name.trim() === open || name.trim() === '' ? 'Keep' : 'Keep as new' }}</v-btn>
+            <v-btn v-if="isChanged" @click="leave">Leave it</v-btn>
+            <v-btn v-if="!isChanged && recipe && !recipe.shop" @click="follow">The shop follows it</v-btn>
+            <v-btn v-if="!isChanged && recipe && !recipe.shop && !isShipped" @click="retire">Off the list</v-btn>
+            <v-btn v-if="!isChanged && isShipped" @click="retire">As it came</v-btn>
+          </div>
+        </form>
+        <div v-if="numbers" aria-live="polite">
+          <p v-if="!isChanged && !beside" class="hint">Choose another school, or a recipe to hold it against: what changes stands here in numbers, before anything is kept.</p>
+          <TargetChanges
+            v-else
+            :changes="numbers.changes"
+            :same="numbers.lines.length - numbers.changes.length"
+            :before="other?.name === open ? 'as kept' : other?.name"
+            :after="isChanged ? 'changed' : open"
+          />
+          <p v-if="(isChanged || beside) && numbers.strings" class="hint">Reckoned with plain figures and a set of {{ numbers.strings }}.</p>
+        </div>
+      </aside>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 8px 12px;
+  padding: 6px 16px 64px;
+  align-items: start;
+}
+.head {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 18px;
+}
+h1 {
+  font-size: 23px;
+  margin: 0;
+}
+.link {
+  margin-left: auto;
+  min-height: 44px;
+  padding-top: 10px;
+  color: var(--action);
+}
+.recipes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-bottom: 10px;
+}
+.recipe {
+  min-height: 48px;
+  padding: 0 14px;
+  background: var(--sheet);
+  border: 1px solid var(--hairline);
+  border-radius: 4px;
+}
+.recipe.here {
+  background: var(--ink);
+  color: var(--sheet);
+  font-weight: 700;
+}
+.shop {
+  margin-left: 8px;
+  padding-left: 8px;
+  border-left: 1px solid currentColor;
+  font-weight: 400;
+}
+.side {
+  position: sticky;
+  top: 8px;
+  max-height: calc(100vh - 150px);
+  overflow-y: auto;
+  padding: 14px 18px 18px;
+  background: var(--sheet);
+  border-radius: 4px;
+  font-size: 17px;
+  line-height: 1.35;
+}
+.against {
+  display: flex;
+  gap: 12px;
+  margin-bottom: 10px;
+}
+.against label:first-child {
+  flex: 1;
+  min-width: 0;
+}
+label span {
+  display: block;
+  color: var(--quiet);
+}
+select,
+.keep input {
+  width: 100%;
+  min-height: 44px;
+  padding: 0 8px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+.said {
+  padding-bottom: 8px;
+  margin: 0 0 8px;
+  border-bottom: 1px solid var(--hairline);
+}
+.hint {
+  margin: 6px 0;
+  color: var(--quiet);
+}
+.refused {
+  padding: 8px 12px;
+  margin: 0 0 8px;
+  border: 2px solid var(--error);
+  border-radius: 4px;
+  font-weight: 700;
+}
+.keep {
+  margin-bottom: 12px;
+  padding-bottom: 14px;
+  border-bottom: 1px solid var(--hairline);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 10px;
+}
+.missing {
+  grid-column: 1 / -1;
+  padding: 40px 8px;
+  font-size: 18px;
+}
+@media (max-width: 1000px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .side {
+    position: static;
+    max-height: none;
+  }
+  /* What changes stays in sight while schools are tried. */
+  .side.changed {
+    position: sticky;
+    top: auto;
+    bottom: 50px;
+    max-height: 44vh;
+    border-top: 2px solid var(--ink);
+  }
+}
+@media (max-width: 640px) {
+  .page {
+    padding: 4px 8px 64px;
+  }
+}
+</style>

@@ -1,0 +1,2 @@
+export { default as InstrumentRecipe } from './InstrumentRecipe.vue'
+export { default as RecipesPage } from './RecipesPage.vue'

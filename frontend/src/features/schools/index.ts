@@ -1,1 +1,0 @@
-export { default as SchoolsDialog } from './SchoolsDialog.vue'
