@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import compileall
 import os
 import shutil
 import sys
@@ -12,6 +13,7 @@ from launcher.console import run_logged, step
 from launcher.places import BACKEND, FRONTEND, REQUIREMENTS, ROOT, STATE, TOOLS, VENV, VENV_PYTHON
 
 PYTHON_ID = f"{sys.version_info.major}.{sys.version_info.minor} {sys.executable}"
+COMPILED = f"{PYTHON_ID}, compiled"
 
 
 def ensure_tools() -> None:
@@ -48,8 +50,8 @@ def node_bin() -> Path:
 
 def ensure_python(*, for_development: bool) -> None:
     """The application's virtual environment; with the tools for testing when asked, and then it keeps them."""
-    app = stamps.digest([REQUIREMENTS / "app.lock"], PYTHON_ID)
-    dev = stamps.digest([REQUIREMENTS / "app.lock", REQUIREMENTS / "dev.lock"], PYTHON_ID)
+    app = stamps.digest([REQUIREMENTS / "app.lock"], COMPILED)
+    dev = stamps.digest([REQUIREMENTS / "app.lock", REQUIREMENTS / "dev.lock"], COMPILED)
     stamp = VENV / "stamp"
     with_tools = VENV / "for-development"
     for_development = for_development or with_tools.exists()
@@ -73,6 +75,7 @@ def ensure_python(*, for_development: bool) -> None:
                 "pip",
                 "sync",
                 "--require-hashes",
+                "--compile-bytecode",
                 "--python",
                 VENV_PYTHON,
                 REQUIREMENTS / lock,
@@ -82,6 +85,9 @@ def ensure_python(*, for_development: bool) -> None:
         )
         site = next((VENV / "lib").glob("python3*")) / "site-packages"
         (site / "fidicula-source.pth").write_text(f"{BACKEND / 'src'}\n")
+        # Compiled once here, so that a computation from the shell answers at once also where Python may not
+        # write beside its sources while it runs.
+        compileall.compile_dir(BACKEND / "src", quiet=2)
         if for_development:
             with_tools.touch()
         stamps.write(stamp, dev if for_development else app)

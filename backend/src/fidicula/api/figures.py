@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Query, Request
+from fastapi import APIRouter, Depends, Request
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.errors import RESPONSES
@@ -15,7 +15,7 @@ from fidicula.tables.figures import FigureKey
 
 router = APIRouter(prefix="/api/figures", tags=["figures"], responses=RESPONSES)
 
-Size = Annotated[str, Field(max_length=20)]
+Size = Annotated[Label, Field(max_length=20)]
 Typed = Annotated[Label, Field(max_length=40)]
 
 
@@ -62,7 +62,7 @@ Use = Annotated[Figures, Depends(_figures)]
 
 
 @router.get("")
-def page(figures: Use, family: Family, size: Annotated[Size, Query()]) -> FigurePage:
+def page(figures: Use, family: Family, size: Size) -> FigurePage:
     """Every figure of a family and size, plain and by school."""
     return figures.page(family, size)
 

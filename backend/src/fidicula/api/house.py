@@ -19,7 +19,7 @@ class ArrivalBody(BaseModel):
 
     ticket: Annotated[str, Field(max_length=20, pattern=r"^[\w.-]*$")] = ""
     family: Family
-    size: Annotated[str, Field(max_length=20)]
+    size: Annotated[Label, Field(max_length=20)]
     string_names: Annotated[list[Annotated[Label, Field(max_length=4)]], Field(max_length=6)] = []
     left_handed: bool = False
     is_new: bool = False

@@ -66,7 +66,7 @@ class NumbersBody(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    size: Annotated[str, Field(max_length=20)]
+    size: Annotated[Label, Field(max_length=20)]
     before: Schools
     after: Schools
 

@@ -112,6 +112,25 @@ def _phone(page: Page, address: str) -> None:
     _open(page, address, "RW-114")
 
 
+def _figures(page: Page, address: str) -> None:
+    page.goto(f"{address}/figures/violin")
+    page.get_by_role("button", name="lowest string at the board's end").first.click()
+    page.get_by_text("stands by it.").first.wait_for()
+
+
+def _recipe(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-102/recipe")
+    page.get_by_role("radio", name="soloist heights").check()
+    page.get_by_role("row", name="E at the board's end").wait_for()
+
+
+def _recipes(page: Page, address: str) -> None:
+    page.goto(f"{address}/recipes/violin")
+    page.get_by_role("button", name="Boathouse hire").click()
+    page.get_by_label("held against").select_option("Orchestral")
+    page.get_by_role("row", name="G at the nut").wait_for()
+
+
 SHOTS = [
     ("rail", (1280, 800), "day", _rail),
     ("bridge-provisional", (1280, 800), "day", _provisional),
@@ -120,6 +139,9 @@ SHOTS = [
     ("bridge-left-handed", (1280, 800), "day", _left_handed),
     ("bridge-bass-tablet", (800, 1180), "day", _bass),
     ("bridge-phone", (390, 844), "day", _phone),
+    ("figures", (1280, 800), "day", _figures),
+    ("instrument-recipe", (1280, 800), "day", _recipe),
+    ("recipes-tablet", (800, 1180), "lamp", _recipes),
 ]
 
 

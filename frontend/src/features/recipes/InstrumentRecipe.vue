@@ -2,13 +2,13 @@
 /** What one instrument follows: its recipe, its own schools, targets read elsewhere; the numbers first, then it is taken. */
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type FollowBody, type Following, type Preview, type SourceBody, type TargetLine } from '@/api'
+import { answerOf, api, Refused, type FollowBody, type Following, type Preview, type SourceBody } from '@/api'
 import { useBench } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
 import { focusChosen } from '@/shared/focus'
-import { mm, plain } from '@/shared/format'
 import QuestionChoices from './QuestionChoices.vue'
 import TargetChanges from './TargetChanges.vue'
+import TargetLines from './TargetLines.vue'
 import { SourceKind, sourceKey, sourceOf } from './sources'
 
 const props = defineProps<{ ticket: string }>()
@@ -155,13 +155,6 @@ const sourceChoices = computed(() => {
     ...now.others_here.map((ticket) => ({ key: sourceKey('instrument', ticket), label: `as ${ticket} stands` })),
   ]
 })
-/** The target whose source is shown. */
-const opened = ref('')
-function bandOf(line: TargetLine): string {
-  if (line.plus_minus !== null && line.plus_minus >= 0.005) return `±${mm(line.plus_minus)}`
-  return line.low !== null && line.high !== null ? `${plain(line.low)} – ${plain(line.high)}` : ''
-}
-const lines = computed(() => (following.value?.lines ?? []).filter((line) => line.part !== 'bridge' || !/from the middle|wood/.test(line.label)))
 
 useCommands([
   { letter: 't', words: 'take it', run: () => void take(), possible: () => !isSame.value && !refused.value },
@@ -215,19 +208,7 @@ useCommands([
       <template v-if="isSame">
         <h2>Wanted now</h2>
         <p v-if="following.reason" class="reason">“{{ following.reason }}”</p>
-        <ul class="lines">
-          <li v-for="line in lines" :key="line.key">
-            <button type="button" class="plain-button line" :aria-expanded="opened === line.key" @click="opened = opened === line.key ? '' : line.key">
-              <span class="label">{{ line.label }}</span>
-              <span v-if="line.aim === null" class="band">{{ line.source }}</span>
-              <template v-else>
-                <span class="band">{{ bandOf(line) }}</span>
-                <b>{{ line.unit === 'mm' ? mm(line.aim) : plain(line.aim) }}</b>
-              </template>
-            </button>
-            <p v-if="opened === line.key && line.aim !== null" class="from">{{ line.source }}</p>
-          </li>
-        </ul>
+        <TargetLines :lines="following.lines" />
       </template>
       <template v-else>
         <h2>What changes</h2>
@@ -317,6 +298,7 @@ select {
 }
 .source.differs {
   box-shadow: inset 4px 0 0 var(--action);
+  margin-left: -12px;
   padding-left: 12px;
   font-weight: 700;
 }
@@ -330,41 +312,6 @@ select {
   border-radius: 4px;
   font-size: 17px;
   line-height: 1.35;
-}
-.lines {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  font-size: 16px;
-}
-.line {
-  display: flex;
-  align-items: baseline;
-  gap: 10px;
-  width: 100%;
-  min-height: 44px;
-  padding: 10px 0 0;
-  border-top: 1px solid var(--hairline);
-}
-.label {
-  flex: 1;
-  line-height: 1.15;
-}
-.line b {
-  font-size: 18px;
-  min-width: 44px;
-  text-align: right;
-}
-.band {
-  color: var(--quiet);
-  font-size: 15px;
-  text-align: right;
-}
-.from {
-  margin: 0 0 8px;
-  padding: 4px 10px;
-  background: var(--note);
-  border-left: 3px solid var(--action);
 }
 .reason {
   margin: 0 0 8px;

@@ -124,6 +124,7 @@ legend {
 }
 .differs {
   box-shadow: inset 4px 0 0 var(--action);
+  margin-left: -12px;
   padding-left: 12px;
 }
 @media (max-width: 640px) {
