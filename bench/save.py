@@ -19,7 +19,7 @@ from typing import Any
 from uuid import uuid4
 
 import uvicorn
-from fidicula.cli.demo import load_demo
+from fidicula.cli.demo import demo_sign_ins, load_demo
 from fidicula.db.migrate import upgrade
 from fidicula.db.unit_of_work import make_engine
 from fidicula.hosting.cluster import Cluster, default_home, free_port
@@ -79,6 +79,7 @@ def run() -> None:
 
 def _measure(port: int) -> None:
     connection = _connect(port)
+    _sign_in(connection)
     sheet = json.loads(_ask(connection, "GET", f"/api/instruments/{TICKET}/sheet", None))
     bare, saved = [], []
     for i in range(ROUNDS):
@@ -96,7 +97,6 @@ def _measure(port: int) -> None:
                 "position": i % 4,
                 "typed": typed,
                 "tool": "caliper",
-                "taken_by": "bench",
                 "taken_at": "2026-11-23T09:00:00Z",
                 "after_work": sheet["last_work"],
             },
@@ -122,9 +122,22 @@ def _connect(port: int) -> http.client.HTTPConnection:
             time.sleep(0.1)
 
 
+_HEADERS = {"content-type": "application/json"}
+
+
+def _sign_in(connection: http.client.HTTPConnection) -> None:
+    name, _, password, _ = demo_sign_ins()[0]
+    connection.request("POST", "/api/session", json.dumps({"name": name, "password": password}), _HEADERS)
+    answer = connection.getresponse()
+    answer.read()
+    _HEADERS["cookie"] = (answer.getheader("set-cookie") or "").split(";")[0]
+    session = json.loads(_ask(connection, "GET", "/api/session", None))
+    _HEADERS["X-Fidicula-Form"] = session["signed_in"]["form_token"]
+
+
 def _ask(connection: http.client.HTTPConnection, method: str, path: str, body: dict[str, Any] | None) -> bytes:
     content = json.dumps(body) if body is not None else None
-    connection.request(method, path, content, {"content-type": "application/json"})
+    connection.request(method, path, content, _HEADERS)
     answer = connection.getresponse()
     data = answer.read()
     if answer.status != 200:

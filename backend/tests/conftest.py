@@ -11,11 +11,13 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
+from fidicula.api.signed import COOKIE
 from fidicula.cli.demo import load_demo
 from fidicula.db.migrate import upgrade
-from fidicula.db.unit_of_work import make_engine
+from fidicula.db.unit_of_work import UnitOfWork, make_engine
 from fidicula.hosting.cluster import Cluster, RunningCluster
 from fidicula.main import create_app
+from fidicula.services.people import token_hash
 from fidicula.settings import Settings
 from sqlalchemy import Engine
 
@@ -86,8 +88,20 @@ def app(demo: Engine) -> Iterator[Any]:
 
 @pytest.fixture
 def client(app: Any) -> Iterator[TestClient]:
-    with TestClient(app, base_url="http://127.0.0.1") as test_client:
+    """Ilse, who owns the shop, is signed in."""
+    with TestClient(app, base_url="http://127.0.0.1", headers=signed_in(app, "Ilse Varnholt")) as test_client:
         yield test_client
+
+
+def signed_in(app: Any, name: str) -> dict[str, str]:
+    """Headers of a browser in which someone is signed in, without the time that checking a password takes."""
+    token, form_token = uuid4().hex, uuid4().hex
+    with UnitOfWork(app.state.engine) as work:
+        person = work.people.by_name(name)
+        assert person is not None
+        work.people.sign_in(token_hash=token_hash(token), form_token=form_token, person_id=person.id)
+        work.commit()
+    return {"cookie": f"{COOKIE}={token}", "X-Fidicula-Form": form_token}
 
 
 @pytest.fixture(scope="session")

@@ -10,6 +10,7 @@ from fidicula.services.bench import Bench
 from fidicula.services.figures import Figures
 from fidicula.services.following import Followings
 from fidicula.services.house import House
+from fidicula.services.people import People
 from fidicula.services.recipes import Recipes
 from fidicula.settings import Settings
 
@@ -19,6 +20,7 @@ def create_app(settings: Settings) -> FastAPI:
     engine = make_engine(settings.database_url)
     app = make_app(front_end=settings.front_end)
     app.state.engine = engine
+    app.state.people = People(engine)
     app.state.house = House(engine)
     app.state.bench = Bench(engine)
     app.state.figures = Figures(engine)

@@ -8,33 +8,38 @@ import schemathesis
 from fidicula.hosting.serving import serving
 from hypothesis import HealthCheck, Phase, given, settings
 
+from ..conftest import signed_in
+
 EXAMPLES_A_ROUTE = 25
 
 
 def test_no_input_makes_the_server_fail(app: Any) -> None:
-    """Generated paths and bodies, valid and not, sent over HTTP to every route."""
+    """Generated paths and bodies, valid and not, sent over HTTP to every route by someone who may do all."""
     tried = set()
     with serving(app) as address:
         schema = schemathesis.openapi.from_url(f"{address}/api/openapi.json")
         for found in schema.get_all_operations():
             operation = found.ok()
             tried.add(operation.path)
-
-            @settings(
-                max_examples=EXAMPLES_A_ROUTE,
-                deadline=None,
-                phases=[Phase.generate],
-                database=None,
-                suppress_health_check=list(HealthCheck),
-            )
-            @given(case=operation.as_strategy())
-            def send(case: schemathesis.Case) -> None:
-                answer = case.call()
-                assert answer.status_code < 500, f"{case.method} {case.path}: {answer.status_code} {answer.text}"
-                if answer.status_code == 422:
-                    for item in answer.json()["detail"]:
-                        assert {"loc", "msg"} <= item.keys()
-
-            send()
+            send_anything(operation, signed_in(app, "Ilse Varnholt"))
     assert "/api/instruments/{ticket}/readings" in tried
     assert "/api/compute/bridge" in tried
+
+
+def send_anything(operation: Any, headers: dict[str, str]) -> None:
+    @settings(
+        max_examples=EXAMPLES_A_ROUTE,
+        deadline=None,
+        phases=[Phase.generate],
+        database=None,
+        suppress_health_check=list(HealthCheck),
+    )
+    @given(case=operation.as_strategy())
+    def send(case: schemathesis.Case) -> None:
+        answer = case.call(headers=headers)
+        assert answer.status_code < 500, f"{case.method} {case.path}: {answer.status_code} {answer.text}"
+        if answer.status_code == 422:
+            for item in answer.json()["detail"]:
+                assert {"loc", "msg"} <= item.keys()
+
+    send()

@@ -9,7 +9,6 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine, text
 
-BY = {"by": "Ilse Varnholt"}
 FIRST = {
     "end_height": [6.10, 5.75, 5.20, 4.30],
     "nut_height": [0.85, 0.80, 0.70, 0.60],
@@ -42,7 +41,7 @@ class Bench:
     def name_strings(self, name: str = "Harbour medium", **more: Any) -> None:
         sets = self.client.get(f"{self.at}/string-sets").json()
         set_id = next(s["id"] for s in sets if s["name"] == name)
-        self.post("strings", id=str(uuid4()), set_id=set_id, **BY, **more)
+        self.post("strings", id=str(uuid4()), set_id=set_id, **more)
 
     def take(self, measure: str, position: int | None, typed: str, status: int = 200, **more: Any) -> dict[str, Any]:
         body = {
@@ -51,7 +50,6 @@ class Bench:
             "position": position,
             "typed": typed,
             "tool": "caliper",
-            "taken_by": "Ilse Varnholt",
             "taken_at": "2026-11-23T09:00:00Z",
             "after_work": self.sheet["last_work"],
             **more,
@@ -115,13 +113,11 @@ def test_cut_done_makes_heights_stale_and_measuring_again_shows_what_is_left(ben
     bench.name_strings()
     bench.take_all()
     before = bench.wood()[0]
-    bench.post("works", id=str(uuid4()), work="crown_cut", **BY)
+    bench.post("works", id=str(uuid4()), work="crown_cut")
     stale = {(c["measure"], c["position"]) for c in bench.sheet["cells"] if c["state"] == "stale"}
     assert stale == {(m, i) for m in ("end_height", "slot_depth") for i in range(4)} | {("bridge_spread", None)}
     assert bench.wood() == [None] * 4
-    assert bench.post("works", 409, id=str(uuid4()), work="crown_cut", **BY)["detail"][0]["msg"].startswith(
-        "there is no cut"
-    )
+    assert bench.post("works", 409, id=str(uuid4()), work="crown_cut")["detail"][0]["msg"].startswith("there is no cut")
     bench.take("end_height", 0, "5.40")
     left = bench.wood()[0]
     assert left is not None
@@ -137,7 +133,7 @@ def test_undo_takes_back_the_newest_reading_or_work_and_the_log_keeps_it(bench: 
     bench.take("end_height", 0, "6.20")
     undoable = bench.sheet["undoable"]
     assert undoable["words"] == "G at the board's end 6.20"
-    bench.post(f"readings/{undoable['id']}/take-back", **BY)
+    bench.post(f"readings/{undoable['id']}/take-back")
     assert bench.cell("end_height", 0)["value"] == 6.1
     with demo.connect() as connection:
         rows = connection.execute(
@@ -156,7 +152,7 @@ def test_the_log_tells_what_became_of_every_line(bench: Bench) -> None:
     for typed in ("6.10", "6.20", "55"):
         bench.take("end_height", 0, typed, tool="rule")
     bench.take("end_height", 1, "5.7")
-    bench.post(f"readings/{bench.sheet['undoable']['id']}/take-back", **BY)
+    bench.post(f"readings/{bench.sheet['undoable']['id']}/take-back")
     lines = [(line["what"], line["value"], line["state"], line["tool"]) for line in bench.log()]
     assert lines == [
         ("D at the board's end", "5.7", "taken back", "caliper"),
@@ -171,8 +167,8 @@ def test_undoing_a_cut_makes_the_heights_hold_again(bench: Bench) -> None:
     bench.name_strings()
     bench.take_all()
     wood = bench.wood()
-    bench.post("works", id=str(uuid4()), work="crown_cut", **BY)
-    bench.post(f"works/{bench.sheet['undoable']['id']}/take-back", **BY)
+    bench.post("works", id=str(uuid4()), work="crown_cut")
+    bench.post(f"works/{bench.sheet['undoable']['id']}/take-back")
     assert bench.wood() == wood
 
 
@@ -181,7 +177,7 @@ def test_a_doubted_reading_is_kept_and_counts_only_when_confirmed(bench: Bench) 
     bench.take("end_height", 0, "12.6")
     cell = bench.cell("end_height", 0)
     assert (cell["state"], cell["value"], bench.wood()[0]) == ("doubted", 12.6, None)
-    bench.post(f"readings/{cell['reading_id']}/confirm", **BY)
+    bench.post(f"readings/{cell['reading_id']}/confirm")
     assert bench.cell("end_height", 0)["state"] == "taken"
     assert (bench.wood()[0] or 0) > 5
 
@@ -204,7 +200,7 @@ def test_what_cannot_be_is_kept_doubted_and_cannot_be_confirmed(bench: Bench) ->
         "suggested": 6.1,
         "may_be_kept": False,
     }
-    bench.post(f"readings/{cell['reading_id']}/confirm", 409, **BY)
+    bench.post(f"readings/{cell['reading_id']}/confirm", 409)
 
 
 @pytest.mark.parametrize("typed", ["", "abc", "-5", "5..2"])
@@ -246,7 +242,7 @@ def test_two_people_at_one_instrument_lose_nothing(client: TestClient) -> None:
     teo.take("end_height", 3, "4.3")
     assert [s["state"] for s in teo.sheet["cut"]["strings"]] == ["provisional", "none", "none", "provisional"]
     before = teo.sheet["last_work"]
-    ilse.post("works", id=str(uuid4()), work="crown_cut", **BY)
+    ilse.post("works", id=str(uuid4()), work="crown_cut")
     teo.take("end_height", 1, "5.7", after_work=before)
     assert teo.cell("end_height", 1)["state"] == "stale"
     ilse.sheet = teo.sheet
@@ -291,9 +287,9 @@ def test_a_shape_that_cannot_be_names_the_reading(bench: Bench) -> None:
 
 def test_an_own_set_of_strings_from_typed_diameters(bench: Bench) -> None:
     own = {"name": "Found on it", "material": "steel", "diameters": ["0,8", "0.84", "0.68mm", "0.26"]}
-    bench.post("strings", id=str(uuid4()), own=own, **BY)
+    bench.post("strings", id=str(uuid4()), own=own)
     assert [s["diameter"] for s in bench.sheet["strings"]["strings"]] == [0.8, 0.84, 0.68, 0.26]
-    [item] = bench.post("strings", 422, id=str(uuid4()), own=own, **BY)["detail"]
+    [item] = bench.post("strings", 422, id=str(uuid4()), own=own)["detail"]
     assert item["loc"] == ["body", "name"]
 
 

@@ -10,7 +10,7 @@ from fastapi.testclient import TestClient
 
 FULL = {"family": "violin", "size": "4/4"}
 RELIEF = {**FULL, "measure": "relief_bass"}
-ENTRY = {"page_size": "4/4", "by": "Ilse Varnholt"}
+ENTRY = {"page_size": "4/4"}
 
 
 class FiguresPage:

@@ -8,8 +8,6 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
-ILSE = {"by": "Ilse Varnholt"}
-
 
 class Following:
     """What one instrument follows. RW-102 is measured through, and was here before."""
@@ -32,7 +30,7 @@ class Following:
         return {change["key"]: (change["before"], change["after"]) for change in self.preview(**asked)["changes"]}
 
     def choose(self, status: int = 200, **asked: Any) -> dict[str, Any]:
-        answer = self.client.put(f"{self.at}/targets", json={"id": str(uuid4()), **ILSE, **asked})
+        answer = self.client.put(f"{self.at}/targets", json={"id": str(uuid4()), **asked})
         assert answer.status_code == status, answer.text
         return dict(answer.json())
 
@@ -64,7 +62,7 @@ def test_a_choice_is_undone_and_both_stay_in_the_log(pia: Following) -> None:
     sheet = pia.choose(recipe="Soloist", schools={"crown": "flatter"}, reason="asked for it")
     assert sheet["recipe"]["own"] == ["flatter crown"]
     assert sheet["undoable"]["kind"] == "choice"
-    body = {"id": sheet["undoable"]["id"], **ILSE}
+    body = {"id": sheet["undoable"]["id"]}
     undone = pia.client.post(f"{pia.at}/targets/take-back", json=body).json()
     assert undone["recipe"] == {"name": "Soloist", "own": [], "heights_at_mark": False}
     log = [line for line in pia.client.get(f"{pia.at}/log").json() if line["what"] == "targets"]
@@ -72,7 +70,7 @@ def test_a_choice_is_undone_and_both_stay_in_the_log(pia: Following) -> None:
         ("Soloist, flatter crown: asked for it", "taken back"),
         ("Soloist", "work"),
     ]
-    stranger = pia.client.post(f"{pia.at}/targets/take-back", json={"id": str(uuid4()), **ILSE})
+    stranger = pia.client.post(f"{pia.at}/targets/take-back", json={"id": str(uuid4())})
     assert stranger.status_code == 404
 
 
@@ -94,10 +92,10 @@ def test_targets_as_at_an_earlier_visit(pia: Following) -> None:
 
 def test_targets_as_found_are_those_before_the_first_work(pia: Following) -> None:
     """After a cut the heights are other ones; as found stays what was read first."""
-    pia.client.post(f"{pia.at}/works", json={"id": str(uuid4()), "work": "crown_cut", **ILSE})
+    pia.client.post(f"{pia.at}/works", json={"id": str(uuid4()), "work": "crown_cut"})
     body = {
         "id": str(uuid4()), "measure": "end_height", "position": 0, "typed": "4.8", "tool": "caliper",
-        "taken_by": "Ilse Varnholt", "taken_at": "2026-11-23T09:00:00Z", "after_work": pia.sheet()["last_work"],
+        "taken_at": "2026-11-23T09:00:00Z", "after_work": pia.sheet()["last_work"],
     }  # fmt: skip
     assert pia.client.post(f"{pia.at}/readings", json=body).status_code == 200
     pia.choose(sources={"end_height": {"kind": "as_found"}})
@@ -116,7 +114,7 @@ def test_targets_as_another_instrument_stands_never_scaled(client: TestClient) -
     half = Following(client, "RW-103")
     refused = half.preview(422, sources={"end_height": {"kind": "instrument", "of": "RW-102"}})
     assert "never scaled" in refused["detail"][0]["msg"]
-    client.post("/api/instruments/RW-102/works", json={"id": str(uuid4()), "work": "crown_cut", **ILSE})
+    client.post("/api/instruments/RW-102/works", json={"id": str(uuid4()), "work": "crown_cut"})
     stale = hire.preview(422, sources={"end_height": {"kind": "instrument", "of": "RW-102"}})
     assert "stand lower since the crown was cut" in stale["detail"][0]["msg"]
 
@@ -147,43 +145,41 @@ def test_as_found_needs_its_reading(client: TestClient) -> None:
 def test_the_shop_makes_a_recipe_follows_it_and_instruments_with_their_own_do_not(client: TestClient) -> None:
     """A new recipe becomes the violins' own; RW-102 moves with the shop, RW-111 keeps the hire fleet's."""
     schools = {**recipes(client)["Soloist"]["schools"], "nut_height": "generous"}
-    client.put("/api/recipes/violin/Lantern", json={"id": str(uuid4()), "schools": schools, **ILSE})
+    client.put("/api/recipes/violin/Lantern", json={"id": str(uuid4()), "schools": schools})
     fleet = Following(client, "RW-111").sheet()["recipe"]
-    client.post("/api/recipes/violin/Lantern/follow", json={"id": str(uuid4()), **ILSE})
+    client.post("/api/recipes/violin/Lantern/follow", json={"id": str(uuid4())})
     assert recipes(client)["Lantern"]["shop"]
     sheet = Following(client).sheet()
     assert sheet["recipe"]["name"] == "Lantern"
     assert next(c for c in sheet["cells"] if c["measure"] == "nut_height")["band"]["aim"] == 0.9
     assert Following(client, "RW-111").sheet()["recipe"] == fleet
     assert recipes(client, "viola")["Orchestral"]["shop"]
-    kept = client.post("/api/recipes/violin/Lantern/retire", json={"id": str(uuid4()), **ILSE})
+    kept = client.post("/api/recipes/violin/Lantern/retire", json={"id": str(uuid4())})
     assert kept.status_code == 409
 
 
 def test_a_shipped_recipe_comes_back_as_it_was(client: TestClient) -> None:
     before = recipes(client)["Soloist"]["schools"]
     changed = {**before, "spacing": "equal_centres"}
-    client.put("/api/recipes/violin/Soloist", json={"id": str(uuid4()), "schools": changed, **ILSE})
+    client.put("/api/recipes/violin/Soloist", json={"id": str(uuid4()), "schools": changed})
     assert recipes(client)["Soloist"]["schools"] == changed
-    client.post("/api/recipes/violin/Soloist/retire", json={"id": str(uuid4()), **ILSE})
+    client.post("/api/recipes/violin/Soloist/retire", json={"id": str(uuid4())})
     assert recipes(client)["Soloist"]["schools"] == before
 
 
 def test_a_recipe_that_is_gone_leaves_its_instruments_to_the_shop(client: TestClient) -> None:
     """The hire fleet's recipe is taken off the list: its violins follow the shop's, and the sheet says which."""
-    client.post("/api/recipes/violin/Boathouse hire/retire", json={"id": str(uuid4()), **ILSE})
+    client.post("/api/recipes/violin/Boathouse hire/retire", json={"id": str(uuid4())})
     assert "Boathouse hire" not in recipes(client)
     assert Following(client, "RW-111").sheet()["recipe"]["name"] == "Orchestral"
 
 
 def test_a_recipe_answers_every_question(client: TestClient) -> None:
-    answer = client.put(
-        "/api/recipes/violin/Half", json={"id": str(uuid4()), "schools": {"crown": "classical"}, **ILSE}
-    )
+    answer = client.put("/api/recipes/violin/Half", json={"id": str(uuid4()), "schools": {"crown": "classical"}})
     assert answer.status_code == 422
     assert "still open" in answer.json()["detail"][0]["msg"]
     nameless = client.put(
-        "/api/recipes/violin/%20", json={"id": str(uuid4()), "schools": recipes(client)["Soloist"]["schools"], **ILSE}
+        "/api/recipes/violin/%20", json={"id": str(uuid4()), "schools": recipes(client)["Soloist"]["schools"]}
     )
     assert nameless.status_code == 422
 

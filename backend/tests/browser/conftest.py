@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from contextlib import contextmanager
 from typing import Any
 
 import pytest
 from fidicula.hosting.serving import CHROMIUM, CHROMIUM_ARGUMENTS, serving
 from fidicula.settings import Settings
 from playwright.sync_api import Browser, Page, expect, sync_playwright
+
+from ..conftest import signed_in
 
 expect.set_options(timeout=10_000)
 
@@ -29,13 +32,30 @@ def address(app: Any) -> Iterator[str]:
 
 
 @pytest.fixture
-def page(browser: Browser, address: str) -> Iterator[Page]:
-    """A page of a fresh browser on the rail; an error in its scripts fails the test."""
+def page(browser: Browser, address: str, app: Any) -> Iterator[Page]:
+    """A page of a fresh browser on the rail, Ilse signed in; an error in its scripts fails the test."""
+    with opened_page(browser, address, cookie=signed_in(app, "Ilse Varnholt")["cookie"]) as opened:
+        yield opened
+
+
+@pytest.fixture
+def door(browser: Browser, address: str) -> Iterator[Page]:
+    """A page of a fresh browser in which nobody is signed in."""
+    with opened_page(browser, address) as opened:
+        yield opened
+
+
+@contextmanager
+def opened_page(browser: Browser, address: str, *, cookie: str = "") -> Iterator[Page]:
     context = browser.new_context(viewport={"width": 1280, "height": 800})
+    if cookie:
+        name, value = cookie.split("=")
+        context.add_cookies([{"name": name, "value": value, "domain": "127.0.0.1", "path": "/api"}])
     opened = context.new_page()
     errors: list[str] = []
     opened.on("pageerror", lambda error: errors.append(str(error)))
     opened.goto(address)
+    expect(opened.get_by_label("Instruments in the house").or_(opened.get_by_label("Sign in"))).to_be_visible()
     yield opened
     context.close()
     assert errors == []

@@ -13,8 +13,10 @@ import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from typing import Any
 
 import pytest
+from fidicula.cli.demo import demo_sign_ins
 from fidicula.hosting.cluster import free_port
 
 
@@ -44,9 +46,26 @@ def wait_until_ready(process: subprocess.Popen[str], port: int) -> None:
     pytest.fail("it ended before it was ready")
 
 
-def tickets(port: int) -> list[str]:
-    with urllib.request.urlopen(f"http://127.0.0.1:{port}/api/rail", timeout=10) as answer:
-        return [tag["ticket"] for tag in json.load(answer)]
+class Browser:
+    """The demo's owner, signed in with what the demo prints."""
+
+    def __init__(self, port: int) -> None:
+        self._address = f"http://127.0.0.1:{port}/api"
+        self._opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor())
+        self._headers = {"content-type": "application/json"}
+        name, _, password, _ = demo_sign_ins()[0]
+        self.ask("/session", {"name": name, "password": password})
+        self._headers["X-Fidicula-Form"] = self.ask("/session")["signed_in"]["form_token"]
+
+    def ask(self, path: str, body: dict[str, str] | None = None) -> Any:
+        data = None if body is None else json.dumps(body).encode()
+        request = urllib.request.Request(self._address + path, data, self._headers)
+        with self._opener.open(request, timeout=10) as answer:
+            text = answer.read()
+        return json.loads(text) if text else None
+
+    def tickets(self) -> list[str]:
+        return [tag["ticket"] for tag in self.ask("/rail")]
 
 
 def server_processes(home: Path) -> list[str]:
@@ -67,11 +86,7 @@ def test_whatever_ends_it_ends_the_database_too_and_the_data_stays(cluster_home:
     port = free_port()
     with started(cluster_home, port) as process:
         wait_until_ready(process, port)
-        body = json.dumps({"family": "violin", "size": "4/4"}).encode()
-        request = urllib.request.Request(
-            f"http://127.0.0.1:{port}/api/instruments", body, {"content-type": "application/json"}
-        )
-        urllib.request.urlopen(request, timeout=10).close()
+        Browser(port).ask("/instruments", {"family": "violin", "size": "4/4"})
         assert server_processes(cluster_home)
         process.send_signal(how)
         assert process.wait(timeout=30) == (-9 if how is signal.SIGKILL else 0)
@@ -83,7 +98,7 @@ def test_whatever_ends_it_ends_the_database_too_and_the_data_stays(cluster_home:
         return
     with started(cluster_home, port) as process:
         wait_until_ready(process, port)
-        assert tickets(port)[-1] == "RW-116"
+        assert Browser(port).tickets()[-1] == "RW-116"
         process.send_signal(signal.SIGINT)
         process.wait(timeout=30)
 

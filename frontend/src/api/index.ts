@@ -32,7 +32,30 @@ export type FigurePage = Schemas['FigurePage']
 export type FigureRow = Schemas['FigureRow']
 export type FigureLine = Schemas['FigureLine']
 
+export type SignedIn = Schemas['SignedIn']
+export type PersonView = Schemas['PersonView']
+export type PersonBody = Schemas['PersonBody']
+
 export const api = createClient<paths>({ baseUrl: window.location.origin })
+
+/** What this browser's session brings along with every change, and who is told that it has ended. */
+const door = { formToken: '', onEnd: () => {} }
+
+export function keepDoor(formToken: string, onEnd: () => void): void {
+  door.formToken = formToken
+  door.onEnd = onEnd
+}
+
+api.use({
+  onRequest({ request }) {
+    request.headers.set('X-Fidicula-Form', door.formToken)
+    return request
+  },
+  onResponse({ response, schemaPath }) {
+    if (response.status === 401 && schemaPath !== '/api/session') door.onEnd()
+    return response
+  },
+})
 
 /** What the server said no to, by field. `away` is true where it did not answer, or could not reach its records. */
 export class Refused extends Error {
@@ -60,12 +83,13 @@ export async function answerOf<Data>(asked: Promise<Answered<Data>>): Promise<Da
   } catch {
     throw new Refused('The server does not answer.', {}, true)
   }
+  if (answered.response.status === 204) return undefined as Data
   if (answered.response.ok && answered.data !== undefined) return answered.data
   const status = answered.response.status
   const items = detailOf(answered.error)
-  const fields = Object.fromEntries(items.map((item) => [String(item.loc.slice(1)[0] ?? ''), item.msg]))
+  const fields = Object.fromEntries(items.map((item) => [String(item.loc.slice(1)[0] ?? ''), sentence(item.msg)]))
   const message = items.map((item) => sentence(item.msg)).join(' ') || `The server answered ${status}.`
-  throw new Refused(message, fields, status >= 500, status)
+  throw new Refused(message, fields, status >= 500 || status === 401, status)
 }
 
 interface DetailItem {

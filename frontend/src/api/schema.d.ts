@@ -24,6 +24,130 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Session
+         * @description Who is signed in here, if anybody.
+         */
+        get: operations["session_api_session_get"];
+        put?: never;
+        /**
+         * Sign In
+         * @description Sign in with name and password.
+         */
+        post: operations["sign_in_api_session_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description The first person of an empty shop becomes its owner.
+         */
+        post: operations["begin_api_session_first_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sign Out
+         * @description Sign out of this browser.
+         */
+        post: operations["sign_out_api_session_out_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * To The Bench
+         * @description Someone else takes the place at the bench.
+         */
+        post: operations["to_the_bench_api_session_bench_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Person
+         * @description Someone new works here.
+         */
+        post: operations["add_person_api_people_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Person
+         * @description Change someone's name, role, password or PIN, or let them go.
+         */
+        put: operations["change_person_api_people__person_id__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rail": {
         parameters: {
             query?: never;
@@ -588,6 +712,37 @@ export interface components {
             outside_by: number;
         };
         /**
+         * BeginBody
+         * @description The first person, who owns the shop.
+         */
+        BeginBody: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+            /**
+             * Pin
+             * @default
+             */
+            pin: string;
+        };
+        /**
+         * BenchBody
+         * @description pin : empty for someone who is known in this browser.
+         */
+        BenchBody: {
+            /**
+             * Person
+             * Format: uuid
+             */
+            person: string;
+            /**
+             * Pin
+             * @default
+             */
+            pin: string;
+        };
+        /**
          * BenchSheet
          * @description Everything that the bench sheet shows. last_work : the causal place of a reading taken now.
          */
@@ -614,11 +769,6 @@ export interface components {
             may_cut: boolean;
             /** May File Nut */
             may_file_nut: boolean;
-        };
-        /** ByBody */
-        ByBody: {
-            /** By */
-            by: string;
         };
         /**
          * Cell
@@ -695,8 +845,6 @@ export interface components {
             id: string;
             /** Page Size */
             page_size: string;
-            /** By */
-            by: string;
         };
         /**
          * Choice
@@ -723,8 +871,6 @@ export interface components {
             tools: components["schemas"]["ToolChoice"][];
             /** Works */
             works: components["schemas"]["Choice"][];
-            /** Takers */
-            takers: string[];
             /** Next Ticket */
             next_ticket: string;
         };
@@ -756,8 +902,6 @@ export interface components {
              * @default
              */
             reason: string;
-            /** By */
-            by: string;
         };
         /**
          * CutView
@@ -864,8 +1008,6 @@ export interface components {
             id: string;
             /** Page Size */
             page_size: string;
-            /** By */
-            by: string;
             /**
              * Low
              * @default
@@ -904,8 +1046,6 @@ export interface components {
              * Format: uuid
              */
             id: string;
-            /** By */
-            by: string;
         };
         /**
          * FigureLine
@@ -1124,6 +1264,60 @@ export interface components {
             diameters: string[];
         };
         /**
+         * PersonBody
+         * @description password, pin : empty to leave them as they are.
+         */
+        PersonBody: {
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "luthier" | "apprentice" | "desk";
+            /**
+             * Active
+             * @default true
+             */
+            active: boolean;
+            /**
+             * Password
+             * @default
+             */
+            password: string;
+            /**
+             * Pin
+             * @default
+             */
+            pin: string;
+        };
+        /**
+         * PersonView
+         * @description is_in : known in this browser, so that no PIN is needed.  has_pin, has_password : not what they are.
+         */
+        PersonView: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Name */
+            name: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "luthier" | "apprentice" | "desk";
+            /** Active */
+            active: boolean;
+            /** Is In */
+            is_in: boolean;
+            /** Has Pin */
+            has_pin: boolean;
+            /** Has Password */
+            has_password: boolean;
+        };
+        /**
          * Preview
          * @description What a choice would change. same : how many targets stay as they are.  problem : where the shape could not be.
          */
@@ -1176,8 +1370,6 @@ export interface components {
             typed: string;
             /** Tool */
             tool: string;
-            /** Taken By */
-            taken_by: string;
             /**
              * Taken At
              * Format: date-time
@@ -1262,8 +1454,6 @@ export interface components {
              * Format: uuid
              */
             id: string;
-            /** By */
-            by: string;
             /** Schools */
             schools: {
                 [key: string]: string;
@@ -1281,6 +1471,15 @@ export interface components {
             /** Says */
             says: string;
         };
+        /**
+         * Session
+         * @description first : nobody is known yet.  signed_in : None where nobody is signed in here.
+         */
+        Session: {
+            /** First */
+            first: boolean;
+            signed_in: components["schemas"]["SignedIn"] | null;
+        };
         /** SetView */
         SetView: {
             /** Id */
@@ -1291,6 +1490,27 @@ export interface components {
             material: string;
             /** Strings */
             strings: components["schemas"]["StringOn"][];
+        };
+        /** SignInBody */
+        SignInBody: {
+            /** Name */
+            name: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * SignedIn
+         * @description What a browser knows of itself. form_token : to be brought along with every change.
+         */
+        SignedIn: {
+            /** Form Token */
+            form_token: string;
+            person: components["schemas"]["PersonView"];
+            at_bench: components["schemas"]["PersonView"];
+            /** People */
+            people: components["schemas"]["PersonView"][];
+            /** May */
+            may: string[];
         };
         /** SizeChoice */
         SizeChoice: {
@@ -1411,8 +1631,6 @@ export interface components {
              * @default false
              */
             put_on_now: boolean;
-            /** By */
-            by: string;
         };
         /**
          * Tag
@@ -1540,8 +1758,6 @@ export interface components {
             id: string;
             /** Work */
             work: string;
-            /** By */
-            by: string;
         };
     };
     responses: never;
@@ -1571,6 +1787,428 @@ export interface operations {
                         [key: string]: string;
                     };
                 };
+            };
+        };
+    };
+    session_api_session_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sign_in_api_session_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignInBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    begin_api_session_first_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sign_out_api_session_out_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    to_the_bench_api_session_bench_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedIn"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    add_person_api_people_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    change_person_api_people__person_id__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -1620,6 +2258,20 @@ export interface operations {
                     "application/json": components["schemas"]["Tag"][];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -1667,6 +2319,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Choices"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -1720,6 +2386,20 @@ export interface operations {
                     "application/json": components["schemas"]["Registered"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -1770,6 +2450,20 @@ export interface operations {
                     "application/json": components["schemas"]["BenchSheet"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -1819,6 +2513,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LogLine"][];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -1874,6 +2582,20 @@ export interface operations {
                     "application/json": components["schemas"]["BenchSheet"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -1914,11 +2636,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ByBody"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {
@@ -1928,6 +2646,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BenchSheet"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -1969,11 +2701,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ByBody"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {
@@ -1983,6 +2711,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BenchSheet"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -2038,6 +2780,20 @@ export interface operations {
                     "application/json": components["schemas"]["BenchSheet"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -2078,11 +2834,7 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ByBody"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {
@@ -2092,6 +2844,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BenchSheet"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -2142,6 +2908,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SetView"][];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -2197,6 +2977,20 @@ export interface operations {
                     "application/json": components["schemas"]["BenchSheet"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -2247,6 +3041,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FigurePage"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -2299,6 +3107,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FigurePage"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -2354,6 +3176,20 @@ export interface operations {
                     "application/json": components["schemas"]["FigureLine"][];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -2405,6 +3241,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["FigurePage"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -2458,6 +3308,20 @@ export interface operations {
                     "application/json": components["schemas"]["FigurePage"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -2507,6 +3371,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Following"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -2562,6 +3440,20 @@ export interface operations {
                     "application/json": components["schemas"]["BenchSheet"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -2615,6 +3507,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Preview"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -2670,6 +3576,20 @@ export interface operations {
                     "application/json": components["schemas"]["BenchSheet"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -2719,6 +3639,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RecipesOfFamily"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -2773,6 +3707,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RecipeNumbers"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {
@@ -2829,6 +3777,20 @@ export interface operations {
                     "application/json": components["schemas"]["RecipesOfFamily"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -2884,6 +3846,20 @@ export interface operations {
                     "application/json": components["schemas"]["RecipesOfFamily"];
                 };
             };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Not in the house */
             404: {
                 headers: {
@@ -2938,6 +3914,20 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RecipesOfFamily"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not in the house */
             404: {

@@ -2,11 +2,15 @@
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
+import { Refused } from '@/api'
 import { ArrivalDialog } from '@/features/arrival'
+import { BenchDialog, SignIn } from '@/features/people'
 import { RailOfTags, useHouse } from '@/features/rail'
 import CommandStrip from '@/shared/CommandStrip.vue'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
+
+const RETRY_AFTER_MS = 2500
 
 const route = useRoute()
 const router = useRouter()
@@ -22,7 +26,7 @@ const toolLabel = computed(
 )
 
 watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
-const TITLES: Record<string, string> = { figures: 'Figures', recipes: 'Recipes' }
+const TITLES: Record<string, string> = { figures: 'Figures', recipes: 'Recipes', people: 'People' }
 watch(
   () => [open.value, route.name] as const,
   ([ticket, page]) => {
@@ -31,55 +35,53 @@ watch(
   },
   { immediate: true },
 )
-watch(
-  () => house.choices?.takers,
-  (takers) => {
-    if (atBench.person === 'bench' && takers?.[0]) atBench.person = takers[0]
-  },
-)
-onMounted(() => void house.load())
 
+const isAway = ref(false)
+async function begin(): Promise<void> {
+  try {
+    await atBench.load()
+    isAway.value = false
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    isAway.value = true
+    setTimeout(() => void begin(), RETRY_AFTER_MS)
+  }
+}
+onMounted(() => void begin())
+watch(() => atBench.signedIn !== null, (now) => {
+  if (now) void house.load()
+})
+
+const isIn = () => atBench.signedIn !== null
 useCommands([
-  { letter: 'n', general: true, words: 'new arrival', run: () => (arrivalOpen.value = true) },
-  { letter: 'g', general: true, words: 'figures', run: () => void router.push({ name: 'figures' }) },
-  { letter: 'r', general: true, words: "the shop's recipes", run: () => void router.push({ name: 'recipes' }) },
+  { letter: 'n', general: true, words: 'new arrival', run: () => (arrivalOpen.value = true), possible: () => atBench.may('arrive') },
+  { letter: 'g', general: true, words: 'figures', run: () => void router.push({ name: 'figures' }), possible: isIn },
+  { letter: 'r', general: true, words: "the shop's recipes", run: () => void router.push({ name: 'recipes' }), possible: isIn },
+  { letter: 'p', general: true, words: 'people', run: () => void router.push({ name: 'people' }), possible: () => atBench.may('people') },
   { letter: 'l', general: true, words: 'lamp or day', run: () => (atBench.theme = atBench.theme === 'day' ? 'lamp' : 'day') },
-  { letter: 'b', general: true, words: 'who is at the bench', run: () => (benchOpen.value = true) },
+  { letter: 'b', general: true, words: 'who is at the bench', run: () => (benchOpen.value = true), possible: isIn },
 ])
 </script>
 
 <template>
   <v-app>
-    <RailOfTags :open="open">
-      <div class="right">
-        <v-btn @click="arrivalOpen = true">New arrival</v-btn>
-      </div>
-    </RailOfTags>
-    <router-view />
-    <CommandStrip>
-      <template #right>
-        <button type="button" class="plain-button who" @click="benchOpen = true">{{ atBench.person }}, {{ toolLabel }}</button>
-      </template>
-    </CommandStrip>
-    <ArrivalDialog v-model="arrivalOpen" />
-    <v-dialog v-model="benchOpen">
-      <v-card>
-        <v-card-title tag="h2">At the bench</v-card-title>
-        <v-card-text class="bench">
-          <v-combobox v-model="atBench.person" autofocus label="Who takes the readings" :items="house.choices?.takers ?? []" />
-          <v-select
-            v-model="atBench.tool"
-            label="Tool in the hand"
-            :items="house.choices?.tools ?? []"
-            item-value="tool"
-            item-title="label"
-            hint="A wedge, card or feeler reads the shortest way to the board; the others straight up."
-            persistent-hint
-          />
-        </v-card-text>
-        <v-card-actions class="actions"><v-btn variant="flat" @click="benchOpen = false">Done</v-btn></v-card-actions>
-      </v-card>
-    </v-dialog>
+    <template v-if="atBench.signedIn">
+      <RailOfTags :open="open">
+        <div class="right">
+          <v-btn v-if="atBench.may('arrive')" @click="arrivalOpen = true">New arrival</v-btn>
+        </div>
+      </RailOfTags>
+      <router-view />
+      <CommandStrip>
+        <template #right>
+          <button type="button" class="plain-button who" @click="benchOpen = true">{{ atBench.person }}, {{ toolLabel }}</button>
+        </template>
+      </CommandStrip>
+      <ArrivalDialog v-model="arrivalOpen" />
+      <BenchDialog v-model="benchOpen" :tools="house.choices?.tools ?? []" />
+    </template>
+    <SignIn v-else-if="atBench.isLoaded" />
+    <p v-else class="coming" role="status">{{ isAway ? 'The server does not answer; trying again …' : 'Opening …' }}</p>
   </v-app>
 </template>
 
@@ -90,12 +92,9 @@ useCommands([
 .right :deep(.v-btn) {
   height: 50px;
 }
-.bench {
-  display: grid;
-  gap: 16px;
-}
-.actions {
-  padding: 8px 24px 20px;
+.coming {
+  padding: 40px 24px;
+  font-size: 18px;
 }
 .who {
   min-height: 44px;

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router'
+import { PeoplePage } from '@/features/people'
 import { EmptyBench, SheetPage } from '@/features/sheet'
 
 const FAMILIES = ['violin', 'viola', 'cello', 'bass']
@@ -31,6 +32,7 @@ export const router = createRouter({
       component: () => import('@/features/figures').then((feature) => feature.FiguresPage),
       props: (route) => ({ family: familyOf(route.params.family), size: String(route.query.size ?? '') }),
     },
+    { path: '/people', name: 'people', component: PeoplePage },
     { path: '/:rest(.*)*', redirect: { name: 'house' } },
   ],
 })

@@ -1,10 +1,61 @@
-/** Who is at the bench here, and what is in the hand: kept in this browser. */
+/** Who is at the bench here, and what is in the hand. The tool and the light are kept in this browser. */
 import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { answerOf, api, keepDoor, type PersonView, type SignedIn } from '@/api'
 import { useStored } from './stored'
 
+export type Act = 'look' | 'arrive' | 'measure' | 'sign_off' | 'recipes' | 'figures' | 'people'
+
 export const useAtBench = defineStore('at-bench', () => {
-  const person = useStored('person', 'bench')
   const tool = useStored('tool', 'caliper')
   const theme = useStored<'day' | 'lamp'>('theme', 'day')
-  return { person, tool, theme }
+  const signedIn = ref<SignedIn | null>(null)
+  const isLoaded = ref(false)
+  /** Nobody is known in this house yet: the first to come owns it. */
+  const isFirst = ref(false)
+
+  const at = computed<PersonView | null>(() => signedIn.value?.at_bench ?? null)
+  const person = computed(() => at.value?.name ?? '')
+  const personId = computed(() => at.value?.id ?? '')
+  const people = computed(() => signedIn.value?.people ?? [])
+
+  function may(act: Act): boolean {
+    return signedIn.value?.may.includes(act) ?? false
+  }
+
+  function hold(now: SignedIn | null): void {
+    signedIn.value = now
+    keepDoor(now?.form_token ?? '', () => (signedIn.value = null))
+  }
+
+  /** Throws Refused where the server is away. */
+  async function load(): Promise<void> {
+    const now = await answerOf(api.GET('/api/session'))
+    isFirst.value = now.first
+    hold(now.signed_in)
+    isLoaded.value = true
+  }
+
+  /** Throws Refused with what is wrong. */
+  async function signIn(name: string, password: string): Promise<void> {
+    await answerOf(api.POST('/api/session', { body: { name, password } }))
+    await load()
+  }
+
+  async function begin(name: string, password: string, pin: string): Promise<void> {
+    await answerOf(api.POST('/api/session/first', { body: { name, password, pin } }))
+    await load()
+  }
+
+  async function signOut(): Promise<void> {
+    await answerOf(api.POST('/api/session/out'))
+    hold(null)
+  }
+
+  /** Someone else takes the place at the bench. Throws Refused with what is wrong. */
+  async function toTheBench(person: string, pin: string): Promise<void> {
+    hold(await answerOf(api.POST('/api/session/bench', { body: { person, pin } })))
+  }
+
+  return { tool, theme, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, toTheBench }
 })

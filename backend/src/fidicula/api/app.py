@@ -5,7 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-from fastapi import FastAPI, Request
+from fastapi import Depends, FastAPI, Request
 from fastapi.openapi.utils import get_openapi
 from fastapi.responses import FileResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
@@ -13,9 +13,13 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from fidicula.api import bench, compute, errors, figures, house, recipes
+from fidicula.api import bench, compute, errors, figures, house, people, recipes
+from fidicula.api.signed import signed
 
-_ROUTERS = (house.router, bench.router, figures.router, recipes.router)
+_OPEN = (house.open_router, people.open_router)
+"""These answer without a session, as the stateless computations do."""
+
+_ROUTERS = (people.router, house.router, bench.router, figures.router, recipes.router)
 
 HEADERS = (
     (
@@ -54,8 +58,7 @@ def make_app(*, front_end: Path | None = None) -> FastAPI:
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]"])
     errors.install(app)
     app.include_router(compute.router)
-    for router in _ROUTERS:
-        app.include_router(router)
+    _include(app)
 
     def openapi() -> dict[str, Any]:
         if app.openapi_schema is None:
@@ -70,11 +73,17 @@ def make_app(*, front_end: Path | None = None) -> FastAPI:
     return app
 
 
+def _include(app: FastAPI) -> None:
+    for router in _OPEN:
+        app.include_router(router)
+    for router in _ROUTERS:
+        app.include_router(router, dependencies=[Depends(signed)])
+
+
 def client_openapi() -> dict[str, Any]:
     """The part of the OpenAPI document that the front end uses: all but the stateless computations."""
     app = FastAPI(title="Fidicula", version="0.1.0", openapi_url=None, docs_url=None, redoc_url=None)
-    for router in _ROUTERS:
-        app.include_router(router)
+    _include(app)
     return get_openapi(title=app.title, version=app.version, routes=app.routes)
 
 

@@ -10,7 +10,8 @@ from fastapi import APIRouter, Path, Request, Response
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
 
 from fidicula.api.errors import RESPONSES
-from fidicula.api.words import Label, Person
+from fidicula.api.signed import Acting, may
+from fidicula.api.words import Label
 from fidicula.services.bench import Bench, OwnSet, Taking
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView
 
@@ -36,20 +37,14 @@ class ReadingBody(Body):
     position: Annotated[int, Field(ge=0, le=5)] | None = None
     typed: Annotated[str, Field(max_length=40)]
     tool: Annotated[str, Field(max_length=40)]
-    taken_by: Person
     taken_at: Annotated[AwareDatetime, Field(ge=EARLIEST, le=LATEST)]
     after_work: Annotated[int, Field(ge=0)] = 0
     repeats: bool = False
 
 
-class ByBody(Body):
-    by: Person
-
-
 class WorkBody(Body):
     id: UUID
     work: Annotated[str, Field(max_length=40)]
-    by: Person
 
 
 class OwnSetBody(Body):
@@ -63,7 +58,6 @@ class StringsBody(Body):
     set_id: UUID | None = None
     own: OwnSetBody | None = None
     put_on_now: bool = False
-    by: Person
 
 
 def _bench(request: Request) -> Bench:
@@ -88,8 +82,8 @@ def log(request: Request, ticket: Ticket) -> list[LogLine]:
     return _bench(request).log(ticket)
 
 
-@router.post("/readings", response_model=BenchSheet)
-def take_reading(request: Request, ticket: Ticket, body: ReadingBody) -> Response:
+@router.post("/readings", response_model=BenchSheet, dependencies=[may("measure")])
+def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Acting) -> Response:
     """Keep a reading; the same id again changes nothing."""
     taken_at: datetime = body.taken_at
     taking = Taking(
@@ -98,7 +92,7 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody) -> Respons
         position=body.position,
         typed=body.typed,
         tool=body.tool,
-        taken_by=body.taken_by.strip(),
+        taken_by=person.name,
         taken_at=taken_at,
         after_work=body.after_work,
         repeats=body.repeats,
@@ -106,28 +100,28 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody) -> Respons
     return _answer(_bench(request).take_reading(ticket, taking))
 
 
-@router.post("/readings/{reading_id}/confirm", response_model=BenchSheet)
-def confirm_reading(request: Request, ticket: Ticket, reading_id: UUID, body: ByBody) -> Response:
+@router.post("/readings/{reading_id}/confirm", response_model=BenchSheet, dependencies=[may("measure")])
+def confirm_reading(request: Request, ticket: Ticket, reading_id: UUID, person: Acting) -> Response:
     """Let a doubted reading count as typed."""
-    return _answer(_bench(request).confirm_reading(ticket, reading_id, body.by.strip()))
+    return _answer(_bench(request).confirm_reading(ticket, reading_id, person.name))
 
 
-@router.post("/readings/{reading_id}/take-back", response_model=BenchSheet)
-def take_back_reading(request: Request, ticket: Ticket, reading_id: UUID, body: ByBody) -> Response:
+@router.post("/readings/{reading_id}/take-back", response_model=BenchSheet, dependencies=[may("measure")])
+def take_back_reading(request: Request, ticket: Ticket, reading_id: UUID, person: Acting) -> Response:
     """Undo a reading."""
-    return _answer(_bench(request).take_back_reading(ticket, reading_id, body.by.strip()))
+    return _answer(_bench(request).take_back_reading(ticket, reading_id, person.name))
 
 
-@router.post("/works", response_model=BenchSheet)
-def do_work(request: Request, ticket: Ticket, body: WorkBody) -> Response:
+@router.post("/works", response_model=BenchSheet, dependencies=[may("measure")])
+def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) -> Response:
     """Write down a work done."""
-    return _answer(_bench(request).do_work(ticket, work_id=body.id, kind=body.work, by=body.by.strip()))
+    return _answer(_bench(request).do_work(ticket, work_id=body.id, kind=body.work, by=person.name))
 
 
-@router.post("/works/{work_id}/take-back", response_model=BenchSheet)
-def take_back_work(request: Request, ticket: Ticket, work_id: UUID, body: ByBody) -> Response:
+@router.post("/works/{work_id}/take-back", response_model=BenchSheet, dependencies=[may("measure")])
+def take_back_work(request: Request, ticket: Ticket, work_id: UUID, person: Acting) -> Response:
     """Undo a work."""
-    return _answer(_bench(request).take_back_work(ticket, work_id, body.by.strip()))
+    return _answer(_bench(request).take_back_work(ticket, work_id, person.name))
 
 
 @router.get("/string-sets")
@@ -136,8 +130,8 @@ def string_sets(request: Request, ticket: Ticket) -> list[SetView]:
     return _bench(request).string_sets(ticket)
 
 
-@router.post("/strings", response_model=BenchSheet)
-def name_strings(request: Request, ticket: Ticket, body: StringsBody) -> Response:
+@router.post("/strings", response_model=BenchSheet, dependencies=[may("measure")])
+def name_strings(request: Request, ticket: Ticket, body: StringsBody, person: Acting) -> Response:
     """Say which strings are on it, or were put on now."""
     own = None
     if body.own is not None:
@@ -149,6 +143,6 @@ def name_strings(request: Request, ticket: Ticket, body: StringsBody) -> Respons
             set_id=body.set_id,
             own=own,
             put_on_now=body.put_on_now,
-            by=body.by.strip(),
+            by=person.name,
         )
     )

@@ -12,7 +12,14 @@ from pydantic_core import ErrorDetails
 from fidicula.contract.refusals import Refusal, RefusalItem, from_core, item_of
 from fidicula.core.errors import CoreError
 from fidicula.db.unit_of_work import DatabaseAwayError
-from fidicula.services.errors import NotHereError, NotNowError, ServiceError
+from fidicula.services.errors import (
+    NotHereError,
+    NotNowError,
+    NotSignedInError,
+    NotYoursError,
+    ServiceError,
+    TooManyGuessesError,
+)
 
 
 def _answer(status: int, items: list[RefusalItem]) -> JSONResponse:
@@ -47,15 +54,28 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(ServiceError)
     def _service(_request: Request, error: ServiceError) -> JSONResponse:
-        status = 404 if isinstance(error, NotHereError) else 409 if isinstance(error, NotNowError) else 422
-        return _one(status, error.sentence, "body", *([error.field] if error.field else []))
+        status = next((code for kind, code in _STATUS.items() if isinstance(error, kind)), 422)
+        answer = _one(status, error.sentence, "body", *([error.field] if error.field else []))
+        if isinstance(error, TooManyGuessesError):
+            answer.headers["retry-after"] = str(error.wait)
+        return answer
 
     @app.exception_handler(DatabaseAwayError)
     def _away(_request: Request, _error: DatabaseAwayError) -> JSONResponse:
         return _one(503, "the records cannot be reached just now; what you typed is kept here and sent again")
 
 
+_STATUS: dict[type[ServiceError], int] = {
+    NotSignedInError: 401,
+    NotYoursError: 403,
+    NotHereError: 404,
+    NotNowError: 409,
+    TooManyGuessesError: 429,
+}
+
 RESPONSES: dict[int | str, dict[str, Any]] = {
+    401: {"description": "Nobody is signed in"},
+    403: {"description": "Not for this role"},
     404: {"description": "Not in the house"},
     409: {"description": "Not as things stand"},
     422: {"description": "Refused, with loc and msg for each field"},

@@ -9,7 +9,8 @@ from fastapi import APIRouter, Depends, Request
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.errors import RESPONSES
-from fidicula.api.words import Family, Label, Person, Sentence
+from fidicula.api.signed import Acting, may
+from fidicula.api.words import Family, Label, Sentence
 from fidicula.services.figures import FigureLine, FigurePage, Figures, FigureTyped
 from fidicula.tables.figures import FigureKey
 
@@ -39,7 +40,6 @@ class ChangeBody(KeyBody):
 
     id: UUID
     page_size: Size
-    by: Person
 
 
 class EnterBody(ChangeBody):
@@ -75,20 +75,20 @@ def history(
     return figures.history(FigureKey(family, size, measure, question, school))
 
 
-@router.put("")
-def enter(figures: Use, body: EnterBody) -> FigurePage:
+@router.put("", dependencies=[may("figures")])
+def enter(figures: Use, body: EnterBody, person: Acting) -> FigurePage:
     """Put the shop's own figure in the place of the one so far."""
     typed = FigureTyped(body.low, body.aim, body.high, body.source, body.confirmed, body.sure)
-    return figures.enter(body.key(), typed, page_size=body.page_size, entry_id=body.id, by=body.by.strip())
+    return figures.enter(body.key(), typed, page_size=body.page_size, entry_id=body.id, by=person.name)
 
 
-@router.post("/withdraw")
-def withdraw(figures: Use, body: ChangeBody) -> FigurePage:
+@router.post("/withdraw", dependencies=[may("figures")])
+def withdraw(figures: Use, body: ChangeBody, person: Acting) -> FigurePage:
     """Let the starting value stand again."""
-    return figures.withdraw(body.key(), page_size=body.page_size, entry_id=body.id, by=body.by.strip())
+    return figures.withdraw(body.key(), page_size=body.page_size, entry_id=body.id, by=person.name)
 
 
-@router.post("/undo")
-def undo(figures: Use, body: ChangeBody) -> FigurePage:
+@router.post("/undo", dependencies=[may("figures")])
+def undo(figures: Use, body: ChangeBody, person: Acting) -> FigurePage:
     """Put back what stood before the newest entry."""
-    return figures.undo(body.key(), page_size=body.page_size, by=body.by.strip())
+    return figures.undo(body.key(), page_size=body.page_size, by=person.name)

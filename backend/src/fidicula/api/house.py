@@ -8,9 +8,11 @@ from fastapi import APIRouter, Request
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.errors import RESPONSES
+from fidicula.api.signed import may
 from fidicula.api.words import Family, Label, Sentence
 from fidicula.services.house import Arrival, Choices, House, Tag
 
+open_router = APIRouter(prefix="/api", tags=["house"])
 router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
 
 
@@ -38,7 +40,7 @@ def _house(request: Request) -> House:
     return house
 
 
-@router.get("/health")
+@open_router.get("/health")
 def health() -> dict[str, str]:
     """The application answers."""
     return {"state": "ready"}
@@ -56,7 +58,7 @@ def choices(request: Request) -> Choices:
     return _house(request).choices()
 
 
-@router.post("/instruments", status_code=201)
+@router.post("/instruments", status_code=201, dependencies=[may("arrive")])
 def register(request: Request, body: ArrivalBody) -> Registered:
     """Take an instrument in."""
     return Registered(ticket=_house(request).register(Arrival(**body.model_dump())))

@@ -10,7 +10,8 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.bench import Ticket
 from fidicula.api.errors import RESPONSES
-from fidicula.api.words import Family, Label, Person, Sentence
+from fidicula.api.signed import Acting, may
+from fidicula.api.words import Family, Label, Sentence
 from fidicula.services.following import Asked, Following, Followings, Preview
 from fidicula.services.recipes import RecipeNumbers, Recipes, RecipesOfFamily
 from fidicula.services.sheet.model import BenchSheet
@@ -47,14 +48,12 @@ class FollowBody(BaseModel):
 class ChooseBody(FollowBody):
     id: UUID
     reason: Sentence = ""
-    by: Person
 
 
 class EntryBody(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     id: UUID
-    by: Person
 
 
 class SaveBody(EntryBody):
@@ -98,16 +97,16 @@ def preview(followings: UseFollowings, ticket: Ticket, body: FollowBody) -> Prev
     return followings.preview(ticket, body.asked())
 
 
-@router.put("/instruments/{ticket}/targets")
-def choose(followings: UseFollowings, ticket: Ticket, body: ChooseBody) -> BenchSheet:
+@router.put("/instruments/{ticket}/targets", dependencies=[may("measure")])
+def choose(followings: UseFollowings, ticket: Ticket, body: ChooseBody, person: Acting) -> BenchSheet:
     """Follow a recipe, its own schools and other sources from now on."""
-    return followings.choose(ticket, body.asked(), choice_id=body.id, reason=body.reason.strip(), by=body.by.strip())
+    return followings.choose(ticket, body.asked(), choice_id=body.id, reason=body.reason.strip(), by=person.name)
 
 
-@router.post("/instruments/{ticket}/targets/take-back")
-def take_back(followings: UseFollowings, ticket: Ticket, body: EntryBody) -> BenchSheet:
+@router.post("/instruments/{ticket}/targets/take-back", dependencies=[may("measure")])
+def take_back(followings: UseFollowings, ticket: Ticket, body: EntryBody, person: Acting) -> BenchSheet:
     """Undo a choice of targets."""
-    return followings.take_back(ticket, body.id, body.by.strip())
+    return followings.take_back(ticket, body.id, person.name)
 
 
 @router.get("/recipes/{family}")
@@ -122,19 +121,19 @@ def numbers(recipes: UseRecipes, family: Family, body: NumbersBody) -> RecipeNum
     return recipes.numbers(family, body.size, before=body.before, after=body.after)
 
 
-@router.put("/recipes/{family}/{name}")
-def save(recipes: UseRecipes, family: Family, name: Name, body: SaveBody) -> RecipesOfFamily:
+@router.put("/recipes/{family}/{name}", dependencies=[may("recipes")])
+def save(recipes: UseRecipes, family: Family, name: Name, body: SaveBody, person: Acting) -> RecipesOfFamily:
     """Keep a recipe under a name."""
-    return recipes.save(family, name, body.schools, entry_id=body.id, by=body.by.strip())
+    return recipes.save(family, name, body.schools, entry_id=body.id, by=person.name)
 
 
-@router.post("/recipes/{family}/{name}/retire")
-def retire(recipes: UseRecipes, family: Family, name: Name, body: EntryBody) -> RecipesOfFamily:
+@router.post("/recipes/{family}/{name}/retire", dependencies=[may("recipes")])
+def retire(recipes: UseRecipes, family: Family, name: Name, body: EntryBody, person: Acting) -> RecipesOfFamily:
     """Take a recipe off the list, or bring a shipped one back to what it was."""
-    return recipes.retire(family, name, entry_id=body.id, by=body.by.strip())
+    return recipes.retire(family, name, entry_id=body.id, by=person.name)
 
 
-@router.post("/recipes/{family}/{name}/follow")
-def follow(recipes: UseRecipes, family: Family, name: Name, body: EntryBody) -> RecipesOfFamily:
+@router.post("/recipes/{family}/{name}/follow", dependencies=[may("recipes")])
+def follow(recipes: UseRecipes, family: Family, name: Name, body: EntryBody, person: Acting) -> RecipesOfFamily:
     """Let the family follow this recipe."""
-    return recipes.follow(family, name, entry_id=body.id, by=body.by.strip())
+    return recipes.follow(family, name, entry_id=body.id, by=person.name)

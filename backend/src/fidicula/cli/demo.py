@@ -15,6 +15,7 @@ from fidicula.services.figures import Figures, FigureTyped
 from fidicula.services.following import Asked, Followings
 from fidicula.services.house import Arrival, House
 from fidicula.services.measures import MEASURES
+from fidicula.services.people import People, PersonTyped
 from fidicula.services.recipes import Recipes
 from fidicula.tables.figures import FigureKey
 
@@ -27,13 +28,32 @@ def load_demo(engine: Engine) -> bool:
     with UnitOfWork(engine) as work:
         if work.instruments.tickets():
             return False
-    data = json.loads(resources.files("fidicula.cli").joinpath("demo.json").read_text(encoding="utf-8"))
+    data = _data()
     set_ids = _load_sets(engine, data["string_sets"])
+    _load_people(engine, data["people"])
     _load_rules(engine, data)
     house, bench, followings = House(engine), Bench(engine), Followings(engine)
     for entry in data["instruments"]:
         _load_instrument(engine, house, bench, followings, entry, set_ids, by=data["taken_by"], tool=data["tool"])
     return True
+
+
+def _data() -> dict[str, Any]:
+    data: dict[str, Any] = json.loads(resources.files("fidicula.cli").joinpath("demo.json").read_text(encoding="utf-8"))
+    return data
+
+
+def demo_sign_ins() -> list[tuple[str, str, str, str]]:
+    """Name, role, password and PIN of everyone in the demo; all of them made up."""
+    return [(p["name"], p["role"], p["password"], p["pin"]) for p in _data()["people"]]
+
+
+def _load_people(engine: Engine, entries: list[dict[str, str]]) -> None:
+    people = People(engine)
+    typed = [PersonTyped(e["name"], e["role"], True, e["password"], e["pin"]) for e in entries]  # type: ignore[arg-type]
+    people.begin(typed[0])
+    for someone in typed[1:]:
+        people.add(someone)
 
 
 def _load_sets(engine: Engine, entries: list[dict[str, Any]]) -> dict[tuple[str, str], StringSet]:

@@ -14,7 +14,7 @@ from collections.abc import Iterator
 
 import uvicorn
 
-from fidicula.cli.demo import load_demo
+from fidicula.cli.demo import demo_sign_ins, load_demo
 from fidicula.db.migrate import upgrade
 from fidicula.db.unit_of_work import make_engine
 from fidicula.hosting.cluster import Cluster, ClusterError, default_home
@@ -131,6 +131,10 @@ def _serve(port: int, *, demo: bool, fresh: bool) -> None:
         app = create_app(Settings(database_url=url))
         if demo and load_demo(app.state.engine):
             say("  The invented Reedwater Workshop is loaded.")
+        if demo:
+            say("  Made-up people to sign in as (password, PIN at the bench):")
+            for name, role, password, pin in demo_sign_ins():
+                say(f"    {name}, {role}: {password}, {pin}")
         server = AnnouncingServer(
             uvicorn.Config(app, host="127.0.0.1", port=port, log_level="warning", access_log=False, lifespan="off")
         )

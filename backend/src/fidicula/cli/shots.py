@@ -11,7 +11,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from fidicula.cli.demo import load_demo
+from fidicula.cli.demo import demo_sign_ins, load_demo
 from fidicula.db.migrate import upgrade
 from fidicula.db.unit_of_work import make_engine
 from fidicula.hosting.cluster import Cluster, default_home
@@ -34,6 +34,8 @@ def run(arguments: list[str]) -> int:
         for name, size, theme, steps in SHOTS:
             context = browser.new_context(viewport={"width": size[0], "height": size[1]})
             context.add_init_script(f"localStorage.setItem('fidicula.theme', '\"{theme}\"')")
+            name_of_owner, _, password, _ = demo_sign_ins()[0]
+            context.request.post(f"{address}/api/session", data={"name": name_of_owner, "password": password})
             page = context.new_page()
             page.goto(address)
             steps(page, address)
@@ -131,6 +133,18 @@ def _recipes(page: Page, address: str) -> None:
     page.get_by_role("row", name="G at the nut").wait_for()
 
 
+def _at_the_bench(page: Page, address: str) -> None:
+    _open(page, address, "RW-102")
+    command(page, "b")
+    page.get_by_role("dialog").get_by_role("radio", name="Bram Oyelade").check()
+    page.get_by_label("PIN").wait_for()
+
+
+def _people(page: Page, address: str) -> None:
+    page.goto(f"{address}/people")
+    page.get_by_role("button", name="Teo Marchetti-Lund").click()
+
+
 SHOTS = [
     ("rail", (1280, 800), "day", _rail),
     ("bridge-provisional", (1280, 800), "day", _provisional),
@@ -141,6 +155,8 @@ SHOTS = [
     ("bridge-phone", (390, 844), "day", _phone),
     ("figures", (1280, 800), "day", _figures),
     ("instrument-recipe", (1280, 800), "day", _recipe),
+    ("people", (1280, 800), "day", _people),
+    ("at-the-bench", (1280, 800), "day", _at_the_bench),
     ("recipes-tablet", (800, 1180), "lamp", _recipes),
 ]
 

@@ -179,3 +179,34 @@ class RailEntry:
     strings_known: bool
     readings_taken: int
     last_work: str | None
+
+
+@dataclass(frozen=True)
+class Person:
+    """Someone of the shop. password_hash, pin_hash : None where there is none yet."""
+
+    id: UUID
+    name: str
+    role: str
+    password_hash: str | None
+    pin_hash: str | None
+    active: bool
+
+
+@dataclass(frozen=True)
+class SignIn:
+    """A browser that is signed in.
+
+    person : who signed in.  at_bench : who is at the bench now.  others_in : who gave a PIN here as well.
+    form_token : what a changing request has to bring along.
+    """
+
+    form_token: str
+    person: Person
+    at_bench: Person
+    others_in: tuple[UUID, ...]
+    last_seen_at: datetime
+
+    def holds(self, person_id: UUID) -> bool:
+        """Whether someone is known in this browser."""
+        return person_id == self.person.id or person_id in self.others_in

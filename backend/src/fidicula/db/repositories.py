@@ -434,11 +434,3 @@ class Log:
             .where(schema.work_done.c.id == work_id)
             .values(taken_back_at=func.now(), taken_back_by=by)
         )
-
-    def takers(self) -> list[str]:
-        """Everyone who ever took a reading or did a work, by name."""
-        return list(
-            self._connection.execute(
-                select(schema.reading.c.taken_by).union(select(schema.work_done.c.done_by)).order_by("taken_by")
-            ).scalars()
-        )

@@ -13,6 +13,7 @@ from sqlalchemy import (
     ForeignKey,
     Identity,
     Index,
+    LargeBinary,
     MetaData,
     SmallInteger,
     Table,
@@ -21,6 +22,7 @@ from sqlalchemy import (
     Uuid,
     func,
 )
+from sqlalchemy.dialects import postgresql
 from sqlalchemy.dialects.postgresql import JSONB
 
 metadata = MetaData(
@@ -194,4 +196,39 @@ target_choice = Table(
     Column("taken_back_at", DateTime(timezone=True)),
     Column("taken_back_by", Text),
     Index("ix_target_choice_instrument_id_number", "instrument_id", "number"),
+)
+
+person = Table(
+    "person",
+    metadata,
+    Column("id", Uuid, primary_key=True),
+    Column("name", Text, nullable=False),
+    Column("role", Text, nullable=False),
+    Column("password_hash", Text),
+    Column("pin_hash", Text),
+    Column("active", Boolean, nullable=False, server_default="true"),
+    _now("created_at"),
+    CheckConstraint("role IN ('owner', 'luthier', 'apprentice', 'desk')", name="role_known"),
+)
+Index("uq_person_lower_name", func.lower(person.c.name), unique=True)
+
+sign_in = Table(
+    "sign_in",
+    metadata,
+    Column("token_hash", LargeBinary, primary_key=True),
+    Column("form_token", Text, nullable=False),
+    Column("person_id", Uuid, ForeignKey("person.id"), nullable=False),
+    Column("at_bench_id", Uuid, ForeignKey("person.id"), nullable=False),
+    Column("others_in", postgresql.ARRAY(Uuid), nullable=False, server_default="{}"),
+    Column("last_seen_at", DateTime(timezone=True), nullable=False, server_default=func.now()),
+    _now("created_at"),
+)
+
+wrong_guess = Table(
+    "wrong_guess",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("at_what", Text, nullable=False),
+    _now("guessed_at"),
+    Index("ix_wrong_guess_at_what_guessed_at", "at_what", "guessed_at"),
 )

@@ -8,6 +8,7 @@ from sqlalchemy import Connection, create_engine
 from sqlalchemy import Engine as Engine
 from sqlalchemy.exc import OperationalError
 
+from fidicula.db.people import People
 from fidicula.db.repositories import Instruments, Log, StringSets
 from fidicula.db.shop_rules import ShopRules
 
@@ -37,6 +38,7 @@ class UnitOfWork:
         self.string_sets = StringSets(self._connection)
         self.log = Log(self._connection)
         self.rules = ShopRules(self._connection)
+        self.people = People(self._connection)
         return self
 
     def __exit__(

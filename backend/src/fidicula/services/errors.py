@@ -22,3 +22,19 @@ class RefusedError(ServiceError):
 
 class NotNowError(ServiceError):
     """The request is sound, but not as things stand."""
+
+
+class NotSignedInError(ServiceError):
+    """Nobody is signed in here, or not any more."""
+
+
+class NotYoursError(ServiceError):
+    """Whoever asks may not do this."""
+
+
+class TooManyGuessesError(ServiceError):
+    """Guessing is slowed down. wait : until the next try. [s]"""
+
+    def __init__(self, sentence: str, *, wait: int, field: str = "") -> None:
+        super().__init__(sentence, field=field)
+        self.wait = wait

@@ -58,7 +58,6 @@ class Choices:
     materials: list[str]
     tools: list[ToolChoice]
     works: list[Choice]
-    takers: list[str]
     next_ticket: str
 
 
@@ -99,7 +98,7 @@ class House:
 
     def choices(self) -> Choices:
         with UnitOfWork(self._engine) as work:
-            takers, tickets = work.log.takers(), work.instruments.tickets()
+            tickets = work.instruments.tickets()
         return Choices(
             sizes=[SizeChoice(size.family, size.size) for size in figures.sizes()],
             stringings=[
@@ -110,7 +109,6 @@ class House:
             materials=list(MATERIALS),
             tools=[ToolChoice(tool.tool, tool.label, tool.direction) for tool in tools().values()],
             works=[Choice(row.work, row.label) for row in works().values()],
-            takers=takers,
             next_ticket=next_ticket(tickets),
         )
 

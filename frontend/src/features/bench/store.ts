@@ -1,6 +1,6 @@
 /** One instrument at the bench: its sheet, and readings that wait until the server has them. */
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { answerOf, api, Refused, type BenchSheet, type Cell, type FollowBody, type ReadingBody, type StringsBody } from '@/api'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
@@ -9,6 +9,8 @@ import { keyOf } from './places'
 
 interface Waiting {
   ticket: string
+  /** Who took it, which may be someone else than who is at the bench when it is sent. */
+  person: string
   /** `after_work` is null for a reading taken while a work was on its way: its number is not known yet. */
   body: Omit<ReadingBody, 'after_work'> & { after_work: number | null }
 }
@@ -92,16 +94,20 @@ export const useBench = defineStore('bench', () => {
   /** Keep a reading here at once, and send it. */
   function take(cell: Cell, typed: string, repeats: boolean): void {
     const place = placeOf(cell)
+    if (!atBench.may('measure')) {
+      refusals.value = { ...refusals.value, [place]: `${atBench.person} does not measure: whoever does gives a PIN first.` }
+      return
+    }
     setDraft(place, '')
     waiting.value.push({
       ticket: ticket.value,
+      person: atBench.personId,
       body: {
         id: freshId(),
         measure: cell.measure,
         position: cell.position,
         typed,
         tool: atBench.tool,
-        taken_by: atBench.person,
         taken_at: new Date().toISOString(),
         after_work: working ? null : (sheet.value?.last_work ?? 0),
         repeats,
@@ -136,6 +142,7 @@ export const useBench = defineStore('bench', () => {
           answerOf(
             api.POST('/api/instruments/{ticket}/readings', {
               params: { path: { ticket: of } },
+              headers: { 'X-Fidicula-Person': next.person },
               body: numbered,
             }),
           ),
@@ -144,7 +151,11 @@ export const useBench = defineStore('bench', () => {
         if (!(error instanceof Refused)) throw error
         isAway.value = error.away
         if (error.away) {
-          setTimeout(() => void flush(), RETRY_AFTER_MS)
+          if (error.status !== 401) setTimeout(() => void flush(), RETRY_AFTER_MS)
+          return
+        }
+        if (error.status === 403) {
+          failure.value = error.message
           return
         }
         const place = placeOf({ measure: body.measure, position: body.position ?? null }, of)
@@ -176,7 +187,6 @@ export const useBench = defineStore('bench', () => {
       answerOf(
         api.POST('/api/instruments/{ticket}/readings/{reading_id}/confirm', {
           params: { path: { ticket: of, reading_id: id } },
-          body: { by: atBench.person },
         }),
       ),
     )
@@ -193,13 +203,12 @@ export const useBench = defineStore('bench', () => {
     }
     const newest = sheet.value?.undoable
     if (!newest) return false
-    const body = { by: atBench.person }
     if (newest.kind === 'choice') {
       return change((of) =>
         answerOf(
           api.POST('/api/instruments/{ticket}/targets/take-back', {
             params: { path: { ticket: of } },
-            body: { ...body, id: newest.id },
+            body: { id: newest.id },
           }),
         ),
       )
@@ -209,7 +218,6 @@ export const useBench = defineStore('bench', () => {
         answerOf(
           api.POST('/api/instruments/{ticket}/works/{work_id}/take-back', {
             params: { path: { ticket: of, work_id: newest.id } },
-            body,
           }),
         ),
       )
@@ -218,7 +226,6 @@ export const useBench = defineStore('bench', () => {
       answerOf(
         api.POST('/api/instruments/{ticket}/readings/{reading_id}/take-back', {
           params: { path: { ticket: of, reading_id: newest.id } },
-          body,
         }),
       ),
     )
@@ -226,7 +233,7 @@ export const useBench = defineStore('bench', () => {
 
   /** What is typed from here on was taken after the work, though the work may still be on its way. */
   async function doWork(work: 'crown_cut' | 'nut_filed'): Promise<boolean> {
-    const body = { id: freshId(), work, by: atBench.person }
+    const body = { id: freshId(), work }
     const before = flush()
     const done = before.then(() =>
       change((of) =>
@@ -245,18 +252,23 @@ export const useBench = defineStore('bench', () => {
   /** Follow a recipe, own schools and other sources. Throws Refused, for the page that asked. */
   async function chooseTargets(asked: FollowBody, reason: string): Promise<void> {
     const of = ticket.value
-    const body = { ...asked, reason, id: freshId(), by: atBench.person }
+    const body = { ...asked, reason, id: freshId() }
     await ask(of, () => answerOf(api.PUT('/api/instruments/{ticket}/targets', { params: { path: { ticket: of } }, body })))
   }
 
   /** Throws Refused with the fields at fault, for the form that asked. */
-  async function nameStrings(chosen: Omit<StringsBody, 'id' | 'by'>): Promise<void> {
+  async function nameStrings(chosen: Omit<StringsBody, 'id'>): Promise<void> {
     const of = ticket.value
-    const body = { ...chosen, id: freshId(), by: atBench.person }
+    const body = { ...chosen, id: freshId() }
     await ask(of, () =>
       answerOf(api.POST('/api/instruments/{ticket}/strings', { params: { path: { ticket: of } }, body })),
     )
   }
+
+  /* What waited for a sign-in or a PIN goes on its way once it is given. */
+  watch(() => atBench.signedIn, (now) => {
+    if (now) void refresh().then(flush)
+  })
 
   return {
     ticket,

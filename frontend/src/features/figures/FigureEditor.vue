@@ -34,6 +34,7 @@ const typed = reactive({
   high: text(props.row.high),
   source: props.row.own ? props.row.source : '',
 })
+const mayChange = computed(() => atBench.may('figures'))
 const confirmed = ref(false)
 const sure = ref(false)
 const onlyThisSize = ref(!props.row.every_size)
@@ -99,12 +100,11 @@ function keep(): void {
     sure: sure.value,
     id: freshId(),
     page_size: props.size,
-    by: atBench.person,
   }
   void send(() => answerOf(api.PUT('/api/figures', { body })), entrySize.value, 'kept')
 }
 function withdraw(): void {
-  const body = { ...key(inForce.value), id: freshId(), page_size: props.size, by: atBench.person }
+  const body = { ...key(inForce.value), id: freshId(), page_size: props.size }
   void send(() => answerOf(api.POST('/api/figures/withdraw', { body })), inForce.value, 'the starting value stands again')
 }
 
@@ -126,7 +126,8 @@ function lineWords(line: FigureLine): string {
       <button type="button" class="plain-button close" aria-label="Close the figure" @click="emit('close')">×</button>
     </h2>
     <p class="standing">{{ standing }}</p>
-    <form ref="form" novalidate @submit.prevent="keep">
+    <p v-if="!mayChange" class="standing">Only the owner changes the shop's figures.</p>
+    <form v-else ref="form" novalidate @submit.prevent="keep">
       <div class="parts">
         <label v-for="name in parts" :key="name" class="part">
           <span>{{ parts.length > 1 ? NAMES[name] : row.shape === 'floor' ? 'at least' : row.shape === 'ceiling' ? 'at most' : 'figure' }}<span v-if="UNITS[row.unit]" class="unit">{{ UNITS[row.unit] }}</span></span>

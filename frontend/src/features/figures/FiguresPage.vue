@@ -6,14 +6,12 @@ import { answerOf, api, Refused, type FigurePage, type FigureRow } from '@/api'
 import { useCommands } from '@/shared/commands'
 import FamilyTabs from '@/shared/FamilyTabs.vue'
 import { freshId } from '@/shared/id'
-import { useAtBench } from '@/shared/person'
 import FigureEditor from './FigureEditor.vue'
 import { grouped, hasFigure, inWords, keyOfRow, nameOfRow } from './rows'
 
 type Family = 'violin' | 'viola' | 'cello' | 'bass'
 
 const props = defineProps<{ family: string; size: string }>()
-const atBench = useAtBench()
 
 const page = ref<FigurePage | null>(null)
 const failure = ref('')
@@ -89,8 +87,7 @@ async function undo(): Promise<void> {
       question: row.question,
       school: row.school,
       page_size: size.value,
-      by: atBench.person,
-    }
+      }
     page.value = await answerOf(api.POST('/api/figures/undo', { body }))
     said.value = `${nameOfRow(row)}: put back`
     lastChanged.value = null

@@ -36,6 +36,7 @@ const other = computed(() => page.value?.recipes.find((candidate) => candidate.n
 const isChanged = computed(() =>
   Object.entries(recipe.value?.schools ?? {}).some(([question, school]) => chosen[question] !== school),
 )
+const mayKeep = computed(() => atBench.may('recipes'))
 const isShipped = computed(() => page.value?.shipped.includes(open.value) ?? false)
 
 function show(now: RecipesOfFamily, name: string): void {
@@ -111,7 +112,7 @@ function named(of: string) {
   return { params: { path: { ...path.value, name: of } } }
 }
 function entry() {
-  return { id: freshId(), by: atBench.person }
+  return { id: freshId() }
 }
 function keep(): void {
   const of = name.value.trim()
@@ -141,9 +142,9 @@ function to(family: string): RouteLocationRaw {
 }
 
 useCommands([
-  { letter: 'k', words: 'keep it', run: keep, possible: () => isChanged.value || name.value !== open.value },
+  { letter: 'k', words: 'keep it', run: keep, possible: () => mayKeep.value && (isChanged.value || name.value !== open.value) },
   { letter: 'x', words: 'leave it as it was', run: leave, possible: () => isChanged.value },
-  { letter: 't', words: 'let the shop follow it', run: follow, possible: () => !isChanged.value && recipe.value?.shop === false },
+  { letter: 't', words: 'let the shop follow it', run: follow, possible: () => mayKeep.value && !isChanged.value && recipe.value?.shop === false },
 ])
 </script>
 
@@ -198,11 +199,11 @@ useCommands([
         <form class="keep" @submit.prevent="keep">
           <label><span>name</span><input ref="nameField" v-model="name" maxlength="40" autocomplete="off" /></label>
           <div class="acts">
-            <v-btn type="submit" variant="flat" :disabled="!isChanged && name === open">{{ name.trim() === open || name.trim() === '' ? 'Keep' : 'Keep as new' }}</v-btn>
+            <v-btn v-if="mayKeep" type="submit" variant="flat" :disabled="!isChanged && name === open">{{ name.trim() === open || name.trim() === '' ? 'Keep' : 'Keep as new' }}</v-btn>
             <v-btn v-if="isChanged" @click="leave">Leave it</v-btn>
-            <v-btn v-if="!isChanged && recipe && !recipe.shop" @click="follow">The shop follows it</v-btn>
-            <v-btn v-if="!isChanged && recipe && !recipe.shop && !isShipped" @click="retire">Off the list</v-btn>
-            <v-btn v-if="!isChanged && isShipped" @click="retire">As it came</v-btn>
+            <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop" @click="follow">The shop follows it</v-btn>
+            <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop && !isShipped" @click="retire">Off the list</v-btn>
+            <v-btn v-if="mayKeep && !isChanged && isShipped" @click="retire">As it came</v-btn>
           </div>
         </form>
         <div v-if="numbers" aria-live="polite">

@@ -75,11 +75,11 @@ useCommands([
   { letter: 's', words: 'strings', run: () => (stringsOpen.value = true), possible: () => sheet.value !== null },
   { letter: 'h', words: 'recipe and schools', run: openRecipe, possible: () => sheet.value !== null },
   { letter: 'w', words: 'why', run: () => openWhy(), possible: () => sheet.value !== null },
-  { letter: 'c', words: 'cut done', run: () => void work('crown_cut'), possible: () => sheet.value?.may_cut ?? false },
-  { letter: 'j', words: 'nut filed', run: () => void work('nut_filed'), possible: () => sheet.value !== null },
+  { letter: 'c', words: 'cut done', run: () => void work('crown_cut'), possible: () => atBench.may('measure') && (sheet.value?.may_cut ?? false) },
+  { letter: 'j', words: 'nut filed', run: () => void work('nut_filed'), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
   { letter: 'o', words: 'log', run: () => (logOpen.value = true), possible: () => sheet.value !== null },
-  { letter: 'u', words: 'undo', run: undo, possible: () => (sheet.value?.undoable ?? null) !== null },
+  { letter: 'u', words: 'undo', run: undo, possible: () => atBench.may('measure') && (sheet.value?.undoable ?? null) !== null },
 ])
 
 /* The panel's size decides the scale; drawing and card share it. */
@@ -213,6 +213,7 @@ const refusedElsewhere = computed(() =>
       :sheet="sheet"
       :opened="why"
       :failure="bench.failure"
+      :may-work="atBench.may('measure')"
       @close-why="why = null"
       @cut-done="work('crown_cut')"
       @nut-filed="work('nut_filed')"

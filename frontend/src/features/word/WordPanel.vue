@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { BenchSheet } from '@/api'
 
-const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string }>()
+const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string; mayWork: boolean }>()
 const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; recipe: []; undo: [] }>()
 
 const why = computed(() => (props.opened === null ? null : (props.sheet.whys[props.opened] ?? null)))
@@ -44,11 +44,11 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
     </template>
     <p v-if="sheet.words.caution" class="caution">{{ sheet.words.caution }}</p>
     <div class="works">
-      <v-btn v-if="!sheet.strings" variant="flat" @click="emit('strings')">Choose the strings</v-btn>
-      <v-btn v-if="sheet.may_cut" variant="flat" @click="emit('cutDone')">Cut done</v-btn>
-      <v-btn v-if="sheet.may_file_nut" @click="emit('nutFiled')">Nut filed</v-btn>
+      <v-btn v-if="mayWork && !sheet.strings" variant="flat" @click="emit('strings')">Choose the strings</v-btn>
+      <v-btn v-if="mayWork && sheet.may_cut" variant="flat" @click="emit('cutDone')">Cut done</v-btn>
+      <v-btn v-if="mayWork && sheet.may_file_nut" @click="emit('nutFiled')">Nut filed</v-btn>
       <v-btn v-if="sheet.strings" @click="emit('recipe')">Recipe</v-btn>
-      <v-btn v-if="sheet.undoable" :title="sheet.undoable.words" @click="emit('undo')">Undo: {{ sheet.undoable.words }}</v-btn>
+      <v-btn v-if="mayWork && sheet.undoable" :title="sheet.undoable.words" @click="emit('undo')">Undo: {{ sheet.undoable.words }}</v-btn>
     </div>
   </aside>
 </template>

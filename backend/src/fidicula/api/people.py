@@ -1,0 +1,119 @@
+"""Signing in, who is at the bench, and the people of the shop."""
+
+from __future__ import annotations
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Depends, Request, Response
+from pydantic import BaseModel, ConfigDict, Field
+
+from fidicula.api.errors import RESPONSES
+from fidicula.api.signed import COOKIE, Browser, Signed, may, people_of
+from fidicula.api.words import Label
+from fidicula.services.people import People, PersonTyped, PersonView, Role, SignedIn
+
+open_router = APIRouter(prefix="/api/session", tags=["session"], responses=RESPONSES)
+router = APIRouter(prefix="/api", tags=["people"], responses=RESPONSES)
+
+Secret = Annotated[Label, Field(max_length=200)]
+Use = Annotated[People, Depends(people_of)]
+
+
+class Body(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+
+
+class SignInBody(Body):
+    name: Label
+    password: Secret
+
+
+class BeginBody(Body):
+    """The first person, who owns the shop."""
+
+    name: Label
+    password: Secret
+    pin: Annotated[Label, Field(max_length=8)] = ""
+
+
+class BenchBody(Body):
+    """pin : empty for someone who is known in this browser."""
+
+    person: UUID
+    pin: Annotated[Label, Field(max_length=8)] = ""
+
+
+class PersonBody(Body):
+    """password, pin : empty to leave them as they are."""
+
+    name: Label
+    role: Role
+    active: bool = True
+    password: Secret = ""
+    pin: Annotated[Label, Field(max_length=8)] = ""
+
+    def typed(self) -> PersonTyped:
+        return PersonTyped(self.name, self.role, self.active, self.password, self.pin)
+
+
+class Session(BaseModel):
+    """first : nobody is known yet.  signed_in : None where nobody is signed in here."""
+
+    first: bool
+    signed_in: SignedIn | None
+
+
+def _keep(request: Request, response: Response, token: str) -> None:
+    """The token in a cookie that no script reads, that no other site sends, and that TLS keeps to itself."""
+    response.set_cookie(
+        COOKIE, token, httponly=True, samesite="strict", secure=request.url.scheme == "https", path="/api"
+    )
+
+
+@open_router.get("")
+def session(people: Use, browser: Browser) -> Session:
+    """Who is signed in here, if anybody."""
+    if browser is not None:
+        return Session(first=False, signed_in=people.signed_in(browser.sign_in))
+    return Session(first=people.is_first(), signed_in=None)
+
+
+@open_router.post("", status_code=204)
+def sign_in(request: Request, response: Response, people: Use, body: SignInBody) -> None:
+    """Sign in with name and password."""
+    _keep(request, response, people.sign_in(body.name, body.password))
+
+
+@open_router.post("/first", status_code=204)
+def begin(request: Request, response: Response, people: Use, body: BeginBody) -> None:
+    """The first person of an empty shop becomes its owner."""
+    _keep(request, response, people.begin(PersonTyped(body.name, "owner", True, body.password, body.pin)))
+
+
+@router.post("/session/out", status_code=204)
+def sign_out(response: Response, people: Use, signed: Signed) -> None:
+    """Sign out of this browser."""
+    people.sign_out(signed.token)
+    response.delete_cookie(COOKIE, path="/api")
+
+
+@router.post("/session/bench")
+def to_the_bench(people: Use, signed: Signed, body: BenchBody) -> SignedIn:
+    """Someone else takes the place at the bench."""
+    people.to_the_bench(signed.token, signed.sign_in, body.person, body.pin)
+    return people.signed_in(people.who(signed.token))
+
+
+@router.post("/people", status_code=201, dependencies=[may("people")])
+def add_person(people: Use, signed: Signed, body: PersonBody) -> list[PersonView]:
+    """Someone new works here."""
+    people.add(body.typed())
+    return people.signed_in(signed.sign_in).people
+
+
+@router.put("/people/{person_id}", dependencies=[may("people")])
+def change_person(people: Use, signed: Signed, person_id: UUID, body: PersonBody) -> list[PersonView]:
+    """Change someone's name, role, password or PIN, or let them go."""
+    people.change(person_id, body.typed())
+    return people.signed_in(signed.sign_in).people

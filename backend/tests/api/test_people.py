@@ -1,0 +1,255 @@
+"""Signing in, who may do what, and who is at the bench, over HTTP on real PostgreSQL."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from typing import Any
+from uuid import uuid4
+
+import pytest
+from fastapi.testclient import TestClient
+from fidicula.cli.demo import demo_sign_ins
+from fidicula.main import create_app
+from fidicula.settings import Settings
+from sqlalchemy import Engine, text
+
+from ..conftest import signed_in
+
+PASSWORDS = {name: password for name, _, password, _ in demo_sign_ins()}
+PINS = {name: pin for name, _, _, pin in demo_sign_ins()}
+ILSE, TEO, BRAM, NOOR = PASSWORDS
+EVERYONE = {"owner": ILSE, "luthier": TEO, "apprentice": BRAM, "desk": NOOR}
+ALL = set(EVERYONE)
+
+OPEN = {("get", "/api/session"), ("post", "/api/session"), ("post", "/api/session/first"), ("get", "/api/health")}
+"""These and the stateless computations answer without a session; nothing else does."""
+
+NOT_ALL = {
+    ("post", "/api/instruments/{ticket}/readings"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/readings/{reading_id}/confirm"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/readings/{reading_id}/take-back"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/works"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/works/{work_id}/take-back"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/strings"): ALL - {"desk"},
+    ("put", "/api/instruments/{ticket}/targets"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/targets/take-back"): ALL - {"desk"},
+    ("put", "/api/recipes/{family}/{name}"): {"owner", "luthier"},
+    ("post", "/api/recipes/{family}/{name}/retire"): {"owner", "luthier"},
+    ("post", "/api/recipes/{family}/{name}/follow"): {"owner", "luthier"},
+    ("put", "/api/figures"): {"owner"},
+    ("post", "/api/figures/withdraw"): {"owner"},
+    ("post", "/api/figures/undo"): {"owner"},
+    ("post", "/api/people"): {"owner"},
+    ("put", "/api/people/{person_id}"): {"owner"},
+}
+"""Who may, where not everyone who works here may."""
+
+
+@pytest.fixture
+def door(app: Any) -> Iterator[TestClient]:
+    """A browser in which nobody is signed in."""
+    with TestClient(app, base_url="http://127.0.0.1") as client:
+        yield client
+
+
+def sign_in(door: TestClient, name: str, password: str | None = None, status: int = 204) -> Any:
+    answer = door.post("/api/session", json={"name": name, "password": password or PASSWORDS[name]})
+    assert answer.status_code == status, answer.text
+    if status == 204:
+        door.headers["X-Fidicula-Form"] = session(door)["form_token"]
+    return answer
+
+
+def session(door: TestClient) -> dict[str, Any]:
+    return dict(door.get("/api/session").json()["signed_in"])
+
+
+def id_of(door: TestClient, name: str) -> str:
+    return str(next(person["id"] for person in session(door)["people"] if person["name"] == name))
+
+
+def reading(**changes: Any) -> dict[str, Any]:
+    return {
+        "id": str(uuid4()), "measure": "projection", "position": None, "typed": "27", "tool": "caliper",
+        "taken_at": "2026-11-23T09:00:00Z", "after_work": 0, **changes,
+    }  # fmt: skip
+
+
+def routes(app: Any) -> list[tuple[str, str]]:
+    document = app.openapi()
+    return [(method, path) for path, methods in document["paths"].items() for method in methods]
+
+
+def ask(client: TestClient, method: str, path: str) -> int:
+    values = {"ticket": "RW-102", "family": "violin", "name": "Soloist", "kind": "spacing"}
+    filled = path
+    for part in path.split("{")[1:]:
+        name = part.split("}")[0]
+        filled = filled.replace(f"{{{name}}}", values.get(name, str(uuid4())))
+    return client.request(method, filled, json={} if method in ("post", "put") else None).status_code
+
+
+def test_every_route_without_a_session(app: Any, door: TestClient) -> None:
+    """Only signing in, health and the stateless computations answer."""
+    assert len(routes(app)) > 30
+    for method, path in routes(app):
+        refused = ask(door, method, path) == 401
+        assert refused != ((method, path) in OPEN or path.startswith("/api/compute/")), (method, path)
+
+
+@pytest.mark.parametrize("role", sorted(ALL))
+def test_every_route_with_every_role(app: Any, role: str) -> None:
+    """A role that may not is refused with 403, one that may gets past that."""
+    with TestClient(app, base_url="http://127.0.0.1", headers=signed_in(app, EVERYONE[role])) as client:
+        for method, path in routes(app):
+            if path in ("/api/session", "/api/session/first", "/api/session/out"):
+                continue
+            allowed = role in NOT_ALL.get((method, path), ALL)
+            status = ask(client, method, path)
+            assert status != 401, (method, path)
+            assert (status != 403) == allowed, (method, path, status)
+
+
+def test_a_change_from_another_site_is_refused(app: Any) -> None:
+    """The cookie alone is not enough for a change: the page's own token has to come along."""
+    headers = {**signed_in(app, TEO), "X-Fidicula-Form": "guessed"}
+    with TestClient(app, base_url="http://127.0.0.1", headers=headers) as client:
+        assert client.get("/api/rail").status_code == 200
+        assert client.post("/api/instruments/RW-102/readings", json=reading()).status_code == 403
+
+
+def test_the_cookie_is_kept_from_scripts_and_other_sites_and_over_tls_from_plain_wires(app: Any) -> None:
+    for scheme, secure in (("http", False), ("https", True)):
+        with TestClient(app, base_url=f"{scheme}://127.0.0.1") as client:
+            cookie = sign_in(client, ILSE).headers["set-cookie"].lower()
+            assert "httponly" in cookie
+            assert "samesite=strict" in cookie
+            assert ("; secure" in cookie) == secure
+
+
+def test_passwords_are_kept_as_argon2_and_tokens_as_hashes(app: Any, door: TestClient) -> None:
+    sign_in(door, ILSE)
+    with app.state.engine.connect() as connection:
+        kept = connection.execute(text("SELECT password_hash, pin_hash FROM person")).all()
+        tokens = connection.execute(text("SELECT token_hash FROM sign_in")).scalars().all()
+    assert all(value.startswith("$argon2id$") for row in kept for value in row)
+    assert all(door.cookies["fidicula"].encode() not in bytes(token) for token in tokens)
+
+
+def test_signing_in_and_out(door: TestClient) -> None:
+    """Capitals and spaces around the name do not matter; after signing out the old cookie is worth nothing."""
+    sign_in(door, f" {TEO.upper()} ", PASSWORDS[TEO])
+    assert session(door)["person"]["name"] == TEO
+    assert session(door)["may"] == ["arrive", "look", "measure", "recipes", "sign_off"]
+    cookie = door.cookies["fidicula"]
+    assert door.post("/api/session/out").status_code == 204
+    door.cookies.set("fidicula", cookie)
+    assert door.get("/api/rail").status_code == 401
+
+
+@pytest.mark.parametrize(("name", "password"), [(ILSE, "lantern"), ("Nobody", "ferry-rope-lantern"), ("", "")])
+def test_what_is_wrong_is_not_told(door: TestClient, name: str, password: str) -> None:
+    answer = sign_in(door, name, password or "x", status=401)
+    assert answer.json()["detail"][0]["msg"] == "the name or the password is not right"
+
+
+def test_guessing_is_slowed_down_and_the_right_password_waits_too(app: Any, door: TestClient) -> None:
+    for _ in range(5):
+        sign_in(door, TEO, "guessed wrong", status=401)
+    refused = sign_in(door, TEO, status=429)
+    assert 10 <= int(refused.headers["retry-after"]) <= 16
+    sign_in(door, ILSE)
+    with app.state.engine.begin() as connection:
+        connection.execute(text("UPDATE wrong_guess SET guessed_at = guessed_at - interval '20 s'"))
+    sign_in(door, TEO, "guessed wrong", status=401)
+    again = sign_in(door, TEO, status=429)
+    assert 20 <= int(again.headers["retry-after"]) <= 31
+    with app.state.engine.begin() as connection:
+        connection.execute(text("UPDATE wrong_guess SET guessed_at = guessed_at - interval '31 s'"))
+    sign_in(door, TEO)
+    sign_in(door, TEO, "guessed wrong", status=401)
+
+
+def test_a_session_left_alone_ends(app: Any, door: TestClient) -> None:
+    sign_in(door, TEO)
+    with app.state.engine.begin() as connection:
+        connection.execute(text("UPDATE sign_in SET last_seen_at = now() - interval '13 h'"))
+    assert door.get("/api/rail").status_code == 401
+
+
+def test_someone_else_takes_the_bench_by_pin_and_each_reading_has_its_taker(door: TestClient) -> None:
+    """The desk signed in; Bram gives his PIN and measures; what Teo took may not be sent before Teo gave his."""
+    sign_in(door, NOOR)
+    assert door.post("/api/instruments/RW-103/readings", json=reading(typed="23")).status_code == 403
+    wrong = door.post("/api/session/bench", json={"person": id_of(door, BRAM), "pin": "0000"})
+    assert wrong.status_code == 422
+    assert door.post("/api/session/bench", json={"person": id_of(door, BRAM), "pin": PINS[BRAM]}).status_code == 200
+    assert door.post("/api/instruments/RW-103/readings", json=reading(typed="23")).status_code == 200
+    teo = {"X-Fidicula-Person": id_of(door, TEO)}
+    assert door.post("/api/instruments/RW-103/readings", json=reading(typed="23.1"), headers=teo).status_code == 403
+    door.post("/api/session/bench", json={"person": id_of(door, TEO), "pin": PINS[TEO]})
+    door.post("/api/session/bench", json={"person": id_of(door, BRAM)})
+    assert session(door)["at_bench"]["name"] == BRAM
+    assert door.post("/api/instruments/RW-103/readings", json=reading(typed="23.1"), headers=teo).status_code == 200
+    lines = door.get("/api/instruments/RW-103/log").json()
+    assert [(line["value"], line["by"]) for line in lines[:2]] == [("23.1", TEO), ("23", BRAM)]
+
+
+def test_pins_are_slowed_down_as_well(door: TestClient) -> None:
+    sign_in(door, NOOR)
+    for _ in range(5):
+        door.post("/api/session/bench", json={"person": id_of(door, TEO), "pin": "0000"})
+    answer = door.post("/api/session/bench", json={"person": id_of(door, TEO), "pin": PINS[TEO]})
+    assert answer.status_code == 429
+
+
+def person(**changes: Any) -> dict[str, Any]:
+    return {"name": "Øystein Ðe Nuñez 王", "role": "apprentice", "password": "a new bench", "pin": "5005", **changes}
+
+
+def test_the_owner_takes_someone_on_and_lets_them_go(client: TestClient, door: TestClient) -> None:
+    """A name in any script; who left is signed out at once and cannot come back in."""
+    assert client.post("/api/people", json=person()).status_code == 201
+    sign_in(door, person()["name"], "a new bench")
+    new = next(p for p in client.get("/api/session").json()["signed_in"]["people"] if p["name"] == person()["name"])
+    assert client.post("/api/people", json=person(name=new["name"].upper())).status_code == 422
+    gone = client.put(f"/api/people/{new['id']}", json=person(active=False, password="", pin=""))
+    assert gone.status_code == 200
+    assert door.get("/api/rail").status_code == 401
+    sign_in(door, new["name"], "a new bench", status=401)
+
+
+@pytest.mark.parametrize(
+    ("changes", "field"),
+    [
+        ({"name": "  "}, "name"),
+        ({"password": "short"}, "password"),
+        ({"pin": "12ab"}, "pin"),
+        ({"role": "king"}, "role"),
+    ],
+)
+def test_what_no_person_can_be_is_refused_naming_the_field(
+    client: TestClient, changes: dict[str, str], field: str
+) -> None:
+    answer = client.post("/api/people", json=person(**changes))
+    assert answer.status_code == 422
+    assert answer.json()["detail"][0]["loc"] == ["body", field]
+
+
+def test_an_owner_is_always_left(client: TestClient) -> None:
+    ilse = client.get("/api/session").json()["signed_in"]["person"]
+    for changes in ({"role": "luthier"}, {"role": "owner", "active": False}):
+        body = person(name=ILSE, password="", pin="", **changes)
+        assert client.put(f"/api/people/{ilse['id']}", json=body).status_code == 409
+
+
+def test_the_first_to_come_owns_an_empty_shop_and_only_the_first(empty: Engine) -> None:
+    application = create_app(Settings(database_url=empty.url.render_as_string(hide_password=False)))
+    with TestClient(application, base_url="http://127.0.0.1") as client:
+        assert client.get("/api/session").json() == {"first": True, "signed_in": None}
+        body = {"name": "Wren Kallio", "password": "reeds in the wind", "pin": "1212"}
+        assert client.post("/api/session/first", json={**body, "password": ""}).status_code == 422
+        assert client.post("/api/session/first", json=body).status_code == 204
+        assert session(client)["person"]["role"] == "owner"
+        assert client.post("/api/session/first", json=body).status_code == 409
+    application.state.engine.dispose()

@@ -1,0 +1,119 @@
+<script setup lang="ts">
+/** Who takes the bench, with a PIN unless known here, and what is in the hand. */
+import { computed, nextTick, ref, watch } from 'vue'
+import { Refused, type Choices } from '@/api'
+import { focusChosenInDialog } from '@/shared/focus'
+import { useAtBench } from '@/shared/person'
+
+defineProps<{ tools: Choices['tools'] }>()
+const isOpen = defineModel<boolean>({ required: true })
+const atBench = useAtBench()
+
+const chosen = ref('')
+const pin = ref('')
+const fault = ref('')
+const isSending = ref(false)
+const form = ref<HTMLFormElement | null>(null)
+
+const here = computed(() => atBench.people.filter((person) => person.active))
+const person = computed(() => here.value.find((candidate) => candidate.id === chosen.value) ?? null)
+const asksPin = computed(() => person.value !== null && !person.value.is_in)
+
+watch(isOpen, (open) => {
+  if (!open) return
+  chosen.value = atBench.personId
+  pin.value = ''
+  fault.value = ''
+})
+watch(chosen, () => {
+  pin.value = ''
+  fault.value = ''
+})
+
+async function done(): Promise<void> {
+  if (chosen.value === atBench.personId) {
+    isOpen.value = false
+    return
+  }
+  if (isSending.value) return
+  isSending.value = true
+  fault.value = ''
+  try {
+    await atBench.toTheBench(chosen.value, pin.value)
+    isOpen.value = false
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    fault.value = error.message
+    pin.value = ''
+    void nextTick(() => form.value?.querySelector<HTMLInputElement>('#pin')?.focus())
+  } finally {
+    isSending.value = false
+  }
+}
+/** Enter on a name goes on to the PIN where one is asked. */
+function onEnter(event: KeyboardEvent): void {
+  if (!asksPin.value || pin.value !== '') return
+  event.preventDefault()
+  void nextTick(() => form.value?.querySelector<HTMLInputElement>('#pin')?.focus())
+}
+async function signOut(): Promise<void> {
+  isOpen.value = false
+  await atBench.signOut()
+}
+</script>
+
+<template>
+  <v-dialog v-model="isOpen" @after-enter="focusChosenInDialog">
+    <v-card>
+      <v-card-title tag="h2">At the bench</v-card-title>
+      <v-card-text>
+        <form id="at-bench" ref="form" class="form" @submit.prevent="done">
+          <v-radio-group v-model="chosen" label="Who takes the readings" @keydown.enter="onEnter">
+            <v-radio v-for="one in here" :key="one.id" :value="one.id" :label="`${one.name}, ${one.role}`" />
+          </v-radio-group>
+          <v-text-field
+            v-if="asksPin"
+            id="pin"
+            v-model="pin"
+            :label="`${person?.name}'s PIN`"
+            type="password"
+            inputmode="numeric"
+            autocomplete="off"
+            :hint="person?.has_pin ? '' : 'No PIN yet: the owner can give one.'"
+            persistent-hint
+            :error-messages="fault"
+          />
+          <p v-else-if="fault" class="fault" role="alert">{{ fault }}</p>
+          <v-select
+            v-model="atBench.tool"
+            label="Tool in the hand"
+            :items="tools"
+            item-value="tool"
+            item-title="label"
+            hint="A wedge, card or feeler reads the shortest way to the board; the others straight up."
+            persistent-hint
+          />
+        </form>
+      </v-card-text>
+      <v-card-actions class="actions">
+        <v-btn variant="flat" type="submit" form="at-bench" :loading="isSending">Done</v-btn>
+        <v-btn @click="signOut">Sign out</v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 14px;
+}
+.fault {
+  margin: 0;
+  color: var(--error);
+  font-weight: 700;
+}
+.actions {
+  padding: 8px 24px 20px;
+}
+</style>

@@ -1,0 +1,201 @@
+<script setup lang="ts">
+/** Who works here: the owner takes people on, gives PINs, and lets them go. */
+import { computed, nextTick, reactive, ref } from 'vue'
+import { answerOf, api, Refused, type PersonBody, type PersonView } from '@/api'
+import { useCommands } from '@/shared/commands'
+import { useAtBench } from '@/shared/person'
+
+const atBench = useAtBench()
+const ROLES: { value: PersonBody['role']; title: string; says: string }[] = [
+  { value: 'owner', title: 'owner', says: 'may do everything; alone changes figures and people' },
+  { value: 'luthier', title: 'luthier', says: 'measures, cuts, keeps recipes, signs off' },
+  { value: 'apprentice', title: 'apprentice', says: 'measures and cuts; does not sign off' },
+  { value: 'desk', title: 'desk', says: 'takes in and hands over; does not measure' },
+]
+
+/** Who is opened; null for someone new, undefined for nobody. */
+const opened = ref<PersonView | null | undefined>(undefined)
+const form = reactive({ name: '', role: 'apprentice' as PersonBody['role'], active: true, password: '', pin: '' })
+const faults = ref<Record<string, string>>({})
+const failure = ref('')
+const said = ref('')
+const isSending = ref(false)
+const side = ref<HTMLElement | null>(null)
+const roleSays = computed(() => ROLES.find((role) => role.value === form.role)?.says ?? '')
+
+function open(person: PersonView | null): void {
+  opened.value = person
+  Object.assign(form, {
+    name: person?.name ?? '',
+    role: person?.role ?? 'apprentice',
+    active: person?.active ?? true,
+    password: '',
+    pin: '',
+  })
+  faults.value = {}
+  failure.value = ''
+  said.value = ''
+  void nextTick(() => side.value?.querySelector('input')?.focus())
+}
+
+async function keep(): Promise<void> {
+  if (isSending.value || opened.value === undefined) return
+  isSending.value = true
+  faults.value = {}
+  failure.value = ''
+  const body: PersonBody = { ...form }
+  try {
+    const id = opened.value?.id
+    await (id === undefined
+      ? answerOf(api.POST('/api/people', { body }))
+      : answerOf(api.PUT('/api/people/{person_id}', { params: { path: { person_id: id } }, body })))
+    said.value = `${form.name.trim()} is kept.`
+    opened.value = undefined
+    await atBench.load()
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    faults.value = error.fields
+    if (!Object.keys(error.fields).some((field) => field in form)) failure.value = error.message
+  } finally {
+    isSending.value = false
+  }
+}
+
+useCommands([{ letter: 'a', words: 'take someone on', run: () => open(null), possible: () => atBench.may('people') }])
+</script>
+
+<template>
+  <div class="page">
+    <main class="sheet" aria-label="People">
+      <header>
+        <h1>People</h1>
+        <v-btn v-if="atBench.may('people')" @click="open(null)">Take someone on</v-btn>
+      </header>
+      <p v-if="said" role="status">{{ said }}</p>
+      <table>
+        <thead>
+          <tr><th>Name</th><th>Role</th><th>PIN</th><th><span class="only-read">Works here</span></th></tr>
+        </thead>
+        <tbody>
+          <tr v-for="person in atBench.people" :key="person.id" :class="{ gone: !person.active }">
+            <th scope="row">
+              <button v-if="atBench.may('people')" type="button" class="plain-button name" @click="open(person)">{{ person.name }}</button>
+              <template v-else>{{ person.name }}</template>
+            </th>
+            <td>{{ person.role }}</td>
+            <td>{{ person.has_pin ? 'has one' : 'none' }}</td>
+            <td>{{ person.active ? '' : 'has left' }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </main>
+    <aside v-if="opened !== undefined" ref="side" class="side" aria-label="The opened person">
+      <form class="form" @submit.prevent="keep">
+        <h2>{{ opened?.name ?? 'Someone new' }}</h2>
+        <v-text-field v-model="form.name" label="Name" autocomplete="off" :error-messages="faults.name" />
+        <v-select v-model="form.role" label="Role" :items="ROLES" item-value="value" item-title="title" :hint="roleSays" persistent-hint />
+        <v-text-field
+          v-model="form.password"
+          :label="opened ? 'New password, or empty' : 'Password'"
+          type="password"
+          autocomplete="new-password"
+          :error-messages="faults.password"
+        />
+        <v-text-field
+          v-model="form.pin"
+          :label="opened?.has_pin ? 'New PIN, or empty' : 'PIN for the bench'"
+          inputmode="numeric"
+          autocomplete="off"
+          :error-messages="faults.pin"
+        />
+        <v-checkbox v-if="opened" v-model="form.active" label="works here" hint="Who has left is signed out at once; their readings stay." persistent-hint />
+        <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
+        <div class="acts">
+          <v-btn type="submit" variant="flat" :loading="isSending">Keep</v-btn>
+          <v-btn @click="opened = undefined">Leave it</v-btn>
+        </div>
+      </form>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 8px 12px;
+  padding: 10px 16px 64px;
+  align-items: start;
+}
+.sheet,
+.side {
+  padding: 14px 18px 18px;
+  background: var(--sheet);
+  border-radius: 4px;
+  font-size: 17px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 8px;
+}
+h1 {
+  font-size: 23px;
+  margin: 0;
+}
+h2 {
+  font-size: 20px;
+  margin: 0;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  height: 48px;
+  text-align: left;
+  border-top: 1px solid var(--hairline);
+}
+thead th {
+  height: 30px;
+  font-weight: 400;
+  color: var(--quiet);
+  border: 0;
+}
+.name {
+  min-height: 44px;
+  font-weight: 700;
+  text-decoration: underline;
+  text-decoration-color: var(--hairline);
+  text-underline-offset: 4px;
+}
+.gone {
+  color: var(--quiet);
+}
+.form {
+  display: grid;
+  gap: 14px;
+}
+.acts {
+  display: flex;
+  gap: 8px;
+}
+.failure {
+  margin: 0;
+  padding: 8px 12px;
+  border: 2px solid var(--error);
+  border-radius: 4px;
+  font-weight: 700;
+}
+@media (max-width: 1000px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 10px 8px 64px;
+  }
+  .side {
+    grid-row: 1;
+  }
+}
+</style>

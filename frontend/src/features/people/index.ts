@@ -1,0 +1,3 @@
+export { default as BenchDialog } from './BenchDialog.vue'
+export { default as PeoplePage } from './PeoplePage.vue'
+export { default as SignIn } from './SignIn.vue'
