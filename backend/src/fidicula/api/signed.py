@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import Cookie, Depends, Header, Request
+from fastapi import Depends, Request
+from fastapi.concurrency import run_in_threadpool
 from fastapi.params import Depends as DependsMarker
 
 from fidicula.db.records import Person, SignIn
@@ -15,6 +16,8 @@ from fidicula.services.errors import NotSignedInError, NotYoursError
 from fidicula.services.people import MAY, Act, People
 
 COOKIE = "fidicula"
+FORM_HEADER = "X-Fidicula-Form"
+PERSON_HEADER = "X-Fidicula-Person"
 _READS = frozenset({"GET", "HEAD", "OPTIONS"})
 
 
@@ -26,17 +29,21 @@ class SignedBrowser:
     sign_in: SignIn
 
 
-def people_of(request: Request) -> People:
+async def people_of(request: Request) -> People:
     people: People = request.app.state.people
     return people
 
 
-def _browser(
-    people: Annotated[People, Depends(people_of)],
-    token: Annotated[str, Cookie(alias=COOKIE, include_in_schema=False)] = "",
-) -> SignedBrowser | None:
+# These read cookie and headers themselves and wait for each other only where they must: they run with every request.
+
+
+async def _browser(request: Request) -> SignedBrowser | None:
+    token = request.cookies.get(COOKIE, "")
+    if not token:
+        return None
+    people: People = request.app.state.people
     try:
-        return SignedBrowser(token, people.who(token))
+        return SignedBrowser(token, await run_in_threadpool(people.who, token))
     except NotSignedInError:
         return None
 
@@ -44,17 +51,12 @@ def _browser(
 Browser = Annotated[SignedBrowser | None, Depends(_browser)]
 
 
-def signed(
-    request: Request,
-    browser: Browser,
-    form_token: Annotated[str, Header(alias="X-Fidicula-Form", include_in_schema=False)] = "",
-) -> SignedBrowser:
+async def signed(request: Request, browser: Browser) -> SignedBrowser:
     """Raises NotSignedInError without a session, and NotYoursError for a change that another site may have sent."""
     if browser is None:
         raise NotSignedInError("sign in first")
-    if request.method not in _READS and not hmac.compare_digest(
-        form_token.encode(), browser.sign_in.form_token.encode()
-    ):
+    brought = request.headers.get(FORM_HEADER, "")
+    if request.method not in _READS and not hmac.compare_digest(brought.encode(), browser.sign_in.form_token.encode()):
         raise NotYoursError("this change did not come from the page that is open here: load the page again")
     return browser
 
@@ -62,13 +64,17 @@ def signed(
 Signed = Annotated[SignedBrowser, Depends(signed)]
 
 
-def acting(
-    people: Annotated[People, Depends(people_of)],
-    signed: Signed,
-    person: Annotated[UUID | None, Header(alias="X-Fidicula-Person", include_in_schema=False)] = None,
-) -> Person:
+async def acting(request: Request, signed: Signed) -> Person:
     """Who does it: whoever is at the bench, or whom a waiting reading was taken by."""
-    return people.acting(signed.sign_in, person)
+    asked = request.headers.get(PERSON_HEADER)
+    if not asked or asked == str(signed.sign_in.at_bench.id):
+        return signed.sign_in.at_bench
+    try:
+        person_id = UUID(asked)
+    except ValueError as error:
+        raise NotYoursError("whoever took this is not known here", field="person") from error
+    people: People = request.app.state.people
+    return await run_in_threadpool(people.acting, signed.sign_in, person_id)
 
 
 Acting = Annotated[Person, Depends(acting)]
@@ -77,7 +83,7 @@ Acting = Annotated[Person, Depends(acting)]
 def may(act: Act) -> DependsMarker:
     """Only a role that may do this goes on."""
 
-    def check(person: Acting) -> None:
+    async def check(person: Acting) -> None:
         if act not in MAY[person.role]:
             raise NotYoursError(_REFUSALS[act].format(name=person.name, role=person.role))
 

@@ -18,6 +18,7 @@ from fidicula.cli.demo import demo_sign_ins, load_demo
 from fidicula.db.migrate import upgrade
 from fidicula.db.unit_of_work import make_engine
 from fidicula.hosting.cluster import Cluster, ClusterError, default_home
+from fidicula.hosting.serving import settle
 from fidicula.main import create_app
 from fidicula.settings import Settings
 
@@ -135,6 +136,7 @@ def _serve(port: int, *, demo: bool, fresh: bool) -> None:
             say("  Made-up people to sign in as (password, PIN at the bench):")
             for name, role, password, pin in demo_sign_ins():
                 say(f"    {name}, {role}: {password}, {pin}")
+        settle()
         server = AnnouncingServer(
             uvicorn.Config(app, host="127.0.0.1", port=port, log_level="warning", access_log=False, lifespan="off")
         )

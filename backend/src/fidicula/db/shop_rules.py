@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from sqlalchemy import Connection, bindparam, select
+from sqlalchemy import Connection, bindparam, func, select
 from sqlalchemy.dialects.postgresql import distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
@@ -36,9 +36,16 @@ _SHOP_RECIPE = (
 )
 
 
+_STAMP = select(*(select(func.max(table.c.number)).scalar_subquery() for table in (_figure, _recipe, _default)))
+
+
 class ShopRules:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
+
+    def stamp(self) -> tuple[int | None, ...]:
+        """Another one after every entry: while it stays, so do all figures and recipes."""
+        return tuple(self._connection.execute(_STAMP).one())
 
     def figures(self, family: str) -> list[FigureEntry]:
         """The newest entry of every key of a family, withdrawn ones left out."""

@@ -23,15 +23,21 @@ def make_engine(url: str) -> Engine:
 
 
 class UnitOfWork:
-    """`with UnitOfWork(engine) as work:` reads and writes; without `commit()` nothing is kept."""
+    """`with UnitOfWork(engine) as work:` reads and writes; without `commit()` nothing is kept.
 
-    def __init__(self, engine: Engine) -> None:
-        self._engine = engine
+    only_reads : saves the way there and back that opening and ending a transaction takes.
+    """
+
+    def __init__(self, engine: Engine, *, only_reads: bool = False) -> None:
+        self.engine = engine
+        self._only_reads = only_reads
         self._connection: Connection
 
     def __enter__(self) -> UnitOfWork:
         try:
-            self._connection = self._engine.connect()
+            self._connection = self.engine.connect()
+            if self._only_reads:
+                self._connection.execution_options(isolation_level="AUTOCOMMIT")
         except OperationalError as error:
             raise DatabaseAwayError from error
         self.instruments = Instruments(self._connection)

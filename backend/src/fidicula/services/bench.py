@@ -52,12 +52,12 @@ class Bench:
         self._engine = engine
 
     def sheet(self, ticket: str) -> BenchSheet:
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             return load_bench(work, ticket).sheet()
 
     def log(self, ticket: str) -> list[LogLine]:
         """Everything written down for this visit, newest first, also what was taken back or corrected."""
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             loaded = load_bench(work, ticket)
             return log_lines(
                 loaded.state(),
@@ -132,7 +132,7 @@ class Bench:
 
     def string_sets(self, ticket: str) -> list[SetView]:
         """Sets on the shelf that fit this instrument: of its family, with as many strings."""
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             found = work.instruments.by_ticket(ticket)
             if found is None:
                 raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")

@@ -104,12 +104,12 @@ class Figures:
 
     def page(self, family: str, size: str) -> FigurePage:
         _check_size(family, size)
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             return _page(load_rules(work, family), size)
 
     def history(self, key: FigureKey) -> list[FigureLine]:
         """Everything that a figure ever was."""
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             entries = work.rules.figure_history(**vars(key))
         lines = [
             FigureLine(

@@ -128,7 +128,7 @@ class Followings:
         self._engine = engine
 
     def following(self, ticket: str) -> Following:
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             loaded = load_bench(work, ticket)
             instrument, choice = loaded.instrument, loaded.instrument.choice
             visits = [visit for visit in work.instruments.visits(instrument.id) if visit.id != loaded.visit.id]
@@ -155,7 +155,7 @@ class Followings:
 
     def preview(self, ticket: str, asked: Asked) -> Preview:
         """What would change in numbers, before anything is taken. Raises RefusedError."""
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             loaded = load_bench(work, ticket)
             after = loaded.following(work, _choice(loaded, asked))
             _check_readable(after, asked)

@@ -93,11 +93,11 @@ class House:
         self._engine = engine
 
     def rail(self) -> list[Tag]:
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             return [_tag(entry) for entry in work.instruments.rail()]
 
     def choices(self) -> Choices:
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             tickets = work.instruments.tickets()
         return Choices(
             sizes=[SizeChoice(size.family, size.size) for size in figures.sizes()],

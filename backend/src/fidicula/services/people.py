@@ -97,7 +97,7 @@ class People:
 
     def is_first(self) -> bool:
         """Whether nobody is known yet: the first to come is the owner."""
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             return not work.people.all()
 
     def begin(self, typed: PersonTyped) -> str:
@@ -134,18 +134,21 @@ class People:
 
     def who(self, token: str) -> SignIn:
         """Who this browser's token belongs to. Raises NotSignedInError."""
-        with UnitOfWork(self._engine) as work:
-            found = work.people.signed_in(token_hash(token)) if token else None
-            now = datetime.now(UTC)
-            if found is None or not found.person.active or now - found.last_seen_at > IDLE:
-                raise NotSignedInError("sign in first")
-            if now - found.last_seen_at > SEEN_EVERY:
+        if not token:
+            raise NotSignedInError("sign in first")
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            found = work.people.signed_in(token_hash(token))
+        now = datetime.now(UTC)
+        if found is None or not found.person.active or now - found.last_seen_at > IDLE:
+            raise NotSignedInError("sign in first")
+        if now - found.last_seen_at > SEEN_EVERY:
+            with UnitOfWork(self._engine) as work:
                 work.people.seen(token_hash(token))
                 work.commit()
-            return found
+        return found
 
     def signed_in(self, sign_in: SignIn) -> SignedIn:
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             everyone = work.people.all()
         return SignedIn(
             form_token=sign_in.form_token,
@@ -179,13 +182,11 @@ class People:
             work.people.put_at_bench(token_hash(token), person_id)
             work.commit()
 
-    def acting(self, sign_in: SignIn, person_id: UUID | None) -> Person:
-        """Who does something: the one at the bench, or someone known here whom the request names."""
-        if person_id is None or person_id == sign_in.at_bench.id:
-            return sign_in.at_bench
+    def acting(self, sign_in: SignIn, person_id: UUID) -> Person:
+        """Who did something, of those known in this browser. Raises NotYoursError."""
         if not sign_in.holds(person_id):
             raise NotYoursError("whoever took this has to give a PIN here before it is kept", field="person")
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             person = work.people.by_id(person_id)
         if person is None or not person.active:
             raise NotYoursError("whoever took this does not work here any more", field="person")

@@ -46,7 +46,7 @@ class Recipes:
         self._engine = engine
 
     def of_family(self, family: str) -> RecipesOfFamily:
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             return _view(load_rules(work, family))
 
     def save(self, family: str, name: str, schools: Mapping[str, str], *, entry_id: UUID, by: str) -> RecipesOfFamily:
@@ -94,7 +94,7 @@ class Recipes:
         """What a choice of schools wants of a size, and what it changes against another. Raises RefusedError."""
         if not any((s.family, s.size) == (family, size) for s in sizes()):
             raise RefusedError(f"there are no figures for a {family} of size “{size}”", field="size")
-        with UnitOfWork(self._engine) as work:
+        with UnitOfWork(self._engine, only_reads=True) as work:
             rules = load_rules(work, family)
             check_schools(rules, before)
             check_schools(rules, after)

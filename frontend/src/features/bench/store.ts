@@ -95,7 +95,7 @@ export const useBench = defineStore('bench', () => {
   function take(cell: Cell, typed: string, repeats: boolean): void {
     const place = placeOf(cell)
     if (!atBench.may('measure')) {
-      refusals.value = { ...refusals.value, [place]: `${atBench.person} does not measure: whoever does gives a PIN first.` }
+      failure.value = `${atBench.person} does not measure: whoever does gives a PIN first.`
       return
     }
     setDraft(place, '')

@@ -131,6 +131,7 @@ def plan_bridge(
     height_at: HeightReference = "fingerboard_end",
     height_direction: HeightDirection = "vertical",
     waist: Waist | None = None,
+    lines: tuple[StringLine, ...] | None = None,
 ) -> BridgePlan:
     """The crown that gives the wanted heights.
 
@@ -143,18 +144,20 @@ def plan_bridge(
     height_at : where the goals' heights are meant; a mark height is always straight up.
     height_direction : of the heights at nut and board's end, in and out.
     waist : for the outer strings' room for the bow.
+    lines : the strings' ways over this board with these spreads, where they are known already.
     Raises DoesNotFitError naming the spread, radius or `strings` at fault, and MissingInputError naming
     `crown_radius` or a string's `height`. Source: similar triangles; string and board straight.
     """
-    lines = string_lines(
-        board=board,
-        diameters=[goal.diameter for goal in goals],
-        nut_spread=nut_spread,
-        bridge_spread=bridge_spread,
-        nut_centre=nut_centre,
-        bridge_centre=bridge_centre,
-        rule=rule,
-    )
+    if lines is None:
+        lines = string_lines(
+            board=board,
+            diameters=[goal.diameter for goal in goals],
+            nut_spread=nut_spread,
+            bridge_spread=bridge_spread,
+            nut_centre=nut_centre,
+            bridge_centre=bridge_centre,
+            rule=rule,
+        )
     if curve == "template" and crown_radius is None:
         raise MissingInputError("crown_radius", sentence="a template crown needs its radius")
     nut_heights = [

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from fidicula.core.bands import standing
 from fidicula.core.errors import CoreError
-from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.bridge import (
     BridgePlan,
     StringCut,
@@ -23,7 +23,6 @@ from fidicula.core.work.creeping import first_pass
 from fidicula.services.sheet.geometry import SINGLES, Geometry, geometry_of
 from fidicula.services.sheet.held import BenchState, Held
 from fidicula.services.sheet.model import CutState, CutView, ProblemView, StringCutView
-from fidicula.services.targets.wanted import Wanted
 
 _PLACE_OF_FIELD = {"fingerboard_radius_nut": "fingerboard_radius"}
 
@@ -44,7 +43,6 @@ class KnownTo:
 
     mark: float
     end_height: float
-    crown: float
 
 
 @dataclass(frozen=True)
@@ -83,6 +81,11 @@ class _Cut:
                 held = state.held(measure, i)
                 if held is not None:
                     self._held[measure, i] = held
+        self._directions = {
+            (measure, i): state.direction(measure, i)
+            for measure in ("end_height", "nut_height")
+            for i in range(self._count)
+        }
         geometry = self._geometry({place: held.value for place, held in self._held.items()})
         self._nut_stays = [self._nut_is_in_band(geometry, i) for i in range(self._count)]
 
@@ -94,7 +97,7 @@ class _Cut:
         known_to = uncertainties(
             outcome=self._outcome,
             values=values,
-            known_to={place: held.resolution for place, held in self._held.items()},
+            known_to={place: held.resolution for place, held in self._held.items() if self._moves_plan(place)},
         )
         shared_assumed = any(held.assumed for held in self._singles.values())
         results: list[StringResult | None] = []
@@ -110,7 +113,7 @@ class _Cut:
                     cut=cut,
                     present=present,
                     provisional=shared_assumed or any(held.assumed for held in own),
-                    plus_minus=known_to[4 * i + 3],
+                    plus_minus=math.hypot(known_to[3 * i + 2], self._own_leeway(geometry, goals, plan, i)),
                 )
             )
         return Computed(
@@ -120,11 +123,33 @@ class _Cut:
             goals=goals,
             singles=self._singles,
             results=tuple(results),
-            known_to=tuple(KnownTo(*known_to[4 * i : 4 * i + 3]) for i in range(self._count)),
+            known_to=tuple(KnownTo(*known_to[3 * i : 3 * i + 2]) for i in range(self._count)),
         )
 
+    def _moves_plan(self, place: Place) -> bool:
+        """Whether what is wanted over the board follows an input.
+
+        A string's other readings move its own cut alone; the projection moves belly and board together.
+        """
+        measure, position = place
+        if position is None:
+            return measure != "projection"
+        return measure == "nut_height" and self._nut_stays[position]
+
+    def _own_leeway(self, geometry: Geometry, goals: Sequence[StringGoal], plan: BridgePlan, i: int) -> float:
+        """± of the wood at one string from those readings. [mm]"""
+        own = {place: held for place, held in self._held.items() if place[1] == i and not self._moves_plan(place)}
+        held_here = {place: held.value for place, held in self._held.items() if place[1] == i}
+
+        def wood(values: Mapping[Place, float]) -> Sequence[float]:
+            cut = self._cut(geometry, values, goals, plan, i)
+            return (0.0 if cut is None or cut[0].crown_cut is None else cut[0].crown_cut,)
+
+        known_to = {place: held.resolution for place, held in own.items()}
+        return uncertainties(outcome=wood, values=held_here, known_to=known_to)[0]
+
     def _outcome(self, values: Mapping[Place, float]) -> Sequence[float]:
-        """Of each string: mark, height at the board's end, crown over the board's middle line, and wood."""
+        """Of each string: mark, height at the board's end, and wood."""
         geometry = self._geometry(values)
         goals = self._goals(values, geometry)
         plan = self._plan(geometry, values, goals)
@@ -132,7 +157,7 @@ class _Cut:
         for i, target in enumerate(plan.strings):
             cut = self._cut(geometry, values, goals, plan, i)
             wood = 0.0 if cut is None or cut[0].crown_cut is None else cut[0].crown_cut
-            found += (target.mark_height, target.end_height, target.crown_height, wood)
+            found += (target.mark_height, target.end_height, wood)
         return found
 
     def _geometry(self, values: Mapping[Place, float]) -> Geometry:
@@ -150,32 +175,36 @@ class _Cut:
         return standing(value=self._upright(geometry, "nut_height", i, held.value), band=wanted.band) == "in_band"
 
     def _upright(self, geometry: Geometry, measure: str, i: int, value: float) -> float:
-        direction = self._state.direction(measure, i)
+        direction = self._directions[measure, i]
         return value if direction == "vertical" else geometry.upright(measure, i, value, direction)
 
     def _goals(self, values: Mapping[Place, float], geometry: Geometry) -> tuple[StringGoal, ...]:
-        state = self._state
-        goals = []
-        for i, (name, diameter) in enumerate(zip(state.instrument.string_names, state.diameters, strict=True)):
-            nut = state.wanted_upright(("nut_height", i))
-            assert nut is not None
-            measured = self._nut_stays[i]
-            nut_height = self._upright(geometry, "nut_height", i, values["nut_height", i]) if measured else nut.band.aim
-            goals.append(
-                StringGoal(name=name, diameter=diameter, nut_height=nut_height, height=self._height(geometry, i))
+        return tuple(
+            StringGoal(
+                name=name,
+                diameter=diameter,
+                nut_height=self._nut_goal(values, geometry, i),
+                height=self._height(geometry, i),
             )
-        return tuple(goals)
+            for i, (name, diameter) in enumerate(
+                zip(self._state.instrument.string_names, self._state.diameters, strict=True)
+            )
+        )
+
+    def _nut_goal(self, values: Mapping[Place, float], geometry: Geometry, i: int) -> float:
+        if self._nut_stays[i]:
+            return self._upright(geometry, "nut_height", i, values["nut_height", i])
+        wanted = self._state.targets[("nut_height", i)]
+        assert wanted is not None
+        return geometry.upright("nut_height", i, wanted.band.aim, wanted.direction)
 
     def _height(self, geometry: Geometry, i: int) -> float | None:
         """The wanted height of a string, straight up, where its target is stated."""
         marks = self._state.targets.marks
-        wanted: Wanted | None = self._state.targets[("end_height", i)]
         if marks is not None:
-            wanted = marks[0] if i == 0 else marks[1] if i == self._count - 1 else None
-        if wanted is None:
-            return None
-        direction: HeightDirection = "vertical" if marks is not None else wanted.direction
-        return geometry.upright("end_height", i, wanted.band.aim, direction)
+            return {0: marks[0].band.aim, self._count - 1: marks[1].band.aim}.get(i)
+        wanted = self._state.targets[("end_height", i)]
+        return None if wanted is None else geometry.upright("end_height", i, wanted.band.aim, wanted.direction)
 
     def _plan(self, geometry: Geometry, values: Mapping[Place, float], goals: Sequence[StringGoal]) -> BridgePlan:
         targets = self._state.targets
@@ -187,6 +216,7 @@ class _Cut:
             nut_spread=values["nut_spread", None],
             bridge_spread=values["bridge_spread", None],
             nut_centre=geometry.nut_centre,
+            lines=geometry.lines,
             rule=targets.spacing,
             slot_depth_ratio=targets.slot_depth_ratio,
             curve=targets.curve,

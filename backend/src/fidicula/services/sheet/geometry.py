@@ -39,6 +39,8 @@ class Geometry:
 
     def upright(self, measure: str, position: int, value: float, direction: HeightDirection) -> float:
         """A height at the nut or the board's end, straight up. [mm]"""
+        if direction == "vertical":
+            return value
         convert = nut_height_upright if measure == "nut_height" else end_height_upright
         return convert(height=value, direction=direction, board=self.board, line=self.lines[position])
 

@@ -50,7 +50,19 @@ def targets_of(
 
     taken : places whose target is read on an instrument instead of following the recipe.
     """
-    return _Resolver(instrument, string_set, rules, taken or {}).targets()
+    if taken:
+        return _Resolver(instrument, string_set, rules, taken).targets()
+    depends_on = (
+        instrument.size,
+        instrument.string_names,
+        instrument.is_new,
+        instrument.choice.recipe,
+        tuple(sorted(instrument.choice.schools.items())),
+        None if string_set is None else string_set.material,
+    )
+    if depends_on not in rules.resolved:
+        rules.resolved[depends_on] = _Resolver(instrument, string_set, rules, {}).targets()
+    return rules.resolved[depends_on]
 
 
 @dataclass

@@ -2,23 +2,29 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
-from dataclasses import dataclass
+from collections.abc import Hashable, Iterable, Mapping
+from dataclasses import dataclass, field
+from weakref import WeakKeyDictionary
 
 from fidicula.db.records import FigureEntry, RecipeEntry, TargetChoice
-from fidicula.db.unit_of_work import UnitOfWork
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.targets.wanted import Targets
 from fidicula.tables.figures import FigureBook, FigureKey, FigureValues
 from fidicula.tables.schools import STARTING_RECIPE, School, schools_for, shipped_recipes
 
 
 @dataclass(frozen=True)
 class Rules:
-    """book : figures in force.  recipes : by name, one school for each question.  shop_recipe : the family's."""
+    """book : figures in force.  recipes : by name, one school for each question.  shop_recipe : the family's.
+
+    resolved : targets worked out under these rules already, by what they depend on.
+    """
 
     family: str
     book: FigureBook
     recipes: Mapping[str, Mapping[str, str]]
     shop_recipe: str
+    resolved: dict[Hashable, Targets] = field(default_factory=dict, compare=False, repr=False)
 
     def recipe(self, choice: TargetChoice) -> Mapping[str, str]:
         """The recipe that a choice starts from, before its own differences."""
@@ -71,11 +77,19 @@ def values_of(entry: FigureEntry) -> FigureValues:
     )
 
 
+_known: WeakKeyDictionary[Engine, dict[str, tuple[tuple[int | None, ...], Rules]]] = WeakKeyDictionary()
+
+
 def load_rules(work: UnitOfWork, family: str) -> Rules:
-    """The rules of a family as they stand now."""
-    return make_rules(
-        family,
-        figures=work.rules.figures(family),
-        recipes=work.rules.recipes(family),
-        shop_recipe=work.rules.shop_recipe(family),
-    )
+    """The rules of a family as they stand now; read again only after an entry."""
+    stamp = work.rules.stamp()
+    of_house = _known.setdefault(work.engine, {})
+    if family not in of_house or of_house[family][0] != stamp:
+        rules = make_rules(
+            family,
+            figures=work.rules.figures(family),
+            recipes=work.rules.recipes(family),
+            shop_recipe=work.rules.shop_recipe(family),
+        )
+        of_house[family] = (stamp, rules)
+    return of_house[family][1]
