@@ -18,11 +18,16 @@ Fidicula: the workshop's bench for the violin family.
   ./fidicula demo [--port N]       set up, load the invented workshop, start; Ctrl-C stops it
   ./fidicula test [pytest words]   set up and run every check and the whole suite
   ./fidicula start [--port N]      start with an empty house of your own
+  ./fidicula backup FILE           the whole shop into one file, also while it runs
+  ./fidicula restore FILE          and back, into an empty shop; --replace for one that is not
   ./fidicula compute KIND          one computation, JSON in and out (spacing, bridge, nut, post ...)
   ./fidicula client                write the front end's API client again from the OpenAPI file
   ./fidicula shots                 take the pictures in docs/screenshots again
   ./fidicula bench                 the benchmarks, as ratios
 """
+
+
+COMMANDS = ("demo", "start", "test", "backup", "restore", "compute", "client", "shots", "bench")
 
 
 @contextlib.contextmanager
@@ -83,7 +88,7 @@ def main(arguments: list[str]) -> int:
     if command in ("help", "-h", "--help"):
         print(HELP, end="")
         return 0
-    if command not in ("demo", "start", "test", "compute", "client", "shots", "bench"):
+    if command not in COMMANDS:
         print(HELP, end="", file=sys.stderr)
         say(f"\n'{command}' is not a command.")
         return 2

@@ -23,6 +23,10 @@ def main(arguments: list[str]) -> int:
 
             print(json.dumps(client_openapi(), indent=1, ensure_ascii=False))
             return 0
+        case "backup" | "restore":
+            from fidicula.cli import backup
+
+            return backup.run(rest, restore=command == "restore")
         case "shots":
             from fidicula.cli import shots
 

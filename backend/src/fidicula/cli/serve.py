@@ -104,8 +104,7 @@ def database(name: str, *, fresh: bool = False) -> Iterator[str]:
         say("  Making the database ...")
     with cluster.running() as running:
         if fresh:
-            with running.connect() as connection:
-                connection.execute(f'DROP DATABASE IF EXISTS "{name}"')
+            running.drop_database(name)
         running.ensure_database(name)
         url = running.url(name)
         engine = make_engine(url)

@@ -49,9 +49,22 @@ class RunningCluster:
 
     def ensure_database(self, name: str) -> None:
         """Make an empty database unless it is there."""
-        with self.connect() as connection:
-            if not connection.execute("SELECT 1 FROM pg_database WHERE datname = %s", (name,)).fetchone():
+        if not self.has_database(name):
+            with self.connect() as connection:
                 connection.execute(f'CREATE DATABASE "{name}"')
+
+    def has_database(self, name: str) -> bool:
+        with self.connect() as connection:
+            return bool(connection.execute("SELECT 1 FROM pg_database WHERE datname = %s", (name,)).fetchone())
+
+    def drop_database(self, name: str) -> None:
+        """Take a database away, if it is there."""
+        with self.connect() as connection:
+            connection.execute(f'DROP DATABASE IF EXISTS "{name}"')
+
+    def rename_database(self, name: str, new_name: str) -> None:
+        with self.connect() as connection:
+            connection.execute(f'ALTER DATABASE "{name}" RENAME TO "{new_name}"')
 
 
 def default_home(root: Path) -> Path:
@@ -68,7 +81,7 @@ def free_port() -> int:
         return int(probe.getsockname()[1])
 
 
-def _binaries(version: str | None) -> Path:
+def binaries(version: str | None) -> Path:
     """The folder of PostgreSQL's programs: of this major version, or the newest."""
     found = {path.parent.parent.name: path.parent for path in Path("/usr/lib/postgresql").glob("*/bin/initdb")}
     if version is not None and version in found:
@@ -138,7 +151,7 @@ class Cluster:
             password_file.flush()
             _give_to_server(Path(password_file.name))
             self._run(
-                _binaries(None) / "initdb",
+                binaries(None) / "initdb",
                 "-D",
                 str(partial),
                 "-U",
@@ -179,7 +192,7 @@ class Cluster:
         settings = [word for key, value in options.items() for word in ("-c", f"{key}={value}")]
         with log_path.open("wb") as log:
             self._server = subprocess.Popen(
-                [*_as_server(), str(_binaries(version) / "postgres"), "-D", str(self._data), *settings],
+                [*_as_server(), str(binaries(version) / "postgres"), "-D", str(self._data), *settings],
                 cwd="/",
                 stdin=subprocess.DEVNULL,
                 stdout=log,
@@ -201,6 +214,16 @@ class Cluster:
                     self.stop()
                     raise ClusterError(f"The database did not answer within {patience:.0f} seconds.") from None
                 time.sleep(0.05)
+
+    def found_running(self) -> RunningCluster | None:
+        """The server that another start keeps on this data, if one answers."""
+        try:
+            lines = (self._data / "postmaster.pid").read_text().splitlines()
+            running = RunningCluster(port=int(lines[3]), password=(self._home / "password").read_text())
+            running.connect().close()
+        except (OSError, IndexError, ValueError, psycopg.OperationalError):
+            return None
+        return running
 
     def stop(self) -> None:
         """A fast and clean shutdown; the data stays."""
