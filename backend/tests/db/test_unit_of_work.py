@@ -6,6 +6,7 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
+from fidicula.api.signed import COOKIE
 from fidicula.db.records import SetString, StringSet
 from fidicula.db.unit_of_work import DatabaseAwayError, UnitOfWork, make_engine
 from fidicula.hosting.cluster import free_port
@@ -39,7 +40,9 @@ def test_a_database_that_is_away_is_not_an_empty_house() -> None:
     url = f"postgresql+psycopg://nobody@127.0.0.1:{free_port()}/none"
     with pytest.raises(DatabaseAwayError), UnitOfWork(make_engine(url)):
         pass
-    client = TestClient(create_app(Settings(database_url=url)), base_url="http://127.0.0.1")
-    answer = client.get("/api/instruments/RW-101/sheet")
-    assert answer.status_code == 503
-    assert "what you typed is kept here" in answer.json()["detail"][0]["msg"]
+    headers = {"cookie": f"{COOKIE}=whoever"}
+    client = TestClient(create_app(Settings(database_url=url)), base_url="http://127.0.0.1", headers=headers)
+    for path in ("/api/instruments/RW-101/sheet", "/api/session"):
+        answer = client.get(path)
+        assert answer.status_code == 503
+        assert "what you typed is kept here" in answer.json()["detail"][0]["msg"]

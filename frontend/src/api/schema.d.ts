@@ -348,6 +348,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/{ticket}/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Decide
+         * @description Decide what bars a work.
+         */
+        post: operations["decide_api_instruments__ticket__decisions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/decisions/{decision_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back Decision
+         * @description Undo a decision.
+         */
+        post: operations["take_back_decision_api_instruments__ticket__decisions__decision_id__take_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments/{ticket}/string-sets": {
         parameters: {
             query?: never;
@@ -744,7 +784,9 @@ export interface components {
         };
         /**
          * BenchSheet
-         * @description Everything that the bench sheet shows. last_work : the causal place of a reading taken now.
+         * @description Everything that the bench sheet shows.
+         *
+         *     last_work : the causal place of a reading taken now.  measure_again : what no cut may rest on any more.
          */
         BenchSheet: {
             instrument: components["schemas"]["InstrumentView"];
@@ -755,6 +797,9 @@ export interface components {
             cells: components["schemas"]["Cell"][];
             recipe: components["schemas"]["RecipeLine"];
             cut: components["schemas"]["CutView"];
+            gate: components["schemas"]["GateView"] | null;
+            /** Measure Again */
+            measure_again: string[];
             problem: components["schemas"]["ProblemView"] | null;
             drawing: components["schemas"]["Drawing"] | null;
             words: components["schemas"]["Words"];
@@ -917,6 +962,38 @@ export interface components {
             strings: components["schemas"]["StringCutView"][];
             /** Assumed */
             assumed: string[];
+        };
+        /** DecidedView */
+        DecidedView: {
+            /** Id */
+            id: string;
+            /** Outcome */
+            outcome: string;
+            /** Label */
+            label: string;
+            /** Reason */
+            reason: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string | null;
+        };
+        /** DecisionBody */
+        DecisionBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Question */
+            question: string;
+            /** Outcome */
+            outcome: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
         };
         /** DoubtView */
         DoubtView: {
@@ -1186,6 +1263,23 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["TargetLine"][];
         };
+        /**
+         * GateView
+         * @description A question that bars a work. is_open : it was decided so that the work may go on.
+         */
+        GateView: {
+            /** Question */
+            question: string;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /** Is Open */
+            is_open: boolean;
+            decided: components["schemas"]["DecidedView"] | null;
+            /** Outcomes */
+            outcomes: components["schemas"]["OutcomeView"][];
+        };
         /** InstrumentView */
         InstrumentView: {
             /** Ticket */
@@ -1253,6 +1347,24 @@ export interface components {
             after: {
                 [key: string]: string;
             };
+        };
+        /**
+         * OutcomeView
+         * @description One way to decide. figures : what it takes, in words.  advised : what the readings speak for.
+         */
+        OutcomeView: {
+            /** Outcome */
+            outcome: string;
+            /** Label */
+            label: string;
+            /** Says */
+            says: string;
+            /** Figures */
+            figures: string;
+            /** Advised */
+            advised: boolean;
+            /** Needs Reason */
+            needs_reason: boolean;
         };
         /** OwnSetBody */
         OwnSetBody: {
@@ -1717,7 +1829,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "reading" | "work" | "choice";
+            kind: "reading" | "work" | "choice" | "decision";
             /** Id */
             id: string;
             /** Words */
@@ -2831,6 +2943,139 @@ export interface operations {
             path: {
                 ticket: string;
                 work_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    decide_api_instruments__ticket__decisions_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DecisionBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take_back_decision_api_instruments__ticket__decisions__decision_id__take_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                decision_id: string;
             };
             cookie?: never;
         };

@@ -11,7 +11,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
 
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Label
+from fidicula.api.words import Label, Sentence
 from fidicula.services.bench import Bench, OwnSet, Taking
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView
 
@@ -45,6 +45,13 @@ class ReadingBody(Body):
 class WorkBody(Body):
     id: UUID
     work: Annotated[str, Field(max_length=40)]
+
+
+class DecisionBody(Body):
+    id: UUID
+    question: Annotated[str, Field(max_length=40)]
+    outcome: Annotated[str, Field(max_length=40)]
+    reason: Sentence = ""
 
 
 class OwnSetBody(Body):
@@ -122,6 +129,27 @@ def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) ->
 def take_back_work(request: Request, ticket: Ticket, work_id: UUID, person: Acting) -> Response:
     """Undo a work."""
     return _answer(_bench(request).take_back_work(ticket, work_id, person.name))
+
+
+@router.post("/decisions", response_model=BenchSheet, dependencies=[may("sign_off")])
+def decide(request: Request, ticket: Ticket, body: DecisionBody, person: Acting) -> Response:
+    """Decide what bars a work."""
+    return _answer(
+        _bench(request).decide(
+            ticket,
+            decision_id=body.id,
+            question=body.question,
+            outcome=body.outcome,
+            reason=body.reason.strip(),
+            by=person.name,
+        )
+    )
+
+
+@router.post("/decisions/{decision_id}/take-back", response_model=BenchSheet, dependencies=[may("sign_off")])
+def take_back_decision(request: Request, ticket: Ticket, decision_id: UUID, person: Acting) -> Response:
+    """Undo a decision."""
+    return _answer(_bench(request).take_back_decision(ticket, decision_id, person.name))
 
 
 @router.get("/string-sets")

@@ -95,7 +95,7 @@ _REFUSALS: dict[Act, str] = {
     "look": "{name} may not look at this",
     "arrive": "{name} may not take instruments in",
     "measure": "the {role} does not measure or cut: a luthier or apprentice gives a PIN first",
-    "sign_off": "an {role} does not sign off: a luthier gives a PIN first",
+    "sign_off": "the {role} does not decide or sign off: a luthier gives a PIN first",
     "recipes": "recipes are a luthier's to change",
     "figures": "only the owner changes the shop's figures",
     "people": "only the owner changes people",

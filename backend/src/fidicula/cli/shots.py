@@ -145,6 +145,11 @@ def _people(page: Page, address: str) -> None:
     page.get_by_role("button", name="Teo Marchetti-Lund").click()
 
 
+def _gate(page: Page, address: str) -> None:
+    _open(page, address, "RW-106")
+    page.get_by_role("radio", name="A wedge under the board").wait_for()
+
+
 SHOTS = [
     ("rail", (1280, 800), "day", _rail),
     ("bridge-provisional", (1280, 800), "day", _provisional),
@@ -152,6 +157,7 @@ SHOTS = [
     ("bridge-after-the-cut", (1280, 800), "lamp", _after),
     ("bridge-left-handed", (1280, 800), "day", _left_handed),
     ("bridge-bass-tablet", (800, 1180), "day", _bass),
+    ("projection-undecided", (1280, 800), "day", _gate),
     ("bridge-phone", (390, 844), "day", _phone),
     ("figures", (1280, 800), "day", _figures),
     ("instrument-recipe", (1280, 800), "day", _recipe),

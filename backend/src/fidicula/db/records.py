@@ -138,6 +138,21 @@ class NewWork:
 
 
 @dataclass(frozen=True)
+class Decision:
+    """How a question was decided at a visit. at_value : of the reading that it was decided on. [mm]"""
+
+    id: UUID
+    visit_id: UUID
+    question: str
+    outcome: str
+    reason: str
+    at_value: float | None
+    decided_by: str
+    decided_at: datetime | None = None
+    taken_back: bool = False
+
+
+@dataclass(frozen=True)
 class FigureEntry:
     """A line of the figures' log; withdrawn: from here on the starting figure stands again."""
 

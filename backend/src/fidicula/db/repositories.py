@@ -12,6 +12,7 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.records import (
+    Decision,
     Instrument,
     NewReading,
     NewWork,
@@ -119,6 +120,12 @@ _WORKS = (
     select(schema.work_done)
     .where(schema.work_done.c.visit_id == bindparam("visit_id"))
     .order_by(schema.work_done.c.number)
+)
+
+_DECISIONS = (
+    select(schema.decision)
+    .where(schema.decision.c.visit_id == bindparam("visit_id"))
+    .order_by(schema.decision.c.number)
 )
 
 _STRING_SETS = (
@@ -433,4 +440,33 @@ class Log:
             update(schema.work_done)
             .where(schema.work_done.c.id == work_id)
             .values(taken_back_at=func.now(), taken_back_by=by)
+        )
+
+    def decisions(self, visit_id: UUID) -> list[Decision]:
+        """Every decision of a visit, in order, those taken back too."""
+        rows = self._connection.execute(_DECISIONS, {"visit_id": visit_id})
+        return [
+            Decision(
+                id=r.id,
+                visit_id=r.visit_id,
+                question=r.question,
+                outcome=r.outcome,
+                reason=r.reason,
+                at_value=r.at_value,
+                decided_by=r.decided_by,
+                decided_at=r.decided_at,
+                taken_back=r.taken_back_at is not None,
+            )
+            for r in rows
+        ]
+
+    def decide(self, new: Decision) -> None:
+        """Add a decision; one of this id that is there already stays as it is."""
+        values = {name: value for name, value in vars(new).items() if name not in ("decided_at", "taken_back")}
+        self._connection.execute(upsert(schema.decision).values(**values).on_conflict_do_nothing(index_elements=["id"]))
+
+    def take_back_decision(self, decision_id: UUID, by: str) -> None:
+        t = schema.decision
+        self._connection.execute(
+            update(t).where(t.c.id == decision_id).values(taken_back_at=func.now(), taken_back_by=by)
         )

@@ -232,3 +232,20 @@ wrong_guess = Table(
     _now("guessed_at"),
     Index("ix_wrong_guess_at_what_guessed_at", "at_what", "guessed_at"),
 )
+
+decision = Table(
+    "decision",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False),
+    Column("question", Text, nullable=False),
+    Column("outcome", Text, nullable=False),
+    Column("reason", Text, nullable=False, server_default=""),
+    Column("at_value", Double),
+    Column("decided_by", Text, nullable=False),
+    _now("decided_at"),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
+    Index("ix_decision_visit_id_number", "visit_id", "number"),
+)

@@ -9,7 +9,7 @@ from uuid import UUID, uuid4
 
 from fidicula.core.readings.doubt import Doubt, Plausible, doubt_of, plausible_around
 from fidicula.core.readings.typed import millimetres
-from fidicula.db.records import Instrument, NewReading, NewWork, Reading, SetString, StringSet
+from fidicula.db.records import Decision, Instrument, NewReading, NewWork, Reading, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.house import MATERIALS
@@ -104,7 +104,7 @@ class Bench:
 
     def do_work(self, ticket: str, *, work_id: UUID, kind: str, by: str) -> BenchSheet:
         """Write down a work done; what it touches goes stale. A cut keeps what it set out to take."""
-        if kind not in works() or kind in ("strings_named", "strings_changed"):
+        if kind not in works() or not works()[kind].at_bench:
             raise RefusedError(f"“{kind}” is not a work of this bench", field="work")
 
         def add(work: UnitOfWork, loaded: Loaded) -> None:
@@ -112,9 +112,16 @@ class Bench:
                 return
             detail: dict[str, object] = {}
             if kind == "crown_cut":
-                cut = loaded.sheet().cut
+                sheet = loaded.sheet()
+                cut = sheet.cut
                 if cut.state == "none":
                     raise NotNowError("there is no cut to have done yet: measure the heights first")
+                if sheet.gate is not None and not sheet.gate.is_open:
+                    raise NotNowError(sheet.gate.says)
+                if sheet.measure_again:
+                    raise NotNowError(
+                        f"these readings do not hold any more: measure again {', '.join(sheet.measure_again)}"
+                    )
                 detail = {"wood": [s.wood for s in cut.strings], "down": [s.down for s in cut.strings]}
             work.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=detail))
 
@@ -127,6 +134,41 @@ class Bench:
             if not any(done.id == work_id for done in loaded.works):
                 raise NotHereError("that work is not written down for this instrument")
             work.log.take_back_work(work_id, by)
+
+        return self._change(ticket, take_back)
+
+    def decide(
+        self, ticket: str, *, decision_id: UUID, question: str, outcome: str, reason: str, by: str
+    ) -> BenchSheet:
+        """Decide what bars a work; against what the readings speak for, or past a gate, with a reason.
+
+        Raises RefusedError, and NotNowError where the question is not open here.
+        """
+
+        def decide(work: UnitOfWork, loaded: Loaded) -> None:
+            if any(made.id == decision_id for made in loaded.decisions):
+                return
+            gate = loaded.sheet().gate
+            if gate is None or gate.question != question:
+                raise NotNowError("there is nothing to decide about that here")
+            chosen = next((row for row in gate.outcomes if row.outcome == outcome), None)
+            if chosen is None:
+                raise RefusedError(f"“{outcome}” is no way to decide that", field="outcome")
+            if chosen.needs_reason and not reason:
+                raise RefusedError("say why: it is kept, and printed with the sheet", field="reason")
+            held = loaded.state().held(question)
+            value = None if held is None else held.value
+            work.log.decide(Decision(decision_id, loaded.visit.id, question, outcome, reason, value, by))
+
+        return self._change(ticket, decide)
+
+    def take_back_decision(self, ticket: str, decision_id: UUID, by: str) -> BenchSheet:
+        """Undo a decision; the one before it holds again."""
+
+        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
+            if not any(made.id == decision_id for made in loaded.decisions):
+                raise NotHereError("that decision is not written down for this instrument")
+            work.log.take_back_decision(decision_id, by)
 
         return self._change(ticket, take_back)
 

@@ -108,7 +108,7 @@ class House:
             ],
             materials=list(MATERIALS),
             tools=[ToolChoice(tool.tool, tool.label, tool.direction) for tool in tools().values()],
-            works=[Choice(row.work, row.label) for row in works().values()],
+            works=[Choice(row.work, row.label) for row in works().values() if row.at_bench],
             next_ticket=next_ticket(tickets),
         )
 

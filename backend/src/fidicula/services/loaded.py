@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from fidicula.core.readings.standing import Place
-from fidicula.db.records import Instrument, Reading, StringSet, TargetChoice, Visit, WorkDone
+from fidicula.db.records import Decision, Instrument, Reading, StringSet, TargetChoice, Visit, WorkDone
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.errors import NotHereError
 from fidicula.services.sheet.build import build_sheet
@@ -30,6 +30,7 @@ class Loaded:
     works: list[WorkDone]
     rules: Rules
     taken: Mapping[Place, Taken] = field(default_factory=dict)
+    decisions: list[Decision] = field(default_factory=list)
 
     @cached_property
     def targets(self) -> Targets:
@@ -42,6 +43,7 @@ class Loaded:
             readings=self.readings,
             works=self.works,
             targets=self.targets,
+            decisions=self.decisions,
         )
 
     def sheet(self) -> BenchSheet:
@@ -51,7 +53,9 @@ class Loaded:
         """The same records under another choice of targets, which nobody has taken yet. Raises RefusedError."""
         instrument = replace(self.instrument, choice=choice)
         taken = load_taken(work, instrument, self.visit, choice.sources)
-        return Loaded(instrument, self.visit, self.string_set, self.readings, self.works, self.rules, taken)
+        return Loaded(
+            instrument, self.visit, self.string_set, self.readings, self.works, self.rules, taken, self.decisions
+        )
 
 
 def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
@@ -68,4 +72,5 @@ def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
         works=work.log.works(visit.id),
         rules=load_rules(work, instrument.family),
         taken=load_taken(work, instrument, visit, instrument.choice.sources),
+        decisions=work.log.decisions(visit.id),
     )

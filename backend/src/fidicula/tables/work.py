@@ -9,9 +9,12 @@ from fidicula.tables.rows import TableRow, read_rows
 
 
 class Work(TableRow):
+    """at_bench : written down by itself, and not with the strings."""
+
     work: str
     label: str
     done_label: str
+    at_bench: bool
 
 
 class Invalidation(TableRow):
@@ -20,6 +23,31 @@ class Invalidation(TableRow):
     work: str
     measure: str
     why: str
+
+
+class Gate(TableRow):
+    """A work that physics forbids while a question is open. says : why."""
+
+    work: str
+    question: str
+    says: str
+    source: str
+
+
+class Outcome(TableRow):
+    """One way to decide a question.
+
+    advised_when : the remedy that it answers to, as the core names it; None for one that is never advised first.
+    opens_gate : the work behind the gate may go on; else it waits until what was decided is done and measured.
+    """
+
+    question: str
+    outcome: str
+    label: str
+    advised_when: str | None
+    opens_gate: bool
+    says: str
+    source: str
 
 
 class Tool(TableRow):
@@ -50,3 +78,19 @@ def invalidations() -> dict[str, dict[str, str]]:
 @cache
 def tools() -> dict[str, Tool]:
     return {row.tool: row for row in read_rows("tools", Tool)}
+
+
+@cache
+def gates() -> dict[str, Gate]:
+    """By the work that each bars."""
+    found = {row.work: row for row in read_rows("gates", Gate)}
+    for row in found.values():
+        if row.work not in works() or not outcomes(row.question):
+            raise ValueError(f"gates.csv: {row.work} or {row.question} is unknown")
+    return found
+
+
+@cache
+def outcomes(question: str) -> tuple[Outcome, ...]:
+    """The ways to decide a question, in the table's order; none for an unknown one."""
+    return tuple(row for row in read_rows("decisions", Outcome) if row.question == question)

@@ -203,6 +203,15 @@ export const useBench = defineStore('bench', () => {
     }
     const newest = sheet.value?.undoable
     if (!newest) return false
+    if (newest.kind === 'decision') {
+      return change((of) =>
+        answerOf(
+          api.POST('/api/instruments/{ticket}/decisions/{decision_id}/take-back', {
+            params: { path: { ticket: of, decision_id: newest.id } },
+          }),
+        ),
+      )
+    }
     if (newest.kind === 'choice') {
       return change((of) =>
         answerOf(
@@ -232,7 +241,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** What is typed from here on was taken after the work, though the work may still be on its way. */
-  async function doWork(work: 'crown_cut' | 'nut_filed'): Promise<boolean> {
+  async function doWork(work: string): Promise<boolean> {
     const body = { id: freshId(), work }
     const before = flush()
     const done = before.then(() =>
@@ -247,6 +256,14 @@ export const useBench = defineStore('bench', () => {
       if (working === done) working = null
       void flush()
     }
+  }
+
+  /** Decide what bars a work. Throws Refused with the field at fault, for the panel that asked. */
+  async function decide(question: string, outcome: string, reason: string): Promise<void> {
+    await flush()
+    const of = ticket.value
+    const body = { id: freshId(), question, outcome, reason }
+    await ask(of, () => answerOf(api.POST('/api/instruments/{ticket}/decisions', { params: { path: { ticket: of } }, body })))
   }
 
   /** Follow a recipe, own schools and other sources. Throws Refused, for the page that asked. */
@@ -289,6 +306,7 @@ export const useBench = defineStore('bench', () => {
     undo,
     doWork,
     chooseTargets,
+    decide,
     nameStrings,
   }
 })

@@ -2,14 +2,16 @@
 /** The bench sheet of one instrument: course, drawing, card and word. */
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { BenchCard, InHand, useBench, useEntry } from '@/features/bench'
+import { BenchCard, InHand, keyOf, useBench, useEntry } from '@/features/bench'
 import { CourseString } from '@/features/course'
 import { EndView, sheetGeometry } from '@/features/drawing'
 import { LogDialog } from '@/features/log'
 import { StringsDialog } from '@/features/strings'
 import { WordPanel } from '@/features/word'
+import { WorkDialog } from '@/features/works'
 import { useHouse } from '@/features/rail'
 import { useCommands } from '@/shared/commands'
+import { focusChosen } from '@/shared/focus'
 import { mm } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
 
@@ -24,6 +26,7 @@ const sheet = computed(() => bench.sheet)
 const why = ref<string | null>(null)
 const stringsOpen = ref(false)
 const logOpen = ref(false)
+const workOpen = ref(false)
 
 watch(
   () => props.ticket,
@@ -55,11 +58,23 @@ async function work(kind: keyof typeof MEASURED_FIRST): Promise<void> {
   entry.goTo(MEASURED_FIRST[kind])
   if (await done) void house.load()
 }
+/** Any other work: what it made stale is measured next. */
+async function otherWork(kind: string): Promise<void> {
+  why.value = null
+  if (!(await bench.doWork(kind))) return
+  const stale = sheet.value?.cells.find((cell) => cell.state === 'stale')
+  if (stale) entry.goTo(keyOf(stale))
+  void house.load()
+}
 function openRecipe(): void {
   void router.push({ name: 'recipe', params: { ticket: props.ticket } })
 }
 function undo(): void {
   void bench.undo()
+}
+
+function toGate(): void {
+  focusChosen(() => document.querySelector('#gate'))
 }
 
 /** The why of what is in hand, or of the first cut that is there. */
@@ -77,6 +92,8 @@ useCommands([
   { letter: 'w', words: 'why', run: () => openWhy(), possible: () => sheet.value !== null },
   { letter: 'c', words: 'cut done', run: () => void work('crown_cut'), possible: () => atBench.may('measure') && (sheet.value?.may_cut ?? false) },
   { letter: 'j', words: 'nut filed', run: () => void work('nut_filed'), possible: () => atBench.may('measure') && sheet.value !== null },
+  { letter: 'k', words: 'work done', run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
+  { letter: 'd', words: 'decide', run: toGate, possible: () => atBench.may('sign_off') && (sheet.value?.gate ?? null) !== null },
   { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
   { letter: 'o', words: 'log', run: () => (logOpen.value = true), possible: () => sheet.value !== null },
   { letter: 'u', words: 'undo', run: undo, possible: () => atBench.may('measure') && (sheet.value?.undoable ?? null) !== null },
@@ -121,6 +138,7 @@ const takeOff = computed(() =>
     side: s.wood === null ? '' : s.wood <= -0.05 ? 'below' : s.wood >= 0.05 ? 'above' : '',
   })),
 )
+const isBarred = computed(() => sheet.value?.gate?.is_open === false)
 const bowRoom = computed(() =>
   (sheet.value?.drawing?.strings ?? []).filter((s) => s.bow_separation !== null).map((s) => `${s.name} ${s.bow_separation?.toFixed(1)}°`),
 )
@@ -145,13 +163,13 @@ const refusedElsewhere = computed(() =>
       </header>
       <div ref="panel" class="panel">
         <div class="take-off" aria-label="Wood to take off at the bridge">
-          <span v-if="!isNarrow" class="take-label"><b>{{ sheet.cut.state === 'provisional' ? 'take off, provisional' : 'take off' }}</b><br />mm of wood</span>
+          <span v-if="!isNarrow" class="take-label"><b>{{ isBarred ? 'not yet to take off' : sheet.cut.state === 'provisional' ? 'take off, provisional' : 'take off' }}</b><br />mm of wood</span>
           <template v-for="(s, i) in takeOff" :key="s.name">
             <button
               v-if="s.wood !== null && s.column"
               type="button"
               class="plain-button wood"
-              :class="[s.side, s.state]"
+              :class="[s.side, isBarred ? 'provisional' : s.state]"
               :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"
               :aria-label="`${s.name}: ${s.state} ${s.wood < 0 ? 'short by' : 'take off'} ${mm(Math.abs(s.wood), 1)} mm, give or take ${mm(s.plus_minus ?? 0)}. Why?`"
               @click="why = `wood:${i}`"
@@ -222,6 +240,7 @@ const refusedElsewhere = computed(() =>
       @undo="undo"
     />
     <StringsDialog v-model="stringsOpen" :sheet="sheet" />
+    <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" @done="otherWork" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />
   </div>
   <section v-else-if="bench.failure" class="missing" role="alert">

@@ -2,10 +2,13 @@
 /** The word: what the sheet says, what to do, why, the caution; and the works that can be written down. */
 import { computed } from 'vue'
 import type { BenchSheet } from '@/api'
+import { useAtBench } from '@/shared/person'
+import GatePanel from './GatePanel.vue'
 
 const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string; mayWork: boolean }>()
 const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; recipe: []; undo: [] }>()
 
+const atBench = useAtBench()
 const why = computed(() => (props.opened === null ? null : (props.sheet.whys[props.opened] ?? null)))
 </script>
 
@@ -28,6 +31,7 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
       <p v-if="why.follows" class="follows">{{ why.follows }}</p>
     </section>
     <h1>{{ sheet.words.title }}</h1>
+    <GatePanel v-if="sheet.gate && sheet.strings" :gate="sheet.gate" :may-decide="atBench.may('sign_off')" />
     <p v-for="line in sheet.words.says" :key="line">{{ line }}</p>
     <template v-if="sheet.words.do.length">
       <h2>Do</h2>

@@ -9,11 +9,13 @@ from fidicula.services.measures import said_of_all
 from fidicula.services.sheet.cells import cells
 from fidicula.services.sheet.cut import Computed, compute, cut_view
 from fidicula.services.sheet.drawing import drawing
+from fidicula.services.sheet.gate import gate_view, to_measure_again
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import (
     BenchSheet,
     Cell,
     CutView,
+    GateView,
     InstrumentView,
     ProblemView,
     RecipeLine,
@@ -23,7 +25,7 @@ from fidicula.services.sheet.model import (
     Undoable,
 )
 from fidicula.services.sheet.whys import whys
-from fidicula.services.sheet.words import WORTH_FILING, WORTH_TAKING, outer_in_band, projection_is_out, words
+from fidicula.services.sheet.words import WORTH_FILING, WORTH_TAKING, outer_in_band, words
 from fidicula.services.targets.rules import Rules
 from fidicula.services.targets.sources import SOURCE_WORDS
 from fidicula.tables.schools import school
@@ -38,6 +40,7 @@ def build_sheet(state: BenchState, visit: Visit, rules: Rules) -> BenchSheet:
     computed = outcome if isinstance(outcome, Computed) else None
     cut = cut_view(state, computed)
     card = cells(state)
+    gate, again = gate_view(state), to_measure_again(state)
     return BenchSheet(
         instrument=_instrument_view(instrument, visit),
         strings=_set_view(state.string_set),
@@ -45,13 +48,17 @@ def build_sheet(state: BenchState, visit: Visit, rules: Rules) -> BenchSheet:
         cells=card,
         recipe=_recipe_line(instrument, rules),
         cut=cut,
+        gate=gate,
+        measure_again=[state.name(place) for place in again],
         problem=problem,
         drawing=drawing(state, computed) if computed is not None else None,
         words=words(state, cut, problem, computed),
         whys=whys(state, computed),
-        course=_course(state, card, cut, undecided=computed is not None and projection_is_out(state, computed)),
+        course=_course(state, card, cut, gate),
         undoable=_undoable(state),
-        may_cut=any(s.wood is not None and s.wood >= WORTH_TAKING for s in cut.strings),
+        may_cut=(gate is None or gate.is_open)
+        and not again
+        and any(s.wood is not None and s.wood >= WORTH_TAKING for s in cut.strings),
         may_file_nut=any((s.nut_to_file or 0.0) >= WORTH_FILING for s in cut.strings),
     )
 
@@ -99,14 +106,15 @@ def _recipe_line(instrument: Instrument, rules: Rules) -> RecipeLine:
     )
 
 
-def _course(state: BenchState, card: list[Cell], cut: CutView, *, undecided: bool) -> list[Stop]:
+def _course(state: BenchState, card: list[Cell], cut: CutView, gate: GateView | None) -> list[Stop]:
     """The stopped places of this visit, as far as the bench sheet goes."""
+    barred = gate is not None and not gate.is_open
     heights = [cell for cell in card if cell.measure == "end_height"]
     taken = sum(cell.state == "taken" for cell in card)
     stale = sum(cell.state == "stale" for cell in card)
     was_cut = any(work.work == "crown_cut" for work in state.standing_works)
     settled = (
-        not undecided
+        not barred
         and cut.state == "firm"
         and (outer_in_band(state) or all(s.wood is not None and abs(s.wood) < WORTH_TAKING for s in cut.strings))
     )
@@ -115,6 +123,7 @@ def _course(state: BenchState, card: list[Cell], cut: CutView, *, undecided: boo
     stops = [
         ("strings", "Strings", state.string_set.name if state.string_set else "", strings_known),
         ("measure", "Measure", f"{taken} of {len(card)}", measured or was_cut),
+        *_projection_stop(gate),
         (
             "crown",
             "Crown",
@@ -138,8 +147,16 @@ def _course(state: BenchState, card: list[Cell], cut: CutView, *, undecided: boo
             here_found = True
             course.append(Stop(key, label, note, "here"))
         else:
-            course.append(Stop(key, label, note, "ahead" if strings_known else "barred"))
+            free = strings_known and not (barred and key == "crown")
+            course.append(Stop(key, label, note, "ahead" if free else "barred"))
     return course
+
+
+def _projection_stop(gate: GateView | None) -> list[tuple[str, str, str, bool]]:
+    """A stop of its own only where the projection is out."""
+    if gate is None:
+        return []
+    return [("projection", "Projection", gate.decided.label.lower() if gate.decided else "to decide", gate.is_open)]
 
 
 def _undoable(state: BenchState) -> Undoable | None:
@@ -152,6 +169,9 @@ def _undoable(state: BenchState) -> Undoable | None:
     work = max(state.standing_works, key=lambda w: w.done_at, default=None)
     if work is not None:
         found.append((work.done_at, Undoable("work", str(work.id), work_rows()[work.work].done_label)))
+    decision = next((d for d in reversed(state.decisions) if not d.taken_back), None)
+    if decision is not None and decision.decided_at is not None:
+        found.append((decision.decided_at, Undoable("decision", str(decision.id), "the decision")))
     choice = state.instrument.choice
     if choice.id is not None and choice.chosen_at is not None:
         found.append((choice.chosen_at, Undoable("choice", str(choice.id), "the choice of recipe")))

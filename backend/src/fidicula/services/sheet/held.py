@@ -10,7 +10,7 @@ from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.string_lines import end_height_of_mark
 from fidicula.core.readings.standing import Place, Standing
-from fidicula.db.records import Instrument, Reading, StringSet, WorkDone
+from fidicula.db.records import Decision, Instrument, Reading, StringSet, WorkDone
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.sheet.geometry import SINGLES, Geometry, geometry_of
 from fidicula.services.targets.sources import standings_of
@@ -40,6 +40,7 @@ class BenchState:
     works: Sequence[WorkDone]
     targets: Targets
     standings: Mapping[Place, Standing]
+    decisions: Sequence[Decision] = ()
 
     @property
     def standing_works(self) -> list[WorkDone]:
@@ -197,6 +198,7 @@ def bench_state(
     readings: Sequence[Reading],
     works: Sequence[WorkDone],
     targets: Targets,
+    decisions: Sequence[Decision] = (),
 ) -> BenchState:
     """The log judged: which readings hold, which are doubted, which went stale."""
     return BenchState(
@@ -206,6 +208,7 @@ def bench_state(
         works=works,
         targets=targets,
         standings=standings_of(readings, works),
+        decisions=decisions,
     )
 
 

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 from fidicula.db.records import Reading, TargetChoice
 from fidicula.services.measures import said_of_all
+from fidicula.services.sheet.gate import outcome_of
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import LogLine, LogState
 from fidicula.services.targets.sources import SOURCE_WORDS
@@ -17,7 +18,7 @@ from fidicula.tables.work import works as work_rows
 def log_lines(
     state: BenchState, readings: Sequence[Reading], choices: Sequence[tuple[TargetChoice, bool]]
 ) -> list[LogLine]:
-    """Readings, works and choices of targets, newest first.
+    """Readings, works, decisions and choices of targets, newest first.
 
     state : of the bench now.  readings : all of the visit's.  choices : each with whether it was taken back.
     """
@@ -44,6 +45,19 @@ def log_lines(
             recorded_at=work.done_at,
         )
         for work in state.works
+    ]
+    lines += [
+        LogLine(
+            what=f"{decision.question} decided",
+            value=": ".join(filter(None, [outcome_of(decision).label, decision.reason])),
+            by=decision.decided_by,
+            at=decision.decided_at,
+            tool="",
+            state="taken back" if decision.taken_back else "work",
+            recorded_at=decision.decided_at,
+        )
+        for decision in state.decisions
+        if decision.decided_at is not None
     ]
     lines += [
         LogLine(

@@ -152,6 +152,40 @@ class Words:
 
 
 @dataclass(frozen=True)
+class OutcomeView:
+    """One way to decide. figures : what it takes, in words.  advised : what the readings speak for."""
+
+    outcome: str
+    label: str
+    says: str
+    figures: str
+    advised: bool
+    needs_reason: bool
+
+
+@dataclass(frozen=True)
+class DecidedView:
+    id: str
+    outcome: str
+    label: str
+    reason: str
+    by: str
+    at: datetime | None
+
+
+@dataclass(frozen=True)
+class GateView:
+    """A question that bars a work. is_open : it was decided so that the work may go on."""
+
+    question: str
+    title: str
+    says: str
+    is_open: bool
+    decided: DecidedView | None
+    outcomes: list[OutcomeView]
+
+
+@dataclass(frozen=True)
 class Stop:
     """One stopped place on the course. at : where it stands."""
 
@@ -199,7 +233,7 @@ class SetView:
 class Undoable:
     """The newest thing that can be taken back."""
 
-    kind: Literal["reading", "work", "choice"]
+    kind: Literal["reading", "work", "choice", "decision"]
     id: str
     words: str
 
@@ -220,7 +254,10 @@ class InstrumentView:
 
 @dataclass(frozen=True)
 class BenchSheet:
-    """Everything that the bench sheet shows. last_work : the causal place of a reading taken now."""
+    """Everything that the bench sheet shows.
+
+    last_work : the causal place of a reading taken now.  measure_again : what no cut may rest on any more.
+    """
 
     instrument: InstrumentView
     strings: SetView | None
@@ -228,6 +265,8 @@ class BenchSheet:
     cells: list[Cell]
     recipe: RecipeLine
     cut: CutView
+    gate: GateView | None
+    measure_again: list[str]
     problem: ProblemView | None
     drawing: Drawing | None
     words: Words

@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from fidicula.core.bands import standing
+from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.cut import Computed
+from fidicula.services.sheet.gate import outcome_of, projection_question, to_measure_again
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import CutView, ProblemView, StringCutView, Words
 
@@ -51,19 +53,24 @@ def words(state: BenchState, cut: CutView, problem: ProblemView | None, computed
             do=["Type what the caliper says; Enter takes it."],
             caution=None,
         )
-    return _about_cut(state, cut, computed)
+    return _about_cut(state, cut)
 
 
-def _about_cut(state: BenchState, cut: CutView, computed: Computed) -> Words:
+def _about_cut(state: BenchState, cut: CutView) -> Words:
     known = [s for s in cut.strings if s.wood is not None]
     over = [s for s in known if s.wood is not None and s.wood >= WORTH_TAKING]
     in_band = outer_in_band(state)
     short = [s for s in known if s.wood is not None and s.wood <= -WORTH_TAKING]
     says: list[str] = []
     do: list[str] = []
-    projection = _projection(state, computed)
+    projection, accepted = _projection(state), _accepted(state)
     if projection is not None:
-        says.append(projection)
+        says.append(projection[1])
+        if projection[2]:
+            do.append(projection[2])
+    if accepted is not None:
+        says.append(accepted)
+    again = _again(state)
     _about_nut(state, cut, says, do)
     if short and not in_band:
         says.append(
@@ -73,7 +80,9 @@ def _about_cut(state: BenchState, cut: CutView, computed: Computed) -> Words:
     if over and in_band:
         to_aim = _list([f"{s.name} {s.wood:.1f}" for s in over])
         says.append(f"Nothing has to come off. To bring it to the aim, it would be {to_aim}.")
-    elif over:
+    elif over and again:
+        do.append(f"Before more is cut, measure again: {_list(again)}.")
+    elif over and projection is None:
         with_pass = [f"{s.name} {s.first_pass:.1f}" for s in over if s.first_pass is not None]
         creeping = any(s.first_pass != s.wood for s in over)
         if creeping:
@@ -88,7 +97,7 @@ def _about_cut(state: BenchState, cut: CutView, computed: Computed) -> Words:
             )
     title, opening = _title(cut, known, over, short, in_band=in_band)
     if projection is not None:
-        title = "Decide on the projection first"
+        title = projection[0]
     if opening:
         says.insert(0, opening)
     left_over = [s for s in known if s.last_wood is not None and s.wood is not None]
@@ -99,6 +108,16 @@ def _about_cut(state: BenchState, cut: CutView, computed: Computed) -> Words:
             + "."
         )
     return Words(title=title, says=says, do=do, caution=CAUTION if over else None)
+
+
+def _again(state: BenchState) -> list[str]:
+    """What has to be measured again before a cut, each measure once with its strings."""
+    by_measure: dict[str, list[str]] = {}
+    for measure, position in to_measure_again(state):
+        strings = by_measure.setdefault(MEASURES[measure].label, [])
+        if position is not None:
+            strings.append(state.instrument.string_names[position])
+    return [f"{label} ({' '.join(strings)})" if strings else label for label, strings in by_measure.items()]
 
 
 def _signed(string: StringCutView) -> str:
@@ -138,23 +157,26 @@ def _title(
     return ("As wanted, so far" if provisional else "The crown stands as wanted"), "Nothing is to be taken off."
 
 
-def projection_is_out(state: BenchState, computed: Computed) -> bool:
-    """Whether the projection was measured and stands out of its band."""
-    return _projection(state, computed) is not None
+def _projection(state: BenchState) -> tuple[str, str, str] | None:
+    """Title, what it says and what to do while the projection bars the crown; None where it does not."""
+    question = projection_question(state)
+    if question is None or question.is_open:
+        return None
+    side = "under" if question.judged.state == "low" else "over"
+    out = f"The projection of {question.value:.1f} is {side} its band of {question.low:g} to {question.high:g}"
+    if question.decision is None:
+        return "Decide on the projection first", f"{out}: decide on it before any wood is cut.", ""
+    row = outcome_of(question.decision)
+    said = f"{out}. Decided by {question.decision.decided_by}: {row.label.lower()}."
+    return f"First: {row.label.lower()}", said, "Then measure the projection again: the crown waits for it."
 
 
-def _projection(state: BenchState, computed: Computed) -> str | None:
-    held, wanted = computed.singles["projection"], state.wanted(("projection", None))
-    if held.assumed or wanted is None:
+def _accepted(state: BenchState) -> str | None:
+    question = projection_question(state)
+    if question is None or question.decision is None or not question.is_open:
         return None
-    where = standing(value=held.value, band=wanted.band)
-    if where == "in_band":
-        return None
-    side = "under" if where == "below" else "over"
-    return (
-        f"The projection of {held.value:.1f} is {side} its band of {wanted.band.low:g} to {wanted.band.high:g}: "
-        "decide on it before any wood is cut."
-    )
+    decision = question.decision
+    return f"The projection of {question.value:.1f} is accepted by {decision.decided_by}: {decision.reason}"
 
 
 def _about_nut(state: BenchState, cut: CutView, says: list[str], do: list[str]) -> None:

@@ -36,6 +36,7 @@ _OTHERS = (
     "post_diameter",
     "break_angle",
     "saddle_height",
+    "max_wedge_at_heel",
 )
 _DRAWN = ("bridge_foot_width", "bridge_waist", "bar_inset", "post_diameter")
 
@@ -94,6 +95,15 @@ class _Resolver:
             self._put(places, (measure, None), self._single(measure), MEASURES[measure].label)
         others = {measure: wanted for measure in _OTHERS if (wanted := self._plain(measure)) is not None}
         self.missing += [figure_measures()[measure].label for measure in _DRAWN if measure not in others]
+        accepted = self.rules.book.find(
+            family=self.instrument.family,
+            size=self.instrument.size,
+            measure="projection_accepted_high",
+            question="accepted",
+            school="with_a_reason",
+        )
+        if accepted is not None:
+            others["projection_accepted_high"] = Wanted(accepted.band, _said(accepted, "accepted on a new one"))
         others.update(self._relief())
         others.update(self._post(others))
         return Targets(

@@ -1,0 +1,56 @@
+"""A crown that is barred: decided with a reason, or by a wedge that is fitted and measured; by keyboard."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from .hands import command, open_ticket, reading, type_readings
+
+
+def test_the_projection_is_decided_with_a_reason_and_the_crown_goes_on(page: Page) -> None:
+    open_ticket(page, "RW-106")
+    expect(page.get_by_role("heading", name="Decide on the projection first")).to_be_visible()
+    expect(page.get_by_role("button", name="Cut done")).to_have_count(0)
+    command(page, "d")
+    expect(page.get_by_role("radio", name="A wedge under the board")).to_be_focused()
+    page.keyboard.press("ArrowDown")
+    expect(page.get_by_role("radio", name="Accept it with a reason")).to_be_checked()
+    page.keyboard.press("Enter")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("Say why")
+    page.keyboard.type("leaves on tour tomorrow")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("is accepted by Ilse Varnholt: leaves on tour tomorrow")).to_be_visible()
+    page.keyboard.press("Escape")
+    command(page, "c")
+    expect(reading(page, "C at the board's end")).to_have_accessible_name("C at the board's end: 8.90, stale")
+
+
+def test_a_wedge_is_fitted_and_the_projection_is_measured_next(page: Page) -> None:
+    open_ticket(page, "RW-106")
+    command(page, "d")
+    page.keyboard.press("Enter")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("heading", name="First: a wedge under the board")).to_be_visible()
+    page.keyboard.press("Escape")
+    command(page, "k")
+    page.get_by_role("radio", name="Wedge fitted").press("Space")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    expect(reading(page, "projection")).to_have_accessible_name("projection: 76.8, stale")
+    expect(page.get_by_role("form", name="Projection")).to_have_count(0)
+    type_readings(page, "8.9 8.2 7.4 6.4")
+    expect(reading(page, "A at the board's end")).to_have_accessible_name("A at the board's end: 6.40, in band")
+
+
+def test_an_apprentice_does_not_decide(page: Page) -> None:
+    open_ticket(page, "RW-106")
+    command(page, "b")
+    expect(page.get_by_role("radio", name="Ilse Varnholt, owner")).to_be_focused()
+    page.keyboard.press("ArrowUp")
+    expect(page.get_by_role("radio", name="Bram Oyelade, apprentice")).to_be_checked()
+    page.keyboard.press("Enter")
+    page.keyboard.type("3803")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("A luthier decides it.")).to_be_visible()
+    expect(page.get_by_role("button", name="Decide")).to_have_count(0)

@@ -1,0 +1,1 @@
+export { default as WorkDialog } from './WorkDialog.vue'
