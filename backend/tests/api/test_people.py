@@ -30,6 +30,8 @@ NOT_ALL = {
     ("post", "/api/instruments/{ticket}/readings/{reading_id}/take-back"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/works"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/works/{work_id}/take-back"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/hand-over"): {"owner", "luthier"},
+    ("post", "/api/instruments/{ticket}/hand-over/take-back"): {"owner", "luthier"},
     ("post", "/api/instruments/{ticket}/decisions"): {"owner", "luthier"},
     ("post", "/api/instruments/{ticket}/decisions/{decision_id}/take-back"): {"owner", "luthier"},
     ("post", "/api/instruments/{ticket}/strings"): ALL - {"desk"},

@@ -208,6 +208,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Known
+         * @description Instruments that have been here, found by ticket, owner or words.
+         */
+        get: operations["known_api_known_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Receive Again
+         * @description Take an instrument in again.
+         */
+        post: operations["receive_again_api_instruments__ticket__visits_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hand Over
+         * @description Hand an instrument over: it leaves the rail.
+         */
+        post: operations["hand_over_api_instruments__ticket__hand_over_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/hand-over/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back Hand Over
+         * @description It was not handed over after all.
+         */
+        post: operations["take_back_hand_over_api_instruments__ticket__hand_over_take_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments/{ticket}/sheet": {
         parameters: {
             query?: never;
@@ -680,6 +760,22 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AgainBody
+         * @description An instrument that has been here comes back.
+         */
+        AgainBody: {
+            /**
+             * Kind
+             * @default bridge
+             */
+            kind: string;
+            /**
+             * Complaint
+             * @default
+             */
+            complaint: string;
+        };
         /** ArrivalBody */
         ArrivalBody: {
             /**
@@ -727,9 +823,8 @@ export interface components {
             /**
              * Kind
              * @default bridge
-             * @constant
              */
-            kind: "bridge";
+            kind: string;
         };
         /**
          * BandView
@@ -821,6 +916,7 @@ export interface components {
          *
          *     position : of the string from the lowest, None for a single reading.
          *     value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
+         *     last_time : what was read here at an earlier visit. [mm]
          */
         Cell: {
             /** Measure */
@@ -856,6 +952,10 @@ export interface components {
             direction: string | null;
             /** Count */
             count: number;
+            /** Last Time */
+            last_time: number | null;
+            /** Last Time At */
+            last_time_at: string | null;
             /** Repeat Spread */
             repeat_spread: number;
         };
@@ -916,6 +1016,8 @@ export interface components {
             tools: components["schemas"]["ToolChoice"][];
             /** Works */
             works: components["schemas"]["Choice"][];
+            /** Kinds */
+            kinds: components["schemas"]["Choice"][];
             /** Next Ticket */
             next_ticket: string;
         };
@@ -1300,8 +1402,41 @@ export interface components {
             description: string;
             /** Complaint */
             complaint: string;
+            /** Visit Id */
+            visit_id: string;
             /** Visit Kind */
             visit_kind: string;
+            /** Visit Label */
+            visit_label: string;
+            /** Handed Over At */
+            handed_over_at: string | null;
+            /** Handed Over By */
+            handed_over_by: string | null;
+        };
+        /**
+         * KnownView
+         * @description An instrument that has been here. last_opened : of its newest visit.
+         */
+        KnownView: {
+            /** Ticket */
+            ticket: string;
+            /** Family */
+            family: string;
+            /** Size */
+            size: string;
+            /** Owner */
+            owner: string;
+            /** Description */
+            description: string;
+            /**
+             * Last Opened
+             * Format: date-time
+             */
+            last_opened: string;
+            /** Last Complaint */
+            last_complaint: string;
+            /** In House */
+            in_house: boolean;
         };
         /**
          * LogLine
@@ -2491,6 +2626,266 @@ export interface operations {
         responses: {
             /** @description Successful Response */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Registered"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    known_api_known_get: {
+        parameters: {
+            query?: {
+                words?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownView"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    receive_again_api_instruments__ticket__visits_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Registered"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    hand_over_api_instruments__ticket__hand_over_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Registered"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take_back_hand_over_api_instruments__ticket__hand_over_take_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -6,12 +6,12 @@ from datetime import UTC, datetime
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Path, Request, Response
+from fastapi import APIRouter, Request, Response
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
 
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Label, Sentence
+from fidicula.api.words import Label, Sentence, Ticket
 from fidicula.services.bench import Bench, OwnSet, Taking
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView
 
@@ -19,8 +19,6 @@ router = APIRouter(prefix="/api/instruments/{ticket}", tags=["bench"], responses
 
 _sheet_adapter = TypeAdapter(BenchSheet)
 
-
-Ticket = Annotated[str, Path(max_length=20, pattern=r"^[\w.-]+$")]
 
 EARLIEST = datetime(2000, 1, 1, tzinfo=UTC)
 LATEST = datetime(2200, 1, 1, tzinfo=UTC)

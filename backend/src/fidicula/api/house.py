@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from fastapi import APIRouter, Request
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import may
-from fidicula.api.words import Family, Label, Sentence
-from fidicula.services.house import Arrival, Choices, House, Tag
+from fidicula.api.signed import Acting, may
+from fidicula.api.words import Family, Label, Sentence, Ticket
+from fidicula.services.house import Arrival, Choices, House, KnownView, Tag
 
 open_router = APIRouter(prefix="/api", tags=["house"])
 router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
@@ -28,7 +28,7 @@ class ArrivalBody(BaseModel):
     owner: Sentence = ""
     description: Sentence = ""
     complaint: Sentence = ""
-    kind: Literal["bridge"] = "bridge"
+    kind: Annotated[Label, Field(max_length=40)] = "bridge"
 
 
 class Registered(BaseModel):
@@ -62,3 +62,39 @@ def choices(request: Request) -> Choices:
 def register(request: Request, body: ArrivalBody) -> Registered:
     """Take an instrument in."""
     return Registered(ticket=_house(request).register(Arrival(**body.model_dump())))
+
+
+class AgainBody(BaseModel):
+    """An instrument that has been here comes back."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    kind: Annotated[Label, Field(max_length=40)] = "bridge"
+    complaint: Sentence = ""
+
+
+@router.get("/known")
+def known(request: Request, words: Label = "") -> list[KnownView]:
+    """Instruments that have been here, found by ticket, owner or words."""
+    return _house(request).known(words)
+
+
+@router.post("/instruments/{ticket}/visits", status_code=201, dependencies=[may("arrive")])
+def receive_again(request: Request, ticket: Ticket, body: AgainBody) -> Registered:
+    """Take an instrument in again."""
+    _house(request).receive_again(ticket, kind=body.kind, complaint=body.complaint.strip())
+    return Registered(ticket=ticket)
+
+
+@router.post("/instruments/{ticket}/hand-over", dependencies=[may("sign_off")])
+def hand_over(request: Request, ticket: Ticket, person: Acting) -> Registered:
+    """Hand an instrument over: it leaves the rail."""
+    _house(request).hand_over(ticket, person.name)
+    return Registered(ticket=ticket)
+
+
+@router.post("/instruments/{ticket}/hand-over/take-back", dependencies=[may("sign_off")])
+def take_back_hand_over(request: Request, ticket: Ticket) -> Registered:
+    """It was not handed over after all."""
+    _house(request).take_back_hand_over(ticket)
+    return Registered(ticket=ticket)

@@ -8,10 +8,9 @@ from uuid import UUID
 from fastapi import APIRouter, Depends, Path, Request
 from pydantic import BaseModel, ConfigDict, Field
 
-from fidicula.api.bench import Ticket
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Family, Label, Sentence
+from fidicula.api.words import Family, Label, Sentence, Ticket
 from fidicula.services.following import Asked, Following, Followings, Preview
 from fidicula.services.recipes import RecipeNumbers, Recipes, RecipesOfFamily
 from fidicula.services.sheet.model import BenchSheet

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
+from fastapi import Path
 from pydantic import AfterValidator, Field
 
 
@@ -17,6 +18,5 @@ Label = Annotated[str, Field(max_length=80), AfterValidator(_without_nul)]
 """Names of things."""
 Sentence = Annotated[str, Field(max_length=500), AfterValidator(_without_nul)]
 """What people say."""
-Person = Annotated[str, Field(max_length=80, pattern=r"\S"), AfterValidator(_without_nul)]
-"""Who did it; never empty."""
 Family = Literal["violin", "viola", "cello", "bass"]
+Ticket = Annotated[str, Path(max_length=20, pattern=r"^[\w.-]+$")]

@@ -145,6 +145,20 @@ def _people(page: Page, address: str) -> None:
     page.get_by_role("button", name="Teo Marchetti-Lund").click()
 
 
+def _back_again(page: Page, address: str) -> None:
+    _open(page, address, "RW-114")
+    command(page, "y")
+    page.get_by_role("button", name="Hand it over").click()
+    page.get_by_role("rowheader", name="RW-115").wait_for()
+    command(page, "n")
+    page.get_by_label("Has it been here?").fill("rw-114")
+    page.get_by_role("button", name="RW-114").click()
+    page.get_by_label("Why it came").fill("High again after the winter.")
+    page.get_by_role("button", name="Take it in").click()
+    page.get_by_text("High again after the winter.").first.wait_for()
+    page.wait_for_timeout(300)
+
+
 def _gate(page: Page, address: str) -> None:
     _open(page, address, "RW-106")
     page.get_by_role("radio", name="A wedge under the board").wait_for()
@@ -164,6 +178,7 @@ SHOTS = [
     ("people", (1280, 800), "day", _people),
     ("at-the-bench", (1280, 800), "day", _at_the_bench),
     ("recipes-tablet", (800, 1180), "lamp", _recipes),
+    ("back-again", (1280, 800), "day", _back_again),
 ]
 
 

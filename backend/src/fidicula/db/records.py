@@ -61,12 +61,16 @@ class Instrument:
 
 @dataclass(frozen=True)
 class Visit:
+    """has_earlier : the instrument was here before this visit."""
+
     id: UUID
     instrument_id: UUID
     kind: str
     complaint: str
     opened_at: datetime
     closed_at: datetime | None
+    closed_by: str | None = None
+    has_earlier: bool = False
 
 
 @dataclass(frozen=True)
@@ -183,6 +187,25 @@ class RecipeEntry:
     retired: bool
     entered_by: str
     entered_at: datetime | None = None
+
+
+@dataclass(frozen=True)
+class LastTime:
+    """What a place was read as at an earlier visit. [mm]"""
+
+    value: float
+    direction: str | None
+    taken_at: datetime
+
+
+@dataclass(frozen=True)
+class KnownInstrument:
+    """An instrument that was here, or is. in_house : it hangs on the rail."""
+
+    instrument: Instrument
+    last_opened: datetime
+    last_complaint: str
+    in_house: bool
 
 
 @dataclass(frozen=True)

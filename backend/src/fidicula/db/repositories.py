@@ -7,13 +7,16 @@ from dataclasses import replace
 from datetime import datetime
 from uuid import UUID
 
-from sqlalchemy import Connection, Row, RowMapping, and_, bindparam, exists, func, insert, select, true, update
+from sqlalchemy import Connection, Row, RowMapping, and_, bindparam, exists, func, insert, or_, select, true, update
+from sqlalchemy.dialects.postgresql import distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.records import (
     Decision,
     Instrument,
+    KnownInstrument,
+    LastTime,
     NewReading,
     NewWork,
     RailEntry,
@@ -68,6 +71,34 @@ def _reading(row: Row[tuple[object, ...]]) -> Reading:
 
 # Statements that run with every reading are built once: building one takes as long as running it.
 
+_OTHER_VISIT = schema.visit.alias("other_visit")
+
+_LAST_TIME = (
+    select(
+        schema.reading.c.measure,
+        schema.reading.c.position,
+        schema.reading.c.value,
+        schema.reading.c.direction,
+        schema.reading.c.taken_at,
+    )
+    .ext(distinct_on(schema.reading.c.measure, schema.reading.c.position))
+    .join(schema.visit, schema.visit.c.id == schema.reading.c.visit_id)
+    .where(
+        schema.visit.c.instrument_id == bindparam("instrument_id"),
+        schema.visit.c.id != bindparam("visit_id"),
+        schema.reading.c.taken_back_at.is_(None),
+        schema.reading.c.corrected_by.is_(None),
+        or_(schema.reading.c.doubt.is_(None), schema.reading.c.confirmed_at.is_not(None)),
+    )
+    .order_by(
+        schema.reading.c.measure,
+        schema.reading.c.position,
+        schema.visit.c.opened_at.desc(),
+        schema.reading.c.after_work.desc().nulls_last(),
+        schema.reading.c.number.desc(),
+    )
+)
+
 _CHOICE_COLUMNS = ("id", "recipe", "schools", "sources", "reason", "chosen_by", "chosen_at")
 
 _NEWEST_CHOICE = (
@@ -89,6 +120,10 @@ _BY_TICKET = (
         schema.visit.c.complaint,
         schema.visit.c.opened_at,
         schema.visit.c.closed_at,
+        schema.visit.c.closed_by,
+        exists()
+        .where(_OTHER_VISIT.c.instrument_id == schema.instrument.c.id, _OTHER_VISIT.c.id != schema.visit.c.id)
+        .label("has_earlier"),
         *(_NEWEST_CHOICE.c[name].label(f"choice_{name}") for name in _CHOICE_COLUMNS),
     )
     .join(schema.visit, schema.visit.c.instrument_id == schema.instrument.c.id)
@@ -178,6 +213,8 @@ class Instruments:
             complaint=m["complaint"],
             opened_at=m["opened_at"],
             closed_at=m["closed_at"],
+            closed_by=m["closed_by"],
+            has_earlier=m["has_earlier"],
         )
 
     def add(self, new: Instrument) -> bool:
@@ -218,6 +255,37 @@ class Instruments:
             )
         )
 
+    def close_visit(self, visit_id: UUID, *, by: str | None) -> None:
+        """Hand an instrument over; None opens the visit again."""
+        t = schema.visit
+        closed_at = None if by is None else func.now()
+        self._connection.execute(update(t).where(t.c.id == visit_id).values(closed_at=closed_at, closed_by=by))
+
+    def last_time(self, instrument_id: UUID, visit_id: UUID) -> dict[tuple[str, int | None], LastTime]:
+        """What each place was last read as before this visit."""
+        rows = self._connection.execute(_LAST_TIME, {"instrument_id": instrument_id, "visit_id": visit_id})
+        return {(r.measure, r.position): LastTime(r.value, r.direction, r.taken_at) for r in rows}
+
+    def known(self, words: str, *, limit: int) -> list[KnownInstrument]:
+        """Instruments whose ticket, owner or description holds every word, newest visit first."""
+        visit, instrument = schema.visit, schema.instrument
+        text = instrument.c.ticket.collate("C") + " " + instrument.c.owner + " " + instrument.c.description
+        newest = (
+            select(visit.c.opened_at, visit.c.complaint, visit.c.closed_at)
+            .where(visit.c.instrument_id == instrument.c.id)
+            .order_by(visit.c.closed_at.is_not(None), visit.c.opened_at.desc())
+            .limit(1)
+            .lateral("newest")
+        )
+        rows = self._connection.execute(
+            select(instrument, newest.c.opened_at, newest.c.complaint, newest.c.closed_at)
+            .join(newest, true())
+            .where(*(text.icontains(word, autoescape=True) for word in words.split()))
+            .order_by(newest.c.opened_at.desc(), instrument.c.ticket)
+            .limit(limit)
+        )
+        return [KnownInstrument(_instrument(row), row.opened_at, row.complaint, row.closed_at is None) for row in rows]
+
     def choose_targets(self, instrument_id: UUID, choice: TargetChoice) -> None:
         """Add what the instrument follows from now on."""
         self._connection.execute(
@@ -257,7 +325,7 @@ class Instruments:
         """Every visit of an instrument, newest first."""
         t = schema.visit
         rows = self._connection.execute(
-            select(t.c.id, t.c.instrument_id, t.c.kind, t.c.complaint, t.c.opened_at, t.c.closed_at)
+            select(t.c.id, t.c.instrument_id, t.c.kind, t.c.complaint, t.c.opened_at, t.c.closed_at, t.c.closed_by)
             .where(t.c.instrument_id == instrument_id)
             .order_by(t.c.opened_at.desc())
         )
@@ -272,7 +340,13 @@ class Instruments:
         """Every instrument with an open visit, by ticket."""
         visit, work, reading = schema.visit, schema.work_done, schema.reading
         standing_works = and_(work.c.visit_id == visit.c.id, work.c.taken_back_at.is_(None))
-        strings_known = exists().where(standing_works, work.c.string_set_id.is_not(None))
+        any_visit = schema.visit.alias("any_visit")
+        strings_known = exists().where(
+            work.c.visit_id == any_visit.c.id,
+            any_visit.c.instrument_id == schema.instrument.c.id,
+            work.c.taken_back_at.is_(None),
+            work.c.string_set_id.is_not(None),
+        )
         taken = (
             select(func.count())
             .where(reading.c.visit_id == visit.c.id, reading.c.taken_back_at.is_(None))

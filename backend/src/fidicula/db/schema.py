@@ -91,6 +91,7 @@ visit = Table(
     Column("complaint", Text, nullable=False, server_default=""),
     _now("opened_at"),
     Column("closed_at", DateTime(timezone=True)),
+    Column("closed_by", Text),
 )
 
 work_done = Table(

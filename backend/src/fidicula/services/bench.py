@@ -72,6 +72,7 @@ class Bench:
         """
         with UnitOfWork(self._engine) as work:
             loaded = load_bench(work, ticket)
+            _check_in_house(loaded, taking.taken_at)
             new, corrects = _new_reading(loaded, taking)
             added = work.log.add_reading(new, corrects=corrects)
             work.commit()
@@ -222,9 +223,18 @@ class Bench:
     def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> BenchSheet:
         """Change something, commit, and answer with the sheet as it then is."""
         with UnitOfWork(self._engine) as work:
-            change(work, load_bench(work, ticket))
+            loaded = load_bench(work, ticket)
+            _check_in_house(loaded)
+            change(work, loaded)
             work.commit()
             return load_bench(work, ticket).sheet()
+
+
+def _check_in_house(loaded: Loaded, taken_at: datetime | None = None) -> None:
+    """A visit that is over takes nothing on, but for readings that waited since before it ended."""
+    closed_at = loaded.visit.closed_at
+    if closed_at is not None and (taken_at is None or taken_at > closed_at):
+        raise NotNowError(f"{loaded.instrument.ticket} was handed over: take it in again first")
 
 
 def _find_reading(work: UnitOfWork, loaded: Loaded, reading_id: UUID) -> Reading:

@@ -5,15 +5,17 @@ from __future__ import annotations
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import datetime
 from uuid import uuid4
 
-from fidicula.db.records import Instrument, RailEntry
+from fidicula.db.records import Instrument, RailEntry, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.errors import RefusedError
+from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.sheet.model import Choice
 from fidicula.tables import figures
-from fidicula.tables.work import tools, works
+from fidicula.tables.work import tools, visit_kinds, works
 
+KNOWN_SHOWN = 8
 MATERIALS = ("synthetic", "steel", "gut")
 
 
@@ -58,6 +60,7 @@ class Choices:
     materials: list[str]
     tools: list[ToolChoice]
     works: list[Choice]
+    kinds: list[Choice]
     next_ticket: str
 
 
@@ -75,6 +78,20 @@ class Arrival:
     description: str
     complaint: str
     kind: str
+
+
+@dataclass(frozen=True)
+class KnownView:
+    """An instrument that has been here. last_opened : of its newest visit."""
+
+    ticket: str
+    family: str
+    size: str
+    owner: str
+    description: str
+    last_opened: datetime
+    last_complaint: str
+    in_house: bool
 
 
 def next_ticket(tickets: Sequence[str]) -> str:
@@ -109,11 +126,13 @@ class House:
             materials=list(MATERIALS),
             tools=[ToolChoice(tool.tool, tool.label, tool.direction) for tool in tools().values()],
             works=[Choice(row.work, row.label) for row in works().values() if row.at_bench],
+            kinds=[Choice(row.kind, row.label) for row in visit_kinds().values()],
             next_ticket=next_ticket(tickets),
         )
 
     def register(self, arrival: Arrival) -> str:
         """Take an instrument in and open its visit; returns its ticket."""
+        _check_kind(arrival.kind)
         if not any(s.family == arrival.family and s.size == arrival.size for s in figures.sizes()):
             known = ", ".join(s.size for s in figures.sizes() if s.family == arrival.family)
             raise RefusedError(
@@ -154,6 +173,66 @@ class House:
             )
             work.commit()
         return ticket
+
+    def known(self, words: str) -> list[KnownView]:
+        """Instruments that have been here, by ticket, owner or description."""
+        if not words.strip():
+            return []
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            found = work.instruments.known(words, limit=KNOWN_SHOWN)
+        return [
+            KnownView(
+                ticket=entry.instrument.ticket,
+                family=entry.instrument.family,
+                size=entry.instrument.size,
+                owner=entry.instrument.owner,
+                description=entry.instrument.description,
+                last_opened=entry.last_opened,
+                last_complaint=entry.last_complaint,
+                in_house=entry.in_house,
+            )
+            for entry in found
+        ]
+
+    def receive_again(self, ticket: str, *, kind: str, complaint: str) -> None:
+        """Open a new visit of an instrument that has been here. Raises NotNowError while it hangs on the rail."""
+        _check_kind(kind)
+        with UnitOfWork(self._engine) as work:
+            instrument, visit = _found(work, ticket)
+            if visit.closed_at is None:
+                raise NotNowError(f"{ticket} hangs on the rail already: open it there")
+            work.instruments.open_visit(id=uuid4(), instrument_id=instrument.id, kind=kind, complaint=complaint)
+            work.commit()
+
+    def hand_over(self, ticket: str, by: str) -> None:
+        """Close the visit: the instrument leaves the rail, its record stays."""
+        with UnitOfWork(self._engine) as work:
+            _, visit = _found(work, ticket)
+            if visit.closed_at is not None:
+                raise NotNowError(f"{ticket} was handed over already")
+            work.instruments.close_visit(visit.id, by=by)
+            work.commit()
+
+    def take_back_hand_over(self, ticket: str) -> None:
+        """It was not handed over after all: the same visit goes on."""
+        with UnitOfWork(self._engine) as work:
+            _, visit = _found(work, ticket)
+            if visit.closed_at is None:
+                raise NotNowError(f"{ticket} hangs on the rail: there is nothing to take back")
+            work.instruments.close_visit(visit.id, by=None)
+            work.commit()
+
+
+def _found(work: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:
+    found = work.instruments.by_ticket(ticket)
+    if found is None:
+        raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
+    return found
+
+
+def _check_kind(kind: str) -> None:
+    if kind not in visit_kinds():
+        raise RefusedError(f"an instrument comes for {', '.join(visit_kinds())}; it was “{kind}”", field="kind")
 
 
 def _tag(entry: RailEntry) -> Tag:

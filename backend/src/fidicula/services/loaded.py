@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, replace
 from functools import cached_property
 
 from fidicula.core.readings.standing import Place
-from fidicula.db.records import Decision, Instrument, Reading, StringSet, TargetChoice, Visit, WorkDone
+from fidicula.db.records import Decision, Instrument, LastTime, Reading, StringSet, TargetChoice, Visit, WorkDone
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.errors import NotHereError
 from fidicula.services.sheet.build import build_sheet
@@ -31,6 +31,7 @@ class Loaded:
     rules: Rules
     taken: Mapping[Place, Taken] = field(default_factory=dict)
     decisions: list[Decision] = field(default_factory=list)
+    last_time: Mapping[Place, LastTime] = field(default_factory=dict)
 
     @cached_property
     def targets(self) -> Targets:
@@ -44,6 +45,7 @@ class Loaded:
             works=self.works,
             targets=self.targets,
             decisions=self.decisions,
+            last_time=self.last_time,
         )
 
     def sheet(self) -> BenchSheet:
@@ -73,4 +75,5 @@ def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
         rules=load_rules(work, instrument.family),
         taken=load_taken(work, instrument, visit, instrument.choice.sources),
         decisions=work.log.decisions(visit.id),
+        last_time=work.instruments.last_time(instrument.id, visit.id) if visit.has_earlier else {},
     )

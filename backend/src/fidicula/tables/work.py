@@ -50,6 +50,14 @@ class Outcome(TableRow):
     source: str
 
 
+class VisitKind(TableRow):
+    """What an instrument comes for. stops : of its course, in order; a visit's course is only as long as that."""
+
+    kind: str
+    label: str
+    stops: str
+
+
 class Tool(TableRow):
     """direction : how the tool reads a height.  resolution : how well one reading is known. [mm]"""
 
@@ -94,3 +102,8 @@ def gates() -> dict[str, Gate]:
 def outcomes(question: str) -> tuple[Outcome, ...]:
     """The ways to decide a question, in the table's order; none for an unknown one."""
     return tuple(row for row in read_rows("decisions", Outcome) if row.question == question)
+
+
+@cache
+def visit_kinds() -> dict[str, VisitKind]:
+    return {row.kind: row for row in read_rows("visit_kinds", VisitKind)}

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-/** A new instrument at the door. */
+/** An instrument at the door: a new one, or one that has been here and is found while typing. */
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type ArrivalBody } from '@/api'
+import { answerOf, api, Refused, type ArrivalBody, type KnownView } from '@/api'
+import { ago } from '@/shared/format'
 import { useHouse } from '@/features/rail'
 
 const isOpen = defineModel<boolean>({ required: true })
@@ -22,6 +23,11 @@ const fresh = () => ({
   complaint: '',
 })
 const form = reactive(fresh())
+const words = ref('')
+const known = ref<KnownView[]>([])
+/** The one that comes back; null for a new one. */
+const again = ref<KnownView | null>(null)
+const kind = ref('bridge')
 const faults = ref<Record<string, string>>({})
 const message = ref('')
 const isSending = ref(false)
@@ -42,19 +48,57 @@ watch(
   },
 )
 
+let asked = 0
+watch(words, async (typed) => {
+  const mine = ++asked
+  again.value = null
+  if (typed.trim() === '') {
+    known.value = []
+    return
+  }
+  try {
+    const found = await answerOf(api.GET('/api/known', { params: { query: { words: typed } } }))
+    if (mine === asked) known.value = found
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    if (mine === asked) known.value = []
+  }
+})
+watch(isOpen, (open) => {
+  if (open) words.value = ''
+})
+
+async function pick(entry: KnownView): Promise<void> {
+  if (entry.in_house) {
+    isOpen.value = false
+    await router.push({ name: 'bench', params: { ticket: entry.ticket } })
+    return
+  }
+  again.value = entry
+}
+
+async function receive(): Promise<string> {
+  if (again.value) {
+    const path = { ticket: again.value.ticket }
+    const body = { kind: kind.value, complaint: form.complaint }
+    return (await answerOf(api.POST('/api/instruments/{ticket}/visits', { params: { path }, body }))).ticket
+  }
+  const { names, ...rest } = form
+  const body: ArrivalBody = {
+    ...rest,
+    string_names: (names || stringings.value[0] || '').split(/[\s,]+/).filter(Boolean),
+    kind: kind.value,
+  }
+  return (await answerOf(api.POST('/api/instruments', { body }))).ticket
+}
+
 async function send(): Promise<void> {
   if (isSending.value) return
   isSending.value = true
   faults.value = {}
   message.value = ''
-  const { names, ...rest } = form
-  const body: ArrivalBody = {
-    ...rest,
-    string_names: (names || stringings.value[0] || '').split(/[\s,]+/).filter(Boolean),
-    kind: 'bridge',
-  }
   try {
-    const { ticket } = await answerOf(api.POST('/api/instruments', { body }))
+    const ticket = await receive()
     Object.assign(form, fresh(), { names: stringings.value[0] ?? '' })
     isOpen.value = false
     await house.load()
@@ -75,7 +119,23 @@ async function send(): Promise<void> {
       <form @submit.prevent="send">
         <v-card-title tag="h2">New arrival</v-card-title>
         <v-card-text class="fields">
-          <v-select v-model="form.family" autofocus label="Family" :items="FAMILIES" />
+          <v-text-field v-model="words" class="wide" autofocus label="Has it been here? Ticket, owner or words" autocomplete="off" maxlength="80" />
+          <ul v-if="known.length && !again" class="wide known" aria-label="Has been here">
+            <li v-for="entry in known" :key="entry.ticket">
+              <button type="button" class="plain-button" @click="pick(entry)">
+                <b>{{ entry.ticket }}</b> {{ entry.family }} {{ entry.size }}, {{ entry.owner }} · {{ entry.in_house ? 'hangs on the rail' : `here ${ago(entry.last_opened)}` }}<template v-if="entry.last_complaint">: “{{ entry.last_complaint }}”</template>
+              </button>
+            </li>
+          </ul>
+          <p v-else-if="words.trim() && !again" class="wide none">Nothing here has been known by “{{ words.trim() }}”: it is new.</p>
+          <p v-if="again" class="wide again">
+            <b>{{ again.ticket }}</b> {{ again.family }} {{ again.size }}, {{ again.owner }}, here {{ ago(again.last_opened) }}. It opens with last time's figures.
+            <v-btn size="small" @click="again = null">Another</v-btn>
+          </p>
+          <v-select v-model="kind" label="What for" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" />
+          <v-text-field v-model="form.complaint" label="Why it came, in the owner's words" maxlength="500" />
+          <template v-if="!again">
+          <v-select v-model="form.family" label="Family" :items="FAMILIES" />
           <v-select v-model="form.size" label="Size" :items="sizes" :error-messages="faults.size" />
           <v-combobox
             v-model="form.names"
@@ -92,10 +152,10 @@ async function send(): Promise<void> {
             :error-messages="faults.ticket"
           />
           <v-text-field v-model="form.owner" label="Owner or fleet" maxlength="500" :error-messages="faults.owner" />
-          <v-text-field v-model="form.complaint" label="Why it came, in the owner's words" maxlength="500" />
           <v-text-field v-model="form.description" class="wide" label="Anything else worth knowing" maxlength="500" />
           <v-checkbox v-model="form.left_handed" label="left-handed" />
           <v-checkbox v-model="form.is_new" label="new instrument" />
+          </template>
           <p v-if="message" class="wide fault" role="alert">{{ message }}</p>
         </v-card-text>
         <v-card-actions class="actions">
@@ -115,6 +175,22 @@ async function send(): Promise<void> {
 }
 .wide {
   grid-column: 1 / -1;
+}
+.known {
+  max-height: 184px;
+  overflow-y: auto;
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.known button {
+  width: 100%;
+  min-height: 44px;
+  border-top: 1px solid var(--hairline);
+}
+.none,
+.again {
+  margin: 0;
 }
 .fault {
   margin: 0;

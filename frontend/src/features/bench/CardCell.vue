@@ -38,7 +38,9 @@ const standing = computed(() => (shown.value.kind === 'taken' ? (props.cell.band
 const mark = computed(() => ({ above: '▲', below: '▼', in_band: '' })[standing.value ?? 'in_band'])
 const spoken = computed(() => {
   const side = standing.value === 'in_band' ? 'in band' : (standing.value ?? '')
-  return `${props.cell.name}: ${[shown.value.text, shown.value.word, side].filter(Boolean).join(', ')}`
+  const last = props.cell.last_time
+  const before = last !== null && ['assumed', 'missing'].includes(shown.value.kind) ? `was ${figure(last)}` : ''
+  return `${props.cell.name}: ${[shown.value.text, shown.value.word, side, before].filter(Boolean).join(', ')}`
 })
 </script>
 
@@ -61,6 +63,7 @@ const spoken = computed(() => {
       {{ shown.text }}<span v-if="mark" class="mark" aria-hidden="true">{{ mark }}</span>
       <span v-if="shown.kind === 'doubted'" class="mark" aria-hidden="true">?</span>
       <span v-if="shown.word && shown.kind !== 'missing' && shown.kind !== 'assumed'" class="word" aria-hidden="true">{{ shown.word }}</span>
+      <span v-if="cell.last_time !== null && (shown.kind === 'assumed' || shown.kind === 'missing')" class="word was" aria-hidden="true">was {{ figure(cell.last_time) }}</span>
       <span v-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">×{{ cell.count }}, {{ mm(cell.repeat_spread) }} apart</span>
     </button>
   </div>
@@ -153,5 +156,14 @@ input::placeholder {
   color: var(--error);
   text-decoration: underline wavy;
   text-underline-offset: 3px;
+}
+/* Last time's figure stands under the place that is still open. */
+.was {
+  -webkit-text-stroke: 0;
+  color: var(--ink);
+}
+.figure:has(.was) {
+  line-height: 28px;
+  padding-bottom: 13px;
 }
 </style>

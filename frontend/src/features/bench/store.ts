@@ -258,6 +258,20 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
+  function handOver(): Promise<boolean> {
+    return change(async (of) => {
+      await answerOf(api.POST('/api/instruments/{ticket}/hand-over', { params: { path: { ticket: of } } }))
+      return sheetOf(of)
+    })
+  }
+
+  function takeBackHandOver(): Promise<boolean> {
+    return change(async (of) => {
+      await answerOf(api.POST('/api/instruments/{ticket}/hand-over/take-back', { params: { path: { ticket: of } } }))
+      return sheetOf(of)
+    })
+  }
+
   /** Decide what bars a work. Throws Refused with the field at fault, for the panel that asked. */
   async function decide(question: string, outcome: string, reason: string): Promise<void> {
     await flush()
@@ -307,6 +321,8 @@ export const useBench = defineStore('bench', () => {
     doWork,
     chooseTargets,
     decide,
+    handOver,
+    takeBackHandOver,
     nameStrings,
   }
 })

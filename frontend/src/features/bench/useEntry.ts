@@ -26,7 +26,7 @@ export function useEntry(): UseEntryReturn {
   const draft = computed(() => (cell.value ? (bench.drafts[bench.placeOf(cell.value)] ?? '') : ''))
 
   watch(
-    () => bench.sheet?.instrument.ticket,
+    () => bench.sheet?.instrument.visit_id,
     () => {
       inHand.value = firstOpen() ?? keyOf(cells.value[0] ?? { measure: '', position: null })
     },

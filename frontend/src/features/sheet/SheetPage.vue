@@ -27,6 +27,7 @@ const why = ref<string | null>(null)
 const stringsOpen = ref(false)
 const logOpen = ref(false)
 const workOpen = ref(false)
+const handOverOpen = ref(false)
 
 watch(
   () => props.ticket,
@@ -66,6 +67,16 @@ async function otherWork(kind: string): Promise<void> {
   if (stale) entry.goTo(keyOf(stale))
   void house.load()
 }
+async function handOver(): Promise<void> {
+  handOverOpen.value = false
+  if (await bench.handOver()) {
+    await house.load()
+    void router.push({ name: 'house' })
+  }
+}
+async function takeBackHandOver(): Promise<void> {
+  if (await bench.takeBackHandOver()) void house.load()
+}
 function openRecipe(): void {
   void router.push({ name: 'recipe', params: { ticket: props.ticket } })
 }
@@ -95,6 +106,7 @@ useCommands([
   { letter: 'k', words: 'work done', run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'd', words: 'decide', run: toGate, possible: () => atBench.may('sign_off') && (sheet.value?.gate ?? null) !== null },
   { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
+  { letter: 'y', words: 'hand over', run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },
   { letter: 'o', words: 'log', run: () => (logOpen.value = true), possible: () => sheet.value !== null },
   { letter: 'u', words: 'undo', run: undo, possible: () => atBench.may('measure') && (sheet.value?.undoable ?? null) !== null },
 ])
@@ -238,9 +250,20 @@ const refusedElsewhere = computed(() =>
       @strings="stringsOpen = true"
       @recipe="openRecipe"
       @undo="undo"
+      @take-back="takeBackHandOver"
     />
     <StringsDialog v-model="stringsOpen" :sheet="sheet" />
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" @done="otherWork" />
+    <v-dialog v-model="handOverOpen">
+      <v-card>
+        <v-card-title tag="h2">Hand {{ ticket }} over?</v-card-title>
+        <v-card-text>It leaves the rail. Its readings, works and decisions stay, and it opens with them when it comes again.</v-card-text>
+        <v-card-actions class="acts">
+          <v-btn variant="flat" autofocus @click="handOver">Hand it over</v-btn>
+          <v-btn @click="handOverOpen = false">Not yet</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />
   </div>
   <section v-else-if="bench.failure" class="missing" role="alert">
@@ -252,6 +275,9 @@ const refusedElsewhere = computed(() =>
 </template>
 
 <style scoped>
+.acts {
+  padding: 8px 24px 20px;
+}
 .page {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 372px;

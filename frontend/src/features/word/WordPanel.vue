@@ -2,11 +2,12 @@
 /** The word: what the sheet says, what to do, why, the caution; and the works that can be written down. */
 import { computed } from 'vue'
 import type { BenchSheet } from '@/api'
+import { ago } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
 import GatePanel from './GatePanel.vue'
 
 const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string; mayWork: boolean }>()
-const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; recipe: []; undo: [] }>()
+const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; recipe: []; undo: []; takeBack: [] }>()
 
 const atBench = useAtBench()
 const why = computed(() => (props.opened === null ? null : (props.sheet.whys[props.opened] ?? null)))
@@ -16,8 +17,12 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
   <aside class="word" aria-label="What the sheet says">
     <p class="who">
       <b>{{ sheet.instrument.ticket }}</b> {{ sheet.instrument.family }} {{ sheet.instrument.size
-      }}<template v-if="sheet.instrument.left_handed">, left-handed</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template>
+      }}<template v-if="sheet.instrument.left_handed">, left-handed</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template> · {{ sheet.instrument.visit_label }}
       <template v-if="sheet.instrument.complaint"><br />“{{ sheet.instrument.complaint }}”</template>
+    </p>
+    <p v-if="sheet.instrument.handed_over_at" class="gone">
+      Handed over {{ ago(sheet.instrument.handed_over_at) }} by {{ sheet.instrument.handed_over_by }}: it takes nothing on until it comes in again.
+      <v-btn v-if="atBench.may('sign_off')" size="small" @click="emit('takeBack')">It is still here</v-btn>
     </p>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <section v-if="why" class="why" aria-live="polite">
@@ -131,6 +136,11 @@ ol {
   margin: 12px 0 0;
   padding: 8px 12px;
   border: 1.5px solid var(--ink);
+  border-radius: 4px;
+}
+.gone {
+  padding: 8px 12px;
+  border: 2px dashed var(--ink);
   border-radius: 4px;
 }
 .failure {

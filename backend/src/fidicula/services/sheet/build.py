@@ -29,6 +29,7 @@ from fidicula.services.sheet.words import WORTH_FILING, WORTH_TAKING, outer_in_b
 from fidicula.services.targets.rules import Rules
 from fidicula.services.targets.sources import SOURCE_WORDS
 from fidicula.tables.schools import school
+from fidicula.tables.work import visit_kinds
 from fidicula.tables.work import works as work_rows
 
 
@@ -54,8 +55,8 @@ def build_sheet(state: BenchState, visit: Visit, rules: Rules) -> BenchSheet:
         drawing=drawing(state, computed) if computed is not None else None,
         words=words(state, cut, problem, computed),
         whys=whys(state, computed),
-        course=_course(state, card, cut, gate),
-        undoable=_undoable(state),
+        course=_course(state, card, cut, gate, visit.kind),
+        undoable=_undoable(state, visit.opened_at),
         may_cut=(gate is None or gate.is_open)
         and not again
         and any(s.wood is not None and s.wood >= WORTH_TAKING for s in cut.strings),
@@ -74,7 +75,11 @@ def _instrument_view(instrument: Instrument, visit: Visit) -> InstrumentView:
         owner=instrument.owner,
         description=instrument.description,
         complaint=visit.complaint,
+        visit_id=str(visit.id),
         visit_kind=visit.kind,
+        visit_label=visit_kinds()[visit.kind].label if visit.kind in visit_kinds() else visit.kind,
+        handed_over_at=visit.closed_at,
+        handed_over_by=visit.closed_by,
     )
 
 
@@ -106,7 +111,7 @@ def _recipe_line(instrument: Instrument, rules: Rules) -> RecipeLine:
     )
 
 
-def _course(state: BenchState, card: list[Cell], cut: CutView, gate: GateView | None) -> list[Stop]:
+def _course(state: BenchState, card: list[Cell], cut: CutView, gate: GateView | None, kind: str) -> list[Stop]:
     """The stopped places of this visit, as far as the bench sheet goes."""
     barred = gate is not None and not gate.is_open
     heights = [cell for cell in card if cell.measure == "end_height"]
@@ -134,10 +139,12 @@ def _course(state: BenchState, card: list[Cell], cut: CutView, gate: GateView | 
             "again",
             "Heights again",
             f"{stale} stale" if stale else "",
-            (was_cut and all(cell.state == "taken" for cell in heights)) or settled,
+            ((was_cut or kind == "strings") and all(cell.state == "taken" for cell in heights)) or settled,
         ),
         ("settled", "In band", "", settled),
     ]
+    of_kind = visit_kinds().get(kind, visit_kinds()["bridge"]).stops.split()
+    stops = [stop for stop in stops if stop[0] in of_kind or (stop[0] == "projection" and "crown" in of_kind)]
     course: list[Stop] = []
     here_found = False
     for key, label, note, done in stops:
@@ -159,8 +166,8 @@ def _projection_stop(gate: GateView | None) -> list[tuple[str, str, str, bool]]:
     return [("projection", "Projection", gate.decided.label.lower() if gate.decided else "to decide", gate.is_open)]
 
 
-def _undoable(state: BenchState) -> Undoable | None:
-    """The newest reading, work or choice of targets that stands."""
+def _undoable(state: BenchState, since: datetime) -> Undoable | None:
+    """The newest reading, work, decision or choice of targets of this visit that stands."""
     found: list[tuple[datetime, Undoable]] = []
     reading = max((r for r in state.readings if not r.taken_back), key=lambda r: r.recorded_at, default=None)
     if reading is not None:
@@ -173,6 +180,6 @@ def _undoable(state: BenchState) -> Undoable | None:
     if decision is not None and decision.decided_at is not None:
         found.append((decision.decided_at, Undoable("decision", str(decision.id), "the decision")))
     choice = state.instrument.choice
-    if choice.id is not None and choice.chosen_at is not None:
+    if choice.id is not None and choice.chosen_at is not None and choice.chosen_at >= since:
         found.append((choice.chosen_at, Undoable("choice", str(choice.id), "the choice of recipe")))
     return max(found, key=lambda entry: entry[0])[1] if found else None

@@ -62,5 +62,7 @@ def _cell(state: BenchState, place: Place, by_number: dict[int, Reading]) -> Cel
         tool=last.tool if last else None,
         direction=last.direction if last else None,
         count=stand.count if stand is not None else 0,
+        last_time=state.last_time[place].value if place in state.last_time else None,
+        last_time_at=state.last_time[place].taken_at if place in state.last_time else None,
         repeat_spread=stand.repeat_spread if stand is not None else 0.0,
     )

@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property, partial
 
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.string_lines import end_height_of_mark
 from fidicula.core.readings.standing import Place, Standing
-from fidicula.db.records import Decision, Instrument, Reading, StringSet, WorkDone
+from fidicula.db.records import Decision, Instrument, LastTime, Reading, StringSet, WorkDone
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.sheet.geometry import SINGLES, Geometry, geometry_of
 from fidicula.services.targets.sources import standings_of
@@ -41,6 +41,7 @@ class BenchState:
     targets: Targets
     standings: Mapping[Place, Standing]
     decisions: Sequence[Decision] = ()
+    last_time: Mapping[Place, LastTime] = field(default_factory=dict)
 
     @property
     def standing_works(self) -> list[WorkDone]:
@@ -199,6 +200,7 @@ def bench_state(
     works: Sequence[WorkDone],
     targets: Targets,
     decisions: Sequence[Decision] = (),
+    last_time: Mapping[Place, LastTime] | None = None,
 ) -> BenchState:
     """The log judged: which readings hold, which are doubted, which went stale."""
     return BenchState(
@@ -209,6 +211,7 @@ def bench_state(
         targets=targets,
         standings=standings_of(readings, works),
         decisions=decisions,
+        last_time=last_time or {},
     )
 
 

@@ -39,6 +39,7 @@ class Cell:
 
     position : of the string from the lowest, None for a single reading.
     value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
+    last_time : what was read here at an earlier visit. [mm]
     """
 
     measure: str
@@ -57,6 +58,8 @@ class Cell:
     tool: str | None
     direction: str | None
     count: int
+    last_time: float | None
+    last_time_at: datetime | None
     repeat_spread: float
 
 
@@ -249,7 +252,11 @@ class InstrumentView:
     owner: str
     description: str
     complaint: str
+    visit_id: str
     visit_kind: str
+    visit_label: str
+    handed_over_at: datetime | None
+    handed_over_by: str | None
 
 
 @dataclass(frozen=True)

@@ -1,0 +1,100 @@
+"""Coming, going and coming back: the visit's kind, the hand-over, and last time's figures; over HTTP."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+
+from .test_bench import Bench
+
+
+def rail(client: TestClient) -> list[str]:
+    return [tag["ticket"] for tag in client.get("/api/rail").json()]
+
+
+def post(client: TestClient, path: str, status: int, **body: Any) -> dict[str, Any]:
+    answer = client.post(f"/api/instruments/{path}", json=body)
+    assert answer.status_code == status, answer.text
+    return dict(answer.json())
+
+
+def test_last_times_figures_stand_where_nothing_was_measured_yet(client: TestClient) -> None:
+    """RW-102 was here before; handed over and back, its card shows what each place was read as last."""
+    post(client, "RW-102/hand-over", 200)
+    assert "RW-102" not in rail(client)
+    post(client, "RW-102/visits", 201, kind="strings", complaint="An E string has gone.")
+    pia = Bench(client, "RW-102")
+    g = pia.cell("end_height", 0)
+    assert (g["state"], g["last_time"]) == ("missing", 5.3)
+    assert pia.cell("projection")["last_time"] == 27.2
+    tag = next(tag for tag in client.get("/api/rail").json() if tag["ticket"] == "RW-102")
+    assert tag["step"] == "measure"
+    assert pia.sheet["instrument"]["complaint"] == "An E string has gone."
+    assert Bench(client, "RW-103").cell("projection")["last_time"] is None
+
+
+def test_a_course_is_as_long_as_its_kind(client: TestClient) -> None:
+    """A string change takes strings, heights and the settling; it does not ask for a crown."""
+    post(client, "RW-102/hand-over", 200)
+    post(client, "RW-102/visits", 201, kind="strings")
+    assert [stop["key"] for stop in Bench(client, "RW-102").sheet["course"]] == ["strings", "again", "settled"]
+    full = [stop["key"] for stop in Bench(client, "RW-106").sheet["course"]]
+    assert full == ["strings", "measure", "projection", "crown", "again", "settled"]
+
+
+def test_it_is_found_by_what_one_remembers(client: TestClient) -> None:
+    """By ticket, owner or words, in the house or gone; without words, nothing."""
+    post(client, "RW-106/hand-over", 200)
+
+    def found(words: str) -> list[tuple[str, bool]]:
+        answer = client.get("/api/known", params={"words": words}).json()
+        return [(entry["ticket"], entry["in_house"]) for entry in answer]
+
+    assert found("maren") == [("RW-106", False)]
+    assert found("pia left") == [("RW-102", True)]
+    assert len(found("rw-1")) == 8
+    assert found("nobody of that name") == found("  ") == []
+    assert found("100%") == []
+
+
+def test_what_was_handed_over_takes_nothing_on_but_what_was_taken_before(client: TestClient) -> None:
+    pia = Bench(client, "RW-102")
+    post(client, "RW-102/hand-over", 200)
+    later = (datetime.now(UTC) + timedelta(minutes=1)).isoformat()
+    refused = pia.take("end_height", 0, "5.2", status=409, taken_at=later)
+    assert "take it in again" in refused["detail"][0]["msg"]
+    pia.take("end_height", 0, "5.1", taken_at="2026-11-01T09:00:00Z")
+    assert pia.cell("end_height", 0)["value"] == 5.1
+    assert pia.sheet["instrument"]["handed_over_by"] == "Ilse Varnholt"
+
+
+def test_a_hand_over_is_taken_back_and_the_same_visit_goes_on(client: TestClient) -> None:
+    before = Bench(client, "RW-102").sheet
+    post(client, "RW-102/hand-over", 200)
+    post(client, "RW-102/hand-over/take-back", 200)
+    assert Bench(client, "RW-102").sheet == before
+
+
+@pytest.mark.parametrize(
+    ("path", "body", "status"),
+    [
+        ("RW-102/visits", {}, 409),
+        ("RW-102/visits", {"kind": "polish"}, 422),
+        ("RW-102/hand-over/take-back", {}, 409),
+        ("RW-999/hand-over", {}, 404),
+        ("RW-999/visits", {}, 404),
+    ],
+)
+def test_what_cannot_come_or_go_is_refused(client: TestClient, path: str, body: dict[str, str], status: int) -> None:
+    post(client, path, status, **body)
+    assert "RW-102" in rail(client)
+
+
+def test_a_new_arrival_has_its_kind(client: TestClient) -> None:
+    body = {"family": "cello", "size": "4/4", "kind": "recheck"}
+    ticket = client.post("/api/instruments", json=body).json()["ticket"]
+    assert Bench(client, ticket).sheet["instrument"]["visit_label"] == "recheck"
+    assert client.post("/api/instruments", json={**body, "kind": "polish"}).status_code == 422
