@@ -98,3 +98,44 @@ def test_a_new_arrival_has_its_kind(client: TestClient) -> None:
     ticket = client.post("/api/instruments", json=body).json()["ticket"]
     assert Bench(client, ticket).sheet["instrument"]["visit_label"] == "recheck"
     assert client.post("/api/instruments", json={**body, "kind": "polish"}).status_code == 422
+
+
+def in_days(days: int) -> str:
+    return (datetime.now(UTC).astimezone().date() + timedelta(days=days)).isoformat()
+
+
+def test_what_is_said_at_the_door_stands_on_the_sheet(client: TestClient) -> None:
+    """Needed in nine days with three to spare: no risky work from the sixth day on."""
+    body = {
+        "family": "viola", "size": "406", "kind": "buzz", "climate": "damp",
+        "deadline": in_days(9), "promised": in_days(8),
+        "left_as_found": "the old tailpiece: a gift", "believed": "island work",
+    }  # fmt: skip
+    ticket = client.post("/api/instruments", json=body).json()["ticket"]
+    told = Bench(client, ticket).sheet["instrument"]
+    assert (told["no_risk_from"], told["promised"], told["climate"]) == (in_days(6), in_days(8), "damp")
+    assert told["asked"]["left_as_found"] == "the old tailpiece: a gift"
+    post(client, f"{ticket}/hand-over", 200)
+    post(client, f"{ticket}/visits", 201, kind="recheck")
+    again = Bench(client, ticket).sheet["instrument"]
+    assert (again["deadline"], again["asked"]["believed"]) == (None, "island work")
+
+
+@pytest.mark.parametrize(
+    ("changes", "field"),
+    [
+        ({"deadline": in_days(-1)}, "deadline"),
+        ({"promised": in_days(-400)}, "promised"),
+        ({"deadline": in_days(2), "promised": in_days(3)}, "promised"),
+        ({"deadline": "soon"}, "deadline"),
+        ({"freeze_days": -1}, "freeze_days"),
+        ({"climate": "arctic"}, "climate"),
+        ({"complaint": "x" * 10_000}, "complaint"),
+    ],
+)
+def test_days_and_words_that_cannot_be_name_their_field(
+    client: TestClient, changes: dict[str, Any], field: str
+) -> None:
+    answer = client.post("/api/instruments", json={"family": "violin", "size": "4/4", **changes})
+    assert answer.status_code == 422
+    assert answer.json()["detail"][0]["loc"] == ["body", field]

@@ -760,24 +760,33 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /**
-         * AgainBody
-         * @description An instrument that has been here comes back.
-         */
-        AgainBody: {
+        /** ArrivalBody */
+        ArrivalBody: {
+            /**
+             * Complaint
+             * @default
+             */
+            complaint: string;
             /**
              * Kind
              * @default bridge
              */
             kind: string;
             /**
-             * Complaint
+             * Climate
              * @default
+             * @enum {string}
              */
-            complaint: string;
-        };
-        /** ArrivalBody */
-        ArrivalBody: {
+            climate: "" | "damp" | "dry";
+            /** Deadline */
+            deadline?: string | null;
+            /**
+             * Freeze Days
+             * @default 3
+             */
+            freeze_days: number;
+            /** Promised */
+            promised?: string | null;
             /**
              * Ticket
              * @default
@@ -816,15 +825,35 @@ export interface components {
              */
             description: string;
             /**
-             * Complaint
+             * Contact
              * @default
              */
-            complaint: string;
+            contact: string;
             /**
-             * Kind
-             * @default bridge
+             * Plays
+             * @default
              */
-            kind: string;
+            plays: string;
+            /**
+             * Label Read
+             * @default
+             */
+            label_read: string;
+            /**
+             * Believed
+             * @default
+             */
+            believed: string;
+            /**
+             * Worth
+             * @default
+             */
+            worth: string;
+            /**
+             * Left As Found
+             * @default
+             */
+            left_as_found: string;
         };
         /**
          * BandView
@@ -1412,6 +1441,18 @@ export interface components {
             handed_over_at: string | null;
             /** Handed Over By */
             handed_over_by: string | null;
+            /** Climate */
+            climate: string;
+            /** Deadline */
+            deadline: string | null;
+            /** No Risk From */
+            no_risk_from: string | null;
+            /** Promised */
+            promised: string | null;
+            /** Asked */
+            asked: {
+                [key: string]: string;
+            };
         };
         /**
          * KnownView
@@ -1969,6 +2010,37 @@ export interface components {
             id: string;
             /** Words */
             words: string;
+        };
+        /**
+         * VisitBody
+         * @description What is asked of a visit. climate : of the place that it came from.
+         */
+        VisitBody: {
+            /**
+             * Complaint
+             * @default
+             */
+            complaint: string;
+            /**
+             * Kind
+             * @default bridge
+             */
+            kind: string;
+            /**
+             * Climate
+             * @default
+             * @enum {string}
+             */
+            climate: "" | "damp" | "dry";
+            /** Deadline */
+            deadline?: string | null;
+            /**
+             * Freeze Days
+             * @default 3
+             */
+            freeze_days: number;
+            /** Promised */
+            promised?: string | null;
         };
         /**
          * Why
@@ -2752,7 +2824,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AgainBody"];
+                "application/json": components["schemas"]["VisitBody"];
             };
         };
         responses: {

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from datetime import date
+from typing import Annotated, Literal
 
 from fastapi import APIRouter, Request
 from pydantic import BaseModel, ConfigDict, Field
@@ -10,15 +11,30 @@ from pydantic import BaseModel, ConfigDict, Field
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Ticket
-from fidicula.services.house import Arrival, Choices, House, KnownView, Tag
+from fidicula.db.records import ASKED
+from fidicula.services.house import Arrival, Choices, House, KnownView, Tag, VisitAsked
 
 open_router = APIRouter(prefix="/api", tags=["house"])
 router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
 
 
-class ArrivalBody(BaseModel):
+class VisitBody(BaseModel):
+    """What is asked of a visit. climate : of the place that it came from."""
+
     model_config = ConfigDict(extra="forbid")
 
+    complaint: Sentence = ""
+    kind: Annotated[Label, Field(max_length=40)] = "bridge"
+    climate: Literal["", "damp", "dry"] = ""
+    deadline: date | None = None
+    freeze_days: Annotated[int, Field(ge=0, le=60)] = 3
+    promised: date | None = None
+
+    def asked(self) -> VisitAsked:
+        return VisitAsked(self.climate, self.deadline, self.freeze_days, self.promised)
+
+
+class ArrivalBody(VisitBody):
     ticket: Annotated[str, Field(max_length=20, pattern=r"^[\w.-]*$")] = ""
     family: Family
     size: Annotated[Label, Field(max_length=20)]
@@ -27,8 +43,28 @@ class ArrivalBody(BaseModel):
     is_new: bool = False
     owner: Sentence = ""
     description: Sentence = ""
-    complaint: Sentence = ""
-    kind: Annotated[Label, Field(max_length=40)] = "bridge"
+    contact: Sentence = ""
+    plays: Sentence = ""
+    label_read: Sentence = ""
+    believed: Sentence = ""
+    worth: Label = ""
+    left_as_found: Sentence = ""
+
+    def arrival(self) -> Arrival:
+        return Arrival(
+            ticket=self.ticket,
+            family=self.family,
+            size=self.size,
+            string_names=self.string_names,
+            left_handed=self.left_handed,
+            is_new=self.is_new,
+            owner=self.owner,
+            description=self.description,
+            complaint=self.complaint,
+            kind=self.kind,
+            visit=self.asked(),
+            asked={name: getattr(self, name) for name in ASKED},
+        )
 
 
 class Registered(BaseModel):
@@ -61,16 +97,7 @@ def choices(request: Request) -> Choices:
 @router.post("/instruments", status_code=201, dependencies=[may("arrive")])
 def register(request: Request, body: ArrivalBody) -> Registered:
     """Take an instrument in."""
-    return Registered(ticket=_house(request).register(Arrival(**body.model_dump())))
-
-
-class AgainBody(BaseModel):
-    """An instrument that has been here comes back."""
-
-    model_config = ConfigDict(extra="forbid")
-
-    kind: Annotated[Label, Field(max_length=40)] = "bridge"
-    complaint: Sentence = ""
+    return Registered(ticket=_house(request).register(body.arrival()))
 
 
 @router.get("/known")
@@ -80,9 +107,9 @@ def known(request: Request, words: Label = "") -> list[KnownView]:
 
 
 @router.post("/instruments/{ticket}/visits", status_code=201, dependencies=[may("arrive")])
-def receive_again(request: Request, ticket: Ticket, body: AgainBody) -> Registered:
+def receive_again(request: Request, ticket: Ticket, body: VisitBody) -> Registered:
     """Take an instrument in again."""
-    _house(request).receive_again(ticket, kind=body.kind, complaint=body.complaint.strip())
+    _house(request).receive_again(ticket, kind=body.kind, complaint=body.complaint.strip(), asked=body.asked())
     return Registered(ticket=ticket)
 
 

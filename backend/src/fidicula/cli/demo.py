@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import json
-from datetime import UTC, datetime, timedelta
+from datetime import UTC, date, datetime, timedelta
 from importlib import resources
 from typing import Any
 from uuid import uuid4
@@ -13,7 +13,7 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.bench import Bench, Taking
 from fidicula.services.figures import Figures, FigureTyped
 from fidicula.services.following import Asked, Followings
-from fidicula.services.house import Arrival, House
+from fidicula.services.house import Arrival, House, VisitAsked
 from fidicula.services.measures import MEASURES
 from fidicula.services.people import People, PersonTyped
 from fidicula.services.recipes import Recipes
@@ -112,7 +112,13 @@ def _load_instrument(
             owner=entry["owner"],
             description=entry["description"],
             complaint=entry["complaint"],
-            kind="bridge",
+            kind=entry.get("kind", "bridge"),
+            visit=VisitAsked(
+                climate=entry.get("climate", ""),
+                deadline=_in_days(entry.get("needed_in_days")),
+                promised=_in_days(entry.get("promised_in_days")),
+            ),
+            asked=entry.get("asked", {}),
         )
     )
     after_work = 0
@@ -150,6 +156,10 @@ def _load_instrument(
             entry["targets"].get("recipe"), entry["targets"].get("schools", {}), entry["targets"].get("sources", {})
         )
         followings.choose(ticket, asked, choice_id=uuid4(), reason=entry["targets"]["reason"], by=by)
+
+
+def _in_days(days: int | None) -> date | None:
+    return None if days is None else (datetime.now(UTC) + timedelta(days=days)).astimezone().date()
 
 
 def _load_earlier(engine: Engine, ticket: str, visit: dict[str, Any], *, by: str, tool: str) -> None:

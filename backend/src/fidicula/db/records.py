@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field
-from datetime import datetime
+from datetime import date, datetime
 from typing import Any
 from uuid import UUID
 
@@ -45,8 +45,14 @@ class TargetChoice:
     chosen_at: datetime | None = None
 
 
+ASKED = ("contact", "plays", "label_read", "believed", "worth", "left_as_found")
+"""What is asked of an instrument at the door, beside what is computed with."""
+
+
 @dataclass(frozen=True)
 class Instrument:
+    """asked : the answers to ASKED, by name; empty where nothing was said."""
+
     id: UUID
     ticket: str
     family: str
@@ -57,11 +63,15 @@ class Instrument:
     owner: str
     description: str
     choice: TargetChoice = TargetChoice()
+    asked: Mapping[str, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
 class Visit:
-    """has_earlier : the instrument was here before this visit."""
+    """climate : where it came from, damp or dry, or empty.  freeze_days : without risky work before the deadline.
+
+    has_earlier : the instrument was here before this visit.
+    """
 
     id: UUID
     instrument_id: UUID
@@ -70,6 +80,10 @@ class Visit:
     opened_at: datetime
     closed_at: datetime | None
     closed_by: str | None = None
+    climate: str = ""
+    deadline: date | None = None
+    freeze_days: int = 3
+    promised: date | None = None
     has_earlier: bool = False
 
 

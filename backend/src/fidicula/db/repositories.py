@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 from dataclasses import replace
 from datetime import datetime
 from uuid import UUID
@@ -13,6 +13,7 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.records import (
+    ASKED,
     Decision,
     Instrument,
     KnownInstrument,
@@ -41,6 +42,7 @@ def _instrument(row: Row[tuple[object, ...]]) -> Instrument:
         is_new=m["is_new"],
         owner=m["owner"],
         description=m["description"],
+        asked={name: m[name] for name in ASKED},
     )
 
 
@@ -70,6 +72,8 @@ def _reading(row: Row[tuple[object, ...]]) -> Reading:
 
 
 # Statements that run with every reading are built once: building one takes as long as running it.
+
+_VISIT_ASKED = ("climate", "deadline", "freeze_days", "promised")
 
 _OTHER_VISIT = schema.visit.alias("other_visit")
 
@@ -121,6 +125,7 @@ _BY_TICKET = (
         schema.visit.c.opened_at,
         schema.visit.c.closed_at,
         schema.visit.c.closed_by,
+        *(schema.visit.c[name] for name in _VISIT_ASKED),
         exists()
         .where(_OTHER_VISIT.c.instrument_id == schema.instrument.c.id, _OTHER_VISIT.c.id != schema.visit.c.id)
         .label("has_earlier"),
@@ -215,6 +220,7 @@ class Instruments:
             closed_at=m["closed_at"],
             closed_by=m["closed_by"],
             has_earlier=m["has_earlier"],
+            **{name: m[name] for name in _VISIT_ASKED},
         )
 
     def add(self, new: Instrument) -> bool:
@@ -231,6 +237,7 @@ class Instruments:
                 is_new=new.is_new,
                 owner=new.owner,
                 description=new.description,
+                **{name: new.asked.get(name, "") for name in ASKED},
             )
             .on_conflict_do_nothing(index_elements=["ticket"])
             .returning(schema.instrument.c.id)
@@ -246,9 +253,10 @@ class Instruments:
         complaint: str,
         opened_at: datetime | None = None,
         closed_at: datetime | None = None,
+        asked: Mapping[str, object] | None = None,
     ) -> None:
-        """Add a visit. opened_at, closed_at : None for now, and for still open."""
-        known = {} if opened_at is None else {"opened_at": opened_at}
+        """Add a visit. opened_at, closed_at : None for now, and for still open.  asked : of the visit, by column."""
+        known = {**({} if opened_at is None else {"opened_at": opened_at}), **(asked or {})}
         self._connection.execute(
             insert(schema.visit).values(
                 id=id, instrument_id=instrument_id, kind=kind, complaint=complaint, closed_at=closed_at, **known

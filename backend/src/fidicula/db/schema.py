@@ -8,6 +8,7 @@ from sqlalchemy import (
     Boolean,
     CheckConstraint,
     Column,
+    Date,
     DateTime,
     Double,
     ForeignKey,
@@ -78,6 +79,12 @@ instrument = Table(
     Column("is_new", Boolean, nullable=False, server_default="false"),
     Column("owner", Text, nullable=False, server_default=""),
     Column("description", Text, nullable=False, server_default=""),
+    Column("contact", Text, nullable=False, server_default=""),
+    Column("plays", Text, nullable=False, server_default=""),
+    Column("label_read", Text, nullable=False, server_default=""),
+    Column("believed", Text, nullable=False, server_default=""),
+    Column("worth", Text, nullable=False, server_default=""),
+    Column("left_as_found", Text, nullable=False, server_default=""),
     _now("created_at"),
     CheckConstraint("cardinality(string_names) BETWEEN 3 AND 6", name="three_to_six_strings"),
 )
@@ -92,6 +99,12 @@ visit = Table(
     _now("opened_at"),
     Column("closed_at", DateTime(timezone=True)),
     Column("closed_by", Text),
+    Column("climate", Text, nullable=False, server_default=""),
+    Column("deadline", Date),
+    Column("freeze_days", SmallInteger, nullable=False, server_default="3"),
+    Column("promised", Date),
+    CheckConstraint("climate IN ('', 'damp', 'dry')", name="climate_known"),
+    CheckConstraint("freeze_days BETWEEN 0 AND 60", name="freeze_days_0_to_60"),
 )
 
 work_done = Table(

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
-from dataclasses import dataclass
-from datetime import datetime
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import UTC, date, datetime
 from uuid import uuid4
 
 from fidicula.db.records import Instrument, RailEntry, Visit
@@ -65,6 +65,16 @@ class Choices:
 
 
 @dataclass(frozen=True)
+class VisitAsked:
+    """What is asked of a visit. climate : damp, dry or empty.  freeze_days : without risky work before the deadline."""
+
+    climate: str = ""
+    deadline: date | None = None
+    freeze_days: int = 3
+    promised: date | None = None
+
+
+@dataclass(frozen=True)
 class Arrival:
     """An instrument at the door. ticket : empty for the next free one; string_names : empty for the usual four."""
 
@@ -78,6 +88,8 @@ class Arrival:
     description: str
     complaint: str
     kind: str
+    visit: VisitAsked
+    asked: Mapping[str, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -133,6 +145,7 @@ class House:
     def register(self, arrival: Arrival) -> str:
         """Take an instrument in and open its visit; returns its ticket."""
         _check_kind(arrival.kind)
+        _check_dates(arrival.visit)
         if not any(s.family == arrival.family and s.size == arrival.size for s in figures.sizes()):
             known = ", ".join(s.size for s in figures.sizes() if s.family == arrival.family)
             raise RefusedError(
@@ -158,6 +171,7 @@ class House:
                     is_new=arrival.is_new,
                     owner=arrival.owner.strip(),
                     description=arrival.description.strip(),
+                    asked={name: words.strip() for name, words in arrival.asked.items()},
                 )
                 if work.instruments.add(instrument):
                     break
@@ -170,6 +184,7 @@ class House:
                 instrument_id=instrument.id,
                 kind=arrival.kind,
                 complaint=arrival.complaint.strip(),
+                asked=vars(arrival.visit),
             )
             work.commit()
         return ticket
@@ -194,14 +209,17 @@ class House:
             for entry in found
         ]
 
-    def receive_again(self, ticket: str, *, kind: str, complaint: str) -> None:
+    def receive_again(self, ticket: str, *, kind: str, complaint: str, asked: VisitAsked) -> None:
         """Open a new visit of an instrument that has been here. Raises NotNowError while it hangs on the rail."""
         _check_kind(kind)
+        _check_dates(asked)
         with UnitOfWork(self._engine) as work:
             instrument, visit = _found(work, ticket)
             if visit.closed_at is None:
                 raise NotNowError(f"{ticket} hangs on the rail already: open it there")
-            work.instruments.open_visit(id=uuid4(), instrument_id=instrument.id, kind=kind, complaint=complaint)
+            work.instruments.open_visit(
+                id=uuid4(), instrument_id=instrument.id, kind=kind, complaint=complaint, asked=vars(asked)
+            )
             work.commit()
 
     def hand_over(self, ticket: str, by: str) -> None:
@@ -233,6 +251,16 @@ def _found(work: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:
 def _check_kind(kind: str) -> None:
     if kind not in visit_kinds():
         raise RefusedError(f"an instrument comes for {', '.join(visit_kinds())}; it was “{kind}”", field="kind")
+
+
+def _check_dates(asked: VisitAsked) -> None:
+    """A day is still to come; what it is needed for is not before it is promised."""
+    today = datetime.now(UTC).astimezone().date()
+    for name, day in (("deadline", asked.deadline), ("promised", asked.promised)):
+        if day is not None and day < today:
+            raise RefusedError(f"{day.day} {day:%B %Y} has passed: choose today or later", field=name)
+    if asked.deadline is not None and asked.promised is not None and asked.promised > asked.deadline:
+        raise RefusedError("it is promised for later than it is needed", field="promised")
 
 
 def _tag(entry: RailEntry) -> Tag:

@@ -21,8 +21,21 @@ const fresh = () => ({
   owner: '',
   description: '',
   complaint: '',
+  contact: '',
+  plays: '',
+  label_read: '',
+  believed: '',
+  worth: '',
+  left_as_found: '',
 })
+const freshVisit = () => ({ climate: '' as '' | 'damp' | 'dry', deadline: '', freeze_days: '3', promised: '' })
 const form = reactive(fresh())
+const visit = reactive(freshVisit())
+const CLIMATES = [
+  { value: '', title: 'nothing out of the way' },
+  { value: 'damp', title: 'a damp place' },
+  { value: 'dry', title: 'a dry place' },
+]
 const words = ref('')
 const known = ref<KnownView[]>([])
 /** The one that comes back; null for a new one. */
@@ -78,16 +91,23 @@ async function pick(entry: KnownView): Promise<void> {
 }
 
 async function receive(): Promise<string> {
+  const asked = {
+    kind: kind.value,
+    climate: visit.climate,
+    deadline: visit.deadline || null,
+    freeze_days: Number(visit.freeze_days || 0),
+    promised: visit.promised || null,
+  }
   if (again.value) {
     const path = { ticket: again.value.ticket }
-    const body = { kind: kind.value, complaint: form.complaint }
+    const body = { ...asked, complaint: form.complaint }
     return (await answerOf(api.POST('/api/instruments/{ticket}/visits', { params: { path }, body }))).ticket
   }
   const { names, ...rest } = form
   const body: ArrivalBody = {
     ...rest,
+    ...asked,
     string_names: (names || stringings.value[0] || '').split(/[\s,]+/).filter(Boolean),
-    kind: kind.value,
   }
   return (await answerOf(api.POST('/api/instruments', { body }))).ticket
 }
@@ -100,6 +120,7 @@ async function send(): Promise<void> {
   try {
     const ticket = await receive()
     Object.assign(form, fresh(), { names: stringings.value[0] ?? '' })
+    Object.assign(visit, freshVisit())
     isOpen.value = false
     await house.load()
     await router.push({ name: 'bench', params: { ticket } })
@@ -156,6 +177,18 @@ async function send(): Promise<void> {
           <v-checkbox v-model="form.left_handed" label="left-handed" />
           <v-checkbox v-model="form.is_new" label="new instrument" />
           </template>
+          <v-text-field v-model="visit.deadline" type="date" label="Needed for, an audition or concert" :error-messages="faults.deadline" />
+          <v-text-field v-model="visit.freeze_days" inputmode="numeric" label="Days before it without risky work" :error-messages="faults.freeze_days" />
+          <v-text-field v-model="visit.promised" type="date" label="Promised for" :error-messages="faults.promised" />
+          <v-select v-model="visit.climate" label="It comes from" :items="CLIMATES" />
+          <template v-if="!again">
+            <v-text-field v-model="form.contact" label="How to reach the owner" maxlength="500" />
+            <v-text-field v-model="form.plays" label="What they play, their words for sound" maxlength="500" />
+            <v-text-field v-model="form.label_read" label="Label, as it reads" maxlength="500" />
+            <v-text-field v-model="form.believed" label="What the luthier believes" maxlength="500" />
+            <v-text-field v-model="form.worth" label="Value" maxlength="80" />
+            <v-text-field v-model="form.left_as_found" label="What is left as found, and why" maxlength="500" />
+          </template>
           <p v-if="message" class="wide fault" role="alert">{{ message }}</p>
         </v-card-text>
         <v-card-actions class="actions">
@@ -198,6 +231,10 @@ async function send(): Promise<void> {
   font-weight: 700;
 }
 .actions {
+  position: sticky;
+  bottom: 0;
+  z-index: 1;
+  background: var(--sheet);
   padding: 12px 24px 20px;
   gap: 8px;
 }

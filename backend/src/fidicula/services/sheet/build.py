@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime
+from datetime import datetime, timedelta
 
 from fidicula.db.records import Instrument, StringSet, Visit
 from fidicula.services.measures import said_of_all
@@ -80,6 +80,11 @@ def _instrument_view(instrument: Instrument, visit: Visit) -> InstrumentView:
         visit_label=visit_kinds()[visit.kind].label if visit.kind in visit_kinds() else visit.kind,
         handed_over_at=visit.closed_at,
         handed_over_by=visit.closed_by,
+        climate=visit.climate,
+        deadline=visit.deadline,
+        no_risk_from=None if visit.deadline is None else visit.deadline - timedelta(days=visit.freeze_days),
+        promised=visit.promised,
+        asked=dict(instrument.asked),
     )
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import datetime
+from datetime import date, datetime
 from typing import Literal
 
 Standing = Literal["below", "in_band", "above"]
@@ -257,6 +257,11 @@ class InstrumentView:
     visit_label: str
     handed_over_at: datetime | None
     handed_over_by: str | None
+    climate: str
+    deadline: date | None
+    no_risk_from: date | None
+    promised: date | None
+    asked: dict[str, str]
 
 
 @dataclass(frozen=True)
