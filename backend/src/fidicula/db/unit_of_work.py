@@ -8,9 +8,11 @@ from sqlalchemy import Connection, create_engine
 from sqlalchemy import Engine as Engine
 from sqlalchemy.exc import OperationalError
 
+from fidicula.db.instruments import Instruments
+from fidicula.db.log import Log
 from fidicula.db.people import People
-from fidicula.db.repositories import Instruments, Log, StringSets
 from fidicula.db.shop_rules import ShopRules
+from fidicula.db.string_sets import StringSets
 
 
 class DatabaseAwayError(Exception):

@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
 import { answerOf, api, Refused, type FigurePage, type FigureRow } from '@/api'
 import { useCommands } from '@/shared/commands'
+import PageWithSide from '@/shared/PageWithSide.vue'
 import FamilyTabs from '@/shared/FamilyTabs.vue'
 import { freshId } from '@/shared/id'
 import FigureEditor from './FigureEditor.vue'
@@ -114,8 +115,8 @@ useCommands([
 </script>
 
 <template>
-  <div class="page">
-    <header class="head">
+  <PageWithSide side-label="The opened figure" side-first>
+    <template #head>
       <h1>Figures</h1>
       <FamilyTabs :family="family" :to="to" />
       <nav class="sizes" aria-label="Sizes">
@@ -131,8 +132,8 @@ useCommands([
         </router-link>
       </nav>
       <label class="only-read" for="find-figure">Find a figure</label>
-      <input id="find-figure" ref="findField" v-model="words" type="search" placeholder="find a figure" autocomplete="off" @keydown.esc="words = ''" />
-    </header>
+      <input id="find-figure" ref="findField" v-model="words" class="find" type="search" placeholder="find a figure" autocomplete="off" @keydown.esc="words = ''" />
+    </template>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <p v-else-if="!page" class="failure">Fetching the figures …</p>
     <main v-else ref="list" class="list" :aria-label="`Figures of a ${family} ${size}`" @keydown.up="onArrow" @keydown.down="onArrow">
@@ -157,7 +158,7 @@ useCommands([
         </button>
       </section>
     </main>
-    <aside v-if="page" class="side" aria-label="The opened figure">
+    <template v-if="page" #side>
       <p v-if="said" class="said" role="status">
         {{ said }}. <v-btn v-if="lastChanged" size="small" @click="undo">Undo</v-btn>
       </p>
@@ -177,29 +178,11 @@ useCommands([
         <p v-if="page.without_figure">{{ page.without_figure }} places have no figure. Nothing is scaled from another size: enter the shop's own.</p>
         <router-link :to="{ name: 'recipes', params: { family } }">Recipes of the {{ family }}</router-link>
       </div>
-    </aside>
-  </div>
+    </template>
+  </PageWithSide>
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
-  gap: 8px 12px;
-  padding: 6px 16px 64px;
-  align-items: start;
-}
-.head {
-  grid-column: 1 / -1;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0 18px;
-}
-h1 {
-  font-size: 23px;
-  margin: 0;
-}
 .sizes {
   display: flex;
   flex-wrap: wrap;
@@ -218,7 +201,7 @@ h1 {
   font-weight: 700;
   border-bottom-color: var(--ink);
 }
-.head input {
+.find {
   margin-left: auto;
   width: 150px;
   height: 44px;
@@ -289,15 +272,6 @@ h2 {
   font-size: 12px;
   vertical-align: 2px;
 }
-.side {
-  position: sticky;
-  top: 8px;
-  padding: 14px 18px 18px;
-  background: var(--sheet);
-  border-radius: 4px;
-  font-size: 17px;
-  line-height: 1.4;
-}
 .said {
   padding-bottom: 10px;
   margin: 0 0 10px;
@@ -323,19 +297,7 @@ kbd {
   border: 1px solid var(--ink);
   border-radius: 4px;
 }
-@media (max-width: 1000px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .side {
-    grid-row: 2;
-    position: static;
-  }
-}
 @media (max-width: 640px) {
-  .page {
-    padding: 4px 8px 64px;
-  }
   .list {
     columns: 1;
   }

@@ -6,6 +6,7 @@ import { answerOf, api, Refused, type FollowBody, type Following, type Preview, 
 import { useBench } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
 import { focusChosen } from '@/shared/focus'
+import PageWithSide from '@/shared/PageWithSide.vue'
 import QuestionChoices from './QuestionChoices.vue'
 import TargetChanges from './TargetChanges.vue'
 import TargetLines from './TargetLines.vue'
@@ -166,14 +167,14 @@ useCommands([
 <template>
   <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
   <p v-else-if="!following" class="missing">Fetching what {{ ticket }} follows …</p>
-  <div v-else class="page">
-    <header class="head">
+  <PageWithSide v-else side-label="What changes" :stuck="!isSame">
+    <template #head>
       <h1>What {{ ticket }} follows</h1>
       <span>{{ following.family }} {{ following.size }}</span>
-      <router-link :to="{ name: 'bench', params: { ticket } }">the sheet</router-link>
-      <router-link :to="{ name: 'recipes', params: { family: following.family } }">the shop's recipes</router-link>
-      <router-link :to="{ name: 'figures', params: { family: following.family }, query: { size: following.size } }">figures</router-link>
-    </header>
+      <router-link class="link" :to="{ name: 'bench', params: { ticket } }">the sheet</router-link>
+      <router-link class="link" :to="{ name: 'recipes', params: { family: following.family } }">the shop's recipes</router-link>
+      <router-link class="link" :to="{ name: 'figures', params: { family: following.family }, query: { size: following.size } }">figures</router-link>
+    </template>
     <main ref="choices" class="choices" aria-label="Recipe and schools" @keydown.enter="onEnter">
       <section class="recipe">
         <label for="recipe">Recipe</label>
@@ -204,7 +205,7 @@ useCommands([
         </div>
       </section>
     </main>
-    <aside class="side" :class="{ changed: !isSame }" aria-label="What changes">
+    <template #side>
       <template v-if="isSame">
         <h2>Wanted now</h2>
         <p v-if="following.reason" class="reason">“{{ following.reason }}”</p>
@@ -227,34 +228,16 @@ useCommands([
           <TargetChanges :changes="preview.changes" :same="preview.same" />
         </div>
       </template>
-    </aside>
-  </div>
+    </template>
+  </PageWithSide>
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
-  gap: 8px 12px;
-  padding: 6px 16px 64px;
-  align-items: start;
-}
-.head {
-  grid-column: 1 / -1;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 0 18px;
-}
-h1 {
-  font-size: 23px;
-  margin: 0;
-}
 h2 {
   font-size: 17px;
   margin: 0 0 4px;
 }
-.head a {
+.link {
   min-height: 44px;
   padding-top: 10px;
   color: var(--action);
@@ -302,17 +285,6 @@ select {
   padding-left: 12px;
   font-weight: 700;
 }
-.side {
-  position: sticky;
-  top: 8px;
-  max-height: calc(100vh - 150px);
-  overflow-y: auto;
-  padding: 14px 18px 18px;
-  background: var(--sheet);
-  border-radius: 4px;
-  font-size: 17px;
-  line-height: 1.35;
-}
 .reason {
   margin: 0 0 8px;
 }
@@ -348,27 +320,7 @@ select {
   padding: 40px 24px;
   font-size: 18px;
 }
-@media (max-width: 1000px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .side {
-    position: static;
-    max-height: none;
-  }
-  /* What changes stays in sight while schools are tried. */
-  .side.changed {
-    position: sticky;
-    top: auto;
-    bottom: 50px;
-    max-height: 44vh;
-    border-top: 2px solid var(--ink);
-  }
-}
 @media (max-width: 640px) {
-  .page {
-    padding: 4px 8px 64px;
-  }
   .source {
     grid-template-columns: minmax(0, 1fr);
     padding-bottom: 6px;

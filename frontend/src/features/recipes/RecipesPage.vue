@@ -7,6 +7,7 @@ import { useCommands } from '@/shared/commands'
 import { focusChosen } from '@/shared/focus'
 import FamilyTabs from '@/shared/FamilyTabs.vue'
 import { freshId } from '@/shared/id'
+import PageWithSide from '@/shared/PageWithSide.vue'
 import { useAtBench } from '@/shared/person'
 import QuestionChoices from './QuestionChoices.vue'
 import TargetChanges from './TargetChanges.vue'
@@ -149,16 +150,15 @@ useCommands([
 </script>
 
 <template>
-  <div class="page">
-    <header class="head">
+  <PageWithSide side-label="In numbers" :stuck="isChanged || beside !== ''">
+    <template #head>
       <h1>Recipes</h1>
       <FamilyTabs :family="family" :to="to" />
       <router-link class="link" :to="{ name: 'figures', params: { family } }">figures of the {{ family }}</router-link>
-    </header>
+    </template>
     <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
     <p v-else-if="!page" class="missing">Fetching the recipes …</p>
-    <template v-else>
-      <main ref="choices" class="choices" aria-label="Recipe and schools" @keydown.enter="onEnter">
+    <main v-else ref="choices" class="choices" aria-label="Recipe and schools" @keydown.enter="onEnter">
         <div class="recipes" role="group" aria-label="Recipes">
           <button
             v-for="candidate in page.recipes"
@@ -180,7 +180,7 @@ useCommands([
           @choose="(question, school) => (chosen[question] = school)"
         />
       </main>
-      <aside class="side" :class="{ changed: isChanged || beside !== '' }" aria-label="In numbers">
+    <template v-if="page" #side>
         <p v-if="said" class="said" role="status">{{ said.charAt(0).toUpperCase() + said.slice(1) }}.</p>
         <div class="against">
           <label><span>held against</span>
@@ -217,30 +217,11 @@ useCommands([
           />
           <p v-if="(isChanged || beside) && numbers.strings" class="hint">Reckoned with plain figures and a set of {{ numbers.strings }}.</p>
         </div>
-      </aside>
     </template>
-  </div>
+  </PageWithSide>
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
-  gap: 8px 12px;
-  padding: 6px 16px 64px;
-  align-items: start;
-}
-.head {
-  grid-column: 1 / -1;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0 18px;
-}
-h1 {
-  font-size: 23px;
-  margin: 0;
-}
 .link {
   margin-left: auto;
   min-height: 44px;
@@ -270,17 +251,6 @@ h1 {
   padding-left: 8px;
   border-left: 1px solid currentColor;
   font-weight: 400;
-}
-.side {
-  position: sticky;
-  top: 8px;
-  max-height: calc(100vh - 150px);
-  overflow-y: auto;
-  padding: 14px 18px 18px;
-  background: var(--sheet);
-  border-radius: 4px;
-  font-size: 17px;
-  line-height: 1.35;
 }
 .against {
   display: flex;
@@ -337,27 +307,5 @@ select,
   grid-column: 1 / -1;
   padding: 40px 8px;
   font-size: 18px;
-}
-@media (max-width: 1000px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .side {
-    position: static;
-    max-height: none;
-  }
-  /* What changes stays in sight while schools are tried. */
-  .side.changed {
-    position: sticky;
-    top: auto;
-    bottom: 50px;
-    max-height: 44vh;
-    border-top: 2px solid var(--ink);
-  }
-}
-@media (max-width: 640px) {
-  .page {
-    padding: 4px 8px 64px;
-  }
 }
 </style>

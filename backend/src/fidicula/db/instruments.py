@@ -1,32 +1,37 @@
-"""Queries, one class for each kind of record. They return records and never commit."""
+"""Instruments, their visits, and what each follows."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Mapping
 from dataclasses import replace
 from datetime import datetime
 from uuid import UUID
 
-from sqlalchemy import Connection, Row, RowMapping, and_, bindparam, exists, func, insert, or_, select, true, update
+from sqlalchemy import (
+    Connection,
+    Row,
+    and_,
+    bindparam,
+    exists,
+    func,
+    insert,
+    or_,
+    select,
+    true,
+    update,
+)
 from sqlalchemy.dialects.postgresql import distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.records import (
     ASKED,
-    Decision,
     Instrument,
     KnownInstrument,
     LastTime,
-    NewReading,
-    NewWork,
     RailEntry,
-    Reading,
-    SetString,
-    StringSet,
     TargetChoice,
     Visit,
-    WorkDone,
 )
 
 
@@ -43,31 +48,6 @@ def _instrument(row: Row[tuple[object, ...]]) -> Instrument:
         owner=m["owner"],
         description=m["description"],
         asked={name: m[name] for name in ASKED},
-    )
-
-
-def _reading(row: Row[tuple[object, ...]]) -> Reading:
-    m = row._mapping
-    return Reading(
-        number=m["number"],
-        id=m["id"],
-        visit_id=m["visit_id"],
-        measure=m["measure"],
-        position=m["position"],
-        typed=m["typed"],
-        value=m["value"],
-        tool=m["tool"],
-        direction=m["direction"],
-        taken_by=m["taken_by"],
-        taken_at=m["taken_at"],
-        recorded_at=m["recorded_at"],
-        after_work=m["after_work"],
-        corrected_by=m["corrected_by"],
-        repeats=m["repeats"],
-        doubt=m["doubt"],
-        suggested=m["suggested"],
-        confirmed=m["confirmed_at"] is not None,
-        taken_back=m["taken_back_at"] is not None,
     )
 
 
@@ -136,65 +116,6 @@ _BY_TICKET = (
     .where(schema.instrument.c.ticket == bindparam("ticket"))
     .order_by(schema.visit.c.closed_at.is_not(None), schema.visit.c.opened_at.desc())
     .limit(1)
-)
-
-_STANDING_READINGS = (
-    select(schema.reading)
-    .where(
-        schema.reading.c.visit_id == bindparam("visit_id"),
-        schema.reading.c.taken_back_at.is_(None),
-        schema.reading.c.corrected_by.is_(None),
-    )
-    .order_by(schema.reading.c.number)
-)
-
-_ADD_READING = upsert(schema.reading).on_conflict_do_nothing(index_elements=["id"]).returning(schema.reading)
-
-_MARK_CORRECTED = (
-    update(schema.reading)
-    .where(schema.reading.c.number == bindparam("earlier"))
-    .values(corrected_by=bindparam("later"))
-)
-
-_WORKS = (
-    select(schema.work_done)
-    .where(schema.work_done.c.visit_id == bindparam("visit_id"))
-    .order_by(schema.work_done.c.number)
-)
-
-_DECISIONS = (
-    select(schema.decision)
-    .where(schema.decision.c.visit_id == bindparam("visit_id"))
-    .order_by(schema.decision.c.number)
-)
-
-_STRING_SETS = (
-    select(
-        schema.string_set.c.id,
-        schema.string_set.c.name,
-        schema.string_set.c.family,
-        schema.string_set.c.material,
-        schema.string_of_set.c.name.label("string_name"),
-        schema.string_of_set.c.diameter,
-        schema.string_of_set.c.tension,
-        schema.string_of_set.c.linear_density,
-    )
-    .join(schema.string_of_set, schema.string_of_set.c.string_set_id == schema.string_set.c.id)
-    .order_by(schema.string_set.c.name, schema.string_set.c.id, schema.string_of_set.c.position)
-)
-
-_SET_ON_INSTRUMENT = _STRING_SETS.where(
-    schema.string_set.c.id
-    == select(schema.work_done.c.string_set_id)
-    .join(schema.visit, schema.visit.c.id == schema.work_done.c.visit_id)
-    .where(
-        schema.visit.c.instrument_id == bindparam("instrument_id"),
-        schema.work_done.c.string_set_id.is_not(None),
-        schema.work_done.c.taken_back_at.is_(None),
-    )
-    .order_by(schema.work_done.c.number.desc())
-    .limit(1)
-    .scalar_subquery()
 )
 
 
@@ -383,172 +304,3 @@ class Instruments:
             )
             for row in rows
         ]
-
-
-class StringSets:
-    def __init__(self, connection: Connection) -> None:
-        self._connection = connection
-
-    def _gather(self, rows: Iterable[Row[tuple[object, ...]]]) -> list[StringSet]:
-        heads: dict[UUID, RowMapping] = {}
-        strings: dict[UUID, list[SetString]] = {}
-        for row in rows:
-            m = row._mapping
-            heads[m["id"]] = m
-            strings.setdefault(m["id"], []).append(
-                SetString(m["string_name"], m["diameter"], m["tension"], m["linear_density"])
-            )
-        return [
-            StringSet(key, str(m["name"]), str(m["family"]), str(m["material"]), tuple(strings[key]))
-            for key, m in heads.items()
-        ]
-
-    def of_family(self, family: str) -> list[StringSet]:
-        return self._gather(self._connection.execute(_STRING_SETS.where(schema.string_set.c.family == family)))
-
-    def by_id(self, set_id: UUID) -> StringSet | None:
-        found = self._gather(self._connection.execute(_STRING_SETS.where(schema.string_set.c.id == set_id)))
-        return found[0] if found else None
-
-    def on_instrument(self, instrument_id: UUID) -> StringSet | None:
-        """The set that the newest word on this instrument's strings names."""
-        found = self._gather(self._connection.execute(_SET_ON_INSTRUMENT, {"instrument_id": instrument_id}))
-        return found[0] if found else None
-
-    def add(self, new: StringSet) -> bool:
-        """Add a set with its strings; False where the family has one of this name."""
-        added = self._connection.execute(
-            upsert(schema.string_set)
-            .values(id=new.id, name=new.name, family=new.family, material=new.material)
-            .on_conflict_do_nothing(index_elements=["name", "family"])
-            .returning(schema.string_set.c.id)
-        )
-        if added.one_or_none() is None:
-            return False
-        self._connection.execute(
-            insert(schema.string_of_set),
-            [
-                {
-                    "string_set_id": new.id,
-                    "position": position,
-                    "name": string.name,
-                    "diameter": string.diameter,
-                    "tension": string.tension,
-                    "linear_density": string.linear_density,
-                }
-                for position, string in enumerate(new.strings)
-            ],
-        )
-        return True
-
-
-class Log:
-    """Readings and works of a visit, in the order in which they arrived."""
-
-    def __init__(self, connection: Connection) -> None:
-        self._connection = connection
-
-    def standing_readings(self, visit_id: UUID) -> list[Reading]:
-        """A visit's readings, without those taken back and those that a later one corrects."""
-        rows = self._connection.execute(_STANDING_READINGS, {"visit_id": visit_id})
-        return [_reading(row) for row in rows]
-
-    def all_readings(self, visit_id: UUID) -> list[Reading]:
-        """Every reading of a visit, newest first, whatever became of it."""
-        t = schema.reading
-        rows = self._connection.execute(select(t).where(t.c.visit_id == visit_id).order_by(t.c.number.desc()))
-        return [_reading(row) for row in rows]
-
-    def reading(self, reading_id: UUID) -> Reading | None:
-        row = self._connection.execute(select(schema.reading).where(schema.reading.c.id == reading_id)).one_or_none()
-        return None if row is None else _reading(row)
-
-    def works(self, visit_id: UUID) -> list[WorkDone]:
-        """All works of a visit, those taken back too."""
-        rows = self._connection.execute(_WORKS, {"visit_id": visit_id})
-        return [
-            WorkDone(
-                number=r.number,
-                id=r.id,
-                visit_id=r.visit_id,
-                work=r.work,
-                done_by=r.done_by,
-                done_at=r.done_at,
-                detail=r.detail,
-                string_set_id=r.string_set_id,
-                taken_back=r.taken_back_at is not None,
-            )
-            for r in rows
-        ]
-
-    def add_reading(self, new: NewReading, *, corrects: int | None) -> Reading | None:
-        """Add a reading; None where one of this id is there already (a retry after a lost answer).
-
-        corrects : number of the reading that it takes the place of; that one is kept, marked.
-        """
-        row = self._connection.execute(_ADD_READING, vars(new)).one_or_none()
-        if row is None:
-            return None
-        added = _reading(row)
-        if corrects is not None:
-            self._connection.execute(_MARK_CORRECTED, {"earlier": corrects, "later": added.number})
-        return added
-
-    def add_work(self, new: NewWork) -> None:
-        """Add a work done; one of this id that is there already stays as it is."""
-        self._connection.execute(
-            upsert(schema.work_done)
-            .values(**{**vars(new), "detail": dict(new.detail)})
-            .on_conflict_do_nothing(index_elements=["id"])
-        )
-
-    def confirm(self, reading_id: UUID, by: str) -> None:
-        self._connection.execute(
-            update(schema.reading)
-            .where(schema.reading.c.id == reading_id, schema.reading.c.confirmed_at.is_(None))
-            .values(confirmed_at=func.now(), confirmed_by=by)
-        )
-
-    def take_back_reading(self, taken: Reading, by: str) -> None:
-        """Mark a reading as taken back; what it corrected stands again."""
-        t = schema.reading
-        self._connection.execute(
-            update(t).where(t.c.number == taken.number).values(taken_back_at=func.now(), taken_back_by=by)
-        )
-        self._connection.execute(update(t).where(t.c.corrected_by == taken.number).values(corrected_by=None))
-
-    def take_back_work(self, work_id: UUID, by: str) -> None:
-        self._connection.execute(
-            update(schema.work_done)
-            .where(schema.work_done.c.id == work_id)
-            .values(taken_back_at=func.now(), taken_back_by=by)
-        )
-
-    def decisions(self, visit_id: UUID) -> list[Decision]:
-        """Every decision of a visit, in order, those taken back too."""
-        rows = self._connection.execute(_DECISIONS, {"visit_id": visit_id})
-        return [
-            Decision(
-                id=r.id,
-                visit_id=r.visit_id,
-                question=r.question,
-                outcome=r.outcome,
-                reason=r.reason,
-                at_value=r.at_value,
-                decided_by=r.decided_by,
-                decided_at=r.decided_at,
-                taken_back=r.taken_back_at is not None,
-            )
-            for r in rows
-        ]
-
-    def decide(self, new: Decision) -> None:
-        """Add a decision; one of this id that is there already stays as it is."""
-        values = {name: value for name, value in vars(new).items() if name not in ("decided_at", "taken_back")}
-        self._connection.execute(upsert(schema.decision).values(**values).on_conflict_do_nothing(index_elements=["id"]))
-
-    def take_back_decision(self, decision_id: UUID, by: str) -> None:
-        t = schema.decision
-        self._connection.execute(
-            update(t).where(t.c.id == decision_id).values(taken_back_at=func.now(), taken_back_by=by)
-        )

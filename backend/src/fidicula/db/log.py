@@ -1,0 +1,194 @@
+"""The log of a visit: readings, works and decisions, in the order in which they arrived."""
+
+from __future__ import annotations
+
+from uuid import UUID
+
+from sqlalchemy import (
+    Connection,
+    Row,
+    bindparam,
+    func,
+    select,
+    update,
+)
+from sqlalchemy.dialects.postgresql import insert as upsert
+
+from fidicula.db import schema
+from fidicula.db.records import (
+    Decision,
+    NewReading,
+    NewWork,
+    Reading,
+    WorkDone,
+)
+
+
+def _reading(row: Row[tuple[object, ...]]) -> Reading:
+    m = row._mapping
+    return Reading(
+        number=m["number"],
+        id=m["id"],
+        visit_id=m["visit_id"],
+        measure=m["measure"],
+        position=m["position"],
+        typed=m["typed"],
+        value=m["value"],
+        tool=m["tool"],
+        direction=m["direction"],
+        taken_by=m["taken_by"],
+        taken_at=m["taken_at"],
+        recorded_at=m["recorded_at"],
+        after_work=m["after_work"],
+        corrected_by=m["corrected_by"],
+        repeats=m["repeats"],
+        doubt=m["doubt"],
+        suggested=m["suggested"],
+        confirmed=m["confirmed_at"] is not None,
+        taken_back=m["taken_back_at"] is not None,
+    )
+
+
+# Statements that run with every reading are built once: building one takes as long as running it.
+
+_STANDING_READINGS = (
+    select(schema.reading)
+    .where(
+        schema.reading.c.visit_id == bindparam("visit_id"),
+        schema.reading.c.taken_back_at.is_(None),
+        schema.reading.c.corrected_by.is_(None),
+    )
+    .order_by(schema.reading.c.number)
+)
+
+_ADD_READING = upsert(schema.reading).on_conflict_do_nothing(index_elements=["id"]).returning(schema.reading)
+
+_MARK_CORRECTED = (
+    update(schema.reading)
+    .where(schema.reading.c.number == bindparam("earlier"))
+    .values(corrected_by=bindparam("later"))
+)
+
+_WORKS = (
+    select(schema.work_done)
+    .where(schema.work_done.c.visit_id == bindparam("visit_id"))
+    .order_by(schema.work_done.c.number)
+)
+
+_DECISIONS = (
+    select(schema.decision)
+    .where(schema.decision.c.visit_id == bindparam("visit_id"))
+    .order_by(schema.decision.c.number)
+)
+
+
+class Log:
+    """Readings and works of a visit, in the order in which they arrived."""
+
+    def __init__(self, connection: Connection) -> None:
+        self._connection = connection
+
+    def standing_readings(self, visit_id: UUID) -> list[Reading]:
+        """A visit's readings, without those taken back and those that a later one corrects."""
+        rows = self._connection.execute(_STANDING_READINGS, {"visit_id": visit_id})
+        return [_reading(row) for row in rows]
+
+    def all_readings(self, visit_id: UUID) -> list[Reading]:
+        """Every reading of a visit, newest first, whatever became of it."""
+        t = schema.reading
+        rows = self._connection.execute(select(t).where(t.c.visit_id == visit_id).order_by(t.c.number.desc()))
+        return [_reading(row) for row in rows]
+
+    def reading(self, reading_id: UUID) -> Reading | None:
+        row = self._connection.execute(select(schema.reading).where(schema.reading.c.id == reading_id)).one_or_none()
+        return None if row is None else _reading(row)
+
+    def works(self, visit_id: UUID) -> list[WorkDone]:
+        """All works of a visit, those taken back too."""
+        rows = self._connection.execute(_WORKS, {"visit_id": visit_id})
+        return [
+            WorkDone(
+                number=r.number,
+                id=r.id,
+                visit_id=r.visit_id,
+                work=r.work,
+                done_by=r.done_by,
+                done_at=r.done_at,
+                detail=r.detail,
+                string_set_id=r.string_set_id,
+                taken_back=r.taken_back_at is not None,
+            )
+            for r in rows
+        ]
+
+    def add_reading(self, new: NewReading, *, corrects: int | None) -> Reading | None:
+        """Add a reading; None where one of this id is there already (a retry after a lost answer).
+
+        corrects : number of the reading that it takes the place of; that one is kept, marked.
+        """
+        row = self._connection.execute(_ADD_READING, vars(new)).one_or_none()
+        if row is None:
+            return None
+        added = _reading(row)
+        if corrects is not None:
+            self._connection.execute(_MARK_CORRECTED, {"earlier": corrects, "later": added.number})
+        return added
+
+    def add_work(self, new: NewWork) -> None:
+        """Add a work done; one of this id that is there already stays as it is."""
+        self._connection.execute(
+            upsert(schema.work_done)
+            .values(**{**vars(new), "detail": dict(new.detail)})
+            .on_conflict_do_nothing(index_elements=["id"])
+        )
+
+    def confirm(self, reading_id: UUID, by: str) -> None:
+        self._connection.execute(
+            update(schema.reading)
+            .where(schema.reading.c.id == reading_id, schema.reading.c.confirmed_at.is_(None))
+            .values(confirmed_at=func.now(), confirmed_by=by)
+        )
+
+    def take_back_reading(self, taken: Reading, by: str) -> None:
+        """Mark a reading as taken back; what it corrected stands again."""
+        t = schema.reading
+        self._connection.execute(
+            update(t).where(t.c.number == taken.number).values(taken_back_at=func.now(), taken_back_by=by)
+        )
+        self._connection.execute(update(t).where(t.c.corrected_by == taken.number).values(corrected_by=None))
+
+    def take_back_work(self, work_id: UUID, by: str) -> None:
+        self._connection.execute(
+            update(schema.work_done)
+            .where(schema.work_done.c.id == work_id)
+            .values(taken_back_at=func.now(), taken_back_by=by)
+        )
+
+    def decisions(self, visit_id: UUID) -> list[Decision]:
+        """Every decision of a visit, in order, those taken back too."""
+        rows = self._connection.execute(_DECISIONS, {"visit_id": visit_id})
+        return [
+            Decision(
+                id=r.id,
+                visit_id=r.visit_id,
+                question=r.question,
+                outcome=r.outcome,
+                reason=r.reason,
+                at_value=r.at_value,
+                decided_by=r.decided_by,
+                decided_at=r.decided_at,
+                taken_back=r.taken_back_at is not None,
+            )
+            for r in rows
+        ]
+
+    def decide(self, new: Decision) -> None:
+        """Add a decision; one of this id that is there already stays as it is."""
+        values = {name: value for name, value in vars(new).items() if name not in ("decided_at", "taken_back")}
+        self._connection.execute(upsert(schema.decision).values(**values).on_conflict_do_nothing(index_elements=["id"]))
+
+    def take_back_decision(self, decision_id: UUID, by: str) -> None:
+        t = schema.decision
+        self._connection.execute(
+            update(t).where(t.c.id == decision_id).values(taken_back_at=func.now(), taken_back_by=by)
+        )

@@ -1,0 +1,108 @@
+"""Sets of strings on the shelf, and the one that is on an instrument."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from uuid import UUID
+
+from sqlalchemy import (
+    Connection,
+    Row,
+    RowMapping,
+    bindparam,
+    insert,
+    select,
+)
+from sqlalchemy.dialects.postgresql import insert as upsert
+
+from fidicula.db import schema
+from fidicula.db.records import (
+    SetString,
+    StringSet,
+)
+
+_STRING_SETS = (
+    select(
+        schema.string_set.c.id,
+        schema.string_set.c.name,
+        schema.string_set.c.family,
+        schema.string_set.c.material,
+        schema.string_of_set.c.name.label("string_name"),
+        schema.string_of_set.c.diameter,
+        schema.string_of_set.c.tension,
+        schema.string_of_set.c.linear_density,
+    )
+    .join(schema.string_of_set, schema.string_of_set.c.string_set_id == schema.string_set.c.id)
+    .order_by(schema.string_set.c.name, schema.string_set.c.id, schema.string_of_set.c.position)
+)
+
+_SET_ON_INSTRUMENT = _STRING_SETS.where(
+    schema.string_set.c.id
+    == select(schema.work_done.c.string_set_id)
+    .join(schema.visit, schema.visit.c.id == schema.work_done.c.visit_id)
+    .where(
+        schema.visit.c.instrument_id == bindparam("instrument_id"),
+        schema.work_done.c.string_set_id.is_not(None),
+        schema.work_done.c.taken_back_at.is_(None),
+    )
+    .order_by(schema.work_done.c.number.desc())
+    .limit(1)
+    .scalar_subquery()
+)
+
+
+class StringSets:
+    def __init__(self, connection: Connection) -> None:
+        self._connection = connection
+
+    def _gather(self, rows: Iterable[Row[tuple[object, ...]]]) -> list[StringSet]:
+        heads: dict[UUID, RowMapping] = {}
+        strings: dict[UUID, list[SetString]] = {}
+        for row in rows:
+            m = row._mapping
+            heads[m["id"]] = m
+            strings.setdefault(m["id"], []).append(
+                SetString(m["string_name"], m["diameter"], m["tension"], m["linear_density"])
+            )
+        return [
+            StringSet(key, str(m["name"]), str(m["family"]), str(m["material"]), tuple(strings[key]))
+            for key, m in heads.items()
+        ]
+
+    def of_family(self, family: str) -> list[StringSet]:
+        return self._gather(self._connection.execute(_STRING_SETS.where(schema.string_set.c.family == family)))
+
+    def by_id(self, set_id: UUID) -> StringSet | None:
+        found = self._gather(self._connection.execute(_STRING_SETS.where(schema.string_set.c.id == set_id)))
+        return found[0] if found else None
+
+    def on_instrument(self, instrument_id: UUID) -> StringSet | None:
+        """The set that the newest word on this instrument's strings names."""
+        found = self._gather(self._connection.execute(_SET_ON_INSTRUMENT, {"instrument_id": instrument_id}))
+        return found[0] if found else None
+
+    def add(self, new: StringSet) -> bool:
+        """Add a set with its strings; False where the family has one of this name."""
+        added = self._connection.execute(
+            upsert(schema.string_set)
+            .values(id=new.id, name=new.name, family=new.family, material=new.material)
+            .on_conflict_do_nothing(index_elements=["name", "family"])
+            .returning(schema.string_set.c.id)
+        )
+        if added.one_or_none() is None:
+            return False
+        self._connection.execute(
+            insert(schema.string_of_set),
+            [
+                {
+                    "string_set_id": new.id,
+                    "position": position,
+                    "name": string.name,
+                    "diameter": string.diameter,
+                    "tension": string.tension,
+                    "linear_density": string.linear_density,
+                }
+                for position, string in enumerate(new.strings)
+            ],
+        )
+        return True
