@@ -104,6 +104,11 @@ def in_days(days: int) -> str:
     return (datetime.now(UTC).astimezone().date() + timedelta(days=days)).isoformat()
 
 
+def spoken(days: int) -> str:
+    day = datetime.now(UTC).astimezone().date() + timedelta(days=days)
+    return f"{day.day} {day:%B}"
+
+
 def test_what_is_said_at_the_door_stands_on_the_sheet(client: TestClient) -> None:
     """Needed in nine days with three to spare: no risky work from the sixth day on."""
     body = {
@@ -115,6 +120,11 @@ def test_what_is_said_at_the_door_stands_on_the_sheet(client: TestClient) -> Non
     told = Bench(client, ticket).sheet["instrument"]
     assert (told["no_risk_from"], told["promised"], told["climate"]) == (in_days(6), in_days(8), "damp")
     assert told["asked"]["left_as_found"] == "the old tailpiece: a gift"
+    assert told["heed"][0].endswith(f"no risky work from {spoken(6)}.")
+    assert told["heed"][-1] == "Left as found: the old tailpiece: a gift"
+    post(client, f"{ticket}/hand-over", 200)
+    post(client, f"{ticket}/visits", 201, kind="recheck", deadline=in_days(3))
+    assert Bench(client, ticket).sheet["instrument"]["heed"][0].endswith("no risky work any more.")
     post(client, f"{ticket}/hand-over", 200)
     post(client, f"{ticket}/visits", 201, kind="recheck")
     again = Bench(client, ticket).sheet["instrument"]

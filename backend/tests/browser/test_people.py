@@ -71,3 +71,36 @@ def test_the_owner_takes_someone_on(page: Page) -> None:
     page.keyboard.press("Enter")
     expect(page.get_by_role("row", name="Wren Kallio")).to_contain_text("apprentice")
     expect(page.get_by_role("status")).to_contain_text("Wren Kallio is kept.")
+
+
+def test_what_waits_for_a_pin_stands_in_nobody_elses_way(page: Page) -> None:
+    """A reading of Teo's waits in this browser until Teo gives his PIN; Ilse measures on, and undo leaves it alone."""
+    open_ticket(page, "RW-114")
+    page.evaluate(
+        """async () => {
+            const { signed_in } = await (await fetch('/api/session')).json()
+            const { last_work } = await (await fetch('/api/instruments/RW-114/sheet')).json()
+            const body = {
+                id: crypto.randomUUID(), measure: 'string_length', position: null, typed: '327', tool: 'caliper',
+                taken_at: new Date().toISOString(), after_work: last_work, repeats: false,
+            }
+            const person = signed_in.people.find((one) => one.name.startsWith('Teo')).id
+            localStorage.setItem('fidicula.waiting', JSON.stringify([{ ticket: 'RW-114', person, body }]))
+        }"""
+    )
+    page.reload()
+    expect(page.get_by_role("alert")).to_contain_text("give a PIN here before it is kept")
+    expect(reading(page, "string length")).to_have_accessible_name("string length: 327, waits")
+    page.keyboard.type("0.28")
+    page.keyboard.press("Enter")
+    expect(reading(page, "G slot depth")).to_have_accessible_name("G slot depth: 0.28")
+    command(page, "u")
+    expect(reading(page, "G slot depth")).to_have_accessible_name("G slot depth: 0.27, assumed")
+    command(page, "b")
+    expect(page.get_by_role("radio", name="Ilse Varnholt, owner")).to_be_focused()
+    page.get_by_role("radio", name="Teo Marchetti-Lund, luthier").press("Space")
+    page.keyboard.press("Enter")
+    page.keyboard.type("2702")
+    page.keyboard.press("Enter")
+    expect(reading(page, "string length")).to_have_accessible_name("string length: 327, in band")
+    expect(page.get_by_role("alert")).to_have_count(0)

@@ -1453,6 +1453,8 @@ export interface components {
             asked: {
                 [key: string]: string;
             };
+            /** Heed */
+            heed: string[];
         };
         /**
          * KnownView

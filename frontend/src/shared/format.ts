@@ -21,8 +21,3 @@ export function ago(when: string, now: number = Date.now()): string {
   const days = Math.round(hours / 24)
   return days === 1 ? 'yesterday' : `${days} days ago`
 }
-
-/** A day as the bench says it. */
-export function day(iso: string): string {
-  return new Date(`${iso}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })
-}

@@ -1,6 +1,6 @@
 /** Numbers and times as they stand on the sheet. */
 import { describe, expect, it } from 'vitest'
-import { ago, day, mm, plain } from '@/shared/format'
+import { ago, mm, plain } from '@/shared/format'
 
 describe('millimetres', () => {
   it('have a true minus and no minus nought', () => {
@@ -27,11 +27,5 @@ describe('how long ago', () => {
     ['2026-11-23T12:00:30Z', 'just now'],
   ])('%s is %s', (when, said) => {
     expect(ago(when, now)).toBe(said)
-  })
-})
-
-describe('a day', () => {
-  it('is said without its year, whatever the clock', () => {
-    expect(day('2026-12-03')).toBe('3 December')
   })
 })

@@ -31,6 +31,9 @@ export const useBench = defineStore('bench', () => {
   /** Typed and not yet taken, by ticket and place: nothing typed is lost by leaving. */
   const drafts = useStored<Record<string, string>>('drafts', {})
   const refusals = useStored<Record<string, string>>('refusals', {})
+  /** Waiting for a PIN of whoever took them, and why. */
+  const held = new Set<string>()
+  const heldBack = ref('')
   let flushing: Promise<void> | null = null
   let working: Promise<unknown> | null = null
   let asked = 0
@@ -128,10 +131,19 @@ export const useBench = defineStore('bench', () => {
     waiting.value = waiting.value.filter((item) => item.body.id !== id)
   }
 
-  /** A refusal gives the typed words back to their place. */
+  function nextToSend(): Waiting | undefined {
+    return waiting.value.find((item) => !held.has(item.body.id))
+  }
+
+  /**
+   * A refusal gives the typed words back to their place. What waits for its taker's PIN is held back and lets the
+   * others by: nobody's readings stand in anybody else's way.
+   */
   async function sendWaiting(): Promise<void> {
-    for (let next = waiting.value[0]; next !== undefined; next = waiting.value[0]) {
-      const { ticket: of, body } = next
+    held.clear()
+    heldBack.value = ''
+    for (let next = nextToSend(); next !== undefined; next = nextToSend()) {
+      const { ticket: of, body, person } = next
       try {
         if (body.after_work === null) {
           if (working) return
@@ -142,7 +154,7 @@ export const useBench = defineStore('bench', () => {
           answerOf(
             api.POST('/api/instruments/{ticket}/readings', {
               params: { path: { ticket: of } },
-              headers: { 'X-Fidicula-Person': next.person },
+              headers: { 'X-Fidicula-Person': person },
               body: numbered,
             }),
           ),
@@ -155,8 +167,9 @@ export const useBench = defineStore('bench', () => {
           return
         }
         if (error.status === 403) {
-          failure.value = error.message
-          return
+          held.add(body.id)
+          heldBack.value = error.message
+          continue
         }
         const place = placeOf({ measure: body.measure, position: body.position ?? null }, of)
         drafts.value[place] ??= body.typed
@@ -196,7 +209,7 @@ export const useBench = defineStore('bench', () => {
   async function undo(): Promise<boolean> {
     await working
     await flush()
-    const unsent = waitingHere.value.at(-1)
+    const unsent = waitingHere.value.filter((item) => !held.has(item.body.id)).at(-1)
     if (unsent) {
       forget(unsent.body.id)
       return true
@@ -305,6 +318,7 @@ export const useBench = defineStore('bench', () => {
     ticket,
     sheet,
     failure,
+    heldBack,
     isAway,
     waiting,
     waitingHere,

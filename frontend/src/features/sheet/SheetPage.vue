@@ -242,7 +242,7 @@ const refusedElsewhere = computed(() =>
     <WordPanel
       :sheet="sheet"
       :opened="why"
-      :failure="bench.failure"
+      :failure="bench.failure || bench.heldBack"
       :may-work="atBench.may('measure')"
       @close-why="why = null"
       @cut-done="work('crown_cut')"

@@ -2,7 +2,7 @@
 /** The word: what the sheet says, what to do, why, the caution; and the works that can be written down. */
 import { computed } from 'vue'
 import type { BenchSheet } from '@/api'
-import { ago, day } from '@/shared/format'
+import { ago } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
 import GatePanel from './GatePanel.vue'
 
@@ -10,20 +10,6 @@ const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: s
 const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; recipe: []; undo: []; takeBack: [] }>()
 
 const atBench = useAtBench()
-/** What was said at the door and has to be kept in mind. */
-const heed = computed(() => {
-  const { deadline, no_risk_from: from, promised, climate, asked } = props.sheet.instrument
-  const lines: string[] = []
-  if (deadline && from) {
-    const now = new Date().toISOString().slice(0, 10)
-    lines.push(`Needed on ${day(deadline)}: no risky work ${now >= from ? 'any more' : `from ${day(from)}`}.`)
-  }
-  if (promised) lines.push(`Promised for ${day(promised)}.`)
-  if (climate)
-    lines.push(`From a ${climate} place: some days in the shop's air, and the projection read twice and the same, before anything is wedged, cut or reamed.`)
-  if (asked.left_as_found) lines.push(`Left as found: ${asked.left_as_found}`)
-  return lines
-})
 const why = computed(() => (props.opened === null ? null : (props.sheet.whys[props.opened] ?? null)))
 </script>
 
@@ -34,7 +20,7 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
       }}<template v-if="sheet.instrument.left_handed">, left-handed</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template> · {{ sheet.instrument.visit_label }}
       <template v-if="sheet.instrument.complaint"><br />“{{ sheet.instrument.complaint }}”</template>
     </p>
-    <p v-for="line in heed" :key="line" class="heed">{{ line }}</p>
+    <p v-for="line in sheet.instrument.heed" :key="line" class="heed">{{ line }}</p>
     <p v-if="sheet.instrument.handed_over_at" class="gone">
       Handed over {{ ago(sheet.instrument.handed_over_at) }} by {{ sheet.instrument.handed_over_by }}: it takes nothing on until it comes in again.
       <v-btn v-if="atBench.may('sign_off')" size="small" @click="emit('takeBack')">It is still here</v-btn>

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import datetime, timedelta
+from datetime import UTC, datetime
 
 from fidicula.db.records import Instrument, StringSet, Visit
 from fidicula.services.measures import said_of_all
@@ -10,6 +10,7 @@ from fidicula.services.sheet.cells import cells
 from fidicula.services.sheet.cut import Computed, compute, cut_view
 from fidicula.services.sheet.drawing import drawing
 from fidicula.services.sheet.gate import gate_view, to_measure_again
+from fidicula.services.sheet.heed import heed, no_risk_from
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import (
     BenchSheet,
@@ -82,9 +83,10 @@ def _instrument_view(instrument: Instrument, visit: Visit) -> InstrumentView:
         handed_over_by=visit.closed_by,
         climate=visit.climate,
         deadline=visit.deadline,
-        no_risk_from=None if visit.deadline is None else visit.deadline - timedelta(days=visit.freeze_days),
+        no_risk_from=no_risk_from(visit),
         promised=visit.promised,
         asked=dict(instrument.asked),
+        heed=heed(instrument, visit, today=datetime.now(UTC).astimezone().date()),
     )
 
 

@@ -262,6 +262,7 @@ class InstrumentView:
     no_risk_from: date | None
     promised: date | None
     asked: dict[str, str]
+    heed: list[str]
 
 
 @dataclass(frozen=True)
