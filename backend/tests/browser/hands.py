@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Locator, Page, expect
+from collections.abc import Callable
+
+from playwright.sync_api import Locator, Page, Route, expect
 
 READINGS = "6.10 5,75 5.20 4.30 .85 .80 .70 .60 .10 .20 .25 .20 27.1 327mm 270 42 16.4 33.6"
 """RW-101 in the course of measuring, with both decimal marks and a caliper's unit."""
@@ -49,3 +51,25 @@ def wood(page: Page, string: str) -> Locator:
 def reading(page: Page, name: str) -> Locator:
     """A reading on the card, by its place; its accessible name says value and state."""
     return page.get_by_role("group", name="Bench card").or_(page.locator("#single-readings")).get_by_label(f"{name}: ")
+
+
+def intercept(page: Page, path: str, handle: Callable[[Route], object]) -> Callable[[Route], None]:
+    """
+    Stand between the page and the server for what ends in a path; the handler, for `unroute`.
+
+    The browser says that it intercepts before its pages do: a request sent at once can slip by. So a probe is sent
+    until one is caught.
+    """
+    caught: list[Route] = []
+
+    def handled(route: Route) -> None:
+        if "/probe/" not in route.request.url:
+            handle(route)
+            return
+        caught.append(route)
+        route.abort()
+
+    page.route(f"**/{path}", handled)
+    while not caught:
+        page.evaluate("address => fetch(address).catch(() => null)", f"/probe/{path}")
+    return handled

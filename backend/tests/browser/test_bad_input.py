@@ -8,7 +8,7 @@ from contextlib import contextmanager
 import pytest
 from playwright.sync_api import Page, Route, expect
 
-from .hands import READINGS, command, name_strings, open_ticket, reading, type_readings, wood
+from .hands import READINGS, command, intercept, name_strings, open_ticket, reading, type_readings, wood
 
 
 @pytest.fixture
@@ -56,10 +56,7 @@ def test_what_is_no_measurement_stays_where_it_was_typed(bench: Page) -> None:
 
 
 def test_readings_wait_while_the_server_is_away_and_outlive_a_reload(bench: Page) -> None:
-    def away(route: Route) -> None:
-        route.abort()
-
-    bench.route("**/readings", away)
+    away = intercept(bench, "readings", Route.abort)
     type_readings(bench, "6.10 5.75")
     expect(bench.get_by_text("The server does not answer: 2 readings wait here")).to_be_visible()
     expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.10, waits")
@@ -73,11 +70,11 @@ def test_readings_wait_while_the_server_is_away_and_outlive_a_reload(bench: Page
 
 
 @contextmanager
-def held(page: Page, pattern: str) -> Iterator[None]:
+def held(page: Page, path: str) -> Iterator[None]:
     """A network that keeps what is sent until the block is left."""
     kept: list[Route] = []
     is_open = False
-    page.route(pattern, lambda route: route.continue_() if is_open else kept.append(route))
+    intercept(page, path, lambda route: route.continue_() if is_open else kept.append(route))
     yield
     while not kept:
         page.wait_for_timeout(20)
@@ -87,7 +84,7 @@ def held(page: Page, pattern: str) -> Iterator[None]:
 
 
 def test_undo_takes_back_the_newest_reading_even_while_it_is_on_its_way(bench: Page) -> None:
-    with held(bench, "**/readings"):
+    with held(bench, "readings"):
         type_readings(bench, "6.10 5.75")
         command(bench, "u")
     expect(reading(bench, "D at the board's end")).to_have_accessible_name("D at the board's end: ·, not measured")
@@ -95,7 +92,7 @@ def test_undo_takes_back_the_newest_reading_even_while_it_is_on_its_way(bench: P
 
 
 def test_undo_of_a_reading_that_could_not_be_sent_drops_it_here(bench: Page) -> None:
-    bench.route("**/readings", lambda route: route.abort())
+    intercept(bench, "readings", Route.abort)
     type_readings(bench, "6.10 5.75")
     expect(bench.get_by_text("2 readings wait here")).to_be_visible()
     command(bench, "u")
@@ -105,7 +102,7 @@ def test_undo_of_a_reading_that_could_not_be_sent_drops_it_here(bench: Page) -> 
 def test_a_reading_typed_while_the_cut_is_still_on_its_way_counts_as_after_it(bench: Page) -> None:
     type_readings(bench, READINGS)
     expect(wood(bench, "G")).to_have_accessible_name("G: firm take off 1.1 mm, give or take 0.03. Why?")
-    with held(bench, "**/works"):
+    with held(bench, "works"):
         command(bench, "c")
         type_readings(bench, "5.35")
     expect(reading(bench, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75, stale")
