@@ -7,9 +7,11 @@ from fastapi import FastAPI
 from fidicula.api.app import make_app
 from fidicula.db.unit_of_work import make_engine
 from fidicula.services.bench import Bench
+from fidicula.services.course import Course
 from fidicula.services.figures import Figures
 from fidicula.services.following import Followings
 from fidicula.services.house import House
+from fidicula.services.particulars import Particulars
 from fidicula.services.people import People
 from fidicula.services.recipes import Recipes
 from fidicula.settings import Settings
@@ -23,6 +25,8 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.people = People(engine)
     app.state.house = House(engine)
     app.state.bench = Bench(engine)
+    app.state.course = Course(engine)
+    app.state.particulars = Particulars(engine)
     app.state.figures = Figures(engine)
     app.state.recipes = Recipes(engine)
     app.state.followings = Followings(engine)

@@ -3,10 +3,13 @@
 from __future__ import annotations
 
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
 from fidicula.services.house import next_ticket
+
+from .test_bench import Bench
 
 
 def arrival(**changes: Any) -> dict[str, Any]:
@@ -17,7 +20,7 @@ def test_a_new_violin_hangs_on_the_rail_with_the_next_ticket(client: TestClient)
     answer = client.post("/api/instruments", json=arrival())
     assert (answer.status_code, answer.json()) == (201, {"ticket": "RW-116"})
     tag = client.get("/api/rail").json()[-1]
-    assert (tag["ticket"], tag["step"]) == ("RW-116", "which strings?")
+    assert (tag["ticket"], tag["step"]) == ("RW-116", "strings")
     sheet = client.get("/api/instruments/RW-116/sheet").json()
     assert sheet["instrument"]["string_names"] == ["G", "D", "A", "E"]
 
@@ -43,6 +46,32 @@ def test_what_cannot_be_taken_in_names_its_field(client: TestClient, changes: di
     answer = client.post("/api/instruments", json=arrival(**changes))
     assert answer.status_code == 422
     assert answer.json()["detail"][0]["loc"] == ["body", field]
+
+
+def test_a_size_without_figures_is_taken_in_when_it_is_meant(client: TestClient) -> None:
+    """A viola of 398 mm: refused with what would do; when it is meant, it has no figure, and a page to enter some."""
+    viola = arrival(family="viola", size="398")
+    refused = client.post("/api/instruments", json=viola).json()["detail"][0]
+    assert "choose one of" in refused["msg"]
+    ticket = client.post("/api/instruments", json={**viola, "size_without_figures": True}).json()["ticket"]
+    bench = Bench(client, ticket)
+    bench.post("strings", id=str(uuid4()), own={"name": "own", "material": "gut", "diameters": ["1", ".9", ".8", ".7"]})
+    assert bench.sheet["words"]["title"] == "No figure for this instrument"
+    assert {"family": "viola", "size": "398"} in client.get("/api/choices").json()["sizes"]
+    page = client.get("/api/figures", params={"family": "viola", "size": "398"}).json()
+    assert page["sizes"][-1] == "398"
+    assert client.post("/api/instruments", json=viola).status_code == 201
+
+
+def test_words_in_any_script_and_of_any_length_are_kept(client: TestClient) -> None:
+    """Ten thousand characters of complaint stand on the sheet in full; the tag on the rail carries their beginning."""
+    owner, complaint = "Ðorđe Þórsson 王小明 مريم", "Das Wörtchen 弦 " * 700
+    ticket = client.post("/api/instruments", json=arrival(owner=owner, complaint=complaint)).json()["ticket"]
+    told = Bench(client, ticket).sheet["instrument"]
+    assert (told["owner"], told["complaint"]) == (owner, complaint.strip())
+    tag = client.get("/api/rail").json()[-1]
+    assert complaint.startswith(tag["complaint"])
+    assert len(tag["complaint"]) == 200
 
 
 @pytest.mark.parametrize(

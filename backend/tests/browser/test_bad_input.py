@@ -126,7 +126,7 @@ def open_ticket_from_input(page: Page, ticket: str) -> None:
 
 def test_letters_alone_do_nothing(bench: Page) -> None:
     """A bare letter, outside of the strip, runs no command and starts no reading."""
-    bench.locator("body").click(position={"x": 640, "y": 90})
+    bench.locator("body").click(position={"x": 5, "y": 400})
     for letter in "ncuhsw":
         bench.keyboard.press(letter)
     bench.locator("input[data-reading]").focus()

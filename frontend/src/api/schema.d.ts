@@ -428,46 +428,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/instruments/{ticket}/decisions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Decide
-         * @description Decide what bars a work.
-         */
-        post: operations["decide_api_instruments__ticket__decisions_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/instruments/{ticket}/decisions/{decision_id}/take-back": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Take Back Decision
-         * @description Undo a decision.
-         */
-        post: operations["take_back_decision_api_instruments__ticket__decisions__decision_id__take_back_post"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/instruments/{ticket}/string-sets": {
         parameters: {
             query?: never;
@@ -502,6 +462,226 @@ export interface paths {
          * @description Say which strings are on it, or were put on now.
          */
         post: operations["name_strings_api_instruments__ticket__strings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/decisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Decide
+         * @description Decide a question.
+         */
+        post: operations["decide_api_instruments__ticket__decisions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/decisions/{decision_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back Decision
+         * @description Undo a decision.
+         */
+        post: operations["take_back_decision_api_instruments__ticket__decisions__decision_id__take_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/steps/{step}/done": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Done
+         * @description Say that a step is done.
+         */
+        post: operations["done_api_instruments__ticket__steps__step__done_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/steps/{step}/pass-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pass Over
+         * @description Leave a step out.
+         */
+        post: operations["pass_over_api_instruments__ticket__steps__step__pass_over_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/steps/{step}/wait": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wait
+         * @description Let a step rest until a time.
+         */
+        post: operations["wait_api_instruments__ticket__steps__step__wait_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/steps/{step}/go-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go On
+         * @description A step need not wait any longer.
+         */
+        post: operations["go_on_api_instruments__ticket__steps__step__go_on_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/marks/{mark_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back Mark
+         * @description Undo what was said of a step.
+         */
+        post: operations["take_back_mark_api_instruments__ticket__marks__mark_id__take_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/items/{item}/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * See
+         * @description Write down what was seen at an item.
+         */
+        post: operations["see_api_instruments__ticket__items__item__seen_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/seen/{seen_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back Seen
+         * @description Undo what was seen.
+         */
+        post: operations["take_back_seen_api_instruments__ticket__seen__seen_id__take_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/particulars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change Particulars
+         * @description Change particulars of the instrument or of its visit.
+         */
+        patch: operations["change_particulars_api_instruments__ticket__particulars_patch"];
+        trace?: never;
+    };
+    "/api/tools/{tool}/checked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Tool
+         * @description Write down that a tool was checked.
+         */
+        post: operations["check_tool_api_tools__tool__checked_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -854,6 +1034,42 @@ export interface components {
              * @default
              */
             left_as_found: string;
+            /**
+             * Is Fleet
+             * @default false
+             */
+            is_fleet: boolean;
+            /**
+             * Size Without Figures
+             * @default false
+             */
+            size_without_figures: boolean;
+        };
+        /**
+         * AskedView
+         * @description A question that somebody decides.
+         *
+         *     because : what asks it, in words.  bars : works that wait for it, by label; none for one that is only advice.
+         *     is_open : it was decided so that those may go on.  advised : what the signs speak for, None where they do not.
+         */
+        AskedView: {
+            /** Question */
+            question: string;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /** Because */
+            because: string[];
+            /** Bars */
+            bars: string[];
+            /** Is Open */
+            is_open: boolean;
+            /** Advised */
+            advised: string | null;
+            decided: components["schemas"]["DecidedView"] | null;
+            /** Outcomes */
+            outcomes: components["schemas"]["OutcomeView"][];
         };
         /**
          * BandView
@@ -911,6 +1127,7 @@ export interface components {
          * @description Everything that the bench sheet shows.
          *
          *     last_work : the causal place of a reading taken now.  measure_again : what no cut may rest on any more.
+         *     asks : what looks like a slip, as a question; it changes and bars nothing.
          */
         BenchSheet: {
             instrument: components["schemas"]["InstrumentView"];
@@ -921,7 +1138,14 @@ export interface components {
             cells: components["schemas"]["Cell"][];
             recipe: components["schemas"]["RecipeLine"];
             cut: components["schemas"]["CutView"];
-            gate: components["schemas"]["GateView"] | null;
+            /** Questions */
+            questions: components["schemas"]["AskedView"][];
+            /** Crown Barred */
+            crown_barred: boolean;
+            /** Seen */
+            seen: components["schemas"]["ItemView"][];
+            /** Asks */
+            asks: string[];
             /** Measure Again */
             measure_again: string[];
             problem: components["schemas"]["ProblemView"] | null;
@@ -933,6 +1157,7 @@ export interface components {
             };
             /** Course */
             course: components["schemas"]["Stop"][];
+            next: components["schemas"]["NextView"];
             undoable: components["schemas"]["Undoable"] | null;
             /** May Cut */
             may_cut: boolean;
@@ -1108,6 +1333,8 @@ export interface components {
             by: string;
             /** At */
             at: string | null;
+            /** Waits Until */
+            waits_until: string | null;
         };
         /** DecisionBody */
         DecisionBody: {
@@ -1339,6 +1566,18 @@ export interface components {
             confirmed_by: string | null;
         };
         /**
+         * FindingView
+         * @description One thing that can be seen at an item.
+         */
+        FindingView: {
+            /** Finding */
+            finding: string;
+            /** Label */
+            label: string;
+            /** Is Seen */
+            is_seen: boolean;
+        };
+        /**
          * FollowBody
          * @description recipe : None for the shop's own.  schools : where it differs.  sources : by measure.
          */
@@ -1394,23 +1633,6 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["TargetLine"][];
         };
-        /**
-         * GateView
-         * @description A question that bars a work. is_open : it was decided so that the work may go on.
-         */
-        GateView: {
-            /** Question */
-            question: string;
-            /** Title */
-            title: string;
-            /** Says */
-            says: string;
-            /** Is Open */
-            is_open: boolean;
-            decided: components["schemas"]["DecidedView"] | null;
-            /** Outcomes */
-            outcomes: components["schemas"]["OutcomeView"][];
-        };
         /** InstrumentView */
         InstrumentView: {
             /** Ticket */
@@ -1449,12 +1671,34 @@ export interface components {
             no_risk_from: string | null;
             /** Promised */
             promised: string | null;
+            /** Freeze Days */
+            freeze_days: number;
+            /** Is Fleet */
+            is_fleet: boolean;
             /** Asked */
             asked: {
                 [key: string]: string;
             };
             /** Heed */
             heed: string[];
+        };
+        /**
+         * ItemView
+         * @description One item that is looked at. verdict : fine, watch, work, not_looked_at, or empty before anybody looked.
+         */
+        ItemView: {
+            /** Item */
+            item: string;
+            /** Verdict */
+            verdict: string;
+            /** Words */
+            words: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string | null;
+            /** Findings */
+            findings: components["schemas"]["FindingView"][];
         };
         /**
          * KnownView
@@ -1510,6 +1754,28 @@ export interface components {
              */
             recorded_at: string;
         };
+        /** MarkBody */
+        MarkBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
+        /**
+         * NextView
+         * @description What is next and why. stop : of the course, empty where it is at its end.  until : where only time helps.
+         */
+        NextView: {
+            /** Stop */
+            stop: string;
+            /** Says */
+            says: string;
+            /** Why */
+            why: string;
+            /** Until */
+            until: string | null;
+        };
         /**
          * NumbersBody
          * @description Schools of two choices, to set against each other on one size.
@@ -1552,6 +1818,20 @@ export interface components {
             material: string;
             /** Diameters */
             diameters: string[];
+        };
+        /** ParticularBody */
+        ParticularBody: {
+            /** Field */
+            field: string;
+            /** Was */
+            was: string;
+            /** Now */
+            now: string;
+        };
+        /** ParticularsBody */
+        ParticularsBody: {
+            /** Changes */
+            changes: components["schemas"]["ParticularBody"][];
         };
         /**
          * PersonBody
@@ -1676,6 +1956,19 @@ export interface components {
              */
             repeats: boolean;
         };
+        /** ReasonBody */
+        ReasonBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
         /**
          * RecipeLine
          * @description What the targets follow. own : what differs from the recipe, in words.
@@ -1761,6 +2054,26 @@ export interface components {
             /** Says */
             says: string;
         };
+        /** SeenBody */
+        SeenBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Findings */
+            findings?: string[];
+            /**
+             * Verdict
+             * @default
+             */
+            verdict: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
         /**
          * Session
          * @description first : nobody is known yet.  signed_in : None where nobody is signed in here.
@@ -1839,7 +2152,11 @@ export interface components {
         };
         /**
          * Stop
-         * @description One stopped place on the course. at : where it stands.
+         * @description One stopped place on the course.
+         *
+         *     says : why it is there, or what it waits for.  until : when a wait is over.
+         *     is_decided : a question of which somebody said how to go on, though that may not be done yet.
+         *     by_hand : somebody says that it is done; the rest shows by itself.  mark_id : of what was said of it last.
          */
         Stop: {
             /** Key */
@@ -1852,7 +2169,19 @@ export interface components {
              * State
              * @enum {string}
              */
-            state: "done" | "here" | "ahead" | "barred";
+            state: "done" | "passed" | "here" | "ahead" | "waiting" | "barred";
+            /** Says */
+            says: string;
+            /** Until */
+            until: string | null;
+            /** Is Question */
+            is_question: boolean;
+            /** Is Decided */
+            is_decided: boolean;
+            /** By Hand */
+            by_hand: boolean;
+            /** Mark Id */
+            mark_id: string | null;
         };
         /**
          * StringCutView
@@ -1924,7 +2253,7 @@ export interface components {
         };
         /**
          * Tag
-         * @description One instrument on the rail.
+         * @description One instrument on the rail. step : where its course stands.  waits_for, waits_until : what only time helps.
          */
         Tag: {
             /** Ticket */
@@ -1939,8 +2268,18 @@ export interface components {
             left_handed: boolean;
             /** Complaint */
             complaint: string;
+            /** Kind */
+            kind: string;
             /** Step */
             step: string;
+            /** Waits For */
+            waits_for: string;
+            /** Waits Until */
+            waits_until: string | null;
+            /** Deadline */
+            deadline: string | null;
+            /** Promised */
+            promised: string | null;
         };
         /**
          * TargetChange
@@ -2007,7 +2346,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "reading" | "work" | "choice" | "decision";
+            kind: "reading" | "work" | "choice" | "decision" | "mark" | "seen";
             /** Id */
             id: string;
             /** Words */
@@ -2043,6 +2382,24 @@ export interface components {
             freeze_days: number;
             /** Promised */
             promised?: string | null;
+        };
+        /** WaitBody */
+        WaitBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
         };
         /**
          * Why
@@ -3470,6 +3827,138 @@ export interface operations {
             };
         };
     };
+    string_sets_api_instruments__ticket__string_sets_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetView"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    name_strings_api_instruments__ticket__strings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StringsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     decide_api_instruments__ticket__decisions_post: {
         parameters: {
             query?: never;
@@ -3603,16 +4092,21 @@ export interface operations {
             };
         };
     };
-    string_sets_api_instruments__ticket__string_sets_get: {
+    done_api_instruments__ticket__steps__step__done_post: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 ticket: string;
+                step: string;
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkBody"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {
@@ -3620,7 +4114,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SetView"][];
+                    "application/json": components["schemas"]["BenchSheet"];
                 };
             };
             /** @description Nobody is signed in */
@@ -3667,18 +4161,19 @@ export interface operations {
             };
         };
     };
-    name_strings_api_instruments__ticket__strings_post: {
+    pass_over_api_instruments__ticket__steps__step__pass_over_post: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 ticket: string;
+                step: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StringsBody"];
+                "application/json": components["schemas"]["ReasonBody"];
             };
         };
         responses: {
@@ -3690,6 +4185,477 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["BenchSheet"];
                 };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    wait_api_instruments__ticket__steps__step__wait_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaitBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    go_on_api_instruments__ticket__steps__step__go_on_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                step: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReasonBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take_back_mark_api_instruments__ticket__marks__mark_id__take_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                mark_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    see_api_instruments__ticket__items__item__seen_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take_back_seen_api_instruments__ticket__seen__seen_id__take_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                seen_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    change_particulars_api_instruments__ticket__particulars_patch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ParticularsBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    check_tool_api_tools__tool__checked_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tool: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Nobody is signed in */
             401: {

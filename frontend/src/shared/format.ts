@@ -21,3 +21,17 @@ export function ago(when: string, now: number = Date.now()): string {
   const days = Math.round(hours / 24)
   return days === 1 ? 'yesterday' : `${days} days ago`
 }
+
+/** Until when: the hour today, the weekday and hour within a week, else the day. */
+export function until(when: string, now: number = Date.now()): string {
+  const then = new Date(when)
+  const hour = then.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  if (then.toDateString() === new Date(now).toDateString()) return hour
+  if (then.getTime() - now < 6 * 86_400_000) return `${then.toLocaleDateString('en-GB', { weekday: 'short' })} ${hour}`
+  return day(when)
+}
+
+/** A day as the bench says it. */
+export function day(when: string): string {
+  return new Date(when).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
+}

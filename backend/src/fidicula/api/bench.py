@@ -11,7 +11,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
 
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Label, Sentence, Ticket
+from fidicula.api.words import Label, Ticket
 from fidicula.services.bench import Bench, OwnSet, Taking
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView
 
@@ -45,13 +45,6 @@ class WorkBody(Body):
     work: Annotated[str, Field(max_length=40)]
 
 
-class DecisionBody(Body):
-    id: UUID
-    question: Annotated[str, Field(max_length=40)]
-    outcome: Annotated[str, Field(max_length=40)]
-    reason: Sentence = ""
-
-
 class OwnSetBody(Body):
     name: Label
     material: Annotated[str, Field(max_length=40)]
@@ -70,7 +63,7 @@ def _bench(request: Request) -> Bench:
     return bench
 
 
-def _answer(sheet: BenchSheet) -> Response:
+def answer(sheet: BenchSheet) -> Response:
     # Written out directly: the sheet is ours already, a second validation would only take time.
     return Response(_sheet_adapter.dump_json(sheet), media_type="application/json")
 
@@ -78,7 +71,7 @@ def _answer(sheet: BenchSheet) -> Response:
 @router.get("/sheet", response_model=BenchSheet)
 def sheet(request: Request, ticket: Ticket) -> Response:
     """The whole bench sheet, computed anew."""
-    return _answer(_bench(request).sheet(ticket))
+    return answer(_bench(request).sheet(ticket))
 
 
 @router.get("/log")
@@ -102,52 +95,31 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
         after_work=body.after_work,
         repeats=body.repeats,
     )
-    return _answer(_bench(request).take_reading(ticket, taking))
+    return answer(_bench(request).take_reading(ticket, taking))
 
 
 @router.post("/readings/{reading_id}/confirm", response_model=BenchSheet, dependencies=[may("measure")])
 def confirm_reading(request: Request, ticket: Ticket, reading_id: UUID, person: Acting) -> Response:
     """Let a doubted reading count as typed."""
-    return _answer(_bench(request).confirm_reading(ticket, reading_id, person.name))
+    return answer(_bench(request).confirm_reading(ticket, reading_id, person.name))
 
 
 @router.post("/readings/{reading_id}/take-back", response_model=BenchSheet, dependencies=[may("measure")])
 def take_back_reading(request: Request, ticket: Ticket, reading_id: UUID, person: Acting) -> Response:
     """Undo a reading."""
-    return _answer(_bench(request).take_back_reading(ticket, reading_id, person.name))
+    return answer(_bench(request).take_back_reading(ticket, reading_id, person.name))
 
 
 @router.post("/works", response_model=BenchSheet, dependencies=[may("measure")])
 def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) -> Response:
     """Write down a work done."""
-    return _answer(_bench(request).do_work(ticket, work_id=body.id, kind=body.work, by=person.name))
+    return answer(_bench(request).do_work(ticket, work_id=body.id, kind=body.work, by=person.name))
 
 
 @router.post("/works/{work_id}/take-back", response_model=BenchSheet, dependencies=[may("measure")])
 def take_back_work(request: Request, ticket: Ticket, work_id: UUID, person: Acting) -> Response:
     """Undo a work."""
-    return _answer(_bench(request).take_back_work(ticket, work_id, person.name))
-
-
-@router.post("/decisions", response_model=BenchSheet, dependencies=[may("sign_off")])
-def decide(request: Request, ticket: Ticket, body: DecisionBody, person: Acting) -> Response:
-    """Decide what bars a work."""
-    return _answer(
-        _bench(request).decide(
-            ticket,
-            decision_id=body.id,
-            question=body.question,
-            outcome=body.outcome,
-            reason=body.reason.strip(),
-            by=person.name,
-        )
-    )
-
-
-@router.post("/decisions/{decision_id}/take-back", response_model=BenchSheet, dependencies=[may("sign_off")])
-def take_back_decision(request: Request, ticket: Ticket, decision_id: UUID, person: Acting) -> Response:
-    """Undo a decision."""
-    return _answer(_bench(request).take_back_decision(ticket, decision_id, person.name))
+    return answer(_bench(request).take_back_work(ticket, work_id, person.name))
 
 
 @router.get("/string-sets")
@@ -162,7 +134,7 @@ def name_strings(request: Request, ticket: Ticket, body: StringsBody, person: Ac
     own = None
     if body.own is not None:
         own = OwnSet(name=body.own.name, material=body.own.material, diameters=body.own.diameters)
-    return _answer(
+    return answer(
         _bench(request).name_strings(
             ticket,
             work_id=body.id,

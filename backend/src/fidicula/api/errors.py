@@ -13,6 +13,7 @@ from fidicula.contract.refusals import Refusal, RefusalItem, from_core, item_of
 from fidicula.core.errors import CoreError
 from fidicula.db.unit_of_work import DatabaseAwayError
 from fidicula.services.errors import (
+    MeanwhileError,
     NotHereError,
     NotNowError,
     NotSignedInError,
@@ -51,6 +52,11 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(CoreError)
     def _core(_request: Request, error: CoreError) -> JSONResponse:
         return _answer(422, from_core(error).items)
+
+    @app.exception_handler(MeanwhileError)
+    def _meanwhile(_request: Request, error: MeanwhileError) -> JSONResponse:
+        items = [RefusalItem(loc=["body", name], msg=msg, type="meanwhile") for name, msg in error.fields.items()]
+        return _answer(409, items)
 
     @app.exception_handler(ServiceError)
     def _service(_request: Request, error: ServiceError) -> JSONResponse:

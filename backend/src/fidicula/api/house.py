@@ -10,7 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Family, Label, Sentence, Ticket
+from fidicula.api.words import Family, Label, Sentence, Story, Ticket
 from fidicula.db.records import ASKED
 from fidicula.services.house import Arrival, Choices, House, KnownView, Tag, VisitAsked
 
@@ -23,7 +23,7 @@ class VisitBody(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    complaint: Sentence = ""
+    complaint: Story = ""
     kind: Annotated[Label, Field(max_length=40)] = "bridge"
     climate: Literal["", "damp", "dry"] = ""
     deadline: date | None = None
@@ -42,13 +42,15 @@ class ArrivalBody(VisitBody):
     left_handed: bool = False
     is_new: bool = False
     owner: Sentence = ""
-    description: Sentence = ""
-    contact: Sentence = ""
-    plays: Sentence = ""
-    label_read: Sentence = ""
-    believed: Sentence = ""
+    description: Story = ""
+    contact: Story = ""
+    plays: Story = ""
+    label_read: Story = ""
+    believed: Story = ""
     worth: Label = ""
-    left_as_found: Sentence = ""
+    left_as_found: Story = ""
+    is_fleet: bool = False
+    size_without_figures: bool = False
 
     def arrival(self) -> Arrival:
         return Arrival(
@@ -64,6 +66,8 @@ class ArrivalBody(VisitBody):
             kind=self.kind,
             visit=self.asked(),
             asked={name: getattr(self, name) for name in ASKED},
+            is_fleet=self.is_fleet,
+            size_without_figures=self.size_without_figures,
         )
 
 
@@ -95,9 +99,9 @@ def choices(request: Request) -> Choices:
 
 
 @router.post("/instruments", status_code=201, dependencies=[may("arrive")])
-def register(request: Request, body: ArrivalBody) -> Registered:
+def register(request: Request, body: ArrivalBody, person: Acting) -> Registered:
     """Take an instrument in."""
-    return Registered(ticket=_house(request).register(body.arrival()))
+    return Registered(ticket=_house(request).register(body.arrival(), person.name))
 
 
 @router.get("/known")

@@ -18,5 +18,7 @@ Label = Annotated[str, Field(max_length=80), AfterValidator(_without_nul)]
 """Names of things."""
 Sentence = Annotated[str, Field(max_length=500), AfterValidator(_without_nul)]
 """What people say."""
+Story = Annotated[str, Field(max_length=20_000), AfterValidator(_without_nul)]
+"""What people say at length."""
 Family = Literal["violin", "viola", "cello", "bass"]
 Ticket = Annotated[str, Path(max_length=20, pattern=r"^[\w.-]+$")]

@@ -11,6 +11,7 @@ from uuid import uuid4
 from fidicula.db.records import NewReading, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.bench import Bench, Taking
+from fidicula.services.course import Course
 from fidicula.services.figures import Figures, FigureTyped
 from fidicula.services.following import Asked, Followings
 from fidicula.services.house import Arrival, House, VisitAsked
@@ -32,9 +33,8 @@ def load_demo(engine: Engine) -> bool:
     set_ids = _load_sets(engine, data["string_sets"])
     _load_people(engine, data["people"])
     _load_rules(engine, data)
-    house, bench, followings = House(engine), Bench(engine), Followings(engine)
     for entry in data["instruments"]:
-        _load_instrument(engine, house, bench, followings, entry, set_ids, by=data["taken_by"], tool=data["tool"])
+        _load_instrument(engine, entry, set_ids, by=data["taken_by"], tool=data["tool"])
     return True
 
 
@@ -88,19 +88,19 @@ def _load_rules(engine: Engine, data: dict[str, Any]) -> None:
         known = {recipe.name: recipe.schools for recipe in recipes.of_family(entry["family"]).recipes}
         schools = {**known[entry["from"]], **entry["schools"]}
         recipes.save(entry["family"], entry["name"], schools, entry_id=uuid4(), by=entry["by"])
+    for tool, by in data["tool_checks"].items():
+        Course(engine).check_tool(tool, check_id=uuid4(), by=by)
 
 
 def _load_instrument(
     engine: Engine,
-    house: House,
-    bench: Bench,
-    followings: Followings,
     entry: dict[str, Any],
     sets: dict[tuple[str, str], StringSet],
     *,
     by: str,
     tool: str,
 ) -> None:
+    house, bench = House(engine), Bench(engine)
     ticket = house.register(
         Arrival(
             ticket=entry["ticket"],
@@ -119,7 +119,9 @@ def _load_instrument(
                 promised=_in_days(entry.get("promised_in_days")),
             ),
             asked=entry.get("asked", {}),
-        )
+            is_fleet=entry.get("fleet", False),
+        ),
+        by,
     )
     after_work = 0
     if "set" in entry:
@@ -128,7 +130,7 @@ def _load_instrument(
             work_id=uuid4(),
             set_id=sets[entry["family"], entry["set"]].id,
             own=None,
-            put_on_now=False,
+            put_on_now=entry.get("put_on_now", False),
             by=by,
         )
         after_work = sheet.last_work
@@ -155,7 +157,21 @@ def _load_instrument(
         asked = Asked(
             entry["targets"].get("recipe"), entry["targets"].get("schools", {}), entry["targets"].get("sources", {})
         )
-        followings.choose(ticket, asked, choice_id=uuid4(), reason=entry["targets"]["reason"], by=by)
+        Followings(engine).choose(ticket, asked, choice_id=uuid4(), reason=entry["targets"]["reason"], by=by)
+    _load_course(engine, ticket, entry, by=by)
+
+
+def _load_course(engine: Engine, ticket: str, entry: dict[str, Any], *, by: str) -> None:
+    """What was seen, decided and done, and whether it went home again."""
+    course, bench = Course(engine), Bench(engine)
+    for item, found in entry.get("seen", {}).items():
+        course.see(ticket, item, seen_id=uuid4(), found=found, verdict="", words="", by=by)
+    for made in entry.get("decisions", []):
+        course.decide(ticket, decision_id=uuid4(), by=by, **made)
+    for work in entry.get("works", []):
+        bench.do_work(ticket, work_id=uuid4(), kind=work, by=by)
+    if entry.get("handed_over"):
+        House(engine).hand_over(ticket, by)
 
 
 def _in_days(days: int | None) -> date | None:
@@ -172,7 +188,7 @@ def _load_earlier(engine: Engine, ticket: str, visit: dict[str, Any], *, by: str
         work.instruments.open_visit(
             id=visit_id,
             instrument_id=found[0].id,
-            kind="bridge",
+            kind=visit.get("kind", "bridge"),
             complaint=visit["complaint"],
             opened_at=opened,
             closed_at=opened + timedelta(days=2),

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
 from sqlalchemy import (
     Connection,
     Row,
-    and_,
     bindparam,
     exists,
     func,
@@ -29,6 +29,7 @@ from fidicula.db.records import (
     Instrument,
     KnownInstrument,
     LastTime,
+    Particular,
     RailEntry,
     TargetChoice,
     Visit,
@@ -48,12 +49,16 @@ def _instrument(row: Row[tuple[object, ...]]) -> Instrument:
         owner=m["owner"],
         description=m["description"],
         asked={name: m[name] for name in ASKED},
+        is_fleet=m["is_fleet"],
     )
 
 
 # Statements that run with every reading are built once: building one takes as long as running it.
 
-_VISIT_ASKED = ("climate", "deadline", "freeze_days", "promised")
+_VISIT = (
+    *("kind", "complaint", "opened_at", "closed_at", "closed_by", "climate", "deadline", "freeze_days", "promised"),
+    *("at_step", "waits_for", "waits_until"),
+)
 
 _OTHER_VISIT = schema.visit.alias("other_visit")
 
@@ -100,12 +105,7 @@ _BY_TICKET = (
     select(
         schema.instrument,
         schema.visit.c.id.label("visit_id"),
-        schema.visit.c.kind,
-        schema.visit.c.complaint,
-        schema.visit.c.opened_at,
-        schema.visit.c.closed_at,
-        schema.visit.c.closed_by,
-        *(schema.visit.c[name] for name in _VISIT_ASKED),
+        *(schema.visit.c[name] for name in _VISIT),
         exists()
         .where(_OTHER_VISIT.c.instrument_id == schema.instrument.c.id, _OTHER_VISIT.c.id != schema.visit.c.id)
         .label("has_earlier"),
@@ -135,13 +135,8 @@ class Instruments:
         return found, Visit(
             id=m["visit_id"],
             instrument_id=found.id,
-            kind=m["kind"],
-            complaint=m["complaint"],
-            opened_at=m["opened_at"],
-            closed_at=m["closed_at"],
-            closed_by=m["closed_by"],
             has_earlier=m["has_earlier"],
-            **{name: m[name] for name in _VISIT_ASKED},
+            **{name: m[name] for name in _VISIT},
         )
 
     def add(self, new: Instrument) -> bool:
@@ -156,6 +151,7 @@ class Instruments:
                 string_names=list(new.string_names),
                 left_handed=new.left_handed,
                 is_new=new.is_new,
+                is_fleet=new.is_fleet,
                 owner=new.owner,
                 description=new.description,
                 **{name: new.asked.get(name, "") for name in ASKED},
@@ -267,29 +263,9 @@ class Instruments:
 
     def rail(self) -> list[RailEntry]:
         """Every instrument with an open visit, by ticket."""
-        visit, work, reading = schema.visit, schema.work_done, schema.reading
-        standing_works = and_(work.c.visit_id == visit.c.id, work.c.taken_back_at.is_(None))
-        any_visit = schema.visit.alias("any_visit")
-        strings_known = exists().where(
-            work.c.visit_id == any_visit.c.id,
-            any_visit.c.instrument_id == schema.instrument.c.id,
-            work.c.taken_back_at.is_(None),
-            work.c.string_set_id.is_not(None),
-        )
-        taken = (
-            select(func.count())
-            .where(reading.c.visit_id == visit.c.id, reading.c.taken_back_at.is_(None))
-            .scalar_subquery()
-        )
-        last_work = select(work.c.work).where(standing_works).order_by(work.c.number.desc()).limit(1).scalar_subquery()
+        visit = schema.visit
         rows = self._connection.execute(
-            select(
-                schema.instrument,
-                visit.c.complaint,
-                strings_known.label("strings_known"),
-                taken.label("readings_taken"),
-                last_work.label("last_work"),
-            )
+            select(schema.instrument, visit.c.id.label("visit_id"), *(visit.c[name] for name in _VISIT))
             .join(visit, visit.c.instrument_id == schema.instrument.c.id)
             .where(visit.c.closed_at.is_(None))
             .order_by(schema.instrument.c.ticket)
@@ -297,10 +273,50 @@ class Instruments:
         return [
             RailEntry(
                 instrument=_instrument(row),
-                complaint=row.complaint,
-                strings_known=row.strings_known,
-                readings_taken=row.readings_taken,
-                last_work=row.last_work,
+                visit=Visit(
+                    id=row.visit_id,
+                    instrument_id=row.id,
+                    **{name: row._mapping[name] for name in _VISIT},
+                ),
             )
             for row in rows
         ]
+
+    def note_step(self, visit_id: UUID, *, at_step: str, waits_for: str, waits_until: datetime | None) -> None:
+        """Keep where a visit's course stands, for the rail."""
+        t = schema.visit
+        self._connection.execute(
+            update(t).where(t.c.id == visit_id).values(at_step=at_step, waits_for=waits_for, waits_until=waits_until)
+        )
+
+    def particulars_of(self, instrument_id: UUID, visit_id: UUID) -> dict[str, Any]:
+        """The particulars of an instrument and of a visit, by column, locked until the work is done."""
+        instrument, visit = schema.instrument, schema.visit
+        row = self._connection.execute(
+            select(instrument, *(visit.c[name] for name in _VISIT))
+            .join(visit, visit.c.instrument_id == instrument.c.id)
+            .where(instrument.c.id == instrument_id, visit.c.id == visit_id)
+            .with_for_update(of=(instrument, visit))
+        ).one()
+        return dict(row._mapping)
+
+    def change_particulars(
+        self, new: Sequence[Particular], *, of_instrument: Mapping[str, object], of_visit: Mapping[str, object]
+    ) -> None:
+        """Write changed particulars, by column, and keep what stood there before."""
+        for table, key, values in (
+            (schema.instrument, new[0].instrument_id, of_instrument),
+            (schema.visit, new[0].visit_id, of_visit),
+        ):
+            if values:
+                self._connection.execute(update(table).where(table.c.id == key).values(**values))
+        for line in new:
+            values = {name: value for name, value in vars(line).items() if name != "written_at"}
+            self._connection.execute(insert(schema.particular).values(**values))
+
+    def particulars_log(self, visit_id: UUID) -> list[Particular]:
+        """What was changed of the particulars at a visit, in order."""
+        t = schema.particular
+        columns = [column for column in t.c if column.name != "number"]
+        rows = self._connection.execute(select(*columns).where(t.c.visit_id == visit_id).order_by(t.c.number))
+        return [Particular(**row._mapping) for row in rows]

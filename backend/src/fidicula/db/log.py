@@ -9,6 +9,7 @@ from sqlalchemy import (
     Row,
     bindparam,
     func,
+    or_,
     select,
     update,
 )
@@ -56,7 +57,7 @@ _STANDING_READINGS = (
     .where(
         schema.reading.c.visit_id == bindparam("visit_id"),
         schema.reading.c.taken_back_at.is_(None),
-        schema.reading.c.corrected_by.is_(None),
+        or_(schema.reading.c.corrected_by.is_(None), schema.reading.c.measure == bindparam("every_of")),
     )
     .order_by(schema.reading.c.number)
 )
@@ -88,9 +89,12 @@ class Log:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
 
-    def standing_readings(self, visit_id: UUID) -> list[Reading]:
-        """A visit's readings, without those taken back and those that a later one corrects."""
-        rows = self._connection.execute(_STANDING_READINGS, {"visit_id": visit_id})
+    def standing_readings(self, visit_id: UUID, *, every_of: str = "") -> list[Reading]:
+        """A visit's readings, without those taken back and those that a later one corrects.
+
+        every_of : a measure whose corrected readings come too.
+        """
+        rows = self._connection.execute(_STANDING_READINGS, {"visit_id": visit_id, "every_of": every_of})
         return [_reading(row) for row in rows]
 
     def all_readings(self, visit_id: UUID) -> list[Reading]:

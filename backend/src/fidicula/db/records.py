@@ -51,7 +51,7 @@ ASKED = ("contact", "plays", "label_read", "believed", "worth", "left_as_found")
 
 @dataclass(frozen=True)
 class Instrument:
-    """asked : the answers to ASKED, by name; empty where nothing was said."""
+    """asked : the answers to ASKED, by name; empty where nothing was said.  is_fleet : the owner hires it out."""
 
     id: UUID
     ticket: str
@@ -64,6 +64,7 @@ class Instrument:
     description: str
     choice: TargetChoice = TargetChoice()
     asked: Mapping[str, str] = field(default_factory=dict)
+    is_fleet: bool = False
 
 
 @dataclass(frozen=True)
@@ -71,6 +72,7 @@ class Visit:
     """climate : where it came from, damp or dry, or empty.  freeze_days : without risky work before the deadline.
 
     has_earlier : the instrument was here before this visit.
+    at_step, waits_for, waits_until : where its course stood after the last entry, for the rail.
     """
 
     id: UUID
@@ -85,6 +87,9 @@ class Visit:
     freeze_days: int = 3
     promised: date | None = None
     has_earlier: bool = False
+    at_step: str = ""
+    waits_for: str = ""
+    waits_until: datetime | None = None
 
 
 @dataclass(frozen=True)
@@ -171,6 +176,55 @@ class Decision:
 
 
 @dataclass(frozen=True)
+class Seen:
+    """What somebody saw at one item of an instrument. findings : by name.  after_work : the last work before it."""
+
+    id: UUID
+    visit_id: UUID
+    item: str
+    verdict: str
+    findings: tuple[str, ...]
+    words: str
+    seen_by: str
+    after_work: int
+    seen_at: datetime | None = None
+    taken_back: bool = False
+
+
+@dataclass(frozen=True)
+class CourseMark:
+    """What somebody said of a step. mark : done, passed, wait (until a time) or go_on (a wait is over).
+
+    after_work : the last work before it.
+    """
+
+    id: UUID
+    visit_id: UUID
+    step: str
+    mark: str
+    reason: str
+    until: datetime | None
+    after_work: int
+    made_by: str
+    made_at: datetime | None = None
+    taken_back: bool = False
+
+
+@dataclass(frozen=True)
+class Particular:
+    """One word of an instrument's particulars that was changed. was, now : as text."""
+
+    id: UUID
+    instrument_id: UUID
+    visit_id: UUID
+    field: str
+    was: str
+    now: str
+    written_by: str
+    written_at: datetime | None = None
+
+
+@dataclass(frozen=True)
 class FigureEntry:
     """A line of the figures' log; withdrawn: from here on the starting figure stands again."""
 
@@ -227,10 +281,7 @@ class RailEntry:
     """What the rail needs of an instrument in the house."""
 
     instrument: Instrument
-    complaint: str
-    strings_known: bool
-    readings_taken: int
-    last_work: str | None
+    visit: Visit
 
 
 @dataclass(frozen=True)

@@ -77,6 +77,7 @@ instrument = Table(
     Column("string_names", ARRAY(Text), nullable=False),
     Column("left_handed", Boolean, nullable=False, server_default="false"),
     Column("is_new", Boolean, nullable=False, server_default="false"),
+    Column("is_fleet", Boolean, nullable=False, server_default="false"),
     Column("owner", Text, nullable=False, server_default=""),
     Column("description", Text, nullable=False, server_default=""),
     Column("contact", Text, nullable=False, server_default=""),
@@ -103,6 +104,9 @@ visit = Table(
     Column("deadline", Date),
     Column("freeze_days", SmallInteger, nullable=False, server_default="3"),
     Column("promised", Date),
+    Column("at_step", Text, nullable=False, server_default=""),
+    Column("waits_for", Text, nullable=False, server_default=""),
+    Column("waits_until", DateTime(timezone=True)),
     CheckConstraint("climate IN ('', 'damp', 'dry')", name="climate_known"),
     CheckConstraint("freeze_days BETWEEN 0 AND 60", name="freeze_days_0_to_60"),
 )
@@ -262,4 +266,78 @@ decision = Table(
     Column("taken_back_at", DateTime(timezone=True)),
     Column("taken_back_by", Text),
     Index("ix_decision_visit_id_number", "visit_id", "number"),
+)
+
+seen = Table(
+    "seen",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False),
+    Column("item", Text, nullable=False),
+    Column("verdict", Text, nullable=False),
+    Column("findings", postgresql.ARRAY(Text), nullable=False, server_default="{}"),
+    Column("words", Text, nullable=False, server_default=""),
+    Column("seen_by", Text, nullable=False),
+    _now("seen_at"),
+    Column("after_work", BigInteger, nullable=False, server_default="0"),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
+    CheckConstraint("verdict IN ('fine', 'watch', 'work', 'not_looked_at')", name="verdict_known"),
+    Index("ix_seen_visit_id_number", "visit_id", "number"),
+)
+
+course_mark = Table(
+    "course_mark",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False),
+    Column("step", Text, nullable=False),
+    Column("mark", Text, nullable=False),
+    Column("reason", Text, nullable=False, server_default=""),
+    Column("until", DateTime(timezone=True)),
+    Column("made_by", Text, nullable=False),
+    _now("made_at"),
+    Column("after_work", BigInteger, nullable=False, server_default="0"),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
+    CheckConstraint("mark IN ('done', 'passed', 'wait', 'go_on')", name="mark_known"),
+    Index("ix_course_mark_visit_id_number", "visit_id", "number"),
+)
+
+particular = Table(
+    "particular",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("instrument_id", Uuid, ForeignKey("instrument.id"), nullable=False),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False),
+    Column("field", Text, nullable=False),
+    Column("was", Text, nullable=False),
+    Column("now", Text, nullable=False),
+    Column("written_by", Text, nullable=False),
+    _now("written_at"),
+    Index("ix_particular_instrument_id_number", "instrument_id", "number"),
+)
+
+tool_check = Table(
+    "tool_check",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("tool", Text, nullable=False),
+    Column("checked_by", Text, nullable=False),
+    _now("checked_at"),
+)
+
+own_size = Table(
+    "own_size",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("family", Text, nullable=False),
+    Column("size", Text, nullable=False),
+    Column("entered_by", Text, nullable=False),
+    _now("entered_at"),
+    UniqueConstraint("family", "size"),
 )

@@ -36,7 +36,9 @@ _SHOP_RECIPE = (
 )
 
 
-_STAMP = select(*(select(func.max(table.c.number)).scalar_subquery() for table in (_figure, _recipe, _default)))
+_STAMPED = (_figure, _recipe, _default, schema.tool_check, schema.own_size)
+
+_STAMP = select(*(select(func.max(table.c.number)).scalar_subquery() for table in _STAMPED))
 
 
 class ShopRules:
@@ -44,7 +46,7 @@ class ShopRules:
         self._connection = connection
 
     def stamp(self) -> tuple[int | None, ...]:
-        """Another one after every entry: while it stays, so do all figures and recipes."""
+        """Another one after every entry: while it stays, so does all that the shop goes by."""
         return tuple(self._connection.execute(_STAMP).one())
 
     def figures(self, family: str) -> list[FigureEntry]:
@@ -87,4 +89,19 @@ class ShopRules:
             upsert(_default)
             .values(id=id, family=family, recipe=recipe, entered_by=by)
             .on_conflict_do_nothing(index_elements=["id"])
+        )
+
+    def own_sizes(self) -> list[tuple[str, str]]:
+        """Family and size of what the shop has had to do with beyond the sizes that come with the program."""
+        rows = self._connection.execute(
+            select(schema.own_size.c.family, schema.own_size.c.size).order_by(schema.own_size.c.number)
+        )
+        return [(row.family, row.size) for row in rows]
+
+    def add_own_size(self, *, family: str, size: str, by: str) -> None:
+        """Add a size; one that is there already stays."""
+        self._connection.execute(
+            upsert(schema.own_size)
+            .values(family=family, size=size, entered_by=by)
+            .on_conflict_do_nothing(index_elements=["family", "size"])
         )

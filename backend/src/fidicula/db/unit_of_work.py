@@ -8,6 +8,7 @@ from sqlalchemy import Connection, create_engine
 from sqlalchemy import Engine as Engine
 from sqlalchemy.exc import OperationalError
 
+from fidicula.db.course import Course
 from fidicula.db.instruments import Instruments
 from fidicula.db.log import Log
 from fidicula.db.people import People
@@ -45,6 +46,7 @@ class UnitOfWork:
         self.instruments = Instruments(self._connection)
         self.string_sets = StringSets(self._connection)
         self.log = Log(self._connection)
+        self.course = Course(self._connection)
         self.rules = ShopRules(self._connection)
         self.people = People(self._connection)
         return self

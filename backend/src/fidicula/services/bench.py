@@ -9,15 +9,17 @@ from uuid import UUID, uuid4
 
 from fidicula.core.readings.doubt import Doubt, Plausible, doubt_of, plausible_around
 from fidicula.core.readings.typed import millimetres
-from fidicula.db.records import Decision, Instrument, NewReading, NewWork, Reading, SetString, StringSet
+from fidicula.db.records import Instrument, NewReading, NewWork, Reading, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.house import MATERIALS
-from fidicula.services.loaded import Loaded, load_bench
+from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, note_step
 from fidicula.services.measures import MEASURES, Measure, name_of
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.log import log_lines
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView, StringOn
+from fidicula.services.sheet.questions import to_measure_again
+from fidicula.tables.course import steps_for
 from fidicula.tables.work import tools, works
 
 
@@ -63,6 +65,7 @@ class Bench:
                 loaded.state(),
                 work.log.all_readings(loaded.visit.id),
                 work.instruments.choices(loaded.instrument.id),
+                work.instruments.particulars_log(loaded.visit.id),
             )
 
     def take_reading(self, ticket: str, taking: Taking) -> BenchSheet:
@@ -72,13 +75,17 @@ class Bench:
         """
         with UnitOfWork(self._engine) as work:
             loaded = load_bench(work, ticket)
-            _check_in_house(loaded, taking.taken_at)
+            check_in_house(loaded, taking.taken_at)
             new, corrects = _new_reading(loaded, taking)
             added = work.log.add_reading(new, corrects=corrects)
-            work.commit()
             if added is not None:
-                loaded.readings = [r for r in loaded.readings if r.number != corrects] + [added]
-            return loaded.sheet()
+                loaded.readings = [
+                    replace(r, corrected_by=added.number) if r.number == corrects else r for r in loaded.readings
+                ] + [added]
+            sheet = loaded.sheet()
+            note_step(work, loaded.visit, sheet)
+            work.commit()
+            return sheet
 
     def confirm_reading(self, ticket: str, reading_id: UUID, by: str) -> BenchSheet:
         """Let a doubted reading count as it was typed."""
@@ -111,18 +118,11 @@ class Bench:
         def add(work: UnitOfWork, loaded: Loaded) -> None:
             if any(done.id == work_id for done in loaded.works):
                 return
+            sheet = loaded.sheet()
+            _check_may_be_done(loaded, sheet, kind)
             detail: dict[str, object] = {}
             if kind == "crown_cut":
-                sheet = loaded.sheet()
                 cut = sheet.cut
-                if cut.state == "none":
-                    raise NotNowError("there is no cut to have done yet: measure the heights first")
-                if sheet.gate is not None and not sheet.gate.is_open:
-                    raise NotNowError(sheet.gate.says)
-                if sheet.measure_again:
-                    raise NotNowError(
-                        f"these readings do not hold any more: measure again {', '.join(sheet.measure_again)}"
-                    )
                 detail = {"wood": [s.wood for s in cut.strings], "down": [s.down for s in cut.strings]}
             work.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=detail))
 
@@ -135,41 +135,6 @@ class Bench:
             if not any(done.id == work_id for done in loaded.works):
                 raise NotHereError("that work is not written down for this instrument")
             work.log.take_back_work(work_id, by)
-
-        return self._change(ticket, take_back)
-
-    def decide(
-        self, ticket: str, *, decision_id: UUID, question: str, outcome: str, reason: str, by: str
-    ) -> BenchSheet:
-        """Decide what bars a work; against what the readings speak for, or past a gate, with a reason.
-
-        Raises RefusedError, and NotNowError where the question is not open here.
-        """
-
-        def decide(work: UnitOfWork, loaded: Loaded) -> None:
-            if any(made.id == decision_id for made in loaded.decisions):
-                return
-            gate = loaded.sheet().gate
-            if gate is None or gate.question != question:
-                raise NotNowError("there is nothing to decide about that here")
-            chosen = next((row for row in gate.outcomes if row.outcome == outcome), None)
-            if chosen is None:
-                raise RefusedError(f"“{outcome}” is no way to decide that", field="outcome")
-            if chosen.needs_reason and not reason:
-                raise RefusedError("say why: it is kept, and printed with the sheet", field="reason")
-            held = loaded.state().held(question)
-            value = None if held is None else held.value
-            work.log.decide(Decision(decision_id, loaded.visit.id, question, outcome, reason, value, by))
-
-        return self._change(ticket, decide)
-
-    def take_back_decision(self, ticket: str, decision_id: UUID, by: str) -> BenchSheet:
-        """Undo a decision; the one before it holds again."""
-
-        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
-            if not any(made.id == decision_id for made in loaded.decisions):
-                raise NotHereError("that decision is not written down for this instrument")
-            work.log.take_back_decision(decision_id, by)
 
         return self._change(ticket, take_back)
 
@@ -224,17 +189,35 @@ class Bench:
         """Change something, commit, and answer with the sheet as it then is."""
         with UnitOfWork(self._engine) as work:
             loaded = load_bench(work, ticket)
-            _check_in_house(loaded)
+            check_in_house(loaded)
             change(work, loaded)
-            work.commit()
-            return load_bench(work, ticket).sheet()
+            return changed_sheet(work, ticket)
 
 
-def _check_in_house(loaded: Loaded, taken_at: datetime | None = None) -> None:
-    """A visit that is over takes nothing on, but for readings that waited since before it ended."""
-    closed_at = loaded.visit.closed_at
-    if closed_at is not None and (taken_at is None or taken_at > closed_at):
-        raise NotNowError(f"{loaded.instrument.ticket} was handed over: take it in again first")
+def _check_may_be_done(loaded: Loaded, sheet: BenchSheet, kind: str) -> None:
+    """Raises NotNowError for a work that a question, a wait or a reading that does not hold stands before."""
+    barring = next((one for one in loaded.asked(sheet.cut) if one.bars(kind)), None)
+    if barring is not None:
+        raise NotNowError(
+            barring.deciding.says
+            if barring.outcome is None
+            else f"{barring.deciding.title}: first {barring.outcome.label.lower()}, as was decided"
+        )
+    waiting = next(
+        (stop for stop in sheet.course if stop.state == "waiting" and stop.key in steps_for(kind)),
+        None,
+    )
+    if waiting is not None and waiting.until is not None:
+        until = waiting.until.astimezone()
+        raise NotNowError(
+            f"{waiting.says}, until {until:%H:%M} on {until.day} {until:%B}: or say that it need not wait"
+        )
+    state = loaded.state()
+    again = [state.name(place) for place in to_measure_again(state, kind)]
+    if again:
+        raise NotNowError(f"these readings do not hold any more: measure again {', '.join(again)}")
+    if kind == "crown_cut" and sheet.cut.state == "none":
+        raise NotNowError("there is no cut to have done yet: measure the heights first")
 
 
 def _find_reading(work: UnitOfWork, loaded: Loaded, reading_id: UUID) -> Reading:

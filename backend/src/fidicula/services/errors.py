@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 
 class ServiceError(Exception):
     """field : of the request that is at fault, or empty.  The message is a sentence for the user."""
@@ -22,6 +24,14 @@ class RefusedError(ServiceError):
 
 class NotNowError(ServiceError):
     """The request is sound, but not as things stand."""
+
+
+class MeanwhileError(NotNowError):
+    """Somebody else wrote at the same places since they were opened. fields : a sentence for each."""
+
+    def __init__(self, fields: Mapping[str, str]) -> None:
+        super().__init__("somebody else wrote here meanwhile")
+        self.fields = fields
 
 
 class NotSignedInError(ServiceError):

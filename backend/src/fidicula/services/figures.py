@@ -22,7 +22,6 @@ from fidicula.tables.figures import (
     FigureValues,
     figure_measures,
     measures_of_school,
-    sizes,
     starting_figures,
 )
 from fidicula.tables.schools import School, questions, schools
@@ -103,9 +102,10 @@ class Figures:
         self._engine = engine
 
     def page(self, family: str, size: str) -> FigurePage:
-        _check_size(family, size)
         with UnitOfWork(self._engine, only_reads=True) as work:
-            return _page(load_rules(work, family), size)
+            rules = load_rules(work, family)
+            _check_size(rules, size)
+            return _page(rules, size)
 
     def history(self, key: FigureKey) -> list[FigureLine]:
         """Everything that a figure ever was."""
@@ -137,9 +137,10 @@ class Figures:
 
     def enter(self, key: FigureKey, typed: FigureTyped, *, page_size: str, entry_id: UUID, by: str) -> FigurePage:
         """Put the shop's own figure in the place of the one so far. Raises RefusedError naming the part at fault."""
-        _check_key(key)
         with UnitOfWork(self._engine) as work:
-            before = load_rules(work, key.family).book.find(
+            rules = load_rules(work, key.family)
+            _check_key(rules, key)
+            before = rules.book.find(
                 family=key.family, size=key.size, measure=key.measure, question=key.question, school=key.school
             )
             values = _values(key, typed, before, by)
@@ -181,16 +182,16 @@ class Figures:
             return _page(load_rules(work, key.family), page_size)
 
 
-def _check_size(family: str, size: str) -> None:
-    if not any((s.family, s.size) == (family, size) for s in sizes()):
-        raise NotHereError(f"there are no figures for a {family} of size “{size}”", field="size")
+def _check_size(rules: Rules, size: str) -> None:
+    if size not in rules.sizes:
+        raise NotHereError(f"there are no figures for a {rules.family} of size “{size}”", field="size")
 
 
-def _check_key(key: FigureKey) -> None:
+def _check_key(rules: Rules, key: FigureKey) -> None:
     if key.measure not in figure_measures():
         raise RefusedError(f"“{key.measure}” is nothing that the shop has figures of", field="measure")
     if key.size:
-        _check_size(key.family, key.size)
+        _check_size(rules, key.size)
     if (key.question, key.school) != ("", "") and key.measure not in _measures_of(key.question, key.school):
         raise RefusedError("that school has no such figure", field="school")
 
@@ -261,7 +262,7 @@ def _page(rules: Rules, size: str) -> FigurePage:
     return FigurePage(
         family=rules.family,
         size=size,
-        sizes=[s.size for s in sizes() if s.family == rules.family],
+        sizes=list(rules.sizes),
         rows=rows,
         without_figure=sum(row.low is None and row.aim is None and row.high is None for row in known),
         unconfirmed=sum(bool(row.source) and row.confirmed_by is None for row in known),

@@ -9,7 +9,7 @@ from uuid import UUID
 from fidicula.db.records import Instrument, TargetChoice
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, RefusedError
-from fidicula.services.loaded import Loaded, load_bench
+from fidicula.services.loaded import Loaded, changed_sheet, load_bench
 from fidicula.services.measures import MEASURES, said_of_all
 from fidicula.services.sheet.lines import changes, target_lines
 from fidicula.services.sheet.model import BenchSheet, Choice, TargetChange, TargetLine
@@ -171,8 +171,7 @@ class Followings:
             choice = _choice(loaded, asked, choice_id=choice_id, reason=reason, by=by)
             _check_readable(loaded.following(work, choice), asked)
             work.instruments.choose_targets(loaded.instrument.id, choice)
-            work.commit()
-            return load_bench(work, ticket).sheet()
+            return changed_sheet(work, ticket)
 
     def take_back(self, ticket: str, choice_id: UUID, by: str) -> BenchSheet:
         """Undo a choice: what was followed before it holds again."""
@@ -181,8 +180,7 @@ class Followings:
             if not any(choice.id == choice_id for choice, _ in work.instruments.choices(loaded.instrument.id)):
                 raise NotHereError("that choice is not written down for this instrument")
             work.instruments.take_back_choice(choice_id, by)
-            work.commit()
-            return load_bench(work, ticket).sheet()
+            return changed_sheet(work, ticket)
 
 
 def _alike(work: UnitOfWork, instrument: Instrument) -> list[Instrument]:

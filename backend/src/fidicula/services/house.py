@@ -11,17 +11,22 @@ from uuid import uuid4
 from fidicula.db.records import Instrument, RailEntry, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
+from fidicula.services.loaded import changed_sheet, load_bench, note_step
 from fidicula.services.sheet.model import Choice
+from fidicula.services.targets.rules import load_rules
 from fidicula.tables import figures
-from fidicula.tables.work import tools, visit_kinds, works
+from fidicula.tables.course import visit_kinds
+from fidicula.tables.work import tools, works
 
 KNOWN_SHOWN = 8
+COMPLAINT_SHOWN = 200
+"""Of a long complaint, so much goes with its tag. [characters]"""
 MATERIALS = ("synthetic", "steel", "gut")
 
 
 @dataclass(frozen=True)
 class Tag:
-    """One instrument on the rail."""
+    """One instrument on the rail. step : where its course stands.  waits_for, waits_until : what only time helps."""
 
     ticket: str
     family: str
@@ -29,7 +34,12 @@ class Tag:
     owner: str
     left_handed: bool
     complaint: str
+    kind: str
     step: str
+    waits_for: str
+    waits_until: datetime | None
+    deadline: date | None
+    promised: date | None
 
 
 @dataclass(frozen=True)
@@ -76,7 +86,10 @@ class VisitAsked:
 
 @dataclass(frozen=True)
 class Arrival:
-    """An instrument at the door. ticket : empty for the next free one; string_names : empty for the usual four."""
+    """An instrument at the door. ticket : empty for the next free one; string_names : empty for the usual four.
+
+    size_without_figures : it is meant that the size has no figures yet.
+    """
 
     ticket: str
     family: str
@@ -90,6 +103,8 @@ class Arrival:
     kind: str
     visit: VisitAsked
     asked: Mapping[str, str] = field(default_factory=dict)
+    is_fleet: bool = False
+    size_without_figures: bool = False
 
 
 @dataclass(frozen=True)
@@ -123,13 +138,30 @@ class House:
 
     def rail(self) -> list[Tag]:
         with UnitOfWork(self._engine, only_reads=True) as work:
-            return [_tag(entry) for entry in work.instruments.rail()]
+            entries = work.instruments.rail()
+        if any(not entry.visit.at_step and not entry.visit.waits_for for entry in entries):
+            entries = self._with_steps()
+        return [_tag(entry) for entry in entries]
+
+    def _with_steps(self) -> list[RailEntry]:
+        """Work out where each visit stands that nobody has touched since the rail came to say so."""
+        with UnitOfWork(self._engine) as work:
+            for entry in work.instruments.rail():
+                if not entry.visit.at_step and not entry.visit.waits_for:
+                    loaded = load_bench(work, entry.instrument.ticket)
+                    note_step(work, loaded.visit, loaded.sheet())
+            work.commit()
+            return work.instruments.rail()
 
     def choices(self) -> Choices:
         with UnitOfWork(self._engine, only_reads=True) as work:
             tickets = work.instruments.tickets()
+            own_sizes = work.rules.own_sizes()
         return Choices(
-            sizes=[SizeChoice(size.family, size.size) for size in figures.sizes()],
+            sizes=[
+                *(SizeChoice(size.family, size.size) for size in figures.sizes()),
+                *(SizeChoice(family, size) for family, size in own_sizes),
+            ],
             stringings=[
                 Stringing(family, list(names))
                 for family, by_count in figures.default_stringings().items()
@@ -142,16 +174,10 @@ class House:
             next_ticket=next_ticket(tickets),
         )
 
-    def register(self, arrival: Arrival) -> str:
+    def register(self, arrival: Arrival, by: str = "") -> str:
         """Take an instrument in and open its visit; returns its ticket."""
-        _check_kind(arrival.kind)
-        _check_dates(arrival.visit)
-        if not any(s.family == arrival.family and s.size == arrival.size for s in figures.sizes()):
-            known = ", ".join(s.size for s in figures.sizes() if s.family == arrival.family)
-            raise RefusedError(
-                f"there are no figures for a {arrival.family} of size “{arrival.size}”: choose one of {known}",
-                field="size",
-            )
+        check_kind(arrival.kind)
+        check_dates(arrival.visit)
         names = tuple(arrival.string_names) or figures.string_names(family=arrival.family, count=4) or ()
         if not 3 <= len(names) <= 6 or len(set(names)) < len(names) or not all(name.strip() for name in names):
             raise RefusedError(
@@ -159,6 +185,7 @@ class House:
             )
         asked = arrival.ticket.strip()
         with UnitOfWork(self._engine) as work:
+            _check_size(work, arrival, by)
             for _ in range(20):
                 ticket = asked or next_ticket(work.instruments.tickets())
                 instrument = Instrument(
@@ -172,6 +199,7 @@ class House:
                     owner=arrival.owner.strip(),
                     description=arrival.description.strip(),
                     asked={name: words.strip() for name, words in arrival.asked.items()},
+                    is_fleet=arrival.is_fleet,
                 )
                 if work.instruments.add(instrument):
                     break
@@ -186,7 +214,7 @@ class House:
                 complaint=arrival.complaint.strip(),
                 asked=vars(arrival.visit),
             )
-            work.commit()
+            changed_sheet(work, ticket)
         return ticket
 
     def known(self, words: str) -> list[KnownView]:
@@ -203,7 +231,7 @@ class House:
                 owner=entry.instrument.owner,
                 description=entry.instrument.description,
                 last_opened=entry.last_opened,
-                last_complaint=entry.last_complaint,
+                last_complaint=entry.last_complaint[:COMPLAINT_SHOWN],
                 in_house=entry.in_house,
             )
             for entry in found
@@ -211,8 +239,8 @@ class House:
 
     def receive_again(self, ticket: str, *, kind: str, complaint: str, asked: VisitAsked) -> None:
         """Open a new visit of an instrument that has been here. Raises NotNowError while it hangs on the rail."""
-        _check_kind(kind)
-        _check_dates(asked)
+        check_kind(kind)
+        check_dates(asked)
         with UnitOfWork(self._engine) as work:
             instrument, visit = _found(work, ticket)
             if visit.closed_at is None:
@@ -220,7 +248,7 @@ class House:
             work.instruments.open_visit(
                 id=uuid4(), instrument_id=instrument.id, kind=kind, complaint=complaint, asked=vars(asked)
             )
-            work.commit()
+            changed_sheet(work, ticket)
 
     def hand_over(self, ticket: str, by: str) -> None:
         """Close the visit: the instrument leaves the rail, its record stays."""
@@ -248,37 +276,50 @@ def _found(work: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:
     return found
 
 
-def _check_kind(kind: str) -> None:
+def check_kind(kind: str) -> None:
     if kind not in visit_kinds():
         raise RefusedError(f"an instrument comes for {', '.join(visit_kinds())}; it was “{kind}”", field="kind")
 
 
-def _check_dates(asked: VisitAsked) -> None:
-    """A day is still to come; what it is needed for is not before it is promised."""
+def check_dates(asked: VisitAsked, *, but: Sequence[str] = ()) -> None:
+    """A day is still to come; what it is needed for is not before it is promised. but : days that stand already."""
     today = datetime.now(UTC).astimezone().date()
     for name, day in (("deadline", asked.deadline), ("promised", asked.promised)):
-        if day is not None and day < today:
+        if day is not None and day < today and name not in but:
             raise RefusedError(f"{day.day} {day:%B %Y} has passed: choose today or later", field=name)
     if asked.deadline is not None and asked.promised is not None and asked.promised > asked.deadline:
         raise RefusedError("it is promised for later than it is needed", field="promised")
 
 
+def _check_size(work: UnitOfWork, arrival: Arrival, by: str) -> None:
+    """A size without figures is taken in when it is meant; nothing is scaled for it."""
+    known = load_rules(work, arrival.family).sizes
+    if arrival.size in known:
+        return
+    if not arrival.size.strip():
+        raise RefusedError("say which size it is, or its body's length in mm", field="size")
+    if not arrival.size_without_figures:
+        raise RefusedError(
+            f"there are no figures for a {arrival.family} of size “{arrival.size}”: choose one of {', '.join(known)}, "
+            "or take it in without figures and enter the shop's own",
+            field="size",
+        )
+    work.rules.add_own_size(family=arrival.family, size=arrival.size, by=by)
+
+
 def _tag(entry: RailEntry) -> Tag:
-    if not entry.strings_known:
-        step = "which strings?"
-    elif entry.last_work == "crown_cut":
-        step = "heights again"
-    elif entry.readings_taken:
-        step = "crown"
-    else:
-        step = "measure"
-    instrument = entry.instrument
+    instrument, visit = entry.instrument, entry.visit
     return Tag(
         ticket=instrument.ticket,
         family=instrument.family,
         size=instrument.size,
         owner=instrument.owner,
         left_handed=instrument.left_handed,
-        complaint=entry.complaint,
-        step=step,
+        complaint=visit.complaint[:COMPLAINT_SHOWN],
+        kind=visit_kinds()[visit.kind].label if visit.kind in visit_kinds() else visit.kind,
+        step=visit.at_step,
+        waits_for=visit.waits_for,
+        waits_until=visit.waits_until,
+        deadline=visit.deadline,
+        promised=visit.promised,
     )

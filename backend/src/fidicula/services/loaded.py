@@ -4,15 +4,28 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
+from datetime import UTC, datetime
 from functools import cached_property
 
 from fidicula.core.readings.standing import Place
-from fidicula.db.records import Decision, Instrument, LastTime, Reading, StringSet, TargetChoice, Visit, WorkDone
+from fidicula.db.records import (
+    CourseMark,
+    Decision,
+    Instrument,
+    LastTime,
+    Reading,
+    Seen,
+    StringSet,
+    TargetChoice,
+    Visit,
+    WorkDone,
+)
 from fidicula.db.unit_of_work import UnitOfWork
-from fidicula.services.errors import NotHereError
-from fidicula.services.sheet.build import build_sheet
+from fidicula.services.errors import NotHereError, NotNowError
+from fidicula.services.sheet.build import asked_of, build_sheet
 from fidicula.services.sheet.held import BenchState, bench_state
-from fidicula.services.sheet.model import BenchSheet
+from fidicula.services.sheet.model import BenchSheet, CutView, Stop
+from fidicula.services.sheet.questions import Asked
 from fidicula.services.targets.resolve import targets_of
 from fidicula.services.targets.rules import Rules, load_rules
 from fidicula.services.targets.sources import load_taken
@@ -31,6 +44,8 @@ class Loaded:
     rules: Rules
     taken: Mapping[Place, Taken] = field(default_factory=dict)
     decisions: list[Decision] = field(default_factory=list)
+    seen: list[Seen] = field(default_factory=list)
+    marks: list[CourseMark] = field(default_factory=list)
     last_time: Mapping[Place, LastTime] = field(default_factory=dict)
 
     @cached_property
@@ -46,18 +61,22 @@ class Loaded:
             targets=self.targets,
             decisions=self.decisions,
             last_time=self.last_time,
+            seen=self.seen,
+            marks=self.marks,
         )
 
     def sheet(self) -> BenchSheet:
         return build_sheet(self.state(), self.visit, self.rules)
 
+    def asked(self, cut: CutView) -> list[Asked]:
+        """The questions that are asked of it now."""
+        return asked_of(self.state(), self.visit, cut, today=datetime.now(UTC).astimezone().date())
+
     def following(self, work: UnitOfWork, choice: TargetChoice) -> Loaded:
         """The same records under another choice of targets, which nobody has taken yet. Raises RefusedError."""
         instrument = replace(self.instrument, choice=choice)
         taken = load_taken(work, instrument, self.visit, choice.sources)
-        return Loaded(
-            instrument, self.visit, self.string_set, self.readings, self.works, self.rules, taken, self.decisions
-        )
+        return replace(self, instrument=instrument, taken=taken)
 
 
 def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
@@ -70,10 +89,48 @@ def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
         instrument=instrument,
         visit=visit,
         string_set=work.string_sets.on_instrument(instrument.id),
-        readings=work.log.standing_readings(visit.id),
+        readings=work.log.standing_readings(visit.id, every_of="projection"),
         works=work.log.works(visit.id),
         rules=load_rules(work, instrument.family),
         taken=load_taken(work, instrument, visit, instrument.choice.sources),
         decisions=work.log.decisions(visit.id),
+        seen=work.course.seen(visit.id),
+        marks=work.course.marks(visit.id),
         last_time=work.instruments.last_time(instrument.id, visit.id) if visit.has_earlier else {},
     )
+
+
+def check_in_house(loaded: Loaded, taken_at: datetime | None = None) -> None:
+    """A visit that is over takes nothing on, but for readings that waited since before it ended."""
+    closed_at = loaded.visit.closed_at
+    if closed_at is not None and (taken_at is None or taken_at > closed_at):
+        raise NotNowError(f"{loaded.instrument.ticket} was handed over: take it in again first")
+
+
+def changed_sheet(work: UnitOfWork, ticket: str) -> BenchSheet:
+    """Keep what was changed, and answer with the sheet as it then is."""
+    loaded = load_bench(work, ticket)
+    sheet = loaded.sheet()
+    note_step(work, loaded.visit, sheet)
+    work.commit()
+    return sheet
+
+
+def note_step(work: UnitOfWork, visit: Visit, sheet: BenchSheet) -> None:
+    """Keep where the course stands, so that the rail need not compute every sheet."""
+    here = next((stop for stop in sheet.course if stop.state == "here"), None)
+    waiting = [stop for stop in sheet.course if stop.state == "waiting" and stop.until is not None]
+    wait = min(waiting, key=lambda stop: stop.until or datetime.max, default=None)
+    at_step = "" if wait is not None else sheet.next.says.lower()
+    if here is not None:
+        at_step = _step_words(here)
+    waits_for, until = ("", None) if wait is None else (wait.label.lower(), wait.until)
+    if (at_step, waits_for, until) != (visit.at_step, visit.waits_for, visit.waits_until):
+        work.instruments.note_step(visit.id, at_step=at_step, waits_for=waits_for, waits_until=until)
+
+
+def _step_words(stop: Stop) -> str:
+    """A step's name; of a question what was decided, and until then the question."""
+    if not stop.is_question:
+        return stop.label.lower()
+    return stop.note if stop.is_decided else f"{stop.label.lower()}?"

@@ -15,7 +15,7 @@ from fidicula.services.loaded import Loaded
 from fidicula.services.sheet.lines import changes, target_lines
 from fidicula.services.sheet.model import TargetChange, TargetLine
 from fidicula.services.targets.rules import Rules, load_rules
-from fidicula.tables.figures import sizes, string_names
+from fidicula.tables.figures import string_names
 from fidicula.tables.schools import STARTING_RECIPE, questions, shipped_recipes
 
 
@@ -92,10 +92,10 @@ class Recipes:
 
     def numbers(self, family: str, size: str, *, before: Mapping[str, str], after: Mapping[str, str]) -> RecipeNumbers:
         """What a choice of schools wants of a size, and what it changes against another. Raises RefusedError."""
-        if not any((s.family, s.size) == (family, size) for s in sizes()):
-            raise RefusedError(f"there are no figures for a {family} of size “{size}”", field="size")
         with UnitOfWork(self._engine, only_reads=True) as work:
             rules = load_rules(work, family)
+            if size not in rules.sizes:
+                raise RefusedError(f"there are no figures for a {family} of size “{size}”", field="size")
             check_schools(rules, before)
             check_schools(rules, after)
             names = string_names(family=family, count=4) or ()
@@ -119,7 +119,7 @@ def _under(loaded: Loaded, schools: Mapping[str, str]) -> Loaded:
 def _view(rules: Rules) -> RecipesOfFamily:
     return RecipesOfFamily(
         family=rules.family,
-        sizes=[size.size for size in sizes() if size.family == rules.family],
+        sizes=list(rules.sizes),
         recipes=recipe_views(rules),
         shipped=[STARTING_RECIPE, *(name for name in shipped_recipes(rules.family) if name != STARTING_RECIPE)],
         questions=question_views(rules),

@@ -25,46 +25,22 @@ class Invalidation(TableRow):
     why: str
 
 
-class Gate(TableRow):
-    """A work that physics forbids while a question is open. says : why."""
-
+class _RestsOn(TableRow):
     work: str
-    question: str
-    says: str
-    source: str
-
-
-class Outcome(TableRow):
-    """One way to decide a question.
-
-    advised_when : the remedy that it answers to, as the core names it; None for one that is never advised first.
-    opens_gate : the work behind the gate may go on; else it waits until what was decided is done and measured.
-    """
-
-    question: str
-    outcome: str
-    label: str
-    advised_when: str | None
-    opens_gate: bool
-    says: str
-    source: str
-
-
-class VisitKind(TableRow):
-    """What an instrument comes for. stops : of its course, in order; a visit's course is only as long as that."""
-
-    kind: str
-    label: str
-    stops: str
+    measure: str
 
 
 class Tool(TableRow):
-    """direction : how the tool reads a height.  resolution : how well one reading is known. [mm]"""
+    """direction : how the tool reads a height.  resolution : how well one reading is known. [mm]
+
+    check_days : after how many days it is to be checked; None for one that cannot go wrong.
+    """
 
     tool: str
     label: str
     direction: HeightDirection
     resolution: float
+    check_days: int | None
 
 
 @cache
@@ -84,26 +60,16 @@ def invalidations() -> dict[str, dict[str, str]]:
 
 
 @cache
-def tools() -> dict[str, Tool]:
-    return {row.tool: row for row in read_rows("tools", Tool)}
-
-
-@cache
-def gates() -> dict[str, Gate]:
-    """By the work that each bars."""
-    found = {row.work: row for row in read_rows("gates", Gate)}
-    for row in found.values():
-        if row.work not in works() or not outcomes(row.question):
-            raise ValueError(f"gates.csv: {row.work} or {row.question} is unknown")
+def rests_on() -> dict[str, frozenset[str]]:
+    """For each work that cannot be undone, the measures that it goes by: one that does not hold bars it."""
+    found: dict[str, frozenset[str]] = {}
+    for row in read_rows("rests_on", _RestsOn):
+        if row.work not in works():
+            raise ValueError(f"rests_on.csv: {row.work} is no work of works.csv")
+        found[row.work] = found.get(row.work, frozenset()) | {row.measure}
     return found
 
 
 @cache
-def outcomes(question: str) -> tuple[Outcome, ...]:
-    """The ways to decide a question, in the table's order; none for an unknown one."""
-    return tuple(row for row in read_rows("decisions", Outcome) if row.question == question)
-
-
-@cache
-def visit_kinds() -> dict[str, VisitKind]:
-    return {row.kind: row for row in read_rows("visit_kinds", VisitKind)}
+def tools() -> dict[str, Tool]:
+    return {row.tool: row for row in read_rows("tools", Tool)}

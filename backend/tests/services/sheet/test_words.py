@@ -115,7 +115,7 @@ def test_in_band_nothing_has_to_come_off() -> None:
     assert found.words.title == "The heights stand in band"
     assert found.words.says[0].startswith("Nothing has to come off. To bring it to the aim, it would be G 0.2")
     assert found.words.caution == "Cut in the vise, blade away from you. Too low cannot be put back."
-    assert [stop.state for stop in found.course] == ["done"] * 5
+    assert [stop.state for stop in found.course] == ["done"] * 6
 
 
 def test_a_bridge_that_must_go_up_is_not_cut() -> None:
@@ -170,8 +170,9 @@ def test_old_slots_deeper_than_the_cut_are_filed_out_first() -> None:
 
 def test_a_projection_out_of_band_is_decided_before_wood_is_cut() -> None:
     found = sheet(heights=raised(0.2), singles={**SINGLES, "projection": 25.1})
-    assert found.words.title == "Decide on the projection first"
-    assert found.words.says[0].startswith("The projection of 25.1 is under its band of 26.5 to 27.5")
+    assert found.words.title == "Decide first: projection"
+    assert found.words.says[0] == "The projection is under its band."
+    assert found.questions[0].title == "Projection 25.1, under 26.5 to 27.5"
     assert found.course[-1].state != "done"
 
 
@@ -221,5 +222,5 @@ def test_work_makes_the_sheet_ask_again() -> None:
     cut = WorkDone(1, uuid4(), uuid4(), "crown_cut", "Ilse Varnholt", NOW, {"wood": [1.2, 1.2, 1.2, 1.2]}, None, False)
     found = sheet(heights=raised(1.0), works=[cut])
     assert found.words.title == "Measure again"
-    assert [stop.state for stop in found.course][2:4] == ["done", "here"]
+    assert [stop.state for stop in found.course][3:5] == ["done", "here"]
     assert all(s.state == "none" for s in found.cut.strings)

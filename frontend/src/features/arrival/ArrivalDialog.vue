@@ -18,6 +18,8 @@ const fresh = () => ({
   names: '',
   left_handed: false,
   is_new: false,
+  is_fleet: false,
+  size_without_figures: false,
   owner: '',
   description: '',
   complaint: '',
@@ -57,6 +59,7 @@ watch(
   () => [form.family, stringings.value.length],
   () => {
     form.size = sizes.value[0] ?? ''
+    form.size_without_figures = false
     form.names = stringings.value[0] ?? ''
   },
 )
@@ -154,10 +157,11 @@ async function send(): Promise<void> {
             <v-btn size="small" @click="again = null">Another</v-btn>
           </p>
           <v-select v-model="kind" label="What for" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" />
-          <v-text-field v-model="form.complaint" label="Why it came, in the owner's words" maxlength="500" />
+          <v-textarea v-model="form.complaint" rows="1" max-rows="8" auto-grow label="Why it came, in the owner's words" maxlength="20000" :error-messages="faults.complaint" @keydown.enter.exact.prevent="send" />
           <template v-if="!again">
           <v-select v-model="form.family" label="Family" :items="FAMILIES" />
-          <v-select v-model="form.size" label="Size" :items="sizes" :error-messages="faults.size" />
+          <v-combobox v-model="form.size" label="Size, or the body's length in mm" :items="sizes" maxlength="20" :error-messages="faults.size" />
+          <v-checkbox v-if="faults.size || form.size_without_figures" v-model="form.size_without_figures" class="wide" label="take it in without figures: nothing is scaled from another size" />
           <v-combobox
             v-model="form.names"
             label="Strings, lowest first"
@@ -176,6 +180,7 @@ async function send(): Promise<void> {
           <v-text-field v-model="form.description" class="wide" label="Anything else worth knowing" maxlength="500" />
           <v-checkbox v-model="form.left_handed" label="left-handed" />
           <v-checkbox v-model="form.is_new" label="new instrument" />
+          <v-checkbox v-model="form.is_fleet" label="belongs to a fleet that is hired out" />
           </template>
           <v-text-field v-model="visit.deadline" type="date" label="Needed for, an audition or concert" :error-messages="faults.deadline" />
           <v-text-field v-model="visit.freeze_days" inputmode="numeric" label="Days before it without risky work" :error-messages="faults.freeze_days" />

@@ -6,6 +6,7 @@ import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
 import { keyOf } from './places'
+import { takeBack } from './takeBack'
 
 interface Waiting {
   ticket: string
@@ -216,41 +217,7 @@ export const useBench = defineStore('bench', () => {
     }
     const newest = sheet.value?.undoable
     if (!newest) return false
-    if (newest.kind === 'decision') {
-      return change((of) =>
-        answerOf(
-          api.POST('/api/instruments/{ticket}/decisions/{decision_id}/take-back', {
-            params: { path: { ticket: of, decision_id: newest.id } },
-          }),
-        ),
-      )
-    }
-    if (newest.kind === 'choice') {
-      return change((of) =>
-        answerOf(
-          api.POST('/api/instruments/{ticket}/targets/take-back', {
-            params: { path: { ticket: of } },
-            body: { id: newest.id },
-          }),
-        ),
-      )
-    }
-    if (newest.kind === 'work') {
-      return change((of) =>
-        answerOf(
-          api.POST('/api/instruments/{ticket}/works/{work_id}/take-back', {
-            params: { path: { ticket: of, work_id: newest.id } },
-          }),
-        ),
-      )
-    }
-    return change((of) =>
-      answerOf(
-        api.POST('/api/instruments/{ticket}/readings/{reading_id}/take-back', {
-          params: { path: { ticket: of, reading_id: newest.id } },
-        }),
-      ),
-    )
+    return change((of) => takeBack(of, newest))
   }
 
   /** What is typed from here on was taken after the work, though the work may still be on its way. */
@@ -285,12 +252,11 @@ export const useBench = defineStore('bench', () => {
     })
   }
 
-  /** Decide what bars a work. Throws Refused with the field at fault, for the panel that asked. */
-  async function decide(question: string, outcome: string, reason: string): Promise<void> {
+  /** Change something for a form that asked: throws Refused with the fields at fault. */
+  async function submit(request: (of: string) => Promise<BenchSheet>): Promise<void> {
     await flush()
     const of = ticket.value
-    const body = { id: freshId(), question, outcome, reason }
-    await ask(of, () => answerOf(api.POST('/api/instruments/{ticket}/decisions', { params: { path: { ticket: of } }, body })))
+    await ask(of, () => request(of))
   }
 
   /** Follow a recipe, own schools and other sources. Throws Refused, for the page that asked. */
@@ -334,7 +300,7 @@ export const useBench = defineStore('bench', () => {
     undo,
     doWork,
     chooseTargets,
-    decide,
+    submit,
     handOver,
     takeBackHandOver,
     nameStrings,

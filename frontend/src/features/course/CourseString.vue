@@ -1,29 +1,44 @@
 <script setup lang="ts">
 /** The course: a string stretched from nut to bridge, the visit's steps its stopped places. */
 import type { Stop } from '@/api'
+import { until } from '@/shared/format'
 
 defineProps<{ stops: Stop[] }>()
+const emit = defineEmits<{ open: [stop: Stop] }>()
 
 const WORDS: Record<Stop['state'], string> = {
   done: 'done',
+  passed: 'passed over',
   here: 'you are here',
   ahead: 'ahead',
+  waiting: 'waits',
   barred: 'not yet',
+}
+
+function noteOf(stop: Stop): string {
+  if (stop.until) return `until ${until(stop.until)}`
+  return stop.state === 'passed' ? WORDS.passed : stop.note
+}
+function spoken(stop: Stop): string {
+  return [stop.label, WORDS[stop.state], stop.state === 'passed' ? '' : noteOf(stop)].filter(Boolean).join(', ')
 }
 </script>
 
 <template>
   <ol class="course" aria-label="Course of this visit">
     <li v-for="stop in stops" :key="stop.key" :class="stop.state" :aria-current="stop.state === 'here' ? 'step' : undefined">
-      <svg viewBox="0 0 28 28" width="28" height="28" aria-hidden="true">
-        <circle v-if="stop.state === 'here'" cx="14" cy="14" r="9" />
-        <circle v-else cx="14" cy="14" r="6" />
-        <line v-if="stop.state === 'barred'" x1="9" y1="19" x2="19" y2="9" />
-      </svg>
-      <span class="label">
-        {{ stop.label }}<span class="only-read">, {{ WORDS[stop.state] }}</span>
-        <span v-if="stop.note" class="note">{{ stop.note }}</span>
-      </span>
+      <button type="button" class="plain-button stop" :aria-label="spoken(stop)" :title="stop.says" @click="emit('open', stop)">
+        <svg viewBox="0 0 28 28" width="28" height="28" aria-hidden="true">
+          <circle v-if="stop.state === 'here'" cx="14" cy="14" r="9" />
+          <circle v-else cx="14" cy="14" r="6" />
+          <line v-if="stop.state === 'barred'" x1="9" y1="19" x2="19" y2="9" />
+          <path v-if="stop.state === 'waiting'" d="M14 10v4l3 2" class="hand" />
+          <line v-if="stop.state === 'passed'" x1="10" y1="14" x2="18" y2="14" />
+        </svg>
+        <span class="label">
+          {{ stop.label }} <span v-if="noteOf(stop)" class="note">{{ noteOf(stop) }}</span>
+        </span>
+      </button>
     </li>
   </ol>
 </template>
@@ -57,9 +72,15 @@ const WORDS: Record<Stop['state'], string> = {
 li {
   position: relative;
   flex: 1;
+  min-width: 0;
+}
+.stop {
   display: grid;
   justify-items: center;
+  width: 100%;
+  min-height: 44px;
   line-height: 1.1;
+  text-align: center;
 }
 svg {
   position: relative;
@@ -84,8 +105,19 @@ line {
   color: var(--action);
   font-weight: 700;
 }
+.hand {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.waiting circle {
+  stroke-dasharray: 3 2.2;
+}
+.passed .label {
+  color: var(--quiet);
+}
 .note {
-  margin-left: 5px;
+  margin-left: 3px;
   font-size: 14px;
   font-weight: 400;
   color: var(--quiet);

@@ -1,1 +1,2 @@
 export { default as CourseString } from './CourseString.vue'
+export { default as StepDialog } from './StepDialog.vue'

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Who takes the bench, with a PIN unless known here, and what is in the hand. */
 import { computed, nextTick, ref, watch } from 'vue'
-import { Refused, type Choices } from '@/api'
+import { answerOf, api, Refused, type Choices } from '@/api'
 import { focusChosenInDialog } from '@/shared/focus'
+import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 
 defineProps<{ tools: Choices['tools'] }>()
@@ -24,6 +25,7 @@ watch(isOpen, (open) => {
   chosen.value = atBench.personId
   pin.value = ''
   fault.value = ''
+  checked.value = ''
 })
 watch(chosen, () => {
   pin.value = ''
@@ -55,6 +57,18 @@ function onEnter(event: KeyboardEvent): void {
   if (!asksPin.value || pin.value !== '') return
   event.preventDefault()
   void nextTick(() => form.value?.querySelector<HTMLInputElement>('#pin')?.focus())
+}
+/** The tool in the hand was held against a known length. */
+const checked = ref('')
+async function checkTool(): Promise<void> {
+  const tool = atBench.tool
+  try {
+    await answerOf(api.POST('/api/tools/{tool}/checked', { params: { path: { tool } }, body: { id: freshId() } }))
+    checked.value = tool
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    fault.value = error.message
+  }
 }
 async function signOut(): Promise<void> {
   isOpen.value = false
@@ -93,6 +107,10 @@ async function signOut(): Promise<void> {
             hint="A wedge, card or feeler reads the shortest way to the board; the others straight up."
             persistent-hint
           />
+          <div v-if="atBench.may('measure')" class="check">
+            <v-btn size="small" :disabled="checked === atBench.tool" @click="checkTool">It was checked, and reads true</v-btn>
+            <span v-if="checked === atBench.tool" role="status">written down</span>
+          </div>
         </form>
       </v-card-text>
       <v-card-actions class="actions">
@@ -107,6 +125,11 @@ async function signOut(): Promise<void> {
 .form {
   display: grid;
   gap: 14px;
+}
+.check {
+  display: flex;
+  align-items: center;
+  gap: 12px;
 }
 .fault {
   margin: 0;

@@ -2,8 +2,10 @@
 /** The rail: every instrument in the house hangs on it as a tag. */
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import type { Tag } from '@/api'
 import { useCommands } from '@/shared/commands'
 import FamilyShape from '@/shared/FamilyShape.vue'
+import { day } from '@/shared/format'
 import { useHouse } from './store'
 
 const props = defineProps<{ open: string }>()
@@ -33,6 +35,14 @@ function openFirst(): void {
   words.value = ''
   field.value?.blur()
   void router.push({ name: 'bench', params: { ticket: first.ticket } })
+}
+/** Where it stands, or what it waits for and until when. */
+function stepOf(tag: Tag): string {
+  return [tag.step || house.waitOf(tag), tag.deadline ? `for ${day(tag.deadline)}` : ''].filter(Boolean).join(' · ')
+}
+function titleOf(tag: Tag): string {
+  const wait = house.waitOf(tag) && `. Waits: ${house.waitOf(tag)}`
+  return `${tag.ticket} ${tag.family} ${tag.size}, ${tag.owner}, ${tag.kind}: ${tag.complaint}${wait}`
 }
 function leave(): void {
   words.value = ''
@@ -69,12 +79,12 @@ onMounted(showOpen)
         class="tag"
         :class="{ open: tag.ticket === open }"
         :aria-current="tag.ticket === open ? 'page' : undefined"
-        :title="`${tag.ticket} ${tag.family} ${tag.size}, ${tag.owner}: ${tag.complaint}`"
+        :title="titleOf(tag)"
       >
         <FamilyShape :family="tag.family" />
         <span class="text">
           <span class="first"><b>{{ tag.ticket }}</b> <span class="owner">{{ tag.owner }}</span></span>
-          <span class="step">{{ tag.step }}<template v-if="tag.left_handed"> · left-handed</template></span>
+          <span class="step">{{ stepOf(tag) }}<template v-if="tag.left_handed"> · left-handed</template></span>
         </span>
       </router-link>
       <p v-if="house.isLoaded && !found.length && words" class="none">No tag has “{{ words }}”. <kbd>Esc</kbd> shows all.</p>
@@ -122,7 +132,7 @@ onMounted(showOpen)
   display: flex;
   align-items: center;
   gap: 6px;
-  width: 172px;
+  width: 184px;
   height: 50px;
   padding: 0 8px;
   background: var(--sheet);

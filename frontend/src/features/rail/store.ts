@@ -2,6 +2,7 @@
 import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { answerOf, api, Refused, type Choices, type Tag } from '@/api'
+import { until } from '@/shared/format'
 
 const RETRY_AFTER_MS = 2500
 
@@ -30,10 +31,16 @@ export const useHouse = defineStore('house', () => {
     const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
     if (!wanted.length) return tags.value
     return tags.value.filter((tag) => {
-      const text = [tag.ticket, tag.family, tag.size, tag.owner, tag.complaint, tag.step].join(' ').toLowerCase()
+      const text = [tag.ticket, tag.family, tag.size, tag.owner, tag.complaint, tag.step, tag.kind, tag.waits_for].join(' ').toLowerCase()
       return wanted.every((word) => text.includes(word))
     })
   }
 
-  return { tags, choices, isLoaded, isAway, load, found }
+  /** What waits and until when; once the time has come, what it waited for. */
+  function waitOf(tag: Tag): string {
+    if (!tag.waits_until) return ''
+    return Date.parse(tag.waits_until) > Date.now() ? `${tag.waits_for} until ${until(tag.waits_until)}` : `${tag.waits_for}, the wait is over`
+  }
+
+  return { tags, choices, isLoaded, isAway, load, found, waitOf }
 })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** No instrument is open: what is in the house, and how to begin. */
 import { useHouse } from '@/features/rail'
+import { day } from '@/shared/format'
 
 const house = useHouse()
 </script>
@@ -15,7 +16,7 @@ const house = useHouse()
     </p>
     <table v-if="house.tags.length">
       <thead class="only-read">
-        <tr><th>Ticket</th><th>Instrument</th><th>Owner</th><th>Why it came</th><th>Next</th></tr>
+        <tr><th>Ticket</th><th>Instrument</th><th>Owner</th><th>Why it came</th><th>For</th><th>Next</th></tr>
       </thead>
       <tbody>
         <tr v-for="tag in house.tags" :key="tag.ticket">
@@ -25,7 +26,8 @@ const house = useHouse()
           <td>{{ tag.family }} {{ tag.size }}<template v-if="tag.left_handed">, left-handed</template></td>
           <td>{{ tag.owner }}</td>
           <td class="complaint">{{ tag.complaint }}</td>
-          <td><b>{{ tag.step }}</b></td>
+          <td class="day">{{ [tag.deadline && `needed ${day(tag.deadline)}`, tag.promised && `promised ${day(tag.promised)}`].filter(Boolean).join(', ') }}</td>
+          <td class="next"><b>{{ tag.step }}</b><span v-if="house.waitOf(tag)" class="wait">{{ house.waitOf(tag) }}</span></td>
         </tr>
       </tbody>
     </table>
@@ -58,6 +60,16 @@ td {
   text-align: left;
   border-top: 1px solid var(--hairline);
 }
+.next {
+  line-height: 1.2;
+}
+.wait {
+  display: block;
+  color: var(--quiet);
+}
+.day {
+  white-space: nowrap;
+}
 a {
   display: inline-block;
   padding: 10px 0;
@@ -72,7 +84,8 @@ kbd {
   border-radius: 4px;
 }
 @media (max-width: 640px) {
-  .complaint {
+  .complaint,
+  .day {
     display: none;
   }
 }

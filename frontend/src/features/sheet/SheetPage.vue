@@ -3,15 +3,17 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { BenchCard, InHand, keyOf, useBench, useEntry } from '@/features/bench'
-import { CourseString } from '@/features/course'
+import { CourseString, StepDialog } from '@/features/course'
 import { EndView, sheetGeometry } from '@/features/drawing'
 import { LogDialog } from '@/features/log'
+import { SeenDialog } from '@/features/look'
+import { ParticularsDialog } from '@/features/particulars'
 import { StringsDialog } from '@/features/strings'
 import { WordPanel } from '@/features/word'
 import { WorkDialog } from '@/features/works'
 import { useHouse } from '@/features/rail'
+import type { Stop } from '@/api'
 import { useCommands } from '@/shared/commands'
-import { focusChosen } from '@/shared/focus'
 import { mm } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
 
@@ -28,6 +30,19 @@ const stringsOpen = ref(false)
 const logOpen = ref(false)
 const workOpen = ref(false)
 const handOverOpen = ref(false)
+const seenOpen = ref(false)
+const particularsOpen = ref(false)
+const stepOpen = ref(false)
+const stepKey = ref('')
+const wordPanel = ref<InstanceType<typeof WordPanel> | null>(null)
+const step = computed(() => sheet.value?.course.find((stop) => stop.key === stepKey.value) ?? null)
+/** Whatever was said of a step or a question may have moved the tag on the rail. */
+watch(
+  () => sheet.value?.next,
+  (now, before) => {
+    if (before && now && (now.says !== before.says || now.until !== before.until)) void house.load()
+  },
+)
 
 watch(
   () => props.ticket,
@@ -84,8 +99,18 @@ function undo(): void {
   void bench.undo()
 }
 
-function toGate(): void {
-  focusChosen(() => document.querySelector('#gate'))
+function openStop(stop: Stop): void {
+  if (stop.is_question) wordPanel.value?.decide(stop.key)
+  else openStep(stop.key)
+}
+function openStep(key: string): void {
+  stepKey.value = key
+  stepOpen.value = true
+}
+/** The step that the course stands at, or waits for. */
+function openNext(): void {
+  const next = sheet.value?.course.find((stop) => stop.key === sheet.value?.next.stop)
+  if (next) openStop(next)
 }
 
 /** The why of what is in hand, or of the first cut that is there. */
@@ -104,7 +129,10 @@ useCommands([
   { letter: 'c', words: 'cut done', run: () => void work('crown_cut'), possible: () => atBench.may('measure') && (sheet.value?.may_cut ?? false) },
   { letter: 'j', words: 'nut filed', run: () => void work('nut_filed'), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'k', words: 'work done', run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
-  { letter: 'd', words: 'decide', run: toGate, possible: () => atBench.may('sign_off') && (sheet.value?.gate ?? null) !== null },
+  { letter: 'd', words: 'decide', run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
+  { letter: 't', words: 'this step', run: openNext, possible: () => !!sheet.value?.next.stop },
+  { letter: 'e', words: 'what is seen', run: () => (seenOpen.value = true), possible: () => sheet.value !== null },
+  { letter: 'i', words: 'particulars', run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },
   { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
   { letter: 'y', words: 'hand over', run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },
   { letter: 'o', words: 'log', run: () => (logOpen.value = true), possible: () => sheet.value !== null },
@@ -150,7 +178,7 @@ const takeOff = computed(() =>
     side: s.wood === null ? '' : s.wood <= -0.05 ? 'below' : s.wood >= 0.05 ? 'above' : '',
   })),
 )
-const isBarred = computed(() => sheet.value?.gate?.is_open === false)
+const isBarred = computed(() => sheet.value?.crown_barred === true)
 const bowRoom = computed(() =>
   (sheet.value?.drawing?.strings ?? []).filter((s) => s.bow_separation !== null).map((s) => `${s.name} ${s.bow_separation?.toFixed(1)}°`),
 )
@@ -166,7 +194,7 @@ const refusedElsewhere = computed(() =>
 
 <template>
   <div v-if="sheet" class="page">
-    <CourseString :stops="sheet.course" class="course" />
+    <CourseString :stops="sheet.course" class="course" @open="openStop" />
     <main class="sheet" aria-label="Bench sheet">
       <header class="head">
         <span class="view"><b>End</b>, from the tailpiece</span>
@@ -240,6 +268,7 @@ const refusedElsewhere = computed(() =>
       </p>
     </main>
     <WordPanel
+      ref="wordPanel"
       :sheet="sheet"
       :opened="why"
       :failure="bench.failure || bench.heldBack"
@@ -251,6 +280,7 @@ const refusedElsewhere = computed(() =>
       @recipe="openRecipe"
       @undo="undo"
       @take-back="takeBackHandOver"
+      @step="openStep"
     />
     <StringsDialog v-model="stringsOpen" :sheet="sheet" />
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" @done="otherWork" />
@@ -264,6 +294,9 @@ const refusedElsewhere = computed(() =>
         </v-card-actions>
       </v-card>
     </v-dialog>
+    <StepDialog v-model="stepOpen" :stop="step" />
+    <SeenDialog v-model="seenOpen" :items="sheet.seen" :may-look="atBench.may('measure')" />
+    <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />
   </div>
   <section v-else-if="bench.failure" class="missing" role="alert">

@@ -1,15 +1,32 @@
 <script setup lang="ts">
 /** The word: what the sheet says, what to do, why, the caution; and the works that can be written down. */
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { BenchSheet } from '@/api'
-import { ago } from '@/shared/format'
+import { ago, until } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
-import GatePanel from './GatePanel.vue'
+import QuestionList from './QuestionList.vue'
 
 const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string; mayWork: boolean }>()
-const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; recipe: []; undo: []; takeBack: [] }>()
+const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; recipe: []; undo: []; takeBack: []; step: [key: string] }>()
 
 const atBench = useAtBench()
+const list = ref<InstanceType<typeof QuestionList> | null>(null)
+const LONG = 240
+const allOfIt = ref(false)
+const complaint = computed(() => {
+  const words = props.sheet.instrument.complaint
+  return allOfIt.value || words.length <= LONG ? words : `${words.slice(0, LONG)} …`
+})
+/** A step that somebody says is done has its button here. */
+const byHand = computed(() => {
+  const stop = props.sheet.course.find((one) => one.key === props.sheet.next.stop)
+  return stop?.by_hand && stop.state === 'here' ? stop : null
+})
+/** A question says why itself, further down. */
+const nextIsQuestion = computed(() => props.sheet.course.some((one) => one.key === props.sheet.next.stop && one.is_question))
+/** Where a cut is there and may not be made, the title below says what is next. */
+const titleSaysIt = computed(() => nextIsQuestion.value && props.sheet.crown_barred && props.sheet.cut.state !== 'none')
+defineExpose({ decide: (question?: string) => list.value?.decide(question) })
 const why = computed(() => (props.opened === null ? null : (props.sheet.whys[props.opened] ?? null)))
 </script>
 
@@ -18,7 +35,9 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
     <p class="who">
       <b>{{ sheet.instrument.ticket }}</b> {{ sheet.instrument.family }} {{ sheet.instrument.size
       }}<template v-if="sheet.instrument.left_handed">, left-handed</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template> · {{ sheet.instrument.visit_label }}
-      <template v-if="sheet.instrument.complaint"><br />“{{ sheet.instrument.complaint }}”</template>
+      <template v-if="complaint"><br /><span class="complaint">“{{ complaint }}”</span>
+        <button v-if="sheet.instrument.complaint.length > LONG" type="button" class="plain-button more" @click="allOfIt = !allOfIt">{{ allOfIt ? 'less' : 'all of it' }}</button>
+      </template>
     </p>
     <p v-for="line in sheet.instrument.heed" :key="line" class="heed">{{ line }}</p>
     <p v-if="sheet.instrument.handed_over_at" class="gone">
@@ -36,8 +55,18 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
       </div>
       <p v-if="why.follows" class="follows">{{ why.follows }}</p>
     </section>
+    <p v-for="line in sheet.asks" :key="line" class="asks" role="note">{{ line }}</p>
+    <div v-if="!sheet.instrument.handed_over_at && !titleSaysIt" class="next" aria-label="What is next">
+      <p><span class="quiet">next</span> <b>{{ sheet.next.says }}</b><template v-if="sheet.next.until">, until {{ until(sheet.next.until) }}</template></p>
+      <p v-if="sheet.next.why && !nextIsQuestion" class="quiet">{{ sheet.next.why.charAt(0).toUpperCase() }}{{ sheet.next.why.slice(1) }}{{ /[.?!]$/.test(sheet.next.why) ? '' : '.' }}</p>
+      <v-btn v-if="byHand && mayWork" size="small" @click="emit('step', byHand.key)">{{ byHand.label }} …</v-btn>
+    </div>
     <h1>{{ sheet.words.title }}</h1>
-    <GatePanel v-if="sheet.gate && sheet.strings" :gate="sheet.gate" :may-decide="atBench.may('sign_off')" />
+    <QuestionList
+      ref="list"
+      :questions="sheet.questions"
+      :may-decide="atBench.may('sign_off')"
+    />
     <p v-for="line in sheet.words.says" :key="line">{{ line }}</p>
     <template v-if="sheet.words.do.length">
       <h2>Do</h2>
@@ -147,6 +176,28 @@ ol {
   padding: 8px 12px;
   border: 2px dashed var(--ink);
   border-radius: 4px;
+}
+.asks {
+  padding-left: 10px;
+  border-left: 3px dotted var(--ink);
+}
+.next {
+  margin-bottom: 12px;
+  padding-bottom: 8px;
+  border-bottom: 1px solid var(--hairline);
+}
+.next p {
+  margin: 0 0 2px;
+}
+.quiet {
+  color: var(--quiet);
+}
+.complaint {
+  overflow-wrap: anywhere;
+}
+.more {
+  min-height: 32px;
+  text-decoration: underline;
 }
 .failure {
   padding: 8px 12px;

@@ -2,70 +2,88 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 
 from fidicula.db.records import Instrument, StringSet, Visit
 from fidicula.services.measures import said_of_all
+from fidicula.services.sheet.asks import asks
 from fidicula.services.sheet.cells import cells
+from fidicula.services.sheet.course import course_of, next_of
 from fidicula.services.sheet.cut import Computed, compute, cut_view
 from fidicula.services.sheet.drawing import drawing
-from fidicula.services.sheet.gate import gate_view, to_measure_again
 from fidicula.services.sheet.heed import heed, no_risk_from
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import (
     BenchSheet,
-    Cell,
     CutView,
-    GateView,
     InstrumentView,
     ProblemView,
     RecipeLine,
     SetView,
-    Stop,
     StringOn,
     Undoable,
 )
+from fidicula.services.sheet.projection import judged_projection
+from fidicula.services.sheet.questions import Asked, asked_questions, question_views, to_measure_again
+from fidicula.services.sheet.seen import item_views
+from fidicula.services.sheet.signs import signs_of
+from fidicula.services.sheet.thresholds import WORTH_FILING, WORTH_TAKING
 from fidicula.services.sheet.whys import whys
-from fidicula.services.sheet.words import WORTH_FILING, WORTH_TAKING, outer_in_band, words
+from fidicula.services.sheet.words import words
 from fidicula.services.targets.rules import Rules
 from fidicula.services.targets.sources import SOURCE_WORDS
+from fidicula.tables.course import steps, visit_kinds
 from fidicula.tables.schools import school
-from fidicula.tables.work import visit_kinds
 from fidicula.tables.work import works as work_rows
 
+MARK_WORDS = {"done": "done", "passed": "passed over", "wait": "waits", "go_on": "waits no longer"}
 
-def build_sheet(state: BenchState, visit: Visit, rules: Rules) -> BenchSheet:
-    """Everything that the bench sheet shows, computed anew from the log."""
-    instrument = state.instrument
+
+def build_sheet(state: BenchState, visit: Visit, rules: Rules, *, now: datetime | None = None) -> BenchSheet:
+    """Everything that the bench sheet shows, computed anew from the log. now : None for the clock's."""
+    instrument, now = state.instrument, now or datetime.now(UTC)
+    today = now.astimezone().date()
     outcome = compute(state)
     problem = outcome if isinstance(outcome, ProblemView) else None
     computed = outcome if isinstance(outcome, Computed) else None
     cut = cut_view(state, computed)
     card = cells(state)
-    gate, again = gate_view(state), to_measure_again(state)
+    projection = judged_projection(state)
+    asked = asked_of(state, visit, cut, today=today)
+    course = course_of(state, visit, card, cut, asked, rules.chosen(instrument.choice), now=now)
+    again = to_measure_again(state)
+    barred = any(one.bars("crown_cut") for one in asked)
     return BenchSheet(
-        instrument=_instrument_view(instrument, visit),
+        instrument=_instrument_view(instrument, visit, today),
         strings=_set_view(state.string_set),
         last_work=state.last_work,
         cells=card,
         recipe=_recipe_line(instrument, rules),
         cut=cut,
-        gate=gate,
+        questions=question_views(asked, projection),
+        crown_barred=barred,
+        seen=item_views(state),
+        asks=asks(state, rules.tool_checks, now=now),
         measure_again=[state.name(place) for place in again],
         problem=problem,
         drawing=drawing(state, computed) if computed is not None else None,
-        words=words(state, cut, problem, computed),
+        words=words(state, cut, problem, computed, asked),
         whys=whys(state, computed),
-        course=_course(state, card, cut, gate, visit.kind),
+        course=course,
+        next=next_of(course, asked, visit),
         undoable=_undoable(state, visit.opened_at),
-        may_cut=(gate is None or gate.is_open)
-        and not again
-        and any(s.wood is not None and s.wood >= WORTH_TAKING for s in cut.strings),
+        may_cut=not barred and not again and any(s.wood is not None and s.wood >= WORTH_TAKING for s in cut.strings),
         may_file_nut=any((s.nut_to_file or 0.0) >= WORTH_FILING for s in cut.strings),
     )
 
 
-def _instrument_view(instrument: Instrument, visit: Visit) -> InstrumentView:
+def asked_of(state: BenchState, visit: Visit, cut: CutView, *, today: date) -> list[Asked]:
+    """The questions that are asked of an instrument now. today : where the shop is."""
+    projection = judged_projection(state)
+    return asked_questions(state, signs_of(state, visit, cut, projection[2] if projection else None, today=today))
+
+
+def _instrument_view(instrument: Instrument, visit: Visit, today: date) -> InstrumentView:
     return InstrumentView(
         ticket=instrument.ticket,
         family=instrument.family,
@@ -86,7 +104,9 @@ def _instrument_view(instrument: Instrument, visit: Visit) -> InstrumentView:
         no_risk_from=no_risk_from(visit),
         promised=visit.promised,
         asked=dict(instrument.asked),
-        heed=heed(instrument, visit, today=datetime.now(UTC).astimezone().date()),
+        freeze_days=visit.freeze_days,
+        is_fleet=instrument.is_fleet,
+        heed=heed(instrument, visit, today=today),
     )
 
 
@@ -118,61 +138,6 @@ def _recipe_line(instrument: Instrument, rules: Rules) -> RecipeLine:
     )
 
 
-def _course(state: BenchState, card: list[Cell], cut: CutView, gate: GateView | None, kind: str) -> list[Stop]:
-    """The stopped places of this visit, as far as the bench sheet goes."""
-    barred = gate is not None and not gate.is_open
-    heights = [cell for cell in card if cell.measure == "end_height"]
-    taken = sum(cell.state == "taken" for cell in card)
-    stale = sum(cell.state == "stale" for cell in card)
-    was_cut = any(work.work == "crown_cut" for work in state.standing_works)
-    settled = (
-        not barred
-        and cut.state == "firm"
-        and (outer_in_band(state) or all(s.wood is not None and abs(s.wood) < WORTH_TAKING for s in cut.strings))
-    )
-    strings_known = state.string_set is not None
-    measured = all(cell.state == "taken" for cell in card)
-    stops = [
-        ("strings", "Strings", state.string_set.name if state.string_set else "", strings_known),
-        ("measure", "Measure", f"{taken} of {len(card)}", measured or was_cut),
-        *_projection_stop(gate),
-        (
-            "crown",
-            "Crown",
-            cut.state if cut.state == "provisional" and not was_cut else "",
-            was_cut or settled,
-        ),
-        (
-            "again",
-            "Heights again",
-            f"{stale} stale" if stale else "",
-            ((was_cut or kind == "strings") and all(cell.state == "taken" for cell in heights)) or settled,
-        ),
-        ("settled", "In band", "", settled),
-    ]
-    of_kind = visit_kinds().get(kind, visit_kinds()["bridge"]).stops.split()
-    stops = [stop for stop in stops if stop[0] in of_kind or (stop[0] == "projection" and "crown" in of_kind)]
-    course: list[Stop] = []
-    here_found = False
-    for key, label, note, done in stops:
-        if done:
-            course.append(Stop(key, label, note, "done"))
-        elif not here_found:
-            here_found = True
-            course.append(Stop(key, label, note, "here"))
-        else:
-            free = strings_known and not (barred and key == "crown")
-            course.append(Stop(key, label, note, "ahead" if free else "barred"))
-    return course
-
-
-def _projection_stop(gate: GateView | None) -> list[tuple[str, str, str, bool]]:
-    """A stop of its own only where the projection is out."""
-    if gate is None:
-        return []
-    return [("projection", "Projection", gate.decided.label.lower() if gate.decided else "to decide", gate.is_open)]
-
-
 def _undoable(state: BenchState, since: datetime) -> Undoable | None:
     """The newest reading, work, decision or choice of targets of this visit that stands."""
     found: list[tuple[datetime, Undoable]] = []
@@ -186,6 +151,13 @@ def _undoable(state: BenchState, since: datetime) -> Undoable | None:
     decision = next((d for d in reversed(state.decisions) if not d.taken_back), None)
     if decision is not None and decision.decided_at is not None:
         found.append((decision.decided_at, Undoable("decision", str(decision.id), "the decision")))
+    mark = next((m for m in reversed(state.marks) if not m.taken_back), None)
+    if mark is not None and mark.made_at is not None and mark.step in steps():
+        said = f"{steps()[mark.step].label} {MARK_WORDS[mark.mark]}"
+        found.append((mark.made_at, Undoable("mark", str(mark.id), said)))
+    line = next((entry for entry in reversed(state.seen) if not entry.taken_back), None)
+    if line is not None and line.seen_at is not None:
+        found.append((line.seen_at, Undoable("seen", str(line.id), f"what was seen: {line.item}")))
     choice = state.instrument.choice
     if choice.id is not None and choice.chosen_at is not None and choice.chosen_at >= since:
         found.append((choice.chosen_at, Undoable("choice", str(choice.id), "the choice of recipe")))

@@ -21,11 +21,6 @@ def heed(instrument: Instrument, visit: Visit, *, today: date) -> list[str]:
         lines.append(f"Needed on {_day(visit.deadline)}: no risky work {since}.")
     if visit.promised is not None:
         lines.append(f"Promised for {_day(visit.promised)}.")
-    if visit.climate:
-        lines.append(
-            f"From a {visit.climate} place: some days in the shop's air, and the projection read twice and the same, "
-            "before anything is wedged, cut or reamed."
-        )
     if instrument.asked.get("left_as_found"):
         lines.append(f"Left as found: {instrument.asked['left_as_found']}")
     return lines

@@ -10,7 +10,7 @@ from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.string_lines import end_height_of_mark
 from fidicula.core.readings.standing import Place, Standing
-from fidicula.db.records import Decision, Instrument, LastTime, Reading, StringSet, WorkDone
+from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.sheet.geometry import SINGLES, Geometry, geometry_of
 from fidicula.services.targets.sources import standings_of
@@ -32,7 +32,10 @@ class Held:
 
 @dataclass(frozen=True)
 class BenchState:
-    """Everything known of one instrument at the bench."""
+    """Everything known of one instrument at the bench.
+
+    projections : every reading of the projection at this visit, corrected ones too.
+    """
 
     instrument: Instrument
     string_set: StringSet | None
@@ -42,6 +45,9 @@ class BenchState:
     standings: Mapping[Place, Standing]
     decisions: Sequence[Decision] = ()
     last_time: Mapping[Place, LastTime] = field(default_factory=dict)
+    seen: Sequence[Seen] = ()
+    marks: Sequence[CourseMark] = ()
+    projections: Sequence[Reading] = ()
 
     @property
     def standing_works(self) -> list[WorkDone]:
@@ -201,17 +207,26 @@ def bench_state(
     targets: Targets,
     decisions: Sequence[Decision] = (),
     last_time: Mapping[Place, LastTime] | None = None,
+    seen: Sequence[Seen] = (),
+    marks: Sequence[CourseMark] = (),
 ) -> BenchState:
-    """The log judged: which readings hold, which are doubted, which went stale."""
+    """The log judged: which readings hold, which are doubted, which went stale.
+
+    readings : those that stand, and corrected ones of the projection, which say whether it moved.
+    """
+    standing = [reading for reading in readings if reading.corrected_by is None]
     return BenchState(
         instrument=instrument,
         string_set=string_set,
-        readings=readings,
+        readings=standing,
         works=works,
         targets=targets,
-        standings=standings_of(readings, works),
+        standings=standings_of(standing, works),
         decisions=decisions,
         last_time=last_time or {},
+        seen=seen,
+        marks=marks,
+        projections=[reading for reading in readings if reading.measure == "projection"],
     )
 
 

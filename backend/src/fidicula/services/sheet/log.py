@@ -3,22 +3,29 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from datetime import UTC, datetime
 
-from fidicula.db.records import Reading, TargetChoice
+from fidicula.db.records import Decision, Particular, Reading, TargetChoice
 from fidicula.services.measures import said_of_all
-from fidicula.services.sheet.gate import outcome_of
+from fidicula.services.sheet.build import MARK_WORDS
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import LogLine, LogState
+from fidicula.services.sheet.questions import outcome_of
 from fidicula.services.targets.sources import SOURCE_WORDS
+from fidicula.tables.course import questions, steps
 from fidicula.tables.schools import school
+from fidicula.tables.signs import VERDICTS, findings
 from fidicula.tables.work import tools
 from fidicula.tables.work import works as work_rows
 
 
 def log_lines(
-    state: BenchState, readings: Sequence[Reading], choices: Sequence[tuple[TargetChoice, bool]]
+    state: BenchState,
+    readings: Sequence[Reading],
+    choices: Sequence[tuple[TargetChoice, bool]],
+    particulars: Sequence[Particular] = (),
 ) -> list[LogLine]:
-    """Readings, works, decisions and choices of targets, newest first.
+    """Everything that was written down, newest first.
 
     state : of the bench now.  readings : all of the visit's.  choices : each with whether it was taken back.
     """
@@ -47,32 +54,81 @@ def log_lines(
         for work in state.works
     ]
     lines += [
-        LogLine(
-            what=f"{decision.question} decided",
-            value=": ".join(filter(None, [outcome_of(decision).label, decision.reason])),
-            by=decision.decided_by,
-            at=decision.decided_at,
-            tool="",
-            state="taken back" if decision.taken_back else "work",
-            recorded_at=decision.decided_at,
+        _written(
+            f"{_question_words(decision.question)} decided",
+            _with_reason(_outcome_words(decision), decision.reason),
+            decision.decided_by,
+            decision.decided_at,
+            taken_back=decision.taken_back,
         )
         for decision in state.decisions
-        if decision.decided_at is not None
     ]
     lines += [
-        LogLine(
-            what="targets",
-            value=_followed(choice),
-            by=choice.chosen_by,
-            at=choice.chosen_at,
-            tool="",
-            state="taken back" if taken_back else "work",
-            recorded_at=choice.chosen_at,
+        _written(
+            f"step {steps()[mark.step].label.lower() if mark.step in steps() else mark.step}",
+            _with_reason(MARK_WORDS[mark.mark], mark.reason),
+            mark.made_by,
+            mark.made_at,
+            taken_back=mark.taken_back,
         )
+        for mark in state.marks
+    ]
+    lines += [
+        _written(
+            f"seen: {line.item}",
+            _with_reason(", ".join(_finding_words(f) for f in line.findings) or VERDICTS[line.verdict], line.words),
+            line.seen_by,
+            line.seen_at,
+            taken_back=line.taken_back,
+        )
+        for line in state.seen
+    ]
+    lines += [
+        _written("targets", _followed(choice), choice.chosen_by, choice.chosen_at, taken_back=taken_back)
         for choice, taken_back in choices
         if choice.chosen_at is not None
     ]
+    lines += [
+        _written(
+            line.field.replace("_", " "),
+            f"{line.now or 'nothing'}; before: {line.was or 'nothing'}",
+            line.written_by,
+            line.written_at,
+        )
+        for line in particulars
+    ]
     return sorted(lines, key=lambda line: line.recorded_at, reverse=True)
+
+
+def _written(what: str, value: str, by: str, at: datetime | None, *, taken_back: bool = False) -> LogLine:
+    """A line that is no reading."""
+    when = at or datetime.now(UTC)
+    return LogLine(
+        what=what,
+        value=value,
+        by=by,
+        at=when,
+        tool="",
+        state="taken back" if taken_back else "work",
+        recorded_at=when,
+    )
+
+
+def _with_reason(said: str, reason: str) -> str:
+    return f"{said}: {reason}" if reason else said
+
+
+def _question_words(question: str) -> str:
+    return questions()[question].title.lower() if question in questions() else question
+
+
+def _outcome_words(decision: Decision) -> str:
+    outcome = outcome_of(decision)
+    return decision.outcome if outcome is None else outcome.label
+
+
+def _finding_words(finding: str) -> str:
+    return findings()[finding].label if finding in findings() else finding
 
 
 def _followed(choice: TargetChoice) -> str:

@@ -174,28 +174,78 @@ class DecidedView:
     reason: str
     by: str
     at: datetime | None
+    waits_until: datetime | None
 
 
 @dataclass(frozen=True)
-class GateView:
-    """A question that bars a work. is_open : it was decided so that the work may go on."""
+class AskedView:
+    """A question that somebody decides.
+
+    because : what asks it, in words.  bars : works that wait for it, by label; none for one that is only advice.
+    is_open : it was decided so that those may go on.  advised : what the signs speak for, None where they do not.
+    """
 
     question: str
     title: str
     says: str
+    because: list[str]
+    bars: list[str]
     is_open: bool
+    advised: str | None
     decided: DecidedView | None
     outcomes: list[OutcomeView]
 
 
 @dataclass(frozen=True)
 class Stop:
-    """One stopped place on the course. at : where it stands."""
+    """One stopped place on the course.
+
+    says : why it is there, or what it waits for.  until : when a wait is over.
+    is_decided : a question of which somebody said how to go on, though that may not be done yet.
+    by_hand : somebody says that it is done; the rest shows by itself.  mark_id : of what was said of it last.
+    """
 
     key: str
     label: str
     note: str
-    state: Literal["done", "here", "ahead", "barred"]
+    state: Literal["done", "passed", "here", "ahead", "waiting", "barred"]
+    says: str
+    until: datetime | None
+    is_question: bool
+    is_decided: bool
+    by_hand: bool
+    mark_id: str | None
+
+
+@dataclass(frozen=True)
+class NextView:
+    """What is next and why. stop : of the course, empty where it is at its end.  until : where only time helps."""
+
+    stop: str
+    says: str
+    why: str
+    until: datetime | None
+
+
+@dataclass(frozen=True)
+class FindingView:
+    """One thing that can be seen at an item."""
+
+    finding: str
+    label: str
+    is_seen: bool
+
+
+@dataclass(frozen=True)
+class ItemView:
+    """One item that is looked at. verdict : fine, watch, work, not_looked_at, or empty before anybody looked."""
+
+    item: str
+    verdict: str
+    words: str
+    by: str
+    at: datetime | None
+    findings: list[FindingView]
 
 
 @dataclass(frozen=True)
@@ -236,7 +286,7 @@ class SetView:
 class Undoable:
     """The newest thing that can be taken back."""
 
-    kind: Literal["reading", "work", "choice", "decision"]
+    kind: Literal["reading", "work", "choice", "decision", "mark", "seen"]
     id: str
     words: str
 
@@ -261,6 +311,8 @@ class InstrumentView:
     deadline: date | None
     no_risk_from: date | None
     promised: date | None
+    freeze_days: int
+    is_fleet: bool
     asked: dict[str, str]
     heed: list[str]
 
@@ -270,6 +322,7 @@ class BenchSheet:
     """Everything that the bench sheet shows.
 
     last_work : the causal place of a reading taken now.  measure_again : what no cut may rest on any more.
+    asks : what looks like a slip, as a question; it changes and bars nothing.
     """
 
     instrument: InstrumentView
@@ -278,13 +331,17 @@ class BenchSheet:
     cells: list[Cell]
     recipe: RecipeLine
     cut: CutView
-    gate: GateView | None
+    questions: list[AskedView]
+    crown_barred: bool
+    seen: list[ItemView]
+    asks: list[str]
     measure_again: list[str]
     problem: ProblemView | None
     drawing: Drawing | None
     words: Words
     whys: dict[str, Why]
     course: list[Stop]
+    next: NextView
     undoable: Undoable | None
     may_cut: bool
     may_file_nut: bool

@@ -2,18 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from fidicula.core.bands import standing
 from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.cut import Computed
-from fidicula.services.sheet.gate import outcome_of, projection_question, to_measure_again
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import CutView, ProblemView, StringCutView, Words
-
-WORTH_TAKING = 0.1
-"""Less wood than this is within what measuring can tell. [mm]"""
-
-WORTH_FILING = 0.05
-"""Less than this over the nut's aim is left alone. [mm]"""
+from fidicula.services.sheet.questions import Asked, said_of, to_measure_again
+from fidicula.services.sheet.thresholds import WORTH_FILING, WORTH_TAKING, outer_in_band
 
 CAUTION = "Cut in the vise, blade away from you. Too low cannot be put back."
 
@@ -22,7 +19,13 @@ def _list(items: list[str]) -> str:
     return items[0] if len(items) == 1 else f"{', '.join(items[:-1])} and {items[-1]}"
 
 
-def words(state: BenchState, cut: CutView, problem: ProblemView | None, computed: Computed | None) -> Words:
+def words(
+    state: BenchState,
+    cut: CutView,
+    problem: ProblemView | None,
+    computed: Computed | None,
+    asked: Sequence[Asked] = (),
+) -> Words:
     """What to read first, for the stage that this sheet is at."""
     if state.string_set is None:
         return Words(
@@ -53,23 +56,23 @@ def words(state: BenchState, cut: CutView, problem: ProblemView | None, computed
             do=["Type what the caliper says; Enter takes it."],
             caution=None,
         )
-    return _about_cut(state, cut)
+    return _about_cut(state, cut, asked)
 
 
-def _about_cut(state: BenchState, cut: CutView) -> Words:
+def _about_cut(state: BenchState, cut: CutView, asked: Sequence[Asked]) -> Words:
     known = [s for s in cut.strings if s.wood is not None]
     over = [s for s in known if s.wood is not None and s.wood >= WORTH_TAKING]
     in_band = outer_in_band(state)
     short = [s for s in known if s.wood is not None and s.wood <= -WORTH_TAKING]
     says: list[str] = []
     do: list[str] = []
-    projection, accepted = _projection(state), _accepted(state)
-    if projection is not None:
-        says.append(projection[1])
-        if projection[2]:
-            do.append(projection[2])
-    if accepted is not None:
-        says.append(accepted)
+    barring = next((one for one in asked if one.bars("crown_cut")), None)
+    if barring is not None and barring.outcome is not None and barring.decision is not None:
+        says.append(f"{barring.deciding.title}: decided by {barring.decision.decided_by}.")
+        do.append(f"{barring.outcome.label}; the crown waits for it.")
+    elif barring is not None:
+        says.append(f"{_sentence(_list([said_of(sign) for sign in barring.because]))}.")
+    says += _overruled(asked)
     again = _again(state)
     _about_nut(state, cut, says, do)
     if short and not in_band:
@@ -82,7 +85,7 @@ def _about_cut(state: BenchState, cut: CutView) -> Words:
         says.append(f"Nothing has to come off. To bring it to the aim, it would be {to_aim}.")
     elif over and again:
         do.append(f"Before more is cut, measure again: {_list(again)}.")
-    elif over and projection is None:
+    elif over and barring is None:
         with_pass = [f"{s.name} {s.first_pass:.1f}" for s in over if s.first_pass is not None]
         creeping = any(s.first_pass != s.wood for s in over)
         if creeping:
@@ -96,8 +99,9 @@ def _about_cut(state: BenchState, cut: CutView) -> Words:
                 f"File out the old slots at {_list([s.name for s in left])} first: they are deeper than the cut.",
             )
     title, opening = _title(cut, known, over, short, in_band=in_band)
-    if projection is not None:
-        title = projection[0]
+    if barring is not None:
+        decided = barring.outcome
+        title = f"First: {_lower(decided.label)}" if decided else f"Decide first: {_lower(barring.deciding.title)}"
     if opening:
         says.insert(0, opening)
     left_over = [s for s in known if s.last_wood is not None and s.wood is not None]
@@ -124,18 +128,6 @@ def _signed(string: StringCutView) -> str:
     return f"{string.wood:.1f}".replace("-0.0", "0.0").replace("-", "−")
 
 
-def outer_in_band(state: BenchState) -> bool:
-    """Whether the heights of both outer strings are measured, hold, and stand in their bands."""
-    for position in (0, state.count - 1):
-        place = ("end_height", position)
-        stand, wanted = state.standings.get(place), state.wanted_as_read(place)
-        if stand is None or stand.usable is None or wanted is None:
-            return False
-        if standing(value=stand.usable, band=wanted.band) != "in_band":
-            return False
-    return True
-
-
 def _title(
     cut: CutView,
     known: list[StringCutView],
@@ -157,26 +149,21 @@ def _title(
     return ("As wanted, so far" if provisional else "The crown stands as wanted"), "Nothing is to be taken off."
 
 
-def _projection(state: BenchState) -> tuple[str, str, str] | None:
-    """Title, what it says and what to do while the projection bars the crown; None where it does not."""
-    question = projection_question(state)
-    if question is None or question.is_open:
-        return None
-    side = "under" if question.judged.state == "low" else "over"
-    out = f"The projection of {question.value:.1f} is {side} its band of {question.low:g} to {question.high:g}"
-    if question.decision is None:
-        return "Decide on the projection first", f"{out}: decide on it before any wood is cut.", ""
-    row = outcome_of(question.decision)
-    said = f"{out}. Decided by {question.decision.decided_by}: {row.label.lower()}."
-    return f"First: {row.label.lower()}", said, "Then measure the projection again: the crown waits for it."
+def _overruled(asked: Sequence[Asked]) -> list[str]:
+    """What was decided past a gate or against what the signs speak for, with its reason: kept and printed."""
+    return [
+        f"{one.deciding.title}: {_lower(one.outcome.label)}, {one.decision.decided_by}: {one.decision.reason}"
+        for one in asked
+        if one.outcome is not None and one.decision is not None and one.decision.reason
+    ]
 
 
-def _accepted(state: BenchState) -> str | None:
-    question = projection_question(state)
-    if question is None or question.decision is None or not question.is_open:
-        return None
-    decision = question.decision
-    return f"The projection of {question.value:.1f} is accepted by {decision.decided_by}: {decision.reason}"
+def _lower(words: str) -> str:
+    return words[0].lower() + words[1:]
+
+
+def _sentence(words: str) -> str:
+    return words[0].upper() + words[1:]
 
 
 def _about_nut(state: BenchState, cut: CutView, says: list[str], do: list[str]) -> None:

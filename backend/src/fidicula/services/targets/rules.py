@@ -1,21 +1,24 @@
-"""What the shop goes by in one family: its figures in force and its recipes."""
+"""What the shop goes by in one family: its figures in force, its recipes, and when its tools were checked."""
 
 from __future__ import annotations
 
 from collections.abc import Hashable, Iterable, Mapping
 from dataclasses import dataclass, field
+from datetime import datetime
 from weakref import WeakKeyDictionary
 
 from fidicula.db.records import FigureEntry, RecipeEntry, TargetChoice
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.targets.wanted import Targets
-from fidicula.tables.figures import FigureBook, FigureKey, FigureValues
+from fidicula.tables.figures import FigureBook, FigureKey, FigureValues, sizes
 from fidicula.tables.schools import STARTING_RECIPE, School, schools_for, shipped_recipes
 
 
 @dataclass(frozen=True)
 class Rules:
     """book : figures in force.  recipes : by name, one school for each question.  shop_recipe : the family's.
+
+    tool_checks : when each tool was last checked.  own_sizes : of the shop, beyond those that come with the program.
 
     resolved : targets worked out under these rules already, by what they depend on.
     """
@@ -24,7 +27,14 @@ class Rules:
     book: FigureBook
     recipes: Mapping[str, Mapping[str, str]]
     shop_recipe: str
+    tool_checks: Mapping[str, datetime] = field(default_factory=dict)
+    own_sizes: tuple[str, ...] = ()
     resolved: dict[Hashable, Targets] = field(default_factory=dict, compare=False, repr=False)
+
+    @property
+    def sizes(self) -> tuple[str, ...]:
+        """Every size that there is a page of figures for."""
+        return (*(row.size for row in sizes() if row.family == self.family), *self.own_sizes)
 
     def recipe(self, choice: TargetChoice) -> Mapping[str, str]:
         """The recipe that a choice starts from, before its own differences."""
@@ -45,6 +55,8 @@ def make_rules(
     figures: Iterable[FigureEntry] = (),
     recipes: Iterable[RecipeEntry] = (),
     shop_recipe: str | None = None,
+    tool_checks: Mapping[str, datetime] | None = None,
+    own_sizes: Iterable[str] = (),
 ) -> Rules:
     """The starting figures and recipes with the shop's own in their place."""
     shipped = shipped_recipes(family)
@@ -59,6 +71,8 @@ def make_rules(
         book=FigureBook({key_of(entry): values_of(entry) for entry in figures}),
         recipes=known,
         shop_recipe=shop_recipe if shop_recipe in known else STARTING_RECIPE,
+        tool_checks=tool_checks or {},
+        own_sizes=tuple(own_sizes),
     )
 
 
@@ -90,6 +104,8 @@ def load_rules(work: UnitOfWork, family: str) -> Rules:
             figures=work.rules.figures(family),
             recipes=work.rules.recipes(family),
             shop_recipe=work.rules.shop_recipe(family),
+            tool_checks=work.course.tool_checks(),
+            own_sizes=[size for of, size in work.rules.own_sizes() if of == family],
         )
         of_house[family] = (stamp, rules)
     return of_house[family][1]

@@ -1,0 +1,212 @@
+"""The course of a visit: what is decided, what is seen, and what somebody says of a step."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from datetime import UTC, datetime, timedelta
+from uuid import UUID
+
+from fidicula.db.records import CourseMark, Decision, Seen
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.errors import NotHereError, NotNowError, RefusedError
+from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench
+from fidicula.services.sheet.model import BenchSheet, Stop
+from fidicula.services.sheet.questions import needs_reason
+from fidicula.services.sheet.seen import verdict_of
+from fidicula.tables.signs import VERDICTS, findings_of
+from fidicula.tables.work import tools
+
+_LONGEST_WAIT = timedelta(days=60)
+_WHY = "say why: it is kept, and printed with the sheet"
+
+
+class Course:
+    """Use cases around the course of one visit. Every one answers with the new sheet."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def decide(
+        self, ticket: str, *, decision_id: UUID, question: str, outcome: str, reason: str, by: str
+    ) -> BenchSheet:
+        """Decide a question; against what the signs speak for, or past a gate, with a reason.
+
+        Raises RefusedError, and NotNowError where the question is not asked here.
+        """
+
+        def decide(work: UnitOfWork, loaded: Loaded) -> None:
+            if any(made.id == decision_id for made in loaded.decisions):
+                return
+            asked = next((a for a in loaded.asked(loaded.sheet().cut) if a.deciding.question == question), None)
+            if asked is None:
+                raise NotNowError("there is nothing to decide about that here")
+            chosen = next((row for row in asked.deciding.outcomes if row.outcome == outcome), None)
+            if chosen is None:
+                raise RefusedError(f"“{outcome}” is no way to decide that", field="outcome")
+            if needs_reason(asked, chosen) and not reason:
+                raise RefusedError(_WHY, field="reason")
+            at = asked.deciding.at_measure
+            held = None if at is None else loaded.state().held(at)
+            value = None if held is None else held.value
+            work.log.decide(Decision(decision_id, loaded.visit.id, question, outcome, reason, value, by))
+
+        return self._change(ticket, decide)
+
+    def take_back_decision(self, ticket: str, decision_id: UUID, by: str) -> BenchSheet:
+        """Undo a decision; the one before it holds again."""
+
+        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
+            if not any(made.id == decision_id for made in loaded.decisions):
+                raise NotHereError("that decision is not written down for this instrument")
+            work.log.take_back_decision(decision_id, by)
+
+        return self._change(ticket, take_back)
+
+    def done(self, ticket: str, step: str, *, mark_id: UUID, by: str) -> BenchSheet:
+        """Say that a step is done that shows in nothing else."""
+
+        def check(stop: Stop) -> None:
+            if not stop.by_hand:
+                raise NotNowError(f"“{stop.label}” is done by itself, when its readings or its work say so")
+            if stop.state == "waiting":
+                raise NotNowError(f"{stop.says}: it waits, or somebody says that it need not")
+
+        return self._mark(ticket, step, "done", check, mark_id=mark_id, reason="", until=None, by=by)
+
+    def pass_over(self, ticket: str, step: str, *, mark_id: UUID, reason: str, by: str) -> BenchSheet:
+        """Leave a step out, with a reason."""
+        return self._mark(ticket, step, "passed", _needs(reason), mark_id=mark_id, reason=reason, until=None, by=by)
+
+    def wait(self, ticket: str, step: str, *, mark_id: UUID, until: datetime, reason: str, by: str) -> BenchSheet:
+        """Let a step rest until a time: the glue, the owner, a part that was ordered."""
+
+        def check(_stop: Stop) -> None:
+            now = datetime.now(UTC)
+            if not now < until <= now + _LONGEST_WAIT:
+                raise RefusedError(f"choose a time to come, within {_LONGEST_WAIT.days} days", field="until")
+            if not reason:
+                raise RefusedError("say what it waits for", field="reason")
+
+        return self._mark(ticket, step, "wait", check, mark_id=mark_id, reason=reason, until=until, by=by)
+
+    def go_on(self, ticket: str, step: str, *, mark_id: UUID, reason: str, by: str) -> BenchSheet:
+        """A step need not wait any longer, with a reason."""
+
+        def check(stop: Stop) -> None:
+            if stop.state != "waiting":
+                raise NotNowError(f"“{stop.label}” does not wait")
+            _needs(reason)(stop)
+
+        return self._mark(ticket, step, "go_on", check, mark_id=mark_id, reason=reason, until=None, by=by)
+
+    def take_back_mark(self, ticket: str, mark_id: UUID, by: str) -> BenchSheet:
+        """Undo what was said of a step."""
+
+        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
+            mark = next((mark for mark in loaded.marks if mark.id == mark_id), None)
+            if mark is None:
+                raise NotHereError("nothing of that kind is written down for this instrument")
+            work.course.take_back(mark, by)
+
+        return self._change(ticket, take_back)
+
+    def see(
+        self,
+        ticket: str,
+        item: str,
+        *,
+        seen_id: UUID,
+        found: Sequence[str],
+        verdict: str,
+        words: str,
+        by: str,
+    ) -> BenchSheet:
+        """Write down what was seen at an item. verdict : empty for what the findings ask for."""
+
+        def see(work: UnitOfWork, loaded: Loaded) -> None:
+            if any(line.id == seen_id for line in loaded.seen):
+                return
+            family = loaded.instrument.family
+            known = findings_of(family).get(item)
+            if known is None:
+                raise RefusedError(f"“{item}” is nothing that a {family} is looked over for", field="item")
+            unknown = [name for name in found if name not in {row.finding for row in known}]
+            if unknown:
+                raise RefusedError(f"“{unknown[0]}” cannot be seen at the {item}", field="findings")
+            if verdict and verdict not in VERDICTS:
+                raise RefusedError(f"it is {', '.join(VERDICTS.values())}; it was “{verdict}”", field="verdict")
+            if verdict == "not_looked_at" and not words:
+                raise RefusedError("say why it was not looked at", field="words")
+            work.course.add(
+                Seen(
+                    id=seen_id,
+                    visit_id=loaded.visit.id,
+                    item=item,
+                    verdict=verdict or verdict_of(family, item, list(found)),
+                    findings=tuple(dict.fromkeys(found)),
+                    words=words,
+                    seen_by=by,
+                    after_work=loaded.state().last_work,
+                )
+            )
+
+        return self._change(ticket, see)
+
+    def take_back_seen(self, ticket: str, seen_id: UUID, by: str) -> BenchSheet:
+        """Undo what was seen; what was seen there before stands again."""
+
+        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
+            line = next((line for line in loaded.seen if line.id == seen_id), None)
+            if line is None:
+                raise NotHereError("nothing of that kind is written down for this instrument")
+            work.course.take_back(line, by)
+
+        return self._change(ticket, take_back)
+
+    def check_tool(self, tool: str, *, check_id: UUID, by: str) -> None:
+        """Write down that a tool was held against a known length, and read true."""
+        if tool not in tools():
+            raise RefusedError(f"“{tool}” is not a tool of this shop", field="tool")
+        with UnitOfWork(self._engine) as work:
+            work.course.check_tool(id=check_id, tool=tool, by=by)
+            work.commit()
+
+    def _mark(
+        self,
+        ticket: str,
+        step: str,
+        mark: str,
+        check: Callable[[Stop], None],
+        *,
+        mark_id: UUID,
+        reason: str,
+        until: datetime | None,
+        by: str,
+    ) -> BenchSheet:
+        def add(work: UnitOfWork, loaded: Loaded) -> None:
+            if any(made.id == mark_id for made in loaded.marks):
+                return
+            stop = next((s for s in loaded.sheet().course if s.key == step and not s.is_question), None)
+            if stop is None:
+                raise NotHereError(f"“{step}” is no step of this visit")
+            check(stop)
+            work.course.add(
+                CourseMark(mark_id, loaded.visit.id, step, mark, reason, until, loaded.state().last_work, by)
+            )
+
+        return self._change(ticket, add)
+
+    def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> BenchSheet:
+        with UnitOfWork(self._engine) as work:
+            loaded = load_bench(work, ticket)
+            check_in_house(loaded)
+            change(work, loaded)
+            return changed_sheet(work, ticket)
+
+
+def _needs(reason: str) -> Callable[[Stop], None]:
+    def check(_stop: Stop) -> None:
+        if not reason:
+            raise RefusedError(_WHY, field="reason")
+
+    return check

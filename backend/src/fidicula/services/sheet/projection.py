@@ -1,0 +1,35 @@
+"""What the core says of the projection that was measured."""
+
+from __future__ import annotations
+
+from fidicula.core.bands import Band, standing
+from fidicula.core.errors import CoreError
+from fidicula.core.geometry.neck import ProjectionJudgement, judge_projection
+from fidicula.services.sheet.held import BenchState
+
+
+def judged_projection(state: BenchState) -> tuple[float, Band, ProjectionJudgement] | None:
+    """The reading, what is wanted, and the judgement; None where it is in band, not known, or cannot be judged."""
+    held, wanted = state.held("projection"), state.wanted(("projection", None))
+    if held is None or held.assumed or wanted is None or state.singles is None:
+        return None
+    if standing(value=held.value, band=wanted.band) == "in_band":
+        return None
+    others = state.targets.others
+    neck = others.get("neck_length")
+    if neck is None:
+        return None
+    accepted, thickest = others.get("projection_accepted_high"), others.get("max_wedge_at_heel")
+    try:
+        judged = judge_projection(
+            measured=held.value,
+            band=wanted.band,
+            string_length=state.singles["string_length"].value,
+            neck_length=neck.band.aim,
+            fingerboard_length=state.singles["fingerboard_length"].value,
+            accept_high=accepted.band.aim if accepted is not None and state.instrument.is_new else None,
+            **({} if thickest is None else {"max_wedge": thickest.band.aim}),
+        )
+    except CoreError:
+        return None
+    return held.value, wanted.band, judged

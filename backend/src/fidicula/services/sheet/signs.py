@@ -1,0 +1,111 @@
+"""The signs of one instrument: what its readings, the door and somebody's eyes say, by the names of the tables."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from datetime import date, timedelta
+
+from fidicula.core.bands import standing
+from fidicula.core.geometry.neck import ProjectionJudgement
+from fidicula.db.records import Reading, Seen, Visit
+from fidicula.services.sheet.heed import no_risk_from
+from fidicula.services.sheet.held import BenchState
+from fidicula.services.sheet.model import CutView
+from fidicula.services.sheet.thresholds import (
+    SAME_PROJECTION,
+    WALKED_SHARE,
+    WORTH_FILING,
+    WORTH_TAKING,
+    outer_in_band,
+)
+
+SOME_DAYS = timedelta(hours=44)
+"""Between two readings of the projection that say that an instrument has settled: two mornings, two days apart."""
+
+_REMEDY_SIGNS = {"wedge": "remedy_wedge", "accept_with_reason": "remedy_accept", "neck_reset": "remedy_reset"}
+
+
+def signs_of(
+    state: BenchState,
+    visit: Visit,
+    cut: CutView,
+    judged: ProjectionJudgement | None,
+    *,
+    today: date,
+) -> frozenset[str]:
+    """Every sign that shows. today : where the shop is."""
+    return frozenset(
+        [
+            *_of_door(state, visit, today),
+            *_of_projection(state, judged),
+            *_of_readings(state, cut),
+            *(finding for line in standing_seen(state).values() for finding in line.findings),
+        ]
+    )
+
+
+def standing_seen(state: BenchState) -> Mapping[str, Seen]:
+    """The last word on every item that was looked at."""
+    return {line.item: line for line in state.seen if not line.taken_back}
+
+
+def _of_door(state: BenchState, visit: Visit, today: date) -> Iterator[str]:
+    if visit.climate:
+        yield f"came_{visit.climate}"
+    begins = no_risk_from(visit)
+    if begins is not None and visit.deadline is not None and begins <= today <= visit.deadline:
+        yield "in_freeze"
+    if visit.kind in ("look_over", "sound"):
+        yield f"kind_{visit.kind}"
+    if state.instrument.is_fleet:
+        yield "fleet"
+
+
+def _of_projection(state: BenchState, judged: ProjectionJudgement | None) -> Iterator[str]:
+    if _has_settled([r for r in state.projections if not r.taken_back and (r.doubt is None or r.confirmed)]):
+        yield "air_same"
+    if judged is not None:
+        yield f"projection_{judged.state}"
+        if judged.remedy in _REMEDY_SIGNS:
+            yield _REMEDY_SIGNS[judged.remedy]
+
+
+def _has_settled(readings: list[Reading]) -> bool:
+    """Whether the newest reading says the same as one of some days before."""
+    if not readings:
+        return False
+    last = max(readings, key=lambda reading: (reading.after_work or 0, reading.number))
+    return any(
+        last.taken_at - earlier.taken_at >= SOME_DAYS and abs(last.value - earlier.value) <= SAME_PROJECTION
+        for earlier in readings
+    )
+
+
+def _of_readings(state: BenchState, cut: CutView) -> Iterator[str]:
+    if any(_stands(state, ("end_height", i), "above") for i in range(state.count)):
+        yield "ends_high"
+    if any(_stands(state, ("nut_height", i), "below") for i in range(state.count)):
+        yield "nut_low"
+    if any((s.nut_to_file or 0.0) >= WORTH_FILING for s in cut.strings):
+        yield "nut_high"
+    for i, diameter in enumerate(state.diameters):
+        slot = state.held("slot_depth", i)
+        if slot is not None and not slot.assumed and slot.value > diameter / 2 + slot.resolution:
+            yield "slot_deep"
+            break
+    if not outer_in_band(state) and any(s.wood is not None and s.wood <= -WORTH_TAKING for s in cut.strings):
+        yield "bridge_low"
+    length, before = state.held("string_length"), state.last_time.get(("string_length", None))
+    if (
+        length is not None
+        and not length.assumed
+        and before is not None
+        and abs(length.value - before.value) > WALKED_SHARE * before.value
+    ):
+        yield "bridge_walked"
+
+
+def _stands(state: BenchState, place: tuple[str, int | None], where: str) -> bool:
+    stand, wanted = state.standings.get(place), state.wanted_as_read(place)
+    usable = stand.usable if stand is not None else None
+    return usable is not None and wanted is not None and standing(value=usable, band=wanted.band) == where

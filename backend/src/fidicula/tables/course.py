@@ -1,0 +1,236 @@
+"""Questions that are decided, the steps of a visit, and the kinds of visit."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cache
+
+from fidicula.tables.rows import TableError, TableRow, read_rows
+from fidicula.tables.signs import When, computed_signs, findings, when
+from fidicula.tables.work import works
+
+
+class _DecidingRow(TableRow):
+    question: str
+    title: str
+    short: str
+    asked_when: str
+    bars: str | None
+    before: str | None
+    at_measure: str | None
+    settled_by: str | None
+    says: str
+    source: str
+
+
+class _OutcomeRow(TableRow):
+    question: str
+    outcome: str
+    label: str
+    advised_when: str | None
+    opens_gate: bool
+    waits_hours: float | None
+    grows: bool
+    says: str
+    source: str
+
+
+class _StepRow(TableRow):
+    step: str
+    label: str
+    works: str | None
+    done_when: str | None
+    redone_after: str | None
+    why: str
+
+
+class _WaitRow(TableRow):
+    work: str
+    step: str
+    hours: float
+    says: str
+
+
+class VisitKind(TableRow):
+    """What an instrument comes for.
+
+    stops : steps of its course in order, and questions that belong there; a visit's course is only as long as that.
+    """
+
+    kind: str
+    label: str
+    stops: str
+
+
+@dataclass(frozen=True)
+class Outcome:
+    """One way to decide a question.
+
+    advised_when : the first outcome of a question whose condition holds is what the signs speak for.
+    opens_gate : the work behind the question may go on; else it waits until what was decided is done and measured.
+    waits_hours : how long it waits, where time does it.  grows : it is more work than most owners count on.
+    """
+
+    outcome: str
+    label: str
+    advised_when: When
+    opens_gate: bool
+    waits_hours: float | None
+    grows: bool
+    says: str
+    source: str
+
+
+@dataclass(frozen=True)
+class Deciding:
+    """A question that somebody decides.
+
+    short : its stop on the course.  bars : works that wait for it.  settled_by : works that answer it.
+    before : the step that it stands before, where that is not the first one that it bars.
+    at_measure : the single reading that a decision rests on; when that moves, the decision lapses.
+    """
+
+    question: str
+    title: str
+    short: str
+    asked_when: When
+    bars: frozenset[str]
+    before: str | None
+    at_measure: str | None
+    settled_by: frozenset[str]
+    says: str
+    outcomes: tuple[Outcome, ...]
+
+
+@dataclass(frozen=True)
+class Step:
+    """A stopped place of the course.
+
+    works : that it is for; any of them done makes it done.  done_when : the signs of the bench that make it done.
+    redone_after : works after which it is to be done again.
+    """
+
+    step: str
+    label: str
+    works: frozenset[str]
+    done_when: When
+    redone_after: frozenset[str]
+    why: str
+
+
+@dataclass(frozen=True)
+class Wait:
+    """A step rests for some time after a work. hours : how long.  says : why."""
+
+    work: str
+    step: str
+    hours: float
+    says: str
+
+
+BENCH_SIGNS = frozenset(
+    {
+        "strings_known",
+        "card_full",
+        "crown_was_cut",
+        "crown_right",
+        "nut_right",
+        "heights_again",
+    }
+)
+"""Signs of how far the bench has come; they make a step done and decide nothing."""
+
+
+@cache
+def questions() -> dict[str, Deciding]:
+    """By name, in the order in which they are asked."""
+    by_question: dict[str, list[Outcome]] = {}
+    known = _known_signs()
+    for row in read_rows("decisions", _OutcomeRow):
+        by_question.setdefault(row.question, []).append(
+            Outcome(
+                outcome=row.outcome,
+                label=row.label,
+                advised_when=when(row.advised_when, known=known, table="decisions"),
+                opens_gate=row.opens_gate,
+                waits_hours=row.waits_hours,
+                grows=row.grows,
+                says=row.says,
+                source=row.source,
+            )
+        )
+    found = {}
+    for asked in read_rows("deciding", _DecidingRow):
+        found[asked.question] = Deciding(
+            question=asked.question,
+            title=asked.title,
+            short=asked.short,
+            asked_when=when(asked.asked_when, known=known, table="deciding"),
+            bars=_known_works(asked.bars, "deciding"),
+            before=asked.before,
+            at_measure=asked.at_measure,
+            settled_by=_known_works(asked.settled_by, "deciding"),
+            says=asked.says,
+            outcomes=tuple(by_question.pop(asked.question, ())),
+        )
+        if len(found[asked.question].outcomes) < 2:
+            raise TableError(f"decisions.csv: {asked.question} needs two ways to decide it")
+        if asked.bars and not any(outcome.opens_gate for outcome in found[asked.question].outcomes):
+            raise TableError(f"decisions.csv: nothing decides {asked.question} so that the work can go on")
+    if by_question:
+        raise TableError(f"decisions.csv: {', '.join(by_question)} is no question of deciding.csv")
+    return found
+
+
+@cache
+def steps() -> dict[str, Step]:
+    return {
+        row.step: Step(
+            step=row.step,
+            label=row.label,
+            works=_known_works(row.works, "steps"),
+            done_when=when(row.done_when, known=BENCH_SIGNS, table="steps"),
+            redone_after=_known_works(row.redone_after, "steps"),
+            why=row.why,
+        )
+        for row in read_rows("steps", _StepRow)
+    }
+
+
+@cache
+def steps_for(work: str) -> frozenset[str]:
+    """The steps that a work belongs to."""
+    return frozenset(step.step for step in steps().values() if work in step.works)
+
+
+@cache
+def waits() -> dict[str, tuple[Wait, ...]]:
+    """By the step that rests."""
+    found: dict[str, tuple[Wait, ...]] = {}
+    for row in read_rows("waits", _WaitRow):
+        if row.step not in steps() or row.work not in works():
+            raise TableError(f"waits.csv: {row.work} or {row.step} is unknown")
+        found[row.step] = (*found.get(row.step, ()), Wait(row.work, row.step, row.hours, row.says))
+    return found
+
+
+@cache
+def visit_kinds() -> dict[str, VisitKind]:
+    found = {row.kind: row for row in read_rows("visit_kinds", VisitKind)}
+    for row in found.values():
+        for stop in row.stops.split():
+            if stop not in steps() and stop not in questions():
+                raise TableError(f"visit_kinds.csv: {stop} is no step of steps.csv, and no question")
+    return found
+
+
+def _known_signs() -> set[str]:
+    return {*computed_signs(), *findings()}
+
+
+def _known_works(text: str | None, table: str) -> frozenset[str]:
+    found = frozenset((text or "").split())
+    for work in sorted(found):
+        if work not in works():
+            raise TableError(f"{table}.csv: {work} is no work of works.csv")
+    return found

@@ -1,0 +1,179 @@
+"""The course of a visit over HTTP: what is next, what waits, what is passed over, and the slips that are asked."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+from uuid import uuid4
+
+import pytest
+from fastapi.testclient import TestClient
+from sqlalchemy import Engine, text
+
+from .test_bench import Bench
+
+
+def states(bench: Bench) -> dict[str, str]:
+    return {stop["key"]: stop["state"] for stop in bench.sheet["course"]}
+
+
+def mark(bench: Bench, step: str, what: str, status: int = 200, **more: str) -> dict[str, object]:
+    return bench.post(f"steps/{step}/{what}", status, id=str(uuid4()), **more)
+
+
+def in_hours(hours: float) -> str:
+    return (datetime.now(UTC) + timedelta(hours=hours)).isoformat()
+
+
+def test_a_string_change_settles_and_goes_home(client: TestClient) -> None:
+    """Three stops: the strings, the heights again, and two hours of settling that nobody can call done before."""
+    bench = Bench(client, "RW-112")
+    assert states(bench) == {"change": "done", "again": "here", "rest": "waiting"}
+    for position, typed in enumerate(("5", "4.4", "3.8", "3.2")):
+        bench.take("end_height", position, typed)
+    assert bench.sheet["next"]["says"] == "Settle waits"
+    assert bench.sheet["next"]["until"] is not None
+    assert "drop" in str(mark(bench, "rest", "done", 409))
+    mark(bench, "rest", "go-on", 422)
+    mark(bench, "rest", "go-on", reason="steel, and tuned up twice")
+    assert states(bench)["rest"] == "here"
+    mark(bench, "rest", "done")
+    assert bench.sheet["next"]["says"] == "Hand it over"
+    assert bench.sheet["undoable"]["words"] == "Settle done"
+    bench.post(f"marks/{bench.sheet['undoable']['id']}/take-back")
+    assert states(bench)["rest"] == "here"
+
+
+def test_a_wait_is_over_by_itself(client: TestClient, demo: Engine) -> None:
+    with demo.begin() as connection:
+        connection.execute(
+            text("UPDATE work_done SET done_at = done_at - interval '2 hours' WHERE work = 'strings_changed'")
+        )
+    assert states(Bench(client, "RW-112"))["rest"] == "ahead"
+
+
+def test_glue_bars_the_nut_and_the_bench_is_free_for_the_rest(client: TestClient) -> None:
+    """RW-111: a new nut was glued in. Filing it is refused until it is dry; measuring goes on."""
+    bench = Bench(client, "RW-111")
+    assert (states(bench)["nut"], states(bench)["measure"]) == ("waiting", "here")
+    refused = bench.post("works", 409, id=str(uuid4()), work="nut_filed")
+    assert refused["detail"][0]["msg"].startswith("the glue under the nut is drying, until")
+    mark(bench, "nut", "go-on", reason="set with superglue")
+    bench.post("works", id=str(uuid4()), work="nut_filed")
+    tag = next(t for t in client.get("/api/rail").json() if t["ticket"] == "RW-111")
+    assert (tag["step"], tag["waits_for"]) == ("measure", "crown")
+
+
+def test_a_step_is_passed_over_with_a_reason_and_taken_up_again(client: TestClient) -> None:
+    bench = Bench(client, "RW-102")
+    assert mark(bench, "post", "pass-over", 422)["detail"]
+    mark(bench, "post", "pass-over", reason="she wants to hear it for a week first")
+    assert states(bench)["post"] == "passed"
+    assert bench.sheet["next"]["stop"] == "rest"
+    assert bench.log()[0]["value"] == "passed over: she wants to hear it for a week first"
+    bench.post(f"marks/{bench.sheet['undoable']['id']}/take-back")
+    assert states(bench)["post"] == "here"
+
+
+def test_a_step_waits_for_what_was_ordered(client: TestClient) -> None:
+    bench = Bench(client, "RW-102")
+    mark(bench, "post", "wait", 422, until=in_hours(-1), reason="post stock")
+    mark(bench, "post", "wait", until=in_hours(48), reason="post stock from the mainland")
+    assert states(bench) == {"strings": "done", "measure": "done", "post": "waiting", "rest": "here"}
+    tag = next(t for t in client.get("/api/rail").json() if t["ticket"] == "RW-102")
+    assert (tag["step"], tag["waits_for"]) == ("settle", "post")
+
+
+def test_what_shows_by_itself_is_not_called_done(client: TestClient) -> None:
+    bench = Bench(client, "RW-102")
+    assert "by itself" in str(mark(bench, "measure", "done", 409))
+    mark(bench, "crown", "done", 404)
+
+
+def test_later_work_opens_a_step_again(client: TestClient) -> None:
+    """Post set, then the bridge is moved: the post is told from the foot, so its step is open again."""
+    bench = Bench(client, "RW-102")
+    bench.post("works", id=str(uuid4()), work="post_moved")
+    assert states(bench)["post"] == "done"
+    bench.post("works", id=str(uuid4()), work="bridge_moved")
+    post = next(stop for stop in bench.sheet["course"] if stop["key"] == "post")
+    assert (post["state"], post["note"]) == ("ahead", "since the bridge was moved")
+
+
+def test_the_shops_order_is_part_of_its_recipe(client: TestClient) -> None:
+    """Bridge before nut is a habit, and moves; what physics asks for stays in its place."""
+    before = [stop["key"] for stop in Bench(client, "RW-105").sheet["course"]]
+    assert before.index("nut") < before.index("crown")
+    body = {"id": str(uuid4()), "schools": {"nut_order": "bridge_first"}}
+    assert client.put("/api/instruments/RW-105/targets", json=body).status_code == 200
+    after = [stop["key"] for stop in Bench(client, "RW-105").sheet["course"]]
+    assert after.index("nut") == after.index("crown") + 1
+
+
+def test_no_risky_work_in_the_last_days_but_with_a_reason(client: TestClient) -> None:
+    body = {"family": "violin", "size": "4/4", "deadline": in_hours(48)[:10]}
+    bench = Bench(client, client.post("/api/instruments", json=body).json()["ticket"])
+    assert "last days" in str(bench.post("works", 409, id=str(uuid4()), work="bridge_moved"))
+    decision = {"id": str(uuid4()), "question": "deadline", "outcome": "go_on", "reason": "it fell over"}
+    bench.post("decisions", **decision)
+    bench.post("works", id=str(uuid4()), work="bridge_moved")
+
+
+def test_the_nut_is_not_filed_on_a_reading_that_does_not_hold(client: TestClient) -> None:
+    bench = Bench(client, "RW-105")
+    bench.post("works", id=str(uuid4()), work="nut_filed")
+    refused = bench.post("works", 409, id=str(uuid4()), work="nut_filed")
+    assert refused["detail"][0]["msg"].startswith("these readings do not hold any more: measure again C at the nut")
+
+
+def test_bass_and_treble_that_look_swapped_are_asked_and_nothing_is_barred(client: TestClient) -> None:
+    bench = Bench(client, "RW-102")
+    for position, typed in enumerate(("3.5", "4.4", "4.9", "5.3")):
+        bench.take("end_height", position, typed)
+    assert bench.sheet["asks"] == [
+        "E stands higher than G at the board's end: 5.3 over 3.5. Were bass and treble swapped?"
+    ]
+    assert bench.cell("end_height", 0)["value"] == 3.5
+
+
+def test_four_readings_for_the_wrong_instrument_are_asked(client: TestClient) -> None:
+    """The half-size violin's figures typed for a full size that was here before."""
+    bench = Bench(client, "RW-102")
+    bench.take("string_length", None, "286")
+    assert bench.sheet["asks"] == []
+    bench.take("fingerboard_length", None, "232")
+    assert bench.sheet["asks"][0].startswith("Is this RW-102? Not as last time: string length 286, last time")
+
+
+def test_an_overdue_tool_is_asked_until_it_is_checked(client: TestClient, demo: Engine) -> None:
+    with demo.begin() as connection:
+        connection.execute(text("UPDATE tool_check SET checked_at = now() - interval '400 days'"))
+    bench = Bench(client, "RW-102")
+    assert bench.sheet["asks"][0].startswith("The caliper's check was due on")
+    assert client.post("/api/tools/caliper/checked", json={"id": str(uuid4())}).status_code == 204
+    assert Bench(client, "RW-102").sheet["asks"] == []
+    assert client.post("/api/tools/thumb/checked", json={"id": str(uuid4())}).status_code == 422
+
+
+@pytest.mark.parametrize(
+    ("item", "body", "field"),
+    [
+        ("scroll", {}, "item"),
+        ("post", {"findings": ["seam_open"]}, "findings"),
+        ("post", {"verdict": "ugly"}, "verdict"),
+        ("post", {"verdict": "not_looked_at"}, "words"),
+    ],
+)
+def test_what_cannot_be_seen_names_its_field(
+    client: TestClient, item: str, body: dict[str, object], field: str
+) -> None:
+    refused = Bench(client, "RW-102").post(f"items/{item}/seen", 422, id=str(uuid4()), **body)
+    assert refused["detail"][0]["loc"] == ["body", field]
+
+
+def test_a_verdict_follows_the_hardest_finding(client: TestClient) -> None:
+    bench = Bench(client, "RW-102")
+    bench.post("items/neck/seen", id=str(uuid4()), findings=["neck_thick"])
+    bench.post("items/board/seen", id=str(uuid4()), findings=["board_soft", "board_hump"])
+    bench.post("items/bar/seen", id=str(uuid4()), findings=[])
+    verdicts = {item["item"]: item["verdict"] for item in bench.sheet["seen"]}
+    assert (verdicts["neck"], verdicts["board"], verdicts["bar"], verdicts["pegs"]) == ("watch", "work", "fine", "")

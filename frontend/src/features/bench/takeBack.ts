@@ -1,0 +1,23 @@
+/** Taking back the newest entry, whatever it is. */
+import { answerOf, api, type BenchSheet, type Undoable } from '@/api'
+
+type TakeBack = (ticket: string, id: string) => Promise<BenchSheet>
+
+const OF_KIND: Record<Undoable['kind'], TakeBack> = {
+  reading: (ticket, reading_id) =>
+    answerOf(api.POST('/api/instruments/{ticket}/readings/{reading_id}/take-back', { params: { path: { ticket, reading_id } } })),
+  work: (ticket, work_id) =>
+    answerOf(api.POST('/api/instruments/{ticket}/works/{work_id}/take-back', { params: { path: { ticket, work_id } } })),
+  decision: (ticket, decision_id) =>
+    answerOf(api.POST('/api/instruments/{ticket}/decisions/{decision_id}/take-back', { params: { path: { ticket, decision_id } } })),
+  choice: (ticket, id) =>
+    answerOf(api.POST('/api/instruments/{ticket}/targets/take-back', { params: { path: { ticket } }, body: { id } })),
+  mark: (ticket, mark_id) =>
+    answerOf(api.POST('/api/instruments/{ticket}/marks/{mark_id}/take-back', { params: { path: { ticket, mark_id } } })),
+  seen: (ticket, seen_id) =>
+    answerOf(api.POST('/api/instruments/{ticket}/seen/{seen_id}/take-back', { params: { path: { ticket, seen_id } } })),
+}
+
+export function takeBack(ticket: string, newest: Undoable): Promise<BenchSheet> {
+  return OF_KIND[newest.kind](ticket, newest.id)
+}

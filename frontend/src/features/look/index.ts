@@ -1,0 +1,1 @@
+export { default as SeenDialog } from './SeenDialog.vue'

@@ -1,0 +1,187 @@
+<script setup lang="ts">
+/** One question: the ways to decide it side by side, what each takes, and the decision with its reason. */
+import { computed, nextTick, ref, watch } from 'vue'
+import { answerOf, api, Refused, type Asked } from '@/api'
+import { useBench } from '@/features/bench'
+import { until } from '@/shared/format'
+import { freshId } from '@/shared/id'
+
+const props = defineProps<{ asked: Asked; mayDecide: boolean }>()
+/** Whether its ways stand open. */
+const isOpen = defineModel<boolean>({ required: true })
+const bench = useBench()
+
+const chosen = ref('')
+const reason = ref('')
+const fault = ref('')
+const isSending = ref(false)
+const reasonField = ref<HTMLInputElement | null>(null)
+const outcome = computed(() => props.asked.outcomes.find((row) => row.outcome === chosen.value) ?? null)
+const isBarring = computed(() => props.asked.bars.length > 0 && !props.asked.is_open)
+
+watch(
+  () => [props.asked.question, props.asked.decided?.id],
+  () => {
+    chosen.value = props.asked.decided?.outcome ?? props.asked.outcomes.find((row) => row.advised)?.outcome ?? ''
+    reason.value = ''
+    fault.value = ''
+  },
+  { immediate: true },
+)
+
+async function decide(): Promise<void> {
+  if (isSending.value || chosen.value === '') return
+  isSending.value = true
+  fault.value = ''
+  const body = { id: freshId(), question: props.asked.question, outcome: chosen.value, reason: reason.value }
+  try {
+    await bench.submit((ticket) =>
+      answerOf(api.POST('/api/instruments/{ticket}/decisions', { params: { path: { ticket } }, body })),
+    )
+    isOpen.value = false
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    fault.value = error.message
+    void nextTick(() => reasonField.value?.focus())
+  } finally {
+    isSending.value = false
+  }
+}
+/** Enter on an answer goes on to the reason, and from there decides. */
+function toReason(event: KeyboardEvent): void {
+  event.preventDefault()
+  reasonField.value?.focus()
+}
+</script>
+
+<template>
+  <form class="question" :class="{ barring: isBarring }" :aria-label="asked.title" @submit.prevent="decide">
+    <button type="button" class="plain-button head" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+      <span class="title">{{ asked.title }}</span>
+      <span v-if="asked.decided" class="said">
+        <b>{{ asked.decided.label }}</b>, {{ asked.decided.by }}<template v-if="asked.decided.waits_until && !asked.is_open">, until {{ until(asked.decided.waits_until) }}</template>
+      </span>
+      <span v-else-if="!isOpen" class="said">{{ asked.advised ? `to decide: ${asked.advised.charAt(0).toLowerCase()}${asked.advised.slice(1)}?` : 'to decide' }}</span>
+    </button>
+    <div v-if="isOpen" class="body">
+      <p v-if="asked.decided?.reason">“{{ asked.decided.reason }}”</p>
+      <p>{{ asked.says.charAt(0).toUpperCase() }}{{ asked.says.slice(1) }}.</p>
+      <p class="because">Signs: {{ asked.because.join('; ') }}.<template v-if="isBarring"> Until it is decided not: {{ asked.bars.join(', ').toLowerCase() }}.</template></p>
+      <template v-if="mayDecide">
+        <fieldset>
+          <legend class="only-read">{{ asked.title }}</legend>
+          <label v-for="row in asked.outcomes" :key="row.outcome" class="answer" :class="{ chosen: row.outcome === chosen }">
+            <input v-model="chosen" type="radio" :name="`outcome-${asked.question}`" :value="row.outcome" @keydown.enter="toReason" />
+            <span>
+              <b>{{ row.label }}</b><span v-if="row.advised" class="advised">the signs speak for it</span>
+              <span v-if="row.figures" class="figures">{{ row.figures }}</span>
+              <span v-if="row.outcome === chosen" class="says">{{ row.says }}</span>
+            </span>
+          </label>
+        </fieldset>
+        <label class="reason">
+          <span>{{ outcome?.needs_reason ? 'why, kept and printed' : 'why, if there is more to say' }}</span>
+          <input ref="reasonField" v-model="reason" maxlength="500" autocomplete="off" />
+        </label>
+        <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+        <v-btn type="submit" variant="flat" :loading="isSending" :disabled="chosen === ''">{{ asked.decided ? 'Decide anew' : 'Decide' }}</v-btn>
+      </template>
+      <p v-else>A luthier decides it.</p>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.question {
+  margin: 0 0 8px;
+  border: 1px solid var(--hairline);
+  border-radius: 4px;
+}
+.barring {
+  border: 2px solid var(--ink);
+}
+.head {
+  display: grid;
+  width: 100%;
+  min-height: 44px;
+  padding: 7px 14px;
+  text-align: left;
+  line-height: 1.25;
+}
+.title {
+  font-weight: 700;
+}
+.body {
+  padding: 0 14px 14px;
+}
+p {
+  margin: 0 0 6px;
+}
+.because {
+  color: var(--quiet);
+}
+fieldset {
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+.answer {
+  display: flex;
+  gap: 9px;
+  min-height: 44px;
+  padding: 9px 0 6px;
+  border-top: 1px solid var(--hairline);
+  line-height: 1.25;
+  cursor: pointer;
+}
+.answer input {
+  flex: none;
+  width: 18px;
+  height: 18px;
+  margin: 1px 0 0;
+  accent-color: var(--action);
+}
+.answer b,
+.said b {
+  font-weight: 400;
+}
+.answer.chosen b {
+  font-weight: 700;
+}
+.advised {
+  display: table;
+  margin: 2px 0;
+  padding: 0 6px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  white-space: nowrap;
+}
+.figures,
+.says {
+  display: block;
+}
+.says {
+  color: var(--quiet);
+}
+.reason {
+  display: block;
+  margin-bottom: 10px;
+}
+.reason span {
+  display: block;
+}
+.reason input {
+  width: 100%;
+  min-height: 44px;
+  padding: 2px 8px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+.fault {
+  color: var(--error);
+  font-weight: 700;
+}
+</style>
