@@ -117,7 +117,8 @@ def test_cut_done_makes_heights_stale_and_measuring_again_shows_what_is_left(ben
     stale = {(c["measure"], c["position"]) for c in bench.sheet["cells"] if c["state"] == "stale"}
     assert stale == {(m, i) for m in ("end_height", "slot_depth") for i in range(4)} | {("bridge_spread", None)}
     assert bench.wood() == [None] * 4
-    assert bench.post("works", 409, id=str(uuid4()), work="crown_cut")["detail"][0]["msg"].startswith("there is no cut")
+    refused = bench.post("works", 409, id=str(uuid4()), work="crown_cut")["detail"][0]["msg"]
+    assert refused.startswith("these readings do not hold any more: measure again G at the board's end")
     bench.take("end_height", 0, "5.40")
     left = bench.wood()[0]
     assert left is not None
@@ -167,6 +168,11 @@ def test_the_log_tells_what_became_of_every_line(bench: Bench) -> None:
             "",
         ),
     ]
+
+
+def test_nothing_measured_is_nothing_to_cut(bench: Bench) -> None:
+    refused = bench.post("works", 409, id=str(uuid4()), work="crown_cut")["detail"][0]["msg"]
+    assert refused.startswith("there is no cut to have done yet")
 
 
 def test_undoing_a_cut_makes_the_heights_hold_again(bench: Bench) -> None:

@@ -160,8 +160,26 @@ def _back_again(page: Page, address: str) -> None:
 
 
 def _gate(page: Page, address: str) -> None:
+    """The cello has settled; how it was read since then makes the wedge the thing to do."""
     _open(page, address, "RW-106")
-    page.get_by_role("radio", name="A wedge under the board").wait_for()
+    command(page, "d")
+    page.get_by_role("radio", name="It has settled").check()
+    page.keyboard.press("Enter")
+    page.keyboard.type("Read as 76.8 on two mornings.")
+    page.keyboard.press("Enter")
+    page.get_by_role("radio", name="A wedge under the board").check()
+
+
+def _course(page: Page, address: str) -> None:
+    _open(page, address, "RW-111")
+    page.get_by_role("button", name="Nut, waits").click()
+    page.get_by_role("radio", name="it need not wait any longer").wait_for()
+
+
+def _seen(page: Page, address: str) -> None:
+    _open(page, address, "RW-110")
+    command(page, "e")
+    page.get_by_role("group", name="board", exact=True).wait_for()
 
 
 SHOTS = [
@@ -171,6 +189,8 @@ SHOTS = [
     ("bridge-after-the-cut", (1280, 800), "lamp", _after),
     ("bridge-left-handed", (1280, 800), "day", _left_handed),
     ("bridge-bass-tablet", (800, 1180), "day", _bass),
+    ("course", (1280, 800), "day", _course),
+    ("what-is-seen", (1280, 800), "day", _seen),
     ("projection-undecided", (1280, 800), "day", _gate),
     ("bridge-phone", (390, 844), "day", _phone),
     ("figures", (1280, 800), "day", _figures),
