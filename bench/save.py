@@ -37,7 +37,8 @@ TICKET = "RW-102"
 def serve(port: int) -> None:
     """The application with the bare route beside its own; runs in the server's process."""
     app = create_app(Settings())
-    engine = app.state.engine
+    # Connections of its own: a bare SELECT ends in a rollback, at which the driver forgets what it had prepared.
+    engine = make_engine(Settings().database_url)
 
     def bare(body: dict[str, Any]) -> dict[str, Any]:
         with engine.begin() as connection:

@@ -2,22 +2,48 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import datetime
+from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Connection, bindparam, func, select, update
+from sqlalchemy import Connection, func, select, update
 from sqlalchemy.dialects.postgresql import distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.records import CourseMark, Seen
 
-# Statements that run with every reading are built once: building one takes as long as running it.
 
-_SEEN, _MARKS = (
-    select(table).where(table.c.visit_id == bindparam("visit_id")).order_by(table.c.number)
-    for table in (schema.seen, schema.course_mark)
-)
+def seen_of(m: Mapping[Any, Any]) -> Seen:
+    return Seen(
+        id=m["id"],
+        visit_id=m["visit_id"],
+        item=m["item"],
+        verdict=m["verdict"],
+        findings=tuple(m["findings"]),
+        words=m["words"],
+        seen_by=m["seen_by"],
+        after_work=m["after_work"],
+        seen_at=m["seen_at"],
+        taken_back=m["taken_back_at"] is not None,
+    )
+
+
+def mark_of(m: Mapping[Any, Any]) -> CourseMark:
+    return CourseMark(
+        id=m["id"],
+        visit_id=m["visit_id"],
+        step=m["step"],
+        mark=m["mark"],
+        reason=m["reason"],
+        until=m["until"],
+        after_work=m["after_work"],
+        made_by=m["made_by"],
+        made_at=m["made_at"],
+        taken_back=m["taken_back_at"] is not None,
+    )
+
 
 _FROM_DATABASE = ("seen_at", "made_at", "taken_back")
 
@@ -25,42 +51,6 @@ _FROM_DATABASE = ("seen_at", "made_at", "taken_back")
 class Course:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
-
-    def seen(self, visit_id: UUID) -> list[Seen]:
-        """Everything that was seen at a visit, in order, what was taken back too."""
-        return [
-            Seen(
-                id=r.id,
-                visit_id=r.visit_id,
-                item=r.item,
-                verdict=r.verdict,
-                findings=tuple(r.findings),
-                words=r.words,
-                seen_by=r.seen_by,
-                after_work=r.after_work,
-                seen_at=r.seen_at,
-                taken_back=r.taken_back_at is not None,
-            )
-            for r in self._connection.execute(_SEEN, {"visit_id": visit_id})
-        ]
-
-    def marks(self, visit_id: UUID) -> list[CourseMark]:
-        """Everything that was said of the steps of a visit, in order, what was taken back too."""
-        return [
-            CourseMark(
-                id=r.id,
-                visit_id=r.visit_id,
-                step=r.step,
-                mark=r.mark,
-                reason=r.reason,
-                until=r.until,
-                after_work=r.after_work,
-                made_by=r.made_by,
-                made_at=r.made_at,
-                taken_back=r.taken_back_at is not None,
-            )
-            for r in self._connection.execute(_MARKS, {"visit_id": visit_id})
-        ]
 
     def add(self, new: Seen | CourseMark) -> None:
         """Add a line; one of this id that is there already stays as it is."""

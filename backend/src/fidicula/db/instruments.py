@@ -9,8 +9,9 @@ from typing import Any
 from uuid import UUID
 
 from sqlalchemy import (
+    ColumnElement,
     Connection,
-    Row,
+    Select,
     bindparam,
     exists,
     func,
@@ -28,7 +29,6 @@ from fidicula.db.records import (
     ASKED,
     Instrument,
     KnownInstrument,
-    LastTime,
     Particular,
     RailEntry,
     TargetChoice,
@@ -36,8 +36,7 @@ from fidicula.db.records import (
 )
 
 
-def _instrument(row: Row[tuple[object, ...]]) -> Instrument:
-    m = row._mapping
+def _instrument(m: Mapping[Any, Any]) -> Instrument:
     return Instrument(
         id=m["id"],
         ticket=m["ticket"],
@@ -62,31 +61,30 @@ _VISIT = (
 
 _OTHER_VISIT = schema.visit.alias("other_visit")
 
-_LAST_TIME = (
-    select(
-        schema.reading.c.measure,
-        schema.reading.c.position,
-        schema.reading.c.value,
-        schema.reading.c.direction,
-        schema.reading.c.taken_at,
+
+def last_time_of(instrument_id: ColumnElement[Any], visit_id: ColumnElement[Any]) -> Select[Any]:
+    """What each place was last read as at another visit than this."""
+    reading, visit = schema.reading, schema.visit
+    return (
+        select(reading.c.measure, reading.c.position, reading.c.value, reading.c.direction, reading.c.taken_at)
+        .ext(distinct_on(reading.c.measure, reading.c.position))
+        .join(visit, visit.c.id == reading.c.visit_id)
+        .where(
+            visit.c.instrument_id == instrument_id,
+            visit.c.id != visit_id,
+            reading.c.taken_back_at.is_(None),
+            reading.c.corrected_by.is_(None),
+            or_(reading.c.doubt.is_(None), reading.c.confirmed_at.is_not(None)),
+        )
+        .order_by(
+            reading.c.measure,
+            reading.c.position,
+            visit.c.opened_at.desc(),
+            reading.c.after_work.desc().nulls_last(),
+            reading.c.number.desc(),
+        )
     )
-    .ext(distinct_on(schema.reading.c.measure, schema.reading.c.position))
-    .join(schema.visit, schema.visit.c.id == schema.reading.c.visit_id)
-    .where(
-        schema.visit.c.instrument_id == bindparam("instrument_id"),
-        schema.visit.c.id != bindparam("visit_id"),
-        schema.reading.c.taken_back_at.is_(None),
-        schema.reading.c.corrected_by.is_(None),
-        or_(schema.reading.c.doubt.is_(None), schema.reading.c.confirmed_at.is_not(None)),
-    )
-    .order_by(
-        schema.reading.c.measure,
-        schema.reading.c.position,
-        schema.visit.c.opened_at.desc(),
-        schema.reading.c.after_work.desc().nulls_last(),
-        schema.reading.c.number.desc(),
-    )
-)
+
 
 _CHOICE_COLUMNS = ("id", "recipe", "schools", "sources", "reason", "chosen_by", "chosen_at")
 
@@ -101,7 +99,7 @@ _NEWEST_CHOICE = (
     .lateral("newest_choice")
 )
 
-_BY_TICKET = (
+BY_TICKET = (
     select(
         schema.instrument,
         schema.visit.c.id.label("visit_id"),
@@ -119,25 +117,27 @@ _BY_TICKET = (
 )
 
 
+def instrument_and_visit_of(m: Mapping[Any, Any]) -> tuple[Instrument, Visit]:
+    """From a row of `BY_TICKET`."""
+    found = _instrument(m)
+    if m["choice_id"] is not None:
+        found = replace(found, choice=TargetChoice(**{name: m[f"choice_{name}"] for name in _CHOICE_COLUMNS}))
+    return found, Visit(
+        id=m["visit_id"],
+        instrument_id=found.id,
+        has_earlier=m["has_earlier"],
+        **{name: m[name] for name in _VISIT},
+    )
+
+
 class Instruments:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
 
     def by_ticket(self, ticket: str) -> tuple[Instrument, Visit] | None:
         """An instrument with its open visit, or else its newest."""
-        row = self._connection.execute(_BY_TICKET, {"ticket": ticket}).one_or_none()
-        if row is None:
-            return None
-        m = row._mapping
-        found = _instrument(row)
-        if m["choice_id"] is not None:
-            found = replace(found, choice=TargetChoice(**{name: m[f"choice_{name}"] for name in _CHOICE_COLUMNS}))
-        return found, Visit(
-            id=m["visit_id"],
-            instrument_id=found.id,
-            has_earlier=m["has_earlier"],
-            **{name: m[name] for name in _VISIT},
-        )
+        row = self._connection.execute(BY_TICKET, {"ticket": ticket}).one_or_none()
+        return None if row is None else instrument_and_visit_of(row._mapping)
 
     def add(self, new: Instrument) -> bool:
         """Add an instrument; False where its ticket is taken."""
@@ -186,11 +186,6 @@ class Instruments:
         closed_at = None if by is None else func.now()
         self._connection.execute(update(t).where(t.c.id == visit_id).values(closed_at=closed_at, closed_by=by))
 
-    def last_time(self, instrument_id: UUID, visit_id: UUID) -> dict[tuple[str, int | None], LastTime]:
-        """What each place was last read as before this visit."""
-        rows = self._connection.execute(_LAST_TIME, {"instrument_id": instrument_id, "visit_id": visit_id})
-        return {(r.measure, r.position): LastTime(r.value, r.direction, r.taken_at) for r in rows}
-
     def known(self, words: str, *, limit: int) -> list[KnownInstrument]:
         """Instruments whose ticket, owner or description holds every word, newest visit first."""
         visit, instrument = schema.visit, schema.instrument
@@ -209,7 +204,10 @@ class Instruments:
             .order_by(newest.c.opened_at.desc(), instrument.c.ticket)
             .limit(limit)
         )
-        return [KnownInstrument(_instrument(row), row.opened_at, row.complaint, row.closed_at is None) for row in rows]
+        return [
+            KnownInstrument(_instrument(row._mapping), row.opened_at, row.complaint, row.closed_at is None)
+            for row in rows
+        ]
 
     def choose_targets(self, instrument_id: UUID, choice: TargetChoice) -> None:
         """Add what the instrument follows from now on."""
@@ -272,7 +270,7 @@ class Instruments:
         )
         return [
             RailEntry(
-                instrument=_instrument(row),
+                instrument=_instrument(row._mapping),
                 visit=Visit(
                     id=row.visit_id,
                     instrument_id=row.id,

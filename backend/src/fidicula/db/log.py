@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from typing import Any
 from uuid import UUID
 
 from sqlalchemy import (
     Connection,
-    Row,
     bindparam,
     func,
-    or_,
     select,
     update,
 )
@@ -25,8 +25,7 @@ from fidicula.db.records import (
 )
 
 
-def _reading(row: Row[tuple[object, ...]]) -> Reading:
-    m = row._mapping
+def reading_of(m: Mapping[Any, Any]) -> Reading:
     return Reading(
         number=m["number"],
         id=m["id"],
@@ -50,6 +49,34 @@ def _reading(row: Row[tuple[object, ...]]) -> Reading:
     )
 
 
+def work_of(m: Mapping[Any, Any]) -> WorkDone:
+    return WorkDone(
+        number=m["number"],
+        id=m["id"],
+        visit_id=m["visit_id"],
+        work=m["work"],
+        done_by=m["done_by"],
+        done_at=m["done_at"],
+        detail=m["detail"],
+        string_set_id=m["string_set_id"],
+        taken_back=m["taken_back_at"] is not None,
+    )
+
+
+def decision_of(m: Mapping[Any, Any]) -> Decision:
+    return Decision(
+        id=m["id"],
+        visit_id=m["visit_id"],
+        question=m["question"],
+        outcome=m["outcome"],
+        reason=m["reason"],
+        at_value=m["at_value"],
+        decided_by=m["decided_by"],
+        decided_at=m["decided_at"],
+        taken_back=m["taken_back_at"] is not None,
+    )
+
+
 # Statements that run with every reading are built once: building one takes as long as running it.
 
 _STANDING_READINGS = (
@@ -57,7 +84,7 @@ _STANDING_READINGS = (
     .where(
         schema.reading.c.visit_id == bindparam("visit_id"),
         schema.reading.c.taken_back_at.is_(None),
-        or_(schema.reading.c.corrected_by.is_(None), schema.reading.c.measure == bindparam("every_of")),
+        schema.reading.c.corrected_by.is_(None),
     )
     .order_by(schema.reading.c.number)
 )
@@ -76,12 +103,6 @@ _WORKS = (
     .order_by(schema.work_done.c.number)
 )
 
-_DECISIONS = (
-    select(schema.decision)
-    .where(schema.decision.c.visit_id == bindparam("visit_id"))
-    .order_by(schema.decision.c.number)
-)
-
 
 class Log:
     """Readings and works of a visit, in the order in which they arrived."""
@@ -89,41 +110,25 @@ class Log:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
 
-    def standing_readings(self, visit_id: UUID, *, every_of: str = "") -> list[Reading]:
-        """A visit's readings, without those taken back and those that a later one corrects.
-
-        every_of : a measure whose corrected readings come too.
-        """
-        rows = self._connection.execute(_STANDING_READINGS, {"visit_id": visit_id, "every_of": every_of})
-        return [_reading(row) for row in rows]
+    def standing_readings(self, visit_id: UUID) -> list[Reading]:
+        """A visit's readings, without those taken back and those that a later one corrects."""
+        rows = self._connection.execute(_STANDING_READINGS, {"visit_id": visit_id})
+        return [reading_of(row._mapping) for row in rows]
 
     def all_readings(self, visit_id: UUID) -> list[Reading]:
         """Every reading of a visit, newest first, whatever became of it."""
         t = schema.reading
         rows = self._connection.execute(select(t).where(t.c.visit_id == visit_id).order_by(t.c.number.desc()))
-        return [_reading(row) for row in rows]
+        return [reading_of(row._mapping) for row in rows]
 
     def reading(self, reading_id: UUID) -> Reading | None:
         row = self._connection.execute(select(schema.reading).where(schema.reading.c.id == reading_id)).one_or_none()
-        return None if row is None else _reading(row)
+        return None if row is None else reading_of(row._mapping)
 
     def works(self, visit_id: UUID) -> list[WorkDone]:
         """All works of a visit, those taken back too."""
         rows = self._connection.execute(_WORKS, {"visit_id": visit_id})
-        return [
-            WorkDone(
-                number=r.number,
-                id=r.id,
-                visit_id=r.visit_id,
-                work=r.work,
-                done_by=r.done_by,
-                done_at=r.done_at,
-                detail=r.detail,
-                string_set_id=r.string_set_id,
-                taken_back=r.taken_back_at is not None,
-            )
-            for r in rows
-        ]
+        return [work_of(row._mapping) for row in rows]
 
     def add_reading(self, new: NewReading, *, corrects: int | None) -> Reading | None:
         """Add a reading; None where one of this id is there already (a retry after a lost answer).
@@ -133,7 +138,7 @@ class Log:
         row = self._connection.execute(_ADD_READING, vars(new)).one_or_none()
         if row is None:
             return None
-        added = _reading(row)
+        added = reading_of(row._mapping)
         if corrects is not None:
             self._connection.execute(_MARK_CORRECTED, {"earlier": corrects, "later": added.number})
         return added
@@ -167,24 +172,6 @@ class Log:
             .where(schema.work_done.c.id == work_id)
             .values(taken_back_at=func.now(), taken_back_by=by)
         )
-
-    def decisions(self, visit_id: UUID) -> list[Decision]:
-        """Every decision of a visit, in order, those taken back too."""
-        rows = self._connection.execute(_DECISIONS, {"visit_id": visit_id})
-        return [
-            Decision(
-                id=r.id,
-                visit_id=r.visit_id,
-                question=r.question,
-                outcome=r.outcome,
-                reason=r.reason,
-                at_value=r.at_value,
-                decided_by=r.decided_by,
-                decided_at=r.decided_at,
-                taken_back=r.taken_back_at is not None,
-            )
-            for r in rows
-        ]
 
     def decide(self, new: Decision) -> None:
         """Add a decision; one of this id that is there already stays as it is."""

@@ -36,9 +36,10 @@ _SHOP_RECIPE = (
 )
 
 
-_STAMPED = (_figure, _recipe, _default, schema.tool_check, schema.own_size)
+STAMPED = (_figure, _recipe, _default, schema.tool_check, schema.own_size)
+"""Logs of what the shop goes by."""
 
-_STAMP = select(*(select(func.max(table.c.number)).scalar_subquery() for table in _STAMPED))
+_STAMP = select(*(select(func.max(table.c.number)).scalar_subquery() for table in STAMPED))
 
 
 class ShopRules:

@@ -9,7 +9,6 @@ from sqlalchemy import (
     Connection,
     Row,
     RowMapping,
-    bindparam,
     insert,
     select,
 )
@@ -36,20 +35,6 @@ _STRING_SETS = (
     .order_by(schema.string_set.c.name, schema.string_set.c.id, schema.string_of_set.c.position)
 )
 
-_SET_ON_INSTRUMENT = _STRING_SETS.where(
-    schema.string_set.c.id
-    == select(schema.work_done.c.string_set_id)
-    .join(schema.visit, schema.visit.c.id == schema.work_done.c.visit_id)
-    .where(
-        schema.visit.c.instrument_id == bindparam("instrument_id"),
-        schema.work_done.c.string_set_id.is_not(None),
-        schema.work_done.c.taken_back_at.is_(None),
-    )
-    .order_by(schema.work_done.c.number.desc())
-    .limit(1)
-    .scalar_subquery()
-)
-
 
 class StringSets:
     def __init__(self, connection: Connection) -> None:
@@ -74,11 +59,6 @@ class StringSets:
 
     def by_id(self, set_id: UUID) -> StringSet | None:
         found = self._gather(self._connection.execute(_STRING_SETS.where(schema.string_set.c.id == set_id)))
-        return found[0] if found else None
-
-    def on_instrument(self, instrument_id: UUID) -> StringSet | None:
-        """The set that the newest word on this instrument's strings names."""
-        found = self._gather(self._connection.execute(_SET_ON_INSTRUMENT, {"instrument_id": instrument_id}))
         return found[0] if found else None
 
     def add(self, new: StringSet) -> bool:

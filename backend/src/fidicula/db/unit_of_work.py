@@ -11,6 +11,7 @@ from sqlalchemy.exc import OperationalError
 from fidicula.db.course import Course
 from fidicula.db.instruments import Instruments
 from fidicula.db.log import Log
+from fidicula.db.one_sheet import OneSheet
 from fidicula.db.people import People
 from fidicula.db.shop_rules import ShopRules
 from fidicula.db.string_sets import StringSets
@@ -21,8 +22,17 @@ class DatabaseAwayError(Exception):
 
 
 def make_engine(url: str) -> Engine:
-    """An engine with a small pool; a connection that died is noticed before it is used."""
-    return create_engine(url, pool_size=5, max_overflow=5, pool_pre_ping=False, connect_args={"connect_timeout": 5})
+    """An engine with a small pool; a connection that died is noticed before it is used.
+
+    A sheet's one large statement is planned once for each connection: planning it takes as long as running it.
+    """
+    return create_engine(
+        url,
+        pool_size=5,
+        max_overflow=5,
+        pool_pre_ping=False,
+        connect_args={"connect_timeout": 5, "options": "-c plan_cache_mode=force_generic_plan -c jit=off"},
+    )
 
 
 class UnitOfWork:
@@ -47,6 +57,7 @@ class UnitOfWork:
         self.string_sets = StringSets(self._connection)
         self.log = Log(self._connection)
         self.course = Course(self._connection)
+        self.one_sheet = OneSheet(self._connection)
         self.rules = ShopRules(self._connection)
         self.people = People(self._connection)
         return self

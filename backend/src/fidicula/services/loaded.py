@@ -81,22 +81,22 @@ class Loaded:
 
 def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
     """Raises NotHereError for a ticket that does not hang on the rail."""
-    found = work.instruments.by_ticket(ticket)
+    found = work.one_sheet.of(ticket)
     if found is None:
         raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
-    instrument, visit = found
+    instrument, visit = found.instrument, found.visit
     return Loaded(
         instrument=instrument,
         visit=visit,
-        string_set=work.string_sets.on_instrument(instrument.id),
-        readings=work.log.standing_readings(visit.id, every_of="projection"),
-        works=work.log.works(visit.id),
-        rules=load_rules(work, instrument.family),
+        string_set=found.string_set,
+        readings=found.readings,
+        works=found.works,
+        rules=load_rules(work, instrument.family, found.stamp),
         taken=load_taken(work, instrument, visit, instrument.choice.sources),
-        decisions=work.log.decisions(visit.id),
-        seen=work.course.seen(visit.id),
-        marks=work.course.marks(visit.id),
-        last_time=work.instruments.last_time(instrument.id, visit.id) if visit.has_earlier else {},
+        decisions=found.decisions,
+        seen=found.seen,
+        marks=found.marks,
+        last_time=found.last_time,
     )
 
 

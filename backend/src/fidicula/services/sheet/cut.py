@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from fidicula.core.bands import standing
@@ -25,6 +25,9 @@ from fidicula.services.sheet.held import BenchState, Held
 from fidicula.services.sheet.model import CutState, CutView, ProblemView, StringCutView
 
 _PLACE_OF_FIELD = {"fingerboard_radius_nut": "fingerboard_radius"}
+
+_MOST_PLANNED = 400
+"""Plans kept for one set of targets; beyond that they are begun anew."""
 
 
 @dataclass(frozen=True)
@@ -88,12 +91,17 @@ class _Cut:
         }
         geometry = self._geometry({place: held.value for place, held in self._held.items()})
         self._nut_stays = [self._nut_is_in_band(geometry, i) for i in range(self._count)]
+        self._plan_places = tuple(place for place in self._held if self._moves_plan(place) or place[0] == "projection")
+        self._plan_rests_on = (
+            tuple(state.diameters),
+            state.instrument.string_names,
+            self._plan_places,
+            tuple(self._directions["nut_height", i] for i in range(self._count)),
+        )
 
     def computed(self) -> Computed:
         values = {place: held.value for place, held in self._held.items()}
-        geometry = self._geometry(values)
-        goals = self._goals(values, geometry)
-        plan = self._plan(geometry, values, goals)
+        geometry, goals, plan = self._planned(values)
         known_to = uncertainties(
             outcome=self._outcome,
             values=values,
@@ -150,14 +158,26 @@ class _Cut:
 
     def _outcome(self, values: Mapping[Place, float]) -> Sequence[float]:
         """Of each string: mark, height at the board's end, and wood."""
-        geometry = self._geometry(values)
-        goals = self._goals(values, geometry)
-        plan = self._plan(geometry, values, goals)
+        geometry, goals, plan = self._planned(values)
         found: list[float] = []
         for i, target in enumerate(plan.strings):
             cut = self._cut(geometry, values, goals, plan, i)
             wood = 0.0 if cut is None or cut[0].crown_cut is None else cut[0].crown_cut
             found += (target.mark_height, target.end_height, wood)
+        return found
+
+    def _planned(self, values: Mapping[Place, float]) -> tuple[Geometry, tuple[StringGoal, ...], BridgePlan]:
+        """Geometry, goals and plan; kept with the targets, for most readings move none of what they rest on."""
+        known: dict[Hashable, tuple[Geometry, tuple[StringGoal, ...], BridgePlan]] = self._state.targets.planned
+        key = (self._plan_rests_on, tuple(values[place] for place in self._plan_places))
+        found = known.get(key)
+        if found is None:
+            geometry = self._geometry(values)
+            goals = self._goals(values, geometry)
+            found = geometry, goals, self._plan(geometry, values, goals)
+            if len(known) >= _MOST_PLANNED:
+                known.clear()
+            known[key] = found
         return found
 
     def _geometry(self, values: Mapping[Place, float]) -> Geometry:

@@ -94,9 +94,12 @@ def values_of(entry: FigureEntry) -> FigureValues:
 _known: WeakKeyDictionary[Engine, dict[str, tuple[tuple[int | None, ...], Rules]]] = WeakKeyDictionary()
 
 
-def load_rules(work: UnitOfWork, family: str) -> Rules:
-    """The rules of a family as they stand now; read again only after an entry."""
-    stamp = work.rules.stamp()
+def load_rules(work: UnitOfWork, family: str, stamp: tuple[int | None, ...] | None = None) -> Rules:
+    """The rules of a family as they stand now; read again only after an entry.
+
+    stamp : where it is known already.
+    """
+    stamp = work.rules.stamp() if stamp is None else stamp
     of_house = _known.setdefault(work.engine, {})
     if family not in of_house or of_house[family][0] != stamp:
         rules = make_rules(

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Hashable, Mapping
+from dataclasses import dataclass, field
+from typing import Any
 
 from fidicula.core.bands import Band
 from fidicula.core.geometry.board import HeightDirection
@@ -38,6 +39,7 @@ class Targets:
     others : wanted of what the bench card does not hold, by measure. [the measure's unit]
     blocked : what no bridge can be planned without and has no figure, in words.
     missing : the same, with what a reading can stand in for.
+    planned : bridges planned for these targets already, by all that they depend on; most readings move none of it.
     """
 
     schools: Mapping[str, str]
@@ -52,6 +54,7 @@ class Targets:
     others: Mapping[str, Wanted]
     blocked: tuple[str, ...]
     missing: tuple[str, ...]
+    planned: dict[Hashable, Any] = field(default_factory=dict, compare=False, repr=False)
 
     def __getitem__(self, place: Place) -> Wanted | None:
         return self.places.get(place)

@@ -1,0 +1,183 @@
+"""All that one sheet is made of, in a single way to the database and back: most of a reading's time is such ways."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import Connection, Table, func, literal_column, or_, select
+from sqlalchemy.dialects.postgresql import aggregate_order_by
+from sqlalchemy.sql.elements import ColumnElement
+from sqlalchemy.sql.selectable import ScalarSelect
+
+from fidicula.db import schema
+from fidicula.db.course import mark_of, seen_of
+from fidicula.db.instruments import BY_TICKET, instrument_and_visit_of, last_time_of
+from fidicula.db.log import decision_of, reading_of, work_of
+from fidicula.db.records import (
+    CourseMark,
+    Decision,
+    Instrument,
+    LastTime,
+    Reading,
+    Seen,
+    SetString,
+    StringSet,
+    Visit,
+    WorkDone,
+)
+from fidicula.db.shop_rules import STAMPED
+
+
+@dataclass(frozen=True)
+class SheetRecords:
+    """One instrument with the visit that its ticket opens.
+
+    readings : those that stand, and every one of the projection, which says whether it moved.
+    works, decisions, seen, marks : in order, what was taken back too.  stamp : as `ShopRules.stamp` gives it.
+    """
+
+    instrument: Instrument
+    visit: Visit
+    string_set: StringSet | None
+    readings: list[Reading]
+    works: list[WorkDone]
+    decisions: list[Decision]
+    seen: list[Seen]
+    marks: list[CourseMark]
+    last_time: dict[tuple[str, int | None], LastTime]
+    stamp: tuple[int | None, ...]
+
+
+_ONE = BY_TICKET.cte("one")
+
+
+def _whole(table: Table) -> ColumnElement[Any]:
+    return func.row_to_json(literal_column(table.name))
+
+
+def _rows(table: Table, *more: ColumnElement[bool]) -> ScalarSelect[Any]:
+    """The rows of a log at this visit, in order, as JSON."""
+    return (
+        select(func.json_agg(aggregate_order_by(_whole(table), table.c.number)))
+        .where(table.c.visit_id == _ONE.c.visit_id, *more)
+        .correlate(_ONE)
+        .scalar_subquery()
+    )
+
+
+_reading, _work, _visit, _string = schema.reading, schema.work_done, schema.visit, schema.string_of_set
+
+_SET_ID = (
+    select(_work.c.string_set_id)
+    .join(_visit, _visit.c.id == _work.c.visit_id)
+    .where(
+        _visit.c.instrument_id == _ONE.c.id,
+        _work.c.string_set_id.is_not(None),
+        _work.c.taken_back_at.is_(None),
+    )
+    .order_by(_work.c.number.desc())
+    .limit(1)
+    .correlate(_ONE)
+    .scalar_subquery()
+)
+
+_SET = (
+    select(
+        func.json_build_object(
+            *("id", schema.string_set.c.id, "name", schema.string_set.c.name),
+            *("family", schema.string_set.c.family, "material", schema.string_set.c.material),
+            "strings",
+            select(
+                func.json_agg(aggregate_order_by(func.row_to_json(literal_column(_string.name)), _string.c.position))
+            )
+            .where(_string.c.string_set_id == schema.string_set.c.id)
+            .correlate(schema.string_set)
+            .scalar_subquery(),
+        )
+    )
+    .where(schema.string_set.c.id == _SET_ID)
+    .correlate(_ONE)
+    .scalar_subquery()
+)
+
+_LAST_TIME = last_time_of(_ONE.c.id, _ONE.c.visit_id).correlate(_ONE).subquery("earlier")
+
+_STATEMENT = select(
+    _ONE,
+    _rows(
+        _reading,
+        _reading.c.taken_back_at.is_(None),
+        or_(_reading.c.corrected_by.is_(None), _reading.c.measure == "projection"),
+    ).label("readings"),
+    _rows(_work).label("works"),
+    _rows(schema.decision).label("decisions"),
+    _rows(schema.seen).label("seen"),
+    _rows(schema.course_mark).label("marks"),
+    _SET.label("string_set"),
+    select(func.json_agg(func.row_to_json(literal_column("earlier"))))
+    .select_from(_LAST_TIME)
+    .correlate(_ONE)
+    .scalar_subquery()
+    .label("last_time"),
+    *(select(func.max(table.c.number)).scalar_subquery().label(f"stamp_{i}") for i, table in enumerate(STAMPED)),
+)
+
+
+class OneSheet:
+    def __init__(self, connection: Connection) -> None:
+        self._connection = connection
+
+    def of(self, ticket: str) -> SheetRecords | None:
+        """None for a ticket that nobody ever hung on the rail."""
+        row = self._connection.execute(_STATEMENT, {"ticket": ticket}).one_or_none()
+        if row is None:
+            return None
+        m = row._mapping
+        instrument, visit = instrument_and_visit_of(m)
+        return SheetRecords(
+            instrument=instrument,
+            visit=visit,
+            string_set=_set_of(m["string_set"]),
+            readings=[reading_of(line) for line in _lines(m["readings"])],
+            works=[work_of(line) for line in _lines(m["works"])],
+            decisions=[decision_of(line) for line in _lines(m["decisions"])],
+            seen=[seen_of(line) for line in _lines(m["seen"])],
+            marks=[mark_of(line) for line in _lines(m["marks"])],
+            last_time={
+                (line["measure"], line["position"]): LastTime(line["value"], line["direction"], line["taken_at"])
+                for line in _lines(m["last_time"])
+            },
+            stamp=tuple(m[f"stamp_{i}"] for i in range(len(STAMPED))),
+        )
+
+
+_TIMES = ("taken_at", "recorded_at", "done_at", "decided_at", "seen_at", "made_at", "until")
+_IDS = ("id", "visit_id", "string_set_id")
+
+
+def _lines(rows: list[dict[str, Any]] | None) -> list[dict[str, Any]]:
+    """Rows that came as JSON, with their ids and times as such again."""
+    if not rows:
+        return []
+    ids = [name for name in _IDS if name in rows[0]]
+    times = [name for name in _TIMES if name in rows[0]]
+    for row in rows:
+        for name in ids:
+            row[name] = UUID(row[name]) if row[name] is not None else None
+        for name in times:
+            row[name] = datetime.fromisoformat(row[name]) if row[name] is not None else None
+    return rows
+
+
+def _set_of(row: Mapping[str, Any] | None) -> StringSet | None:
+    if row is None:
+        return None
+    strings = tuple(
+        SetString(string["name"], string["diameter"], string["tension"], string["linear_density"])
+        for string in row["strings"]
+    )
+    return StringSet(UUID(row["id"]), row["name"], row["family"], row["material"], strings)
