@@ -6,6 +6,7 @@ from fastapi import FastAPI
 
 from fidicula.api.app import make_app
 from fidicula.db.unit_of_work import make_engine
+from fidicula.devices.standins.camera import StandInCamera
 from fidicula.services.bench import Bench
 from fidicula.services.course import Course
 from fidicula.services.figures import Figures
@@ -13,6 +14,7 @@ from fidicula.services.following import Followings
 from fidicula.services.house import House
 from fidicula.services.particulars import Particulars
 from fidicula.services.people import People
+from fidicula.services.photos import Photos
 from fidicula.services.recipes import Recipes
 from fidicula.settings import Settings
 
@@ -27,6 +29,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.bench = Bench(engine)
     app.state.course = Course(engine)
     app.state.particulars = Particulars(engine)
+    app.state.photos = Photos(engine, StandInCamera())
     app.state.figures = Figures(engine)
     app.state.recipes = Recipes(engine)
     app.state.followings = Followings(engine)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
+from typing import Any
 from uuid import uuid4
 
 import pytest
@@ -25,9 +26,9 @@ def in_hours(hours: float) -> str:
 
 
 def test_a_string_change_settles_and_goes_home(client: TestClient) -> None:
-    """Three stops: the strings, the heights again, and two hours of settling that nobody can call done before."""
+    """Strings put on, heights again, and two hours of settling that nobody can call done before."""
     bench = Bench(client, "RW-112")
-    assert states(bench) == {"change": "done", "again": "here", "rest": "waiting"}
+    assert states(bench) == {"baseline": "passed", "change": "done", "again": "here", "rest": "waiting"}
     for position, typed in enumerate(("5", "4.4", "3.8", "3.2")):
         bench.take("end_height", position, typed)
     assert bench.sheet["next"]["says"] == "Settle waits"
@@ -170,10 +171,64 @@ def test_what_cannot_be_seen_names_its_field(
     assert refused["detail"][0]["loc"] == ["body", field]
 
 
+def look(bench: Bench) -> dict[str, dict[str, Any]]:
+    return {item["item"]: item for item in bench.client.get(f"{bench.at}/look").json()}
+
+
 def test_a_verdict_follows_the_hardest_finding(client: TestClient) -> None:
     bench = Bench(client, "RW-102")
     bench.post("items/neck/seen", id=str(uuid4()), findings=["neck_thick"])
     bench.post("items/board/seen", id=str(uuid4()), findings=["board_soft", "board_hump"])
     bench.post("items/bar/seen", id=str(uuid4()), findings=[])
-    verdicts = {item["item"]: item["verdict"] for item in bench.sheet["seen"]}
+    verdicts = {name: item["verdict"] for name, item in look(bench).items()}
     assert (verdicts["neck"], verdicts["board"], verdicts["bar"], verdicts["pegs"]) == ("watch", "work", "fine", "")
+
+
+def test_a_family_is_looked_over_for_what_it_has(client: TestClient) -> None:
+    """A cello has an endpin and a heel for the thumb, a violin a button; a string change asks for less."""
+    cello, violin = look(Bench(client, "RW-106")), look(Bench(client, "RW-112"))
+    assert "endpin" in cello and "button" not in cello  # noqa: PT018
+    assert "button" in violin and "endpin" not in violin  # noqa: PT018
+    assert any(row["finding"] == "heel_not_found" for row in cello["neck"]["findings"])
+    assert all(item["is_asked"] for item in cello.values())
+    assert [name for name, item in violin.items() if not item["is_asked"]][:2] == ["repairs", "neck"]
+
+
+def test_a_full_visit_is_not_signed_off_with_anything_left_blank(client: TestClient) -> None:
+    """Each item said, or said why not; or the whole step passed over with a reason."""
+    bench = Bench(client, "RW-106")
+    assert states(bench)["look"] == "here"
+    blank = list(look(bench))
+    refused = client.post(f"{bench.at}/hand-over").json()["detail"][0]["msg"]
+    assert refused.startswith("nobody has said anything yet of structure and seams, old repairs")
+    for item in blank[:-1]:
+        bench.post(f"items/{item}/seen", id=str(uuid4()), verdict="fine")
+    bench.post(f"items/{blank[-1]}/seen", id=str(uuid4()), verdict="not_looked_at", words="no time before the tour")
+    assert states(bench)["look"] == "done"
+    assert client.post(f"{bench.at}/hand-over").status_code == 200
+
+
+def test_a_look_over_that_is_passed_over_does_not_hold_up_the_hand_over(client: TestClient) -> None:
+    bench = Bench(client, "RW-107")
+    mark(bench, "look", "pass-over", reason="looked over last week, nothing since")
+    assert client.post(f"{bench.at}/hand-over").status_code == 200
+
+
+def test_the_baseline_comes_before_the_strings_or_is_lost(client: TestClient) -> None:
+    """Heights, projection and string length read first: done. New strings on without them: it cannot be got back."""
+    for ticket, reads in (("RW-102", True), ("RW-105", False)):
+        client.post(f"/api/instruments/{ticket}/hand-over")
+        client.post(f"/api/instruments/{ticket}/visits", json={"kind": "strings"})
+        bench = Bench(client, ticket)
+        assert bench.sheet["next"]["stop"] == "baseline"
+        assert "cannot be got back" in bench.sheet["next"]["why"]
+        if reads:
+            for position, typed in enumerate(("5", "4.4", "3.8", "3.2")):
+                bench.take("end_height", position, typed)
+            bench.take("projection", None, "27")
+            assert states(bench)["baseline"] == "here"
+            bench.take("string_length", None, "328")
+            assert states(bench)["baseline"] == "done"
+        bench.name_strings("Harbour medium" if reads else "Harbour five", put_on_now=True)
+        stop = bench.sheet["course"][0]
+        assert (stop["state"], stop["note"]) == (("done", "") if reads else ("passed", "not taken"))

@@ -15,9 +15,8 @@ from .test_bench import Bench
 def maren(client: TestClient) -> Bench:
     """RW-106, a cello whose projection of 76.8 is under 78.5 to 81.5 after a damp fortnight, and has settled since."""
     bench = Bench(client, "RW-106")
+    bench.post("steps/look/pass-over", id=str(uuid4()), reason="looked over last week")
     decide(bench, "settled", "a week in the shop", question="acclimatise")
-    bench.take("projection", None, "76.8", taken_at="2026-11-20T09:00:00Z")
-    bench.take("projection", None, "76.8", taken_at="2026-11-23T09:00:00Z")
     return bench
 
 

@@ -42,6 +42,7 @@ NOT_ALL = {
     ("post", "/api/instruments/{ticket}/items/{item}/seen"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/seen/{seen_id}/take-back"): ALL - {"desk"},
     ("post", "/api/tools/{tool}/checked"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/photos/inspect"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/strings"): ALL - {"desk"},
     ("put", "/api/instruments/{ticket}/targets"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/targets/take-back"): ALL - {"desk"},

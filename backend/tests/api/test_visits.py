@@ -31,29 +31,29 @@ def test_last_times_figures_stand_where_nothing_was_measured_yet(client: TestCli
     assert (g["state"], g["last_time"]) == ("missing", 5.3)
     assert pia.cell("projection")["last_time"] == 27.2
     tag = next(tag for tag in client.get("/api/rail").json() if tag["ticket"] == "RW-102")
-    assert tag["step"] == "change strings"
+    assert tag["step"] == "baseline"
     assert pia.sheet["instrument"]["complaint"] == "An E string has gone."
     assert Bench(client, "RW-103").cell("projection")["last_time"] is None
 
 
 def test_a_course_is_as_long_as_its_kind(client: TestClient) -> None:
-    """A string change is three stops long and asks for no crown; a full set-up has what its state asks for."""
+    """A string change is four stops long and asks for no crown; a full set-up has what its state asks for."""
     post(client, "RW-102/hand-over", 200)
     post(client, "RW-102/visits", 201, kind="strings")
-    assert [stop["key"] for stop in Bench(client, "RW-102").sheet["course"]] == ["change", "again", "rest"]
+    assert [stop["key"] for stop in Bench(client, "RW-102").sheet["course"]] == ["baseline", "change", "again", "rest"]
     full = [stop["key"] for stop in Bench(client, "RW-106").sheet["course"]]
-    assert " ".join(full) == "strings acclimatise measure projection nut post crown again settled rest"
+    assert " ".join(full) == "look strings acclimatise measure projection nut post crown again settled rest"
 
 
 def test_it_is_found_by_what_one_remembers(client: TestClient) -> None:
     """By ticket, owner or words, in the house or gone; without words, nothing."""
-    post(client, "RW-106/hand-over", 200)
+    post(client, "RW-105/hand-over", 200)
 
     def found(words: str) -> list[tuple[str, bool]]:
         answer = client.get("/api/known", params={"words": words}).json()
         return [(entry["ticket"], entry["in_house"]) for entry in answer]
 
-    assert found("maren") == [("RW-106", False)]
+    assert found("wren") == [("RW-105", False)]
     assert found("pia left") == [("RW-102", True)]
     assert len(found("rw-1")) == 8
     assert found("nobody of that name") == found("  ") == []

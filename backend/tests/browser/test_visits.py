@@ -36,7 +36,7 @@ def test_a_new_violin_comes_for_strings(page: Page) -> None:
     course = page.get_by_role("list", name="Course of this visit")
     expect(course).to_contain_text("Change strings")
     expect(course).not_to_contain_text("Crown")
-    expect(page.get_by_label("What is next")).to_contain_text("next Change strings")
+    expect(page.get_by_label("What is next")).to_contain_text("next Baseline")
     command(page, "s")
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_role("radio").first).to_be_focused()
@@ -70,7 +70,7 @@ def test_a_cello_comes_back_with_last_times_figures_and_its_projection_bars_the_
     dialog.get_by_label("Why it came, in the owner's words").fill("Back from the tour.")
     page.keyboard.press("Enter")
     expect(page.get_by_text("“Back from the tour.”")).to_be_visible()
-    expect(page.get_by_label("What is next")).to_contain_text("next Measure")
+    expect(page.get_by_label("What is next")).to_contain_text("next Look over")
     expect(reading(page, "C at the board's end")).to_have_accessible_name(
         "C at the board's end: ·, not measured, was 7.40"
     )
@@ -115,18 +115,3 @@ def test_a_deadline_is_written_in_later_and_two_people_lose_no_word(page: Page) 
     page.get_by_role("button", name="Keep it").press("Enter")
     expect(page.get_by_role("dialog")).to_have_count(0)
     expect(page.get_by_text("“Bridge too high, and it hums; a peg slips.”")).to_be_visible()
-
-
-def test_what_is_seen_asks_its_question(page: Page) -> None:
-    open_ticket(page, "RW-102")
-    command(page, "e")
-    dialog = page.get_by_role("dialog")
-    expect(dialog.get_by_label("fine").first).to_be_focused()
-    dialog.get_by_role("group", name="board").get_by_label("too thin to dress").press("Space")
-    expect(dialog.get_by_role("group", name="board")).to_contain_text("work needed")
-    page.keyboard.press("Escape")
-    expect(dialog).to_have_count(0)
-    form = page.get_by_role("form", name="The board")
-    expect(form.get_by_role("radio", name="A new board")).to_be_checked()
-    command(page, "u")
-    expect(form).to_have_count(0)

@@ -21,6 +21,12 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:ticket/look',
+      name: 'look',
+      component: () => import('@/features/look').then((feature) => feature.LookPage),
+      props: true,
+    },
+    {
       path: '/recipes/:family?',
       name: 'recipes',
       component: () => import('@/features/recipes').then((feature) => feature.RecipesPage),

@@ -14,7 +14,7 @@ from fidicula.api.signed import Acting, may
 from fidicula.api.words import Sentence, Story, Ticket
 from fidicula.services.course import Course
 from fidicula.services.particulars import Change, Particulars
-from fidicula.services.sheet.model import BenchSheet
+from fidicula.services.sheet.model import BenchSheet, ItemView
 
 router = APIRouter(prefix="/api", tags=["course"], responses=RESPONSES)
 
@@ -116,6 +116,12 @@ def go_on(request: Request, ticket: Ticket, step: InPath, body: ReasonBody, pers
 def take_back_mark(request: Request, ticket: Ticket, mark_id: UUID, person: Acting) -> Response:
     """Undo what was said of a step."""
     return answer(_course(request).take_back_mark(ticket, mark_id, person.name))
+
+
+@router.get(_OF + "/look")
+def look(request: Request, ticket: Ticket) -> list[ItemView]:
+    """What it is looked over for, and what was seen so far."""
+    return _course(request).look(ticket)
 
 
 @router.post(_OF + "/items/{item}/seen", response_model=BenchSheet, dependencies=[may("measure")])

@@ -167,7 +167,7 @@ def _gate(page: Page, address: str) -> None:
     page.keyboard.press("Enter")
     page.keyboard.type("Read as 76.8 on two mornings.")
     page.keyboard.press("Enter")
-    page.get_by_role("radio", name="A wedge under the board").check()
+    page.get_by_role("radio", name="A wedge under the board").wait_for()
 
 
 def _course(page: Page, address: str) -> None:
@@ -176,10 +176,14 @@ def _course(page: Page, address: str) -> None:
     page.get_by_role("radio", name="it need not wait any longer").wait_for()
 
 
-def _seen(page: Page, address: str) -> None:
-    _open(page, address, "RW-110")
-    command(page, "e")
-    page.get_by_role("group", name="board", exact=True).wait_for()
+def _look(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-110/look")
+    page.get_by_role("button", name="sound post").click()
+    for shot in ("the post's upper end", "the post's lower end"):
+        page.get_by_role("button", name=shot).click()
+        page.get_by_role("button", name=f"again: {shot}").wait_for()
+    page.get_by_role("checkbox", name="its ends gape").check()
+    page.wait_for_load_state("networkidle")
 
 
 SHOTS = [
@@ -190,7 +194,7 @@ SHOTS = [
     ("bridge-left-handed", (1280, 800), "day", _left_handed),
     ("bridge-bass-tablet", (800, 1180), "day", _bass),
     ("course", (1280, 800), "day", _course),
-    ("what-is-seen", (1280, 800), "day", _seen),
+    ("look-over", (1280, 800), "day", _look),
     ("projection-undecided", (1280, 800), "day", _gate),
     ("bridge-phone", (390, 844), "day", _phone),
     ("figures", (1280, 800), "day", _figures),

@@ -211,6 +211,37 @@ class CourseMark:
 
 
 @dataclass(frozen=True)
+class NewPhoto:
+    """A photograph on its way in. jpeg, small : as files.  width, height : of the large one. [pixels]"""
+
+    id: UUID
+    visit_id: UUID
+    item: str
+    words: str
+    camera: str
+    width: int
+    height: int
+    jpeg: bytes
+    small: bytes
+    taken_by: str
+
+
+@dataclass(frozen=True)
+class Photo:
+    """A photograph without its picture. camera : what took it, empty for one that came as a file."""
+
+    id: UUID
+    visit_id: UUID
+    item: str
+    words: str
+    camera: str
+    width: int
+    height: int
+    taken_by: str
+    taken_at: datetime
+
+
+@dataclass(frozen=True)
 class Particular:
     """One word of an instrument's particulars that was changed. was, now : as text."""
 

@@ -341,3 +341,23 @@ own_size = Table(
     _now("entered_at"),
     UniqueConstraint("family", "size"),
 )
+
+photo = Table(
+    "photo",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False),
+    Column("item", Text, nullable=False),
+    Column("words", Text, nullable=False, server_default=""),
+    Column("camera", Text, nullable=False, server_default=""),
+    Column("width", SmallInteger, nullable=False),
+    Column("height", SmallInteger, nullable=False),
+    Column("jpeg", LargeBinary, nullable=False),
+    Column("small", LargeBinary, nullable=False),
+    Column("taken_by", Text, nullable=False),
+    _now("taken_at"),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
+    Index("ix_photo_visit_id_number", "visit_id", "number"),
+)

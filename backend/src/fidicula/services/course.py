@@ -10,9 +10,9 @@ from fidicula.db.records import CourseMark, Decision, Seen
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench
-from fidicula.services.sheet.model import BenchSheet, Stop
+from fidicula.services.sheet.model import BenchSheet, ItemView, Stop
 from fidicula.services.sheet.questions import needs_reason
-from fidicula.services.sheet.seen import verdict_of
+from fidicula.services.sheet.seen import item_views, verdict_of
 from fidicula.tables.signs import VERDICTS, findings_of
 from fidicula.tables.work import tools
 
@@ -109,6 +109,12 @@ class Course:
             work.course.take_back(mark, by)
 
         return self._change(ticket, take_back)
+
+    def look(self, ticket: str) -> list[ItemView]:
+        """What this instrument is looked over for, and what was seen so far."""
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            loaded = load_bench(work, ticket)
+            return item_views(loaded.state(), loaded.visit.kind)
 
     def see(
         self,

@@ -12,7 +12,9 @@ from fidicula.db.records import Instrument, RailEntry, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.loaded import changed_sheet, load_bench, note_step
+from fidicula.services.sheet.course import newest_mark
 from fidicula.services.sheet.model import Choice
+from fidicula.services.sheet.seen import left_blank
 from fidicula.services.targets.rules import load_rules
 from fidicula.tables import figures
 from fidicula.tables.course import visit_kinds
@@ -256,6 +258,7 @@ class House:
             _, visit = _found(work, ticket)
             if visit.closed_at is not None:
                 raise NotNowError(f"{ticket} was handed over already")
+            _check_looked_over(work, ticket, visit)
             work.instruments.close_visit(visit.id, by=by)
             work.commit()
 
@@ -274,6 +277,21 @@ def _found(work: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:
     if found is None:
         raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
     return found
+
+
+def _check_looked_over(work: UnitOfWork, ticket: str, visit: Visit) -> None:
+    """Nothing is left blank when a full visit is signed off; “not looked at”, with a reason, is not blank."""
+    kind = visit_kinds().get(visit.kind)
+    if kind is None or not kind.all_looked_at:
+        return
+    loaded = load_bench(work, ticket)
+    passed = newest_mark(loaded.marks, "look")
+    blank = left_blank(loaded.state(), visit.kind)
+    if blank and (passed is None or passed.mark != "passed"):
+        raise NotNowError(
+            f"nobody has said anything yet of {', '.join(blank)}: look it over, say of each why not, or pass the "
+            "whole step over with a reason"
+        )
 
 
 def check_kind(kind: str) -> None:

@@ -30,7 +30,7 @@ class _OutcomeRow(TableRow):
     advised_when: str | None
     opens_gate: bool
     waits_hours: float | None
-    grows: bool
+    gives: str | None
     says: str
     source: str
 
@@ -41,6 +41,7 @@ class _StepRow(TableRow):
     works: str | None
     done_when: str | None
     redone_after: str | None
+    lost_after: str | None
     why: str
 
 
@@ -55,11 +56,13 @@ class VisitKind(TableRow):
     """What an instrument comes for.
 
     stops : steps of its course in order, and questions that belong there; a visit's course is only as long as that.
+    all_looked_at : it is not signed off while an item that it asks for was left blank.
     """
 
     kind: str
     label: str
     stops: str
+    all_looked_at: bool
 
 
 @dataclass(frozen=True)
@@ -68,7 +71,8 @@ class Outcome:
 
     advised_when : the first outcome of a question whose condition holds is what the signs speak for.
     opens_gate : the work behind the question may go on; else it waits until what was decided is done and measured.
-    waits_hours : how long it waits, where time does it.  grows : it is more work than most owners count on.
+    waits_hours : how long it waits, where time does it.
+    gives : a sign that shows from then on, for the questions after it.
     """
 
     outcome: str
@@ -76,7 +80,7 @@ class Outcome:
     advised_when: When
     opens_gate: bool
     waits_hours: float | None
-    grows: bool
+    gives: str | None
     says: str
     source: str
 
@@ -107,7 +111,7 @@ class Step:
     """A stopped place of the course.
 
     works : that it is for; any of them done makes it done.  done_when : the signs of the bench that make it done.
-    redone_after : works after which it is to be done again.
+    redone_after : works after which it is to be done again.  lost_after : works after which it cannot be done any more.
     """
 
     step: str
@@ -115,6 +119,7 @@ class Step:
     works: frozenset[str]
     done_when: When
     redone_after: frozenset[str]
+    lost_after: frozenset[str]
     why: str
 
 
@@ -136,6 +141,8 @@ BENCH_SIGNS = frozenset(
         "crown_right",
         "nut_right",
         "heights_again",
+        "baseline_read",
+        "all_looked_at",
     }
 )
 """Signs of how far the bench has come; they make a step done and decide nothing."""
@@ -154,7 +161,7 @@ def questions() -> dict[str, Deciding]:
                 advised_when=when(row.advised_when, known=known, table="decisions"),
                 opens_gate=row.opens_gate,
                 waits_hours=row.waits_hours,
-                grows=row.grows,
+                gives=_known_sign(row.gives, known),
                 says=row.says,
                 source=row.source,
             )
@@ -191,6 +198,7 @@ def steps() -> dict[str, Step]:
             works=_known_works(row.works, "steps"),
             done_when=when(row.done_when, known=BENCH_SIGNS, table="steps"),
             redone_after=_known_works(row.redone_after, "steps"),
+            lost_after=_known_works(row.lost_after, "steps"),
             why=row.why,
         )
         for row in read_rows("steps", _StepRow)
@@ -222,6 +230,12 @@ def visit_kinds() -> dict[str, VisitKind]:
             if stop not in steps() and stop not in questions():
                 raise TableError(f"visit_kinds.csv: {stop} is no step of steps.csv, and no question")
     return found
+
+
+def _known_sign(sign: str | None, known: set[str]) -> str | None:
+    if sign is not None and sign not in known:
+        raise TableError(f"decisions.csv: nobody can see or work out “{sign}”")
+    return sign
 
 
 def _known_signs() -> set[str]:

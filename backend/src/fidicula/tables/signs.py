@@ -21,17 +21,57 @@ class ComputedSign(TableRow):
     says: str
 
 
-class Finding(TableRow):
-    """A sign that somebody sees. families : that it can be found on, blank for all.  verdict : what it asks for."""
+class OfFamilies(TableRow):
+    """families : that it holds for, blank for all."""
+
+    families: str | None
+
+    def fits(self, family: str) -> bool:
+        return self.families is None or family in self.families.split()
+
+
+class Finding(OfFamilies):
+    """A sign that somebody sees. verdict : what it asks for."""
 
     finding: str
     item: str
     label: str
-    families: str | None
     verdict: str
 
-    def fits(self, family: str) -> bool:
-        return self.families is None or family in self.families.split()
+
+class Item(OfFamilies):
+    """What is looked at, in working order. look : how.  kinds : of visit that ask for it."""
+
+    item: str
+    label: str
+    look: str
+    kinds: str
+
+
+@cache
+def items() -> dict[str, Item]:
+    found = {row.item: row for row in read_rows("items", Item)}
+    for finding in findings().values():
+        if finding.item not in found:
+            raise TableError(f"findings.csv: {finding.item} is no item of items.csv")
+    return found
+
+
+class Shot(OfFamilies):
+    """A shot worth taking with an inspection camera."""
+
+    shot: str
+    item: str
+    label: str
+
+
+@cache
+def shots() -> dict[str, Shot]:
+    found = {row.shot: row for row in read_rows("shots", Shot)}
+    for row in found.values():
+        if row.item not in items():
+            raise TableError(f"shots.csv: {row.item} is no item of items.csv")
+    return found
 
 
 @cache
@@ -47,11 +87,11 @@ def findings() -> dict[str, Finding]:
 @cache
 def findings_of(family: str) -> dict[str, tuple[Finding, ...]]:
     """By item, in working order, what can be seen on an instrument of a family."""
-    found: dict[str, tuple[Finding, ...]] = {}
-    for row in findings().values():
-        if row.fits(family):
-            found[row.item] = (*found.get(row.item, ()), row)
-    return found
+    return {
+        item.item: tuple(row for row in findings().values() if row.item == item.item and row.fits(family))
+        for item in items().values()
+        if item.fits(family)
+    }
 
 
 @dataclass(frozen=True)

@@ -1,1 +1,1 @@
-export { default as SeenDialog } from './SeenDialog.vue'
+export { default as LookPage } from './LookPage.vue'

@@ -6,7 +6,6 @@ import { BenchCard, InHand, keyOf, useBench, useEntry } from '@/features/bench'
 import { CourseString, StepDialog } from '@/features/course'
 import { EndView, sheetGeometry } from '@/features/drawing'
 import { LogDialog } from '@/features/log'
-import { SeenDialog } from '@/features/look'
 import { ParticularsDialog } from '@/features/particulars'
 import { StringsDialog } from '@/features/strings'
 import { WordPanel } from '@/features/word'
@@ -30,7 +29,6 @@ const stringsOpen = ref(false)
 const logOpen = ref(false)
 const workOpen = ref(false)
 const handOverOpen = ref(false)
-const seenOpen = ref(false)
 const particularsOpen = ref(false)
 const stepOpen = ref(false)
 const stepKey = ref('')
@@ -99,8 +97,12 @@ function undo(): void {
   void bench.undo()
 }
 
+function toLook(): void {
+  void router.push({ name: 'look', params: { ticket: props.ticket } })
+}
 function openStop(stop: Stop): void {
-  if (stop.is_question) wordPanel.value?.decide(stop.key)
+  if (stop.key === 'look') toLook()
+  else if (stop.is_question) wordPanel.value?.decide(stop.key)
   else openStep(stop.key)
 }
 function openStep(key: string): void {
@@ -131,7 +133,7 @@ useCommands([
   { letter: 'k', words: 'work done', run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'd', words: 'decide', run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
   { letter: 't', words: 'this step', run: openNext, possible: () => !!sheet.value?.next.stop },
-  { letter: 'e', words: 'what is seen', run: () => (seenOpen.value = true), possible: () => sheet.value !== null },
+  { letter: 'e', words: 'look it over', run: toLook, possible: () => sheet.value !== null },
   { letter: 'i', words: 'particulars', run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },
   { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
   { letter: 'y', words: 'hand over', run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },
@@ -295,7 +297,6 @@ const refusedElsewhere = computed(() =>
       </v-card>
     </v-dialog>
     <StepDialog v-model="stepOpen" :stop="step" />
-    <SeenDialog v-model="seenOpen" :items="sheet.seen" :may-look="atBench.may('measure')" />
     <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />
   </div>

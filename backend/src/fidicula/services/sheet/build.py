@@ -25,7 +25,6 @@ from fidicula.services.sheet.model import (
 )
 from fidicula.services.sheet.projection import judged_projection
 from fidicula.services.sheet.questions import Asked, asked_questions, question_views, to_measure_again
-from fidicula.services.sheet.seen import item_views
 from fidicula.services.sheet.signs import signs_of
 from fidicula.services.sheet.thresholds import WORTH_FILING, WORTH_TAKING
 from fidicula.services.sheet.whys import whys
@@ -62,7 +61,6 @@ def build_sheet(state: BenchState, visit: Visit, rules: Rules, *, now: datetime 
         cut=cut,
         questions=question_views(asked, projection),
         crown_barred=barred,
-        seen=item_views(state),
         asks=asks(state, rules.tool_checks, now=now),
         measure_again=[state.name(place) for place in again],
         problem=problem,

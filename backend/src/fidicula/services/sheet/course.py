@@ -11,12 +11,14 @@ from fidicula.db.records import CourseMark, Visit
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import Cell, CutView, NextView, Stop
 from fidicula.services.sheet.questions import Asked
+from fidicula.services.sheet.seen import left_blank
 from fidicula.services.sheet.thresholds import WORTH_FILING, WORTH_TAKING, outer_in_band
 from fidicula.tables.course import Deciding, Step, steps, visit_kinds, waits
 from fidicula.tables.work import works as work_rows
 
-_NEEDS_NO_STRINGS = frozenset({"strings", "change", "rest"})
+_NEEDS_NO_STRINGS = frozenset({"strings", "baseline", "change", "rest", "look"})
 _USUAL_KIND = "bridge"
+_LETS_GO = steps()["baseline"].lost_after
 
 
 @dataclass(frozen=True)
@@ -47,7 +49,7 @@ def course_of(
 ) -> list[Stop]:
     """The stopped places of this visit. chosen : the shop's school for each question, its order of work among them."""
     keys = _ordered(visit.kind, chosen)
-    signs = _bench_signs(state, card, cut, asked, keys)
+    signs = _bench_signs(state, visit.kind, card, cut, asked, keys)
     barring = [one for one in asked if one.deciding.bars]
     places: list[_Place] = []
     for key in keys:
@@ -61,7 +63,7 @@ def course_of(
             for one in barring
             if _stands_before(one.deciding, step, keys) and one.deciding.question not in there
         ]
-        places.append(_step_place(state, step, signs, barring, card, now))
+        places.append(_step_place(state, step, signs, barring, card, visit.kind, now))
     states = stop_states([place.facts for place in places])
     return [_stop(place, at) for place, at in zip(places, states, strict=True)]
 
@@ -101,7 +103,7 @@ def _ordered(kind: str, chosen: dict[str, str]) -> list[str]:
 
 
 def _bench_signs(
-    state: BenchState, card: Sequence[Cell], cut: CutView, asked: Sequence[Asked], keys: Sequence[str]
+    state: BenchState, kind: str, card: Sequence[Cell], cut: CutView, asked: Sequence[Asked], keys: Sequence[str]
 ) -> set[str]:
     """How far the bench has come, by the names of `BENCH_SIGNS`."""
     done = {work.work for work in state.standing_works}
@@ -121,8 +123,22 @@ def _bench_signs(
         "nut_right": nut_holds and all((s.nut_to_file or 0.0) < WORTH_FILING for s in cut.strings),
         "heights_again": (bool({"crown_cut", "strings_changed"} & done) and heights_hold)
         or (right and "change" not in keys),
+        "baseline_read": _baseline_was_read(state),
+        "all_looked_at": not left_blank(state, kind),
     }
     return {sign for sign, shows in shown.items() if shows}
+
+
+def _baseline_was_read(state: BenchState) -> bool:
+    """Whether heights, projection and string length were read before the first work that touches them."""
+    first = min((work.number for work in state.standing_works if work.work in _LETS_GO), default=None)
+    read = {
+        (reading.measure, reading.position)
+        for reading in (*state.readings, *state.projections)
+        if first is None or (reading.after_work or 0) < first
+    }
+    wanted = {*(("end_height", i) for i in range(state.count)), ("projection", None), ("string_length", None)}
+    return wanted <= read
 
 
 def _question_place(asked: Asked, now: datetime) -> _Place:
@@ -145,6 +161,7 @@ def _step_place(
     signs: set[str],
     barring: Sequence[Asked],
     card: Sequence[Cell],
+    kind: str,
     now: datetime,
 ) -> _Place:
     numbers = {work.work: work.number for work in state.standing_works}
@@ -154,7 +171,10 @@ def _step_place(
     said = mark.mark if mark is not None and mark.after_work >= redone else ""
     shows = step.done_when.holds(signs)
     until, because = _wait(state, step, mark, now)
-    note = _note(state, step, card)
+    note = _note(state, step, card, kind)
+    lost = not shows and any(numbers.get(work) for work in step.lost_after)
+    if lost:
+        note = "not taken"
     if redone > worked and not shows and redone and said != "done":
         name = next(work for work in state.standing_works if work.number == redone).work
         note = f"since {work_rows()[name].done_label}"
@@ -166,7 +186,7 @@ def _step_place(
         until=until,
         facts=StopFacts(
             done=said == "done" or worked > redone or shows,
-            passed=mark is not None and mark.mark == "passed",
+            passed=lost or (mark is not None and mark.mark == "passed"),
             waits=until is not None,
             barred=(state.string_set is None and step.step not in _NEEDS_NO_STRINGS)
             or any(one.deciding.bars & step.works and not one.is_open for one in barring),
@@ -181,11 +201,14 @@ def newest_mark(marks: Sequence[CourseMark], step: str) -> CourseMark | None:
     return next((mark for mark in reversed(marks) if mark.step == step and not mark.taken_back), None)
 
 
-def _note(state: BenchState, step: Step, card: Sequence[Cell]) -> str:
+def _note(state: BenchState, step: Step, card: Sequence[Cell], kind: str) -> str:
     if step.step == "strings":
         return state.string_set.name if state.string_set else ""
     if step.step == "measure":
         return f"{sum(cell.state == 'taken' for cell in card)} of {len(card)}"
+    if step.step == "look":
+        blank = len(left_blank(state, kind))
+        return f"{blank} blank" if blank else ""
     if step.step == "again":
         stale = sum(cell.state == "stale" for cell in card)
         return f"{stale} stale" if stale else ""

@@ -238,9 +238,15 @@ class FindingView:
 
 @dataclass(frozen=True)
 class ItemView:
-    """One item that is looked at. verdict : fine, watch, work, not_looked_at, or empty before anybody looked."""
+    """One item that is looked at. verdict : fine, watch, work, not_looked_at, or empty before anybody looked.
+
+    look : how it is looked at.  is_asked : the visit's kind asks for it.
+    """
 
     item: str
+    label: str
+    look: str
+    is_asked: bool
     verdict: str
     words: str
     by: str
@@ -333,7 +339,6 @@ class BenchSheet:
     cut: CutView
     questions: list[AskedView]
     crown_barred: bool
-    seen: list[ItemView]
     asks: list[str]
     measure_again: list[str]
     problem: ProblemView | None

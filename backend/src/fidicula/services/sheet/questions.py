@@ -70,9 +70,8 @@ def asked_questions(state: BenchState, signs: frozenset[str]) -> list[Asked]:
     """The questions that the signs ask, in the order of the table; those that bar a work come with the others."""
     made = [decision for decision in state.decisions if not decision.taken_back]
     found: list[Asked] = []
-    grown_at: int | None = None
+    shown, grown_at = signs, 0
     for deciding in questions().values():
-        shown = signs if grown_at is None else signs | {GROWN}
         because = _because(state, deciding, shown)
         if because is None:
             continue
@@ -80,8 +79,10 @@ def asked_questions(state: BenchState, signs: frozenset[str]) -> list[Asked]:
         advised = next((row for row in deciding.outcomes if row.advised_when.holds(shown)), None)
         asked = Asked(deciding, tuple(because), advised, decision)
         found.append(asked)
-        if decision is not None and asked.outcome is not None and asked.outcome.grows:
-            grown_at = max(grown_at or 0, made.index(decision))
+        if decision is not None and asked.outcome is not None and asked.outcome.gives is not None:
+            shown |= {asked.outcome.gives}
+            if asked.outcome.gives == GROWN:
+                grown_at = max(grown_at, made.index(decision))
     return found
 
 

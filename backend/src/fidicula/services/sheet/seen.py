@@ -5,13 +5,13 @@ from __future__ import annotations
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import FindingView, ItemView
 from fidicula.services.sheet.signs import standing_seen
-from fidicula.tables.signs import findings_of
+from fidicula.tables.signs import findings_of, items
 
 _HARDEST = ("work", "watch", "fine")
 
 
-def item_views(state: BenchState) -> list[ItemView]:
-    """Every item that this family is looked over for, in working order."""
+def item_views(state: BenchState, kind: str) -> list[ItemView]:
+    """Every item that this family is looked over for, in working order. kind : of visit, which asks for some."""
     seen = standing_seen(state)
     views = []
     for item, rows in findings_of(state.instrument.family).items():
@@ -20,6 +20,9 @@ def item_views(state: BenchState) -> list[ItemView]:
         views.append(
             ItemView(
                 item=item,
+                label=items()[item].label,
+                look=items()[item].look,
+                is_asked=kind in items()[item].kinds.split(),
                 verdict="" if line is None else line.verdict,
                 words="" if line is None else line.words,
                 by="" if line is None else line.seen_by,
@@ -28,6 +31,16 @@ def item_views(state: BenchState) -> list[ItemView]:
             )
         )
     return views
+
+
+def left_blank(state: BenchState, kind: str) -> list[str]:
+    """Labels of the items that a kind of visit asks for and that nobody has said anything of."""
+    seen = standing_seen(state)
+    return [
+        row.label
+        for row in items().values()
+        if row.fits(state.instrument.family) and kind in row.kinds.split() and row.item not in seen
+    ]
 
 
 def verdict_of(family: str, item: str, found: list[str]) -> str:

@@ -1,0 +1,88 @@
+"""Photographs: they come as plain files in the body, and go out as JPEG."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Query, Request, Response
+from fastapi.concurrency import run_in_threadpool
+from pydantic import Field
+
+from fidicula.api.bench import Body
+from fidicula.api.errors import RESPONSES
+from fidicula.api.signed import Acting, may
+from fidicula.api.words import Sentence, Ticket
+from fidicula.services.errors import RefusedError
+from fidicula.services.photos import MOST_BYTES, Photos, PhotoSheet
+
+router = APIRouter(prefix="/api", tags=["photographs"], responses=RESPONSES)
+
+_OF = "/instruments/{ticket}/photos"
+_A_YEAR = "private, max-age=31536000, immutable"
+"""A photograph is never another one under the same id."""
+
+
+class InspectBody(Body):
+    id: UUID
+    shot: Annotated[str, Field(max_length=40)]
+
+
+def _photos(request: Request) -> Photos:
+    photos: Photos = request.app.state.photos
+    return photos
+
+
+@router.get(_OF)
+def photos(request: Request, ticket: Ticket) -> PhotoSheet:
+    """The photographs of this visit, and the shots worth taking."""
+    return _photos(request).of(ticket)
+
+
+@router.post(
+    _OF,
+    dependencies=[may("arrive")],
+    openapi_extra={"requestBody": {"content": {"image/*": {"schema": {"type": "string", "format": "binary"}}}}},
+)
+async def add_photo(
+    request: Request,
+    ticket: Ticket,
+    person: Acting,
+    id: UUID,
+    item: Annotated[str, Query(max_length=40)],
+    words: Sentence = "",
+) -> PhotoSheet:
+    """Keep a photograph; the same id again changes nothing."""
+    data = await _whole_body(request)
+    return await run_in_threadpool(
+        _photos(request).add, ticket, photo_id=id, item=item, data=data, words=words.strip(), by=person.name
+    )
+
+
+async def _whole_body(request: Request) -> bytes:
+    """The file, read no further than what may be kept."""
+    found = bytearray()
+    async for part in request.stream():
+        found += part
+        if len(found) > MOST_BYTES:
+            raise RefusedError(f"it is over {MOST_BYTES // 1024 // 1024} MB: a smaller one will do", field="picture")
+    return bytes(found)
+
+
+@router.post(_OF + "/inspect", dependencies=[may("measure")])
+def inspect(request: Request, ticket: Ticket, body: InspectBody, person: Acting) -> PhotoSheet:
+    """Take a shot with the inspection camera."""
+    return _photos(request).inspect(ticket, photo_id=body.id, shot=body.shot, by=person.name)
+
+
+@router.post(_OF + "/{photo_id}/take-back", dependencies=[may("arrive")])
+def take_back_photo(request: Request, ticket: Ticket, photo_id: UUID, person: Acting) -> PhotoSheet:
+    """Undo a photograph."""
+    return _photos(request).take_back(ticket, photo_id, person.name)
+
+
+@router.get("/photos/{photo_id}/{size}", response_class=Response, responses={200: {"content": {"image/jpeg": {}}}})
+def picture(request: Request, photo_id: UUID, size: Literal["large", "small"]) -> Response:
+    """A photograph as a file."""
+    data = _photos(request).picture(photo_id, small=size == "small")
+    return Response(data, media_type="image/jpeg", headers={"cache-control": _A_YEAR})

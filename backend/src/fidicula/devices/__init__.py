@@ -1,0 +1,1 @@
+"""What is connected to the bench."""

@@ -1,0 +1,22 @@
+"""What a device is to the rest of the program, whatever is behind it."""
+
+from __future__ import annotations
+
+from typing import Protocol
+
+
+class DeviceError(Exception):
+    """A device does not do what was asked. The message is a sentence for the user."""
+
+
+class InspectionCamera(Protocol):
+    """A camera on a thin stalk that looks through the endpin's hole or an f-hole."""
+
+    @property
+    def label(self) -> str:
+        """What it is called; a stand-in says that it is one."""
+        ...
+
+    def take(self, shot: str) -> bytes:
+        """A picture as a file. shot : which of the shots worth taking. Raises DeviceError."""
+        ...

@@ -1,0 +1,167 @@
+"""Photographs of a visit: as files, or from the inspection camera."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from fidicula.db.records import NewPhoto, Photo
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.devices.ports import DeviceError, InspectionCamera
+from fidicula.documents.pictures import PictureError, kept_picture
+from fidicula.services.errors import NotHereError, NotNowError, RefusedError
+from fidicula.services.loaded import check_in_house, load_bench
+from fidicula.tables.signs import items, shots
+
+MOST_BYTES = 64 * 1024 * 1024
+"""Of one photograph as it comes."""
+
+
+@dataclass(frozen=True)
+class PhotoView:
+    """camera : what took it; a stand-in says that it is one; empty for a file."""
+
+    id: str
+    item: str
+    label: str
+    words: str
+    camera: str
+    width: int
+    height: int
+    by: str
+    at: datetime
+
+
+@dataclass(frozen=True)
+class ShotView:
+    """A shot worth taking. is_taken : there is one of its item by the inspection camera."""
+
+    shot: str
+    item: str
+    label: str
+    is_taken: bool
+
+
+@dataclass(frozen=True)
+class PhotoSheet:
+    """camera : what the inspection camera is called."""
+
+    photos: list[PhotoView]
+    shots: list[ShotView]
+    camera: str
+
+
+class Photos:
+    """Use cases around photographs. Every change answers with all of the visit's."""
+
+    def __init__(self, engine: Engine, camera: InspectionCamera) -> None:
+        self._engine = engine
+        self._camera = camera
+
+    def of(self, ticket: str) -> PhotoSheet:
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            return self._sheet(work, ticket)
+
+    def add(self, ticket: str, *, photo_id: UUID, item: str, data: bytes, words: str, by: str) -> PhotoSheet:
+        """Keep a photograph, turned and sized. Raises RefusedError for what is none."""
+        return self._keep(ticket, photo_id=photo_id, item=item, data=data, words=words, camera="", by=by)
+
+    def inspect(self, ticket: str, *, photo_id: UUID, shot: str, by: str) -> PhotoSheet:
+        """Take one of the shots worth taking. Raises NotNowError where the camera does not answer."""
+        if shot not in shots():
+            raise RefusedError(f"“{shot}” is none of the shots worth taking", field="shot")
+        try:
+            data = self._camera.take(shot)
+        except DeviceError as error:
+            raise NotNowError(str(error)) from error
+        row = shots()[shot]
+        return self._keep(
+            ticket,
+            photo_id=photo_id,
+            item=row.item,
+            data=data,
+            words=row.label,
+            camera=self._camera.label,
+            by=by,
+        )
+
+    def picture(self, photo_id: UUID, *, small: bool) -> bytes:
+        """A photograph as a JPEG file."""
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            found = work.photos.picture(photo_id, small=small)
+        if found is None:
+            raise NotHereError("that photograph is not here")
+        return found
+
+    def take_back(self, ticket: str, photo_id: UUID, by: str) -> PhotoSheet:
+        """It no longer shows; it stays in the records."""
+        with UnitOfWork(self._engine) as work:
+            loaded = load_bench(work, ticket)
+            if not any(photo.id == photo_id for photo in work.photos.of_visit(loaded.visit.id)):
+                raise NotHereError("that photograph is not of this visit")
+            work.photos.take_back(photo_id, by)
+            work.commit()
+            return self._sheet(work, ticket)
+
+    def _keep(
+        self, ticket: str, *, photo_id: UUID, item: str, data: bytes, words: str, camera: str, by: str
+    ) -> PhotoSheet:
+        if item not in items():
+            raise RefusedError(f"“{item}” is nothing that is looked over", field="item")
+        if len(data) > MOST_BYTES:
+            raise RefusedError(f"it is over {MOST_BYTES // 1024 // 1024} MB: a smaller one will do", field="picture")
+        try:
+            picture = kept_picture(data)
+        except PictureError as error:
+            raise RefusedError(str(error), field="picture") from error
+        with UnitOfWork(self._engine) as work:
+            loaded = load_bench(work, ticket)
+            check_in_house(loaded)
+            work.photos.add(
+                NewPhoto(
+                    id=photo_id,
+                    visit_id=loaded.visit.id,
+                    item=item,
+                    words=words,
+                    camera=camera,
+                    width=picture.width,
+                    height=picture.height,
+                    jpeg=picture.jpeg,
+                    small=picture.small,
+                    taken_by=by,
+                )
+            )
+            work.commit()
+            return self._sheet(work, ticket)
+
+    def _sheet(self, work: UnitOfWork, ticket: str) -> PhotoSheet:
+        found = work.instruments.by_ticket(ticket)
+        if found is None:
+            raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
+        instrument, visit = found
+        photos = work.photos.of_visit(visit.id)
+        taken = {photo.words for photo in photos if photo.camera}
+        return PhotoSheet(
+            photos=[_view(photo) for photo in photos],
+            shots=[
+                ShotView(row.shot, row.item, row.label, row.label in taken)
+                for row in shots().values()
+                if row.fits(instrument.family)
+            ],
+            camera=self._camera.label,
+        )
+
+
+def _view(photo: Photo) -> PhotoView:
+    return PhotoView(
+        id=str(photo.id),
+        item=photo.item,
+        label=items()[photo.item].label if photo.item in items() else photo.item,
+        words=photo.words,
+        camera=photo.camera,
+        width=photo.width,
+        height=photo.height,
+        by=photo.taken_by,
+        at=photo.taken_at,
+    )

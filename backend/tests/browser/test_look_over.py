@@ -1,0 +1,103 @@
+"""An instrument looked over by keyboard, with photographs; and what was seen asks its question."""
+
+from __future__ import annotations
+
+from io import BytesIO
+from pathlib import Path
+
+from PIL import Image
+from playwright.sync_api import Page, expect
+
+from .hands import command, open_ticket
+
+
+def photograph(colour: str) -> bytes:
+    out = BytesIO()
+    Image.new("RGB", (900, 600), colour).save(out, "JPEG")
+    return out.getvalue()
+
+
+def item(page: Page, name: str) -> None:
+    expect(page.get_by_role("heading", name=name, level=2)).to_be_visible()
+
+
+def test_a_violin_is_looked_over_by_keyboard_and_a_thin_board_asks(page: Page) -> None:
+    """Space says fine, Enter keeps and goes on; a finding brings its verdict; what was left out needs a reason."""
+    open_ticket(page, "RW-114")
+    command(page, "i")
+    page.get_by_role("combobox", name="What for").press("Enter")
+    page.get_by_role("option", name="look-over and estimate").press("Enter")
+    page.get_by_role("button", name="Keep it").press("Enter")
+    expect(page.get_by_label("What is next")).to_contain_text("next Look over")
+    command(page, "e")
+    item(page, "Structure and seams")
+    expect(page.get_by_role("radio", name="fine")).to_be_focused()
+    page.keyboard.press("Space")
+    page.keyboard.press("Enter")
+    item(page, "Old repairs")
+    page.keyboard.press("Enter")
+    item(page, "Neck")
+    page.keyboard.press("PageUp")
+    item(page, "Old repairs")
+    page.keyboard.press("ArrowUp")
+    expect(page.get_by_role("radio", name="not looked at")).to_be_checked()
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("Say why it was not looked at")
+    page.get_by_label("Why it was not looked at").fill("no mirror at hand")
+    page.keyboard.press("Enter")
+    item(page, "Neck")
+    page.keyboard.press("PageDown")
+    item(page, "Board")
+    page.get_by_role("checkbox", name="too thin to dress").press("Space")
+    page.reload()
+    page.get_by_role("navigation", name="Items in working order").get_by_role("button", name="board").press("Enter")
+    expect(page.get_by_role("checkbox", name="too thin to dress")).to_be_checked()
+    page.get_by_role("checkbox", name="too thin to dress").press("Enter")
+    item(page, "Pegs")
+    board = page.get_by_role("button", name="board work needed")
+    expect(board).to_be_visible()
+    expect(page.get_by_role("status").first).to_contain_text("12 of what this visit asks for still blank")
+    page.keyboard.press("Escape")
+    command(page, "e")
+    expect(page.get_by_role("form", name="The board")).to_contain_text("to decide: a new board?")
+    command(page, "e")
+    expect(board).to_be_visible()
+    page.keyboard.press("Escape")
+    command(page, "u")
+    expect(page.get_by_role("button", name="board blank")).to_be_visible()
+
+
+def test_photographs_by_file_and_by_the_inspection_camera(page: Page, tmp_path: Path) -> None:
+    """Ten at once, one of them no picture: nine are kept, one is named; a larger one opens and is taken back."""
+    for i in range(9):
+        (tmp_path / f"crack-{i}.jpg").write_bytes(photograph("peru"))
+    (tmp_path / "notes.jpg").write_text("the seam at the lower rib")
+    open_ticket(page, "RW-109")
+    command(page, "e")
+    item(page, "Old repairs")
+    page.get_by_label("files or camera").set_input_files(sorted(tmp_path.iterdir()))
+    larger = page.get_by_role("button", name="old repairs, by Ilse Varnholt: larger")
+    expect(larger).to_have_count(9)
+    expect(page.get_by_role("alert")).to_contain_text("notes.jpg: This is no picture that can be read")
+    larger.first.press("Enter")
+    expect(page.get_by_role("dialog").get_by_role("img")).to_be_visible()
+    page.get_by_role("button", name="Take it back").press("Enter")
+    expect(larger).to_have_count(8)
+    page.get_by_role("button", name="sound post").press("Enter")
+    page.get_by_role("button", name="the post's upper end").press("Enter")
+    expect(page.get_by_role("button", name="again: the post's upper end")).to_be_visible()
+    expect(page.get_by_role("region", name="Photographs").get_by_role("listitem")).to_have_count(1)
+
+
+def test_the_desk_reads_what_was_seen_and_changes_nothing(page: Page) -> None:
+    open_ticket(page, "RW-110")
+    command(page, "b")
+    expect(page.get_by_role("radio", name="Ilse Varnholt, owner")).to_be_focused()
+    page.get_by_role("radio", name="Noor Halvorsen, desk").press("Space")
+    page.keyboard.press("Enter")
+    page.keyboard.type("4904")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("dialog")).to_have_count(0)
+    command(page, "e")
+    expect(page.get_by_text("Noor Halvorsen reads here")).to_be_visible()
+    expect(page.get_by_role("radio", name="fine")).to_be_disabled()

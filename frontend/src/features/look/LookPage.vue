@@ -1,0 +1,376 @@
+<script setup lang="ts">
+/** The look-over: items in working order, the one in hand with its verdict, findings, words and photographs. */
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { answerOf, api, Refused, type ItemView } from '@/api'
+import { useBench } from '@/features/bench'
+import { useHouse } from '@/features/rail'
+import { useCommands } from '@/shared/commands'
+import { freshId } from '@/shared/id'
+import { useAtBench } from '@/shared/person'
+import { useStored } from '@/shared/stored'
+import PhotoStrip from './PhotoStrip.vue'
+
+interface Draft {
+  verdict: string
+  findings: string[]
+  words: string
+}
+
+const props = defineProps<{ ticket: string }>()
+const router = useRouter()
+const bench = useBench()
+const house = useHouse()
+const atBench = useAtBench()
+
+const items = ref<ItemView[]>([])
+const inHand = ref('')
+const failure = ref('')
+const fault = ref('')
+const isSending = ref(false)
+/** Chosen and typed, not yet kept: nothing is lost by leaving. */
+const drafts = useStored<Record<string, Draft>>('look', {})
+const form = ref<HTMLFormElement | null>(null)
+
+const VERDICTS = [
+  { value: 'fine', label: 'fine' },
+  { value: 'watch', label: 'watch' },
+  { value: 'work', label: 'work needed' },
+  { value: 'not_looked_at', label: 'not looked at' },
+]
+const WORDS: Record<string, string> = Object.fromEntries(VERDICTS.map((row) => [row.value, row.label]))
+const mayLook = computed(() => atBench.may('measure'))
+const item = computed(() => items.value.find((row) => row.item === inHand.value) ?? null)
+const blank = computed(() => items.value.filter((row) => row.is_asked && row.verdict === '').length)
+const key = computed(() => `${props.ticket}/${inHand.value}`)
+
+function kept(of: ItemView): Draft {
+  return { verdict: of.verdict, findings: of.findings.filter((row) => row.is_seen).map((row) => row.finding), words: of.words }
+}
+const draft = computed<Draft>(() => drafts.value[key.value] ?? (item.value ? kept(item.value) : { verdict: '', findings: [], words: '' }))
+const isChanged = computed(() => key.value in drafts.value)
+
+function change(part: Partial<Draft>): void {
+  drafts.value = { ...drafts.value, [key.value]: { ...draft.value, ...part } }
+  fault.value = ''
+}
+function forget(name: string): void {
+  drafts.value = Object.fromEntries(Object.entries(drafts.value).filter(([one]) => one !== name))
+}
+/** What the findings ask for is said by the server when none was chosen here. */
+function toggle(finding: string): void {
+  const there = draft.value.findings
+  change({ findings: there.includes(finding) ? there.filter((one) => one !== finding) : [...there, finding], verdict: '' })
+}
+
+async function load(): Promise<void> {
+  try {
+    items.value = await answerOf(api.GET('/api/instruments/{ticket}/look', { params: { path: { ticket: props.ticket } } }))
+    failure.value = ''
+    if (!item.value) go(items.value.find((row) => row.is_asked && row.verdict === '') ?? items.value[0])
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    failure.value = error.message
+  }
+}
+watch(
+  () => props.ticket,
+  async () => {
+    inHand.value = ''
+    await bench.open(props.ticket)
+    await load()
+  },
+  { immediate: true },
+)
+
+function go(to: ItemView | undefined): void {
+  if (!to) return
+  inHand.value = to.item
+  fault.value = ''
+  void nextTick(() => {
+    const radios = form.value?.querySelectorAll<HTMLInputElement>('input[type="radio"]')
+    const checked = [...(radios ?? [])].find((radio) => radio.checked)
+    ;(checked ?? radios?.[0])?.focus()
+    // Where the list stands below, the page stays at the item in hand.
+    if (window.innerWidth > 800) document.querySelector(`[data-item="${inHand.value}"]`)?.scrollIntoView({ block: 'nearest' })
+  })
+}
+function step(by: number): void {
+  const at = items.value.findIndex((row) => row.item === inHand.value)
+  go(items.value[at + by])
+}
+
+/** Keep what was said of the item in hand, and take the next. */
+async function keep(): Promise<void> {
+  if (!item.value || isSending.value || !mayLook.value) return
+  const { verdict, findings, words } = draft.value
+  if (!isChanged.value) {
+    step(1)
+    return
+  }
+  if (verdict === '' && !findings.length) {
+    fault.value = 'Say what it is: fine, watch, work needed, or not looked at and why.'
+    return
+  }
+  isSending.value = true
+  const [of, name] = [item.value.item, key.value]
+  const body = { id: freshId(), findings, verdict, words }
+  try {
+    await bench.submit((ticket) =>
+      answerOf(api.POST('/api/instruments/{ticket}/items/{item}/seen', { params: { path: { ticket, item: of } }, body })),
+    )
+    forget(name)
+    await load()
+    step(1)
+    void house.load()
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    fault.value = error.away ? 'The server does not answer: what was said is kept here.' : error.message
+  } finally {
+    isSending.value = false
+  }
+}
+async function undo(): Promise<void> {
+  if (await bench.undo()) await load()
+}
+function toSheet(): void {
+  void router.push({ name: 'bench', params: { ticket: props.ticket } })
+}
+
+const onKey = (event: KeyboardEvent) => {
+  if (document.querySelector('.v-overlay--active')) return
+  if (event.key === 'Escape' && document.activeElement instanceof HTMLElement) document.activeElement.blur()
+  if (event.key === 'PageDown' || event.key === 'PageUp') {
+    event.preventDefault()
+    step(event.key === 'PageDown' ? 1 : -1)
+  }
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+
+useCommands([
+  { letter: 'e', words: 'the sheet', run: toSheet },
+  { letter: 'u', words: 'undo', run: () => void undo(), possible: () => mayLook.value && bench.sheet?.undoable?.kind === 'seen' },
+])
+</script>
+
+<template>
+  <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
+  <div v-else class="page">
+    <header class="head">
+      <h1>{{ ticket }} looked over</h1>
+      <span v-if="bench.sheet">{{ bench.sheet.instrument.family }} {{ bench.sheet.instrument.size }} · {{ bench.sheet.instrument.visit_label }}</span>
+      <span role="status">{{ blank ? `${blank} of what this visit asks for still blank` : 'nothing left blank' }}</span>
+      <router-link class="link" :to="{ name: 'bench', params: { ticket } }">the sheet</router-link>
+    </header>
+    <nav class="items" aria-label="Items in working order">
+      <button
+        v-for="row in items"
+        :key="row.item"
+        type="button"
+        class="plain-button item"
+        :class="[row.verdict || 'blank', { asked: row.is_asked }]"
+        :data-item="row.item"
+        :aria-current="row.item === inHand ? 'step' : undefined"
+        @click="go(row)"
+      >
+        <svg viewBox="0 0 20 20" width="20" height="20" aria-hidden="true">
+          <circle cx="10" cy="10" r="7" />
+          <path v-if="row.verdict === 'watch'" d="M10 3a7 7 0 0 1 0 14z" class="half" />
+          <path v-if="row.verdict === 'work'" d="M6 6l8 8M14 6l-8 8" />
+          <path v-if="row.verdict === 'not_looked_at'" d="M6 10h8" />
+        </svg>
+        <span class="name">{{ row.label }}</span>
+        <span class="said">{{ row.verdict ? WORDS[row.verdict] : row.is_asked ? 'blank' : 'not asked' }}</span>
+      </button>
+    </nav>
+    <main v-if="item" class="hand" :aria-label="item.label">
+      <form ref="form" @submit.prevent="keep">
+        <h2>{{ item.label.charAt(0).toUpperCase() }}{{ item.label.slice(1) }}</h2>
+        <p class="how">{{ item.look.charAt(0).toUpperCase() }}{{ item.look.slice(1) }}.</p>
+        <fieldset :disabled="!mayLook">
+          <legend class="only-read">What it is</legend>
+          <label v-for="row in VERDICTS" :key="row.value" class="choice">
+            <input type="radio" name="verdict" :value="row.value" :checked="draft.verdict === row.value" @change="change({ verdict: row.value })" @keydown.enter.prevent="keep" />
+            {{ row.label }}
+          </label>
+        </fieldset>
+        <fieldset v-if="item.findings.length" class="findings" :disabled="!mayLook">
+          <legend class="only-read">What is found</legend>
+          <label v-for="row in item.findings" :key="row.finding" class="choice">
+            <input type="checkbox" :checked="draft.findings.includes(row.finding)" @change="toggle(row.finding)" @keydown.enter.prevent="keep" />
+            {{ row.label }}
+          </label>
+        </fieldset>
+        <v-textarea
+          :model-value="draft.words"
+          :readonly="!mayLook"
+          :label="draft.verdict === 'not_looked_at' ? 'Why it was not looked at' : 'In words'"
+          rows="1"
+          max-rows="8"
+          auto-grow
+          maxlength="20000"
+          @update:model-value="change({ words: $event })"
+          @keydown.enter.exact.prevent="keep"
+        />
+        <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+        <div class="acts">
+          <v-btn v-if="mayLook" type="submit" variant="flat" :loading="isSending">{{ isChanged ? 'Keep, and the next' : 'The next' }}</v-btn>
+          <span v-if="item.by" class="quiet">{{ item.by }}</span>
+          <span v-if="!mayLook" class="quiet">{{ atBench.person }} reads here; whoever looks it over gives a PIN first.</span>
+        </div>
+      </form>
+      <PhotoStrip :key="ticket" :ticket="ticket" :item="item.item" :may-inspect="mayLook" :may-add="atBench.may('arrive')" />
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: 356px minmax(0, 1fr);
+  gap: 8px 12px;
+  padding: 6px 16px 64px;
+  align-items: start;
+}
+.head {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 18px;
+  min-height: 44px;
+}
+h1 {
+  font-size: 23px;
+  margin: 0;
+}
+.link {
+  color: var(--action);
+  padding: 10px 0;
+}
+.items,
+.hand {
+  background: var(--sheet);
+  border-radius: 4px;
+}
+.items {
+  padding: 4px 0;
+}
+.item {
+  display: grid;
+  grid-template-columns: 20px 1fr auto;
+  gap: 0 10px;
+  align-items: center;
+  width: 100%;
+  min-height: 40px;
+  padding: 0 14px;
+  text-align: left;
+}
+.item + .item {
+  border-top: 1px solid var(--hairline);
+}
+.item[aria-current] {
+  background: var(--ink);
+  color: var(--sheet);
+}
+.item svg {
+  fill: none;
+  stroke: currentColor;
+  stroke-width: 1.8;
+}
+.item .half {
+  fill: currentColor;
+}
+.fine circle {
+  fill: currentColor;
+}
+.blank circle {
+  stroke-dasharray: 2.4 2;
+}
+.said {
+  color: var(--quiet);
+}
+.item[aria-current] .said {
+  color: inherit;
+}
+.blank.asked .said,
+.work .said {
+  font-weight: 700;
+}
+.hand {
+  padding: 16px 20px 20px;
+  font-size: 17px;
+}
+h2 {
+  margin: 0;
+  font-size: 23px;
+}
+.how {
+  margin: 2px 0 10px;
+  color: var(--quiet);
+}
+fieldset {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 26px;
+  margin: 0 0 10px;
+  padding: 0;
+  border: 0;
+}
+.findings {
+  padding-top: 6px;
+  border-top: 1px solid var(--hairline);
+}
+.choice {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  min-height: 44px;
+  cursor: pointer;
+}
+input[type='radio'],
+input[type='checkbox'] {
+  width: 18px;
+  height: 18px;
+  accent-color: var(--action);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 12px;
+  margin-top: 12px;
+}
+.quiet {
+  color: var(--quiet);
+}
+.fault {
+  margin: 8px 0 0;
+  color: var(--error);
+  font-weight: 700;
+}
+.missing {
+  padding: 40px 24px;
+  font-size: 18px;
+}
+@media (max-width: 800px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .hand {
+    order: -1;
+  }
+  .head {
+    order: -2;
+  }
+}
+@media (max-width: 640px) {
+  .page {
+    padding: 6px 0 64px;
+  }
+  .head {
+    padding: 0 12px;
+  }
+}
+</style>
