@@ -232,3 +232,13 @@ def test_the_baseline_comes_before_the_strings_or_is_lost(client: TestClient) ->
         bench.name_strings("Harbour medium" if reads else "Harbour five", put_on_now=True)
         stop = bench.sheet["course"][0]
         assert (stop["state"], stop["note"]) == (("done", "") if reads else ("passed", "not taken"))
+
+
+def test_a_finding_proposes_until_its_work_is_done(client: TestClient) -> None:
+    """A warped bridge leads to straightening it; straightened, it no longer does; the protector is still to come."""
+    bench = Bench(client, "RW-103")
+    first, second = bench.sheet["proposals"]
+    assert first == "bridge, it is warped: how far, on the tailpiece face; straighten or new; plan: bridge straightened"
+    assert second.startswith("bridge, the protector of the top string is gone: a protector under the top string")
+    bench.post("works", id=str(uuid4()), work="bridge_straightened")
+    assert bench.sheet["proposals"] == [second]

@@ -1231,6 +1231,7 @@ export interface components {
          * @description Everything that the bench sheet shows.
          *
          *     last_work : the causal place of a reading taken now.  measure_again : what no cut may rest on any more.
+         *     proposals : what the findings lead on to, until it was done.
          *     asks : what looks like a slip, as a question; it changes and bars nothing.
          */
         BenchSheet: {
@@ -1244,6 +1245,8 @@ export interface components {
             cut: components["schemas"]["CutView"];
             /** Questions */
             questions: components["schemas"]["AskedView"][];
+            /** Proposals */
+            proposals: string[];
             /** Crown Barred */
             crown_barred: boolean;
             /** Asks */
@@ -1669,7 +1672,7 @@ export interface components {
         };
         /**
          * FindingView
-         * @description One thing that can be seen at an item.
+         * @description One thing that can be seen at an item. leads_to : what it proposes to measure and to plan, in words.
          */
         FindingView: {
             /** Finding */
@@ -1678,6 +1681,8 @@ export interface components {
             label: string;
             /** Is Seen */
             is_seen: boolean;
+            /** Leads To */
+            leads_to: string;
         };
         /**
          * FollowBody

@@ -31,12 +31,18 @@ class OfFamilies(TableRow):
 
 
 class Finding(OfFamilies):
-    """A sign that somebody sees. verdict : what it asks for."""
+    """A sign that somebody sees. verdict : what it asks for.
+
+    leads_to : what to look at or measure next, and what to do.  work, measure : of it, that this program knows.
+    """
 
     finding: str
     item: str
     label: str
     verdict: str
+    leads_to: str | None
+    work: str | None
+    measure: str | None
 
 
 class Item(OfFamilies):

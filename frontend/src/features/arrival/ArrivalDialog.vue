@@ -3,6 +3,8 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answerOf, api, Refused, type ArrivalBody, type KnownView } from '@/api'
+import { ASKED, CLIMATES } from '@/shared/asked'
+import FormDialog from '@/shared/FormDialog.vue'
 import { ago } from '@/shared/format'
 import { useHouse } from '@/features/rail'
 
@@ -33,11 +35,6 @@ const fresh = () => ({
 const freshVisit = () => ({ climate: '' as '' | 'damp' | 'dry', deadline: '', freeze_days: '3', promised: '' })
 const form = reactive(fresh())
 const visit = reactive(freshVisit())
-const CLIMATES = [
-  { value: '', title: 'nothing out of the way' },
-  { value: 'damp', title: 'a damp place' },
-  { value: 'dry', title: 'a dry place' },
-]
 const words = ref('')
 const known = ref<KnownView[]>([])
 /** The one that comes back; null for a new one. */
@@ -138,82 +135,62 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen">
-    <v-card>
-      <form @submit.prevent="send">
-        <v-card-title tag="h2">New arrival</v-card-title>
-        <v-card-text class="fields">
-          <v-text-field v-model="words" class="wide" autofocus label="Has it been here? Ticket, owner or words" autocomplete="off" maxlength="80" />
-          <ul v-if="known.length && !again" class="wide known" aria-label="Has been here">
-            <li v-for="entry in known" :key="entry.ticket">
-              <button type="button" class="plain-button" @click="pick(entry)">
-                <b>{{ entry.ticket }}</b> {{ entry.family }} {{ entry.size }}, {{ entry.owner }} · {{ entry.in_house ? 'hangs on the rail' : `here ${ago(entry.last_opened)}` }}<template v-if="entry.last_complaint">: “{{ entry.last_complaint }}”</template>
-              </button>
-            </li>
-          </ul>
-          <p v-else-if="words.trim() && !again" class="wide none">Nothing here has been known by “{{ words.trim() }}”: it is new.</p>
-          <p v-if="again" class="wide again">
-            <b>{{ again.ticket }}</b> {{ again.family }} {{ again.size }}, {{ again.owner }}, here {{ ago(again.last_opened) }}. It opens with last time's figures.
-            <v-btn size="small" @click="again = null">Another</v-btn>
-          </p>
-          <v-select v-model="kind" label="What for" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" />
-          <v-textarea v-model="form.complaint" rows="1" max-rows="8" auto-grow label="Why it came, in the owner's words" maxlength="20000" :error-messages="faults.complaint" @keydown.enter.exact.prevent="send" />
-          <template v-if="!again">
-          <v-select v-model="form.family" label="Family" :items="FAMILIES" />
-          <v-combobox v-model="form.size" label="Size, or the body's length in mm" :items="sizes" maxlength="20" :error-messages="faults.size" />
-          <v-checkbox v-if="faults.size || form.size_without_figures" v-model="form.size_without_figures" class="wide" label="take it in without figures: nothing is scaled from another size" />
-          <v-combobox
-            v-model="form.names"
-            label="Strings, lowest first"
-            :items="stringings"
-            :error-messages="faults.string_names"
-          />
-          <v-text-field
-            v-model="form.ticket"
-            label="Ticket"
-            :placeholder="house.choices?.next_ticket"
-            persistent-placeholder
-            maxlength="20"
-            :error-messages="faults.ticket"
-          />
-          <v-text-field v-model="form.owner" label="Owner or fleet" maxlength="500" :error-messages="faults.owner" />
-          <v-text-field v-model="form.description" class="wide" label="Anything else worth knowing" maxlength="500" />
-          <v-checkbox v-model="form.left_handed" label="left-handed" />
-          <v-checkbox v-model="form.is_new" label="new instrument" />
-          <v-checkbox v-model="form.is_fleet" label="belongs to a fleet that is hired out" />
-          </template>
-          <v-text-field v-model="visit.deadline" type="date" label="Needed for, an audition or concert" :error-messages="faults.deadline" />
-          <v-text-field v-model="visit.freeze_days" inputmode="numeric" label="Days before it without risky work" :error-messages="faults.freeze_days" />
-          <v-text-field v-model="visit.promised" type="date" label="Promised for" :error-messages="faults.promised" />
-          <v-select v-model="visit.climate" label="It comes from" :items="CLIMATES" />
-          <template v-if="!again">
-            <v-text-field v-model="form.contact" label="How to reach the owner" maxlength="500" />
-            <v-text-field v-model="form.plays" label="What they play, their words for sound" maxlength="500" />
-            <v-text-field v-model="form.label_read" label="Label, as it reads" maxlength="500" />
-            <v-text-field v-model="form.believed" label="What the luthier believes" maxlength="500" />
-            <v-text-field v-model="form.worth" label="Value" maxlength="80" />
-            <v-text-field v-model="form.left_as_found" label="What is left as found, and why" maxlength="500" />
-          </template>
-          <p v-if="message" class="wide fault" role="alert">{{ message }}</p>
-        </v-card-text>
-        <v-card-actions class="actions">
-          <v-btn @click="isOpen = false">Not now</v-btn>
-          <v-btn type="submit" variant="flat" :loading="isSending">Take it in</v-btn>
-        </v-card-actions>
-      </form>
-    </v-card>
-  </v-dialog>
+  <FormDialog v-model="isOpen" title="New arrival" act="Take it in" :is-sending="isSending" :message="message" @send="send">
+    <v-text-field v-model="words" class="wide" autofocus label="Has it been here? Ticket, owner or words" autocomplete="off" maxlength="80" />
+    <ul v-if="known.length && !again" class="wide known" aria-label="Has been here">
+      <li v-for="entry in known" :key="entry.ticket">
+        <button type="button" class="plain-button" @click="pick(entry)">
+          <b>{{ entry.ticket }}</b> {{ entry.family }} {{ entry.size }}, {{ entry.owner }} · {{ entry.in_house ? 'hangs on the rail' : `here ${ago(entry.last_opened)}` }}<template v-if="entry.last_complaint">: “{{ entry.last_complaint }}”</template>
+        </button>
+      </li>
+    </ul>
+    <p v-else-if="words.trim() && !again" class="wide none">Nothing here has been known by “{{ words.trim() }}”: it is new.</p>
+    <p v-if="again" class="wide again">
+      <b>{{ again.ticket }}</b> {{ again.family }} {{ again.size }}, {{ again.owner }}, here {{ ago(again.last_opened) }}. It opens with last time's figures.
+      <v-btn size="small" @click="again = null">Another</v-btn>
+    </p>
+    <v-select v-model="kind" :label="ASKED.kind" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" />
+    <v-textarea v-model="form.complaint" rows="1" max-rows="8" auto-grow :label="ASKED.complaint" maxlength="20000" :error-messages="faults.complaint" @keydown.enter.exact.prevent="send" />
+    <template v-if="!again">
+    <v-select v-model="form.family" label="Family" :items="FAMILIES" />
+    <v-combobox v-model="form.size" label="Size, or the body's length in mm" :items="sizes" maxlength="20" :error-messages="faults.size" />
+    <v-checkbox v-if="faults.size || form.size_without_figures" v-model="form.size_without_figures" class="wide" label="take it in without figures: nothing is scaled from another size" />
+    <v-combobox
+      v-model="form.names"
+      label="Strings, lowest first"
+      :items="stringings"
+      :error-messages="faults.string_names"
+    />
+    <v-text-field
+      v-model="form.ticket"
+      label="Ticket"
+      :placeholder="house.choices?.next_ticket"
+      persistent-placeholder
+      maxlength="20"
+      :error-messages="faults.ticket"
+    />
+    <v-text-field v-model="form.owner" :label="ASKED.owner" maxlength="500" :error-messages="faults.owner" />
+    <v-text-field v-model="form.description" class="wide" :label="ASKED.description" maxlength="500" />
+    <v-checkbox v-model="form.left_handed" :label="ASKED.left_handed" />
+    <v-checkbox v-model="form.is_new" :label="ASKED.is_new" />
+    <v-checkbox v-model="form.is_fleet" :label="ASKED.is_fleet" />
+    </template>
+    <v-text-field v-model="visit.deadline" type="date" :label="ASKED.deadline" :error-messages="faults.deadline" />
+    <v-text-field v-model="visit.freeze_days" inputmode="numeric" :label="ASKED.freeze_days" :error-messages="faults.freeze_days" />
+    <v-text-field v-model="visit.promised" type="date" :label="ASKED.promised" :error-messages="faults.promised" />
+    <v-select v-model="visit.climate" :label="ASKED.climate" :items="CLIMATES" />
+    <template v-if="!again">
+      <v-text-field v-model="form.contact" :label="ASKED.contact" maxlength="500" />
+      <v-text-field v-model="form.plays" :label="ASKED.plays" maxlength="500" />
+      <v-text-field v-model="form.label_read" :label="ASKED.label_read" maxlength="500" />
+      <v-text-field v-model="form.believed" :label="ASKED.believed" maxlength="500" />
+      <v-text-field v-model="form.worth" :label="ASKED.worth" maxlength="80" />
+      <v-text-field v-model="form.left_as_found" :label="ASKED.left_as_found" maxlength="500" />
+    </template>
+  </FormDialog>
 </template>
 
 <style scoped>
-.fields {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 14px;
-}
-.wide {
-  grid-column: 1 / -1;
-}
 .known {
   max-height: 184px;
   overflow-y: auto;
@@ -229,26 +206,5 @@ async function send(): Promise<void> {
 .none,
 .again {
   margin: 0;
-}
-.fault {
-  margin: 0;
-  color: var(--error);
-  font-weight: 700;
-}
-.actions {
-  position: sticky;
-  bottom: 0;
-  z-index: 1;
-  background: var(--sheet);
-  padding: 12px 24px 20px;
-  gap: 8px;
-}
-form {
-  overflow-y: auto;
-}
-@media (max-width: 640px) {
-  .fields {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

@@ -48,6 +48,7 @@ function kept(of: ItemView): Draft {
   return { verdict: of.verdict, findings: of.findings.filter((row) => row.is_seen).map((row) => row.finding), words: of.words }
 }
 const draft = computed<Draft>(() => drafts.value[key.value] ?? (item.value ? kept(item.value) : { verdict: '', findings: [], words: '' }))
+const leading = computed(() => item.value?.findings.filter((row) => row.leads_to && draft.value.findings.includes(row.finding)) ?? [])
 const isChanged = computed(() => key.value in drafts.value)
 
 function change(part: Partial<Draft>): void {
@@ -202,6 +203,7 @@ useCommands([
             {{ row.label }}
           </label>
         </fieldset>
+        <p v-for="row in leading" :key="row.finding" class="how">{{ row.label.charAt(0).toUpperCase() }}{{ row.label.slice(1) }}: {{ row.leads_to }}.</p>
         <v-textarea
           :model-value="draft.words"
           :readonly="!mayLook"

@@ -3,6 +3,8 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { answerOf, api, Refused, type BenchSheet, type Choices } from '@/api'
 import { useBench } from '@/features/bench'
+import { ASKED, CLIMATES } from '@/shared/asked'
+import FormDialog from '@/shared/FormDialog.vue'
 
 const props = defineProps<{ sheet: BenchSheet; kinds: Choices['kinds'] }>()
 const isOpen = defineModel<boolean>({ required: true })
@@ -10,30 +12,26 @@ const emit = defineEmits<{ changed: [] }>()
 const bench = useBench()
 
 type Kind = 'words' | 'story' | 'day' | 'days' | 'yes' | 'climate' | 'kind'
-const FIELDS: { name: string; label: string; kind: Kind }[] = [
-  { name: 'kind', label: 'What for', kind: 'kind' },
-  { name: 'complaint', label: "Why it came, in the owner's words", kind: 'story' },
-  { name: 'owner', label: 'Owner or fleet', kind: 'words' },
-  { name: 'contact', label: 'How to reach the owner', kind: 'words' },
-  { name: 'plays', label: 'What they play, their words for sound', kind: 'story' },
-  { name: 'description', label: 'Anything else worth knowing', kind: 'story' },
-  { name: 'deadline', label: 'Needed for, an audition or concert', kind: 'day' },
-  { name: 'freeze_days', label: 'Days before it without risky work', kind: 'days' },
-  { name: 'promised', label: 'Promised for', kind: 'day' },
-  { name: 'climate', label: 'It comes from', kind: 'climate' },
-  { name: 'label_read', label: 'Label, as it reads', kind: 'words' },
-  { name: 'believed', label: 'What the luthier believes', kind: 'words' },
-  { name: 'worth', label: 'Value', kind: 'words' },
-  { name: 'left_as_found', label: 'What is left as found, and why', kind: 'story' },
-  { name: 'is_fleet', label: 'belongs to a fleet that is hired out', kind: 'yes' },
-  { name: 'is_new', label: 'new instrument', kind: 'yes' },
-  { name: 'left_handed', label: 'left-handed', kind: 'yes' },
-]
-const CLIMATES = [
-  { value: '', title: 'nothing out of the way' },
-  { value: 'damp', title: 'a damp place' },
-  { value: 'dry', title: 'a dry place' },
-]
+const KINDS: Record<keyof typeof ASKED, Kind> = {
+  kind: 'kind',
+  complaint: 'story',
+  owner: 'words',
+  contact: 'words',
+  plays: 'story',
+  description: 'story',
+  deadline: 'day',
+  freeze_days: 'days',
+  promised: 'day',
+  climate: 'climate',
+  label_read: 'words',
+  believed: 'words',
+  worth: 'words',
+  left_as_found: 'story',
+  is_fleet: 'yes',
+  is_new: 'yes',
+  left_handed: 'yes',
+}
+const FIELDS = (Object.keys(KINDS) as (keyof typeof ASKED)[]).map((name) => ({ name, label: ASKED[name], kind: KINDS[name] }))
 
 /** What stands on the sheet now, as text. */
 const stands = computed<Record<string, string>>(() => {
@@ -103,57 +101,13 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen">
-    <v-card>
-      <form @submit.prevent="keep">
-        <v-card-title tag="h2">{{ sheet.instrument.ticket }}, particulars</v-card-title>
-        <v-card-text class="fields">
-          <template v-for="(field, i) in FIELDS" :key="field.name">
-            <v-select v-if="field.kind === 'kind'" v-model="form[field.name]" :label="field.label" :items="kinds" item-value="key" item-title="label" :error-messages="faults[field.name]" />
-            <v-select v-else-if="field.kind === 'climate'" v-model="form[field.name]" :label="field.label" :items="CLIMATES" :error-messages="faults[field.name]" />
-            <v-checkbox v-else-if="field.kind === 'yes'" v-model="form[field.name]" true-value="yes" false-value="no" :label="field.label" />
-            <v-textarea v-else-if="field.kind === 'story'" v-model="form[field.name]" class="wide" rows="1" max-rows="8" auto-grow :autofocus="i === 1" maxlength="20000" :label="field.label" :error-messages="faults[field.name]" />
-            <v-text-field v-else v-model="form[field.name]" :type="field.kind === 'day' ? 'date' : 'text'" :inputmode="field.kind === 'days' ? 'numeric' : undefined" maxlength="500" :label="field.label" :error-messages="faults[field.name]" />
-          </template>
-          <p v-if="message" class="wide fault" role="alert">{{ message }}</p>
-        </v-card-text>
-        <v-card-actions class="actions">
-          <v-btn @click="isOpen = false">Not now</v-btn>
-          <v-btn type="submit" variant="flat" :loading="isSending">Keep it</v-btn>
-        </v-card-actions>
-      </form>
-    </v-card>
-  </v-dialog>
+  <FormDialog v-model="isOpen" :title="`${sheet.instrument.ticket}, particulars`" act="Keep it" :is-sending="isSending" :message="message" @send="keep">
+    <template v-for="field in FIELDS" :key="field.name">
+      <v-select v-if="field.kind === 'kind'" v-model="form[field.name]" :label="field.label" :items="kinds" item-value="key" item-title="label" :error-messages="faults[field.name]" />
+      <v-select v-else-if="field.kind === 'climate'" v-model="form[field.name]" :label="field.label" :items="CLIMATES" :error-messages="faults[field.name]" />
+      <v-checkbox v-else-if="field.kind === 'yes'" v-model="form[field.name]" true-value="yes" false-value="no" :label="field.label" />
+      <v-textarea v-else-if="field.kind === 'story'" v-model="form[field.name]" class="wide" rows="1" max-rows="8" auto-grow :autofocus="field.name === 'complaint'" maxlength="20000" :label="field.label" :error-messages="faults[field.name]" />
+      <v-text-field v-else v-model="form[field.name]" :type="field.kind === 'day' ? 'date' : 'text'" :inputmode="field.kind === 'days' ? 'numeric' : undefined" maxlength="500" :label="field.label" :error-messages="faults[field.name]" />
+    </template>
+  </FormDialog>
 </template>
-
-<style scoped>
-.fields {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 14px;
-}
-.wide {
-  grid-column: 1 / -1;
-}
-form {
-  overflow-y: auto;
-}
-.fault {
-  margin: 0;
-  color: var(--error);
-  font-weight: 700;
-}
-.actions {
-  position: sticky;
-  bottom: 0;
-  z-index: 1;
-  background: var(--sheet);
-  padding: 12px 24px 20px;
-  gap: 8px;
-}
-@media (max-width: 640px) {
-  .fields {
-    grid-template-columns: 1fr;
-  }
-}
-</style>

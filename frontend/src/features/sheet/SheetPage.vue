@@ -15,6 +15,7 @@ import type { Stop } from '@/api'
 import { useCommands } from '@/shared/commands'
 import { mm } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
+import TakeOff from './TakeOff.vue'
 
 const props = defineProps<{ ticket: string }>()
 
@@ -173,13 +174,6 @@ const geometry = computed(() =>
   }),
 )
 
-const takeOff = computed(() =>
-  (sheet.value?.cut.strings ?? []).map((s, i) => ({
-    ...s,
-    column: geometry.value.columns[i],
-    side: s.wood === null ? '' : s.wood <= -0.05 ? 'below' : s.wood >= 0.05 ? 'above' : '',
-  })),
-)
 const isBarred = computed(() => sheet.value?.crown_barred === true)
 const bowRoom = computed(() =>
   (sheet.value?.drawing?.strings ?? []).filter((s) => s.bow_separation !== null).map((s) => `${s.name} ${s.bow_separation?.toFixed(1)}°`),
@@ -204,24 +198,7 @@ const refusedElsewhere = computed(() =>
         <button type="button" class="plain-button recipe" @click="openRecipe">{{ recipe }}</button>
       </header>
       <div ref="panel" class="panel">
-        <div class="take-off" aria-label="Wood to take off at the bridge">
-          <span v-if="!isNarrow" class="take-label"><b>{{ isBarred ? 'not yet to take off' : sheet.cut.state === 'provisional' ? 'take off, provisional' : 'take off' }}</b><br />mm of wood</span>
-          <template v-for="(s, i) in takeOff" :key="s.name">
-            <button
-              v-if="s.wood !== null && s.column"
-              type="button"
-              class="plain-button wood"
-              :class="[s.side, isBarred ? 'provisional' : s.state]"
-              :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"
-              :aria-label="`${s.name}: ${s.state} ${s.wood < 0 ? 'short by' : 'take off'} ${mm(Math.abs(s.wood), 1)} mm, give or take ${mm(s.plus_minus ?? 0)}. Why?`"
-              @click="why = `wood:${i}`"
-            >
-              <span class="number">{{ mm(Math.abs(s.wood), 1) }}</span>
-              <span class="below-number">{{ s.side === 'below' ? 'short' : `±${mm(s.plus_minus ?? 0)}` }}</span>
-            </button>
-            <span v-else-if="s.column" class="wood none" :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"><span class="number">–</span></span>
-          </template>
-        </div>
+        <TakeOff :cut="sheet.cut" :geometry="geometry" :barred="isBarred" :narrow="isNarrow" @why="why = $event" />
         <div class="drawing" :style="{ height: `${drawingHeight}px` }">
           <EndView
             v-if="sheet.drawing"
@@ -345,53 +322,6 @@ const refusedElsewhere = computed(() =>
 }
 .panel {
   position: relative;
-}
-.take-off {
-  position: relative;
-  height: 52px;
-}
-.take-label {
-  position: absolute;
-  left: 16px;
-  top: 4px;
-  line-height: 1.2;
-  width: 118px;
-}
-.wood {
-  position: absolute;
-  top: 0;
-  height: 54px;
-  text-align: center;
-  display: grid;
-  align-content: start;
-}
-.number {
-  font-size: 34px;
-  font-weight: 700;
-  line-height: 1;
-}
-.below-number {
-  font-size: 14px;
-  line-height: 1.2;
-}
-.wood.above .number {
-  color: var(--above);
-}
-.wood.below .number {
-  color: var(--below);
-}
-.wood.provisional .number {
-  color: transparent;
-  -webkit-text-stroke: 1.3px var(--ink);
-}
-.wood.provisional.above .number {
-  -webkit-text-stroke-color: var(--above);
-}
-.wood.provisional.below .number {
-  -webkit-text-stroke-color: var(--below);
-}
-.wood.none {
-  color: var(--quiet);
 }
 .drawing {
   position: relative;

@@ -75,6 +75,10 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
       </ol>
       <p v-else>{{ sheet.words.do[0] }}</p>
     </template>
+    <template v-if="sheet.proposals.length">
+      <h2>Seen, and to be planned</h2>
+      <p v-for="line in sheet.proposals" :key="line">{{ line.charAt(0).toUpperCase() }}{{ line.slice(1) }}.</p>
+    </template>
     <template v-if="sheet.cut.assumed.length">
       <h2>Assumed, not measured</h2>
       <ul class="assumed">

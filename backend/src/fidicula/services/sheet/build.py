@@ -25,6 +25,7 @@ from fidicula.services.sheet.model import (
 )
 from fidicula.services.sheet.projection import judged_projection
 from fidicula.services.sheet.questions import Asked, asked_questions, question_views, to_measure_again
+from fidicula.services.sheet.seen import proposals
 from fidicula.services.sheet.signs import signs_of
 from fidicula.services.sheet.thresholds import WORTH_FILING, WORTH_TAKING
 from fidicula.services.sheet.whys import whys
@@ -60,6 +61,7 @@ def build_sheet(state: BenchState, visit: Visit, rules: Rules, *, now: datetime 
         recipe=_recipe_line(instrument, rules),
         cut=cut,
         questions=question_views(asked, projection),
+        proposals=proposals(state),
         crown_barred=barred,
         asks=asks(state, rules.tool_checks, now=now),
         measure_again=[state.name(place) for place in again],

@@ -229,11 +229,12 @@ class NextView:
 
 @dataclass(frozen=True)
 class FindingView:
-    """One thing that can be seen at an item."""
+    """One thing that can be seen at an item. leads_to : what it proposes to measure and to plan, in words."""
 
     finding: str
     label: str
     is_seen: bool
+    leads_to: str
 
 
 @dataclass(frozen=True)
@@ -328,6 +329,7 @@ class BenchSheet:
     """Everything that the bench sheet shows.
 
     last_work : the causal place of a reading taken now.  measure_again : what no cut may rest on any more.
+    proposals : what the findings lead on to, until it was done.
     asks : what looks like a slip, as a question; it changes and bars nothing.
     """
 
@@ -338,6 +340,7 @@ class BenchSheet:
     recipe: RecipeLine
     cut: CutView
     questions: list[AskedView]
+    proposals: list[str]
     crown_barred: bool
     asks: list[str]
     measure_again: list[str]

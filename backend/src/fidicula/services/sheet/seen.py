@@ -5,7 +5,8 @@ from __future__ import annotations
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import FindingView, ItemView
 from fidicula.services.sheet.signs import standing_seen
-from fidicula.tables.signs import findings_of, items
+from fidicula.tables.signs import Finding, findings, findings_of, items
+from fidicula.tables.work import works
 
 _HARDEST = ("work", "watch", "fine")
 
@@ -27,10 +28,30 @@ def item_views(state: BenchState, kind: str) -> list[ItemView]:
                 words="" if line is None else line.words,
                 by="" if line is None else line.seen_by,
                 at=None if line is None else line.seen_at,
-                findings=[FindingView(row.finding, row.label, row.finding in there) for row in rows],
+                findings=[FindingView(row.finding, row.label, row.finding in there, led_to(row)) for row in rows],
             )
         )
     return views
+
+
+def led_to(row: Finding) -> str:
+    """What a finding proposes: what to look at or measure, and the work to plan."""
+    work = works()[row.work].label.lower() if row.work in works() else ""
+    return "; ".join(part for part in (row.leads_to or "", f"plan: {work}" if work else "") if part)
+
+
+def proposals(state: BenchState) -> list[str]:
+    """What the findings of this visit lead on to, each until its work was done after it was seen."""
+    found = []
+    for line in standing_seen(state).values():
+        for name in line.findings:
+            row = findings().get(name)
+            if row is None or not led_to(row):
+                continue
+            if row.work and any(w.work == row.work and w.number > line.after_work for w in state.standing_works):
+                continue
+            found.append(f"{items()[row.item].label}, {row.label}: {led_to(row)}")
+    return found
 
 
 def left_blank(state: BenchState, kind: str) -> list[str]:
