@@ -19,7 +19,12 @@ from fidicula.hosting.cluster import Cluster, RunningCluster
 from fidicula.main import create_app
 from fidicula.services.people import token_hash
 from fidicula.settings import Settings
+from hypothesis import HealthCheck, settings
 from sqlalchemy import Engine
+
+# No test is timed: how long an example takes says how busy the machine is. The same examples on every machine.
+settings.register_profile("suite", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
+settings.load_profile("suite")
 
 
 @contextmanager

@@ -208,6 +208,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fleets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Register Fleet
+         * @description Take a fleet in, all of it or none.
+         */
+        post: operations["register_fleet_api_fleets_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/known": {
         parameters: {
             query?: never;
@@ -1685,6 +1705,89 @@ export interface components {
             leads_to: string;
         };
         /**
+         * FleetBody
+         * @description A fleet: what is common, and a line for each. complaint : of those that have none of their own.
+         */
+        FleetBody: {
+            /**
+             * Complaint
+             * @default
+             */
+            complaint: string;
+            /**
+             * Kind
+             * @default bridge
+             */
+            kind: string;
+            /**
+             * Climate
+             * @default
+             * @enum {string}
+             */
+            climate: "" | "damp" | "dry";
+            /** Deadline */
+            deadline?: string | null;
+            /**
+             * Freeze Days
+             * @default 3
+             */
+            freeze_days: number;
+            /** Promised */
+            promised?: string | null;
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "violin" | "viola" | "cello" | "bass";
+            /** Size */
+            size: string;
+            /**
+             * Owner
+             * @default
+             */
+            owner: string;
+            /**
+             * Contact
+             * @default
+             */
+            contact: string;
+            /** Recipe */
+            recipe?: string | null;
+            /** Instruments */
+            instruments: components["schemas"]["FleetLine"][];
+        };
+        /**
+         * FleetLine
+         * @description What differs from one instrument of a fleet to the next. size : empty for the common one.
+         */
+        FleetLine: {
+            /**
+             * Ticket
+             * @default
+             */
+            ticket: string;
+            /**
+             * Size
+             * @default
+             */
+            size: string;
+            /**
+             * Description
+             * @default
+             */
+            description: string;
+            /**
+             * Complaint
+             * @default
+             */
+            complaint: string;
+            /**
+             * Left Handed
+             * @default false
+             */
+            left_handed: boolean;
+        };
+        /**
          * FollowBody
          * @description recipe : None for the shop's own.  schools : where it differs.  sources : by measure.
          */
@@ -2194,6 +2297,11 @@ export interface components {
             /** Ticket */
             ticket: string;
         };
+        /** RegisteredFleet */
+        RegisteredFleet: {
+            /** Tickets */
+            tickets: string[];
+        };
         /** SaveBody */
         SaveBody: {
             /**
@@ -2444,6 +2552,8 @@ export interface components {
             owner: string;
             /** Left Handed */
             left_handed: boolean;
+            /** Is Fleet */
+            is_fleet: boolean;
             /** Complaint */
             complaint: string;
             /** Kind */
@@ -3240,6 +3350,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Registered"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    register_fleet_api_fleets_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FleetBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RegisteredFleet"];
                 };
             };
             /** @description Nobody is signed in */

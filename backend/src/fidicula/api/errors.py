@@ -27,7 +27,12 @@ def _answer(status: int, items: list[RefusalItem]) -> JSONResponse:
     return JSONResponse({"detail": [item.model_dump() for item in items]}, status)
 
 
-def _one(status: int, sentence: str, *loc: str) -> JSONResponse:
+def _path(field: str) -> list[str | int]:
+    """`instruments.3.size` as names and indices."""
+    return [int(part) if part.isdecimal() else part for part in field.split(".") if part]
+
+
+def _one(status: int, sentence: str, *loc: str | int) -> JSONResponse:
     return _answer(status, [RefusalItem(loc=list(loc) or ["body"], msg=sentence, type="refused")])
 
 
@@ -61,7 +66,7 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(ServiceError)
     def _service(_request: Request, error: ServiceError) -> JSONResponse:
         status = next((code for kind, code in _STATUS.items() if isinstance(error, kind)), 422)
-        answer = _one(status, error.sentence, "body", *([error.field] if error.field else []))
+        answer = _one(status, error.sentence, "body", *_path(error.field))
         if isinstance(error, TooManyGuessesError):
             answer.headers["retry-after"] = str(error.wait)
         return answer

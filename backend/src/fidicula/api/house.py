@@ -71,6 +71,53 @@ class ArrivalBody(VisitBody):
         )
 
 
+class FleetLine(BaseModel):
+    """What differs from one instrument of a fleet to the next. size : empty for the common one."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    ticket: Annotated[str, Field(max_length=20, pattern=r"^[\w.-]*$")] = ""
+    size: Annotated[Label, Field(max_length=20)] = ""
+    description: Story = ""
+    complaint: Story = ""
+    left_handed: bool = False
+
+
+class FleetBody(VisitBody):
+    """A fleet: what is common, and a line for each. complaint : of those that have none of their own."""
+
+    family: Family
+    size: Annotated[Label, Field(max_length=20)]
+    owner: Sentence = ""
+    contact: Story = ""
+    recipe: Label | None = None
+    instruments: Annotated[list[FleetLine], Field(min_length=1, max_length=60)]
+
+    def arrivals(self) -> list[Arrival]:
+        return [
+            Arrival(
+                ticket=line.ticket,
+                family=self.family,
+                size=line.size or self.size,
+                string_names=[],
+                left_handed=line.left_handed,
+                is_new=False,
+                owner=self.owner,
+                description=line.description,
+                complaint=line.complaint or self.complaint,
+                kind=self.kind,
+                visit=self.asked(),
+                asked={"contact": self.contact},
+                is_fleet=True,
+            )
+            for line in self.instruments
+        ]
+
+
+class RegisteredFleet(BaseModel):
+    tickets: list[str]
+
+
 class Registered(BaseModel):
     ticket: str
 
@@ -102,6 +149,13 @@ def choices(request: Request) -> Choices:
 def register(request: Request, body: ArrivalBody, person: Acting) -> Registered:
     """Take an instrument in."""
     return Registered(ticket=_house(request).register(body.arrival(), person.name))
+
+
+@router.post("/fleets", status_code=201, dependencies=[may("arrive")])
+def register_fleet(request: Request, body: FleetBody, person: Acting) -> RegisteredFleet:
+    """Take a fleet in, all of it or none."""
+    tickets = _house(request).register_fleet(body.arrivals(), recipe=body.recipe, by=person.name)
+    return RegisteredFleet(tickets=tickets)
 
 
 @router.get("/known")

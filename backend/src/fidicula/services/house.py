@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from datetime import UTC, date, datetime
 from uuid import uuid4
 
-from fidicula.db.records import Instrument, RailEntry, Visit
+from fidicula.db.records import Instrument, RailEntry, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.loaded import changed_sheet, load_bench, note_step
@@ -35,6 +35,7 @@ class Tag:
     size: str
     owner: str
     left_handed: bool
+    is_fleet: bool
     complaint: str
     kind: str
     step: str
@@ -180,44 +181,38 @@ class House:
         """Take an instrument in and open its visit; returns its ticket."""
         check_kind(arrival.kind)
         check_dates(arrival.visit)
-        names = tuple(arrival.string_names) or figures.string_names(family=arrival.family, count=4) or ()
-        if not 3 <= len(names) <= 6 or len(set(names)) < len(names) or not all(name.strip() for name in names):
-            raise RefusedError(
-                "name three to six strings, each once, from the lowest to the highest", field="string_names"
-            )
-        asked = arrival.ticket.strip()
         with UnitOfWork(self._engine) as work:
-            _check_size(work, arrival, by)
-            for _ in range(20):
-                ticket = asked or next_ticket(work.instruments.tickets())
-                instrument = Instrument(
-                    id=uuid4(),
-                    ticket=ticket,
-                    family=arrival.family,
-                    size=arrival.size,
-                    string_names=names,
-                    left_handed=arrival.left_handed,
-                    is_new=arrival.is_new,
-                    owner=arrival.owner.strip(),
-                    description=arrival.description.strip(),
-                    asked={name: words.strip() for name, words in arrival.asked.items()},
-                    is_fleet=arrival.is_fleet,
-                )
-                if work.instruments.add(instrument):
-                    break
-                if asked:
-                    raise RefusedError(f"the ticket {ticket} hangs on the rail already: choose another", field="ticket")
-            else:
-                raise RefusedError("no free ticket was found: type one", field="ticket")
-            work.instruments.open_visit(
-                id=uuid4(),
-                instrument_id=instrument.id,
-                kind=arrival.kind,
-                complaint=arrival.complaint.strip(),
-                asked=vars(arrival.visit),
-            )
-            changed_sheet(work, ticket)
-        return ticket
+            instrument = _take_in(work, arrival, by)
+            changed_sheet(work, instrument.ticket)
+        return instrument.ticket
+
+    def register_fleet(self, arrivals: Sequence[Arrival], *, recipe: str | None, by: str) -> list[str]:
+        """Take many in at once, all of them or none; returns their tickets in order.
+
+        recipe : that all of them follow, None for the shop's own.
+        Raises RefusedError naming `recipe`, or the very line as `instruments.3.size`.
+        """
+        if not arrivals:
+            raise RefusedError("a fleet has one line for each instrument: enter the first", field="instruments")
+        check_kind(arrivals[0].kind)
+        check_dates(arrivals[0].visit)
+        tickets = []
+        with UnitOfWork(self._engine) as work:
+            if recipe is not None and recipe not in load_rules(work, arrivals[0].family).recipes:
+                raise RefusedError(f"there is no recipe “{recipe}” for a {arrivals[0].family}", field="recipe")
+            for i, arrival in enumerate(arrivals):
+                try:
+                    instrument = _take_in(work, arrival, by)
+                except RefusedError as error:
+                    raise RefusedError(error.sentence, field=f"instruments.{i}.{error.field}") from error
+                if recipe is not None:
+                    choice = TargetChoice(recipe=recipe, id=uuid4(), reason="shared by the fleet", chosen_by=by)
+                    work.instruments.choose_targets(instrument.id, choice)
+                loaded = load_bench(work, instrument.ticket)
+                note_step(work, loaded.visit, loaded.sheet())
+                tickets.append(instrument.ticket)
+            work.commit()
+        return tickets
 
     def known(self, words: str) -> list[KnownView]:
         """Instruments that have been here, by ticket, owner or description."""
@@ -279,6 +274,44 @@ def _found(work: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:
     return found
 
 
+def _take_in(work: UnitOfWork, arrival: Arrival, by: str) -> Instrument:
+    """Add an instrument with its visit. Raises RefusedError."""
+    names = tuple(arrival.string_names) or figures.string_names(family=arrival.family, count=4) or ()
+    if not 3 <= len(names) <= 6 or len(set(names)) < len(names) or not all(name.strip() for name in names):
+        raise RefusedError("name three to six strings, each once, from the lowest to the highest", field="string_names")
+    _check_size(work, arrival, by)
+    asked = arrival.ticket.strip()
+    for _ in range(20):
+        ticket = asked or next_ticket(work.instruments.tickets())
+        instrument = Instrument(
+            id=uuid4(),
+            ticket=ticket,
+            family=arrival.family,
+            size=arrival.size,
+            string_names=names,
+            left_handed=arrival.left_handed,
+            is_new=arrival.is_new,
+            owner=arrival.owner.strip(),
+            description=arrival.description.strip(),
+            asked={name: words.strip() for name, words in arrival.asked.items()},
+            is_fleet=arrival.is_fleet,
+        )
+        if work.instruments.add(instrument):
+            break
+        if asked:
+            raise RefusedError(f"the ticket {ticket} hangs on the rail already: choose another", field="ticket")
+    else:
+        raise RefusedError("no free ticket was found: type one", field="ticket")
+    work.instruments.open_visit(
+        id=uuid4(),
+        instrument_id=instrument.id,
+        kind=arrival.kind,
+        complaint=arrival.complaint.strip(),
+        asked=vars(arrival.visit),
+    )
+    return instrument
+
+
 def _check_looked_over(work: UnitOfWork, ticket: str, visit: Visit) -> None:
     """Nothing is left blank when a full visit is signed off; “not looked at”, with a reason, is not blank."""
     kind = visit_kinds().get(visit.kind)
@@ -333,6 +366,7 @@ def _tag(entry: RailEntry) -> Tag:
         size=instrument.size,
         owner=instrument.owner,
         left_handed=instrument.left_handed,
+        is_fleet=instrument.is_fleet,
         complaint=visit.complaint[:COMPLAINT_SHOWN],
         kind=visit_kinds()[visit.kind].label if visit.kind in visit_kinds() else visit.kind,
         step=visit.at_step,

@@ -6,6 +6,7 @@ import type { Tag } from '@/api'
 import { useCommands } from '@/shared/commands'
 import FamilyShape from '@/shared/FamilyShape.vue'
 import { day } from '@/shared/format'
+import { RAIL_ORDERS, type RailOrder } from './order'
 import { useHouse } from './store'
 
 const props = defineProps<{ open: string }>()
@@ -17,7 +18,15 @@ const field = ref<HTMLInputElement | null>(null)
 const line = ref<HTMLElement | null>(null)
 const found = computed(() => house.found(words.value))
 
-useCommands([{ letter: 'f', general: true, words: 'find an instrument', run: () => void nextTick(() => field.value?.focus()) }])
+/** The next manner of hanging them. */
+function otherOrder(): void {
+  const orders = Object.keys(RAIL_ORDERS) as RailOrder[]
+  house.order = orders[(orders.indexOf(house.order) + 1) % orders.length] ?? 'ticket'
+}
+useCommands([
+  { letter: 'f', general: true, words: 'find an instrument', run: () => void nextTick(() => field.value?.focus()) },
+  { letter: 'q', general: true, words: 'order of the tags', run: otherOrder },
+])
 
 /** Enter before the tags have come opens the first one that fits when they do. */
 const openWhenLoaded = ref(false)

@@ -1,8 +1,10 @@
 /** The house: the tags on the rail, and what the forms offer. */
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref } from 'vue'
 import { answerOf, api, Refused, type Choices, type Tag } from '@/api'
-import { until } from '@/shared/format'
+import { day, until } from '@/shared/format'
+import { useStored } from '@/shared/stored'
+import { inOrder, type RailOrder } from './order'
 
 const RETRY_AFTER_MS = 2500
 
@@ -11,6 +13,7 @@ export const useHouse = defineStore('house', () => {
   const choices = ref<Choices | null>(null)
   const isLoaded = ref(false)
   const isAway = ref(false)
+  const order = useStored<RailOrder>('rail-order', 'ticket')
 
   async function load(): Promise<void> {
     try {
@@ -26,14 +29,17 @@ export const useHouse = defineStore('house', () => {
     }
   }
 
+  /** Every tag in the order that was chosen, with what is found by words on it. */
+  const ordered = computed(() => inOrder(tags.value, order.value).map((tag) => ({ tag, text: textOf(tag) })))
   /** The tags that hold every word typed, in any of what stands on them. */
   function found(words: string): Tag[] {
     const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
-    if (!wanted.length) return tags.value
-    return tags.value.filter((tag) => {
-      const text = [tag.ticket, tag.family, tag.size, tag.owner, tag.complaint, tag.step, tag.kind, tag.waits_for].join(' ').toLowerCase()
-      return wanted.every((word) => text.includes(word))
-    })
+    return ordered.value.filter(({ text }) => wanted.every((word) => text.includes(word))).map(({ tag }) => tag)
+  }
+  function textOf(tag: Tag): string {
+    const days = [tag.deadline && `needed ${day(tag.deadline)}`, tag.promised && `promised ${day(tag.promised)}`]
+    const said = [tag.ticket, tag.family, tag.size, tag.owner, tag.complaint, tag.step, tag.kind, waitOf(tag), ...days]
+    return [...said, tag.left_handed && 'left-handed', tag.is_fleet && 'fleet'].filter(Boolean).join(' ').toLowerCase()
   }
 
   /** What waits and until when; once the time has come, what it waited for. */
@@ -42,5 +48,5 @@ export const useHouse = defineStore('house', () => {
     return Date.parse(tag.waits_until) > Date.now() ? `${tag.waits_for} until ${until(tag.waits_until)}` : `${tag.waits_for}, the wait is over`
   }
 
-  return { tags, choices, isLoaded, isAway, load, found, waitOf }
+  return { tags, choices, isLoaded, isAway, order, load, found, waitOf }
 })

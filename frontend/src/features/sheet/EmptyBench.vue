@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** No instrument is open: what is in the house, and how to begin. */
-import { useHouse } from '@/features/rail'
+import { RAIL_ORDERS, useHouse } from '@/features/rail'
 import { day } from '@/shared/format'
 
 const house = useHouse()
@@ -13,13 +13,14 @@ const house = useHouse()
     <p class="how">
       <template v-if="house.tags.length"><kbd>Space</kbd> <kbd>f</kbd> finds one by ticket, owner or words · </template>
       <kbd>Space</kbd> <kbd>n</kbd> takes a new one in
+      <template v-if="house.tags.length > 1"> · hung <b role="status">{{ RAIL_ORDERS[house.order] }}</b>, <kbd>Space</kbd> <kbd>q</kbd> hangs them otherwise</template>
     </p>
     <table v-if="house.tags.length">
       <thead class="only-read">
         <tr><th>Ticket</th><th>Instrument</th><th>Owner</th><th>Why it came</th><th>For</th><th>Next</th></tr>
       </thead>
       <tbody>
-        <tr v-for="tag in house.tags" :key="tag.ticket">
+        <tr v-for="tag in house.found('')" :key="tag.ticket">
           <th scope="row">
             <router-link :to="{ name: 'bench', params: { ticket: tag.ticket } }">{{ tag.ticket }}</router-link>
           </th>
