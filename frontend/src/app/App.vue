@@ -3,7 +3,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { Refused } from '@/api'
-import { ArrivalDialog } from '@/features/arrival'
+import { ArrivalDialog, FleetDialog } from '@/features/arrival'
 import { BenchDialog, SignIn } from '@/features/people'
 import { RailOfTags, useHouse } from '@/features/rail'
 import CommandStrip from '@/shared/CommandStrip.vue'
@@ -19,6 +19,7 @@ const house = useHouse()
 const atBench = useAtBench()
 const arrivalOpen = ref(false)
 const benchOpen = ref(false)
+const fleetOpen = ref(false)
 const open = computed(() => String(route.params.ticket ?? ''))
 
 const toolLabel = computed(
@@ -55,6 +56,7 @@ watch(() => atBench.signedIn !== null, (now) => {
 const isIn = () => atBench.signedIn !== null
 useCommands([
   { letter: 'n', general: true, words: 'new arrival', run: () => (arrivalOpen.value = true), possible: () => atBench.may('arrive') },
+  { letter: 'v', general: true, words: 'a fleet arrives', run: () => (fleetOpen.value = true), possible: () => atBench.may('arrive') },
   { letter: 'g', general: true, words: 'figures', run: () => void router.push({ name: 'figures' }), possible: isIn },
   { letter: 'r', general: true, words: "the shop's recipes", run: () => void router.push({ name: 'recipes' }), possible: isIn },
   { letter: 'p', general: true, words: 'people', run: () => void router.push({ name: 'people' }), possible: () => atBench.may('people') },
@@ -78,6 +80,7 @@ useCommands([
         </template>
       </CommandStrip>
       <ArrivalDialog v-model="arrivalOpen" />
+      <FleetDialog v-model="fleetOpen" />
       <BenchDialog v-model="benchOpen" :tools="house.choices?.tools ?? []" />
     </template>
     <SignIn v-else-if="atBench.isLoaded" />

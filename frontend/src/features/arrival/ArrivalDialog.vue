@@ -7,12 +7,12 @@ import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
 import { ago } from '@/shared/format'
 import { useHouse } from '@/features/rail'
+import { FAMILIES } from './families'
 
 const isOpen = defineModel<boolean>({ required: true })
 const house = useHouse()
 const router = useRouter()
 
-const FAMILIES: ArrivalBody['family'][] = ['violin', 'viola', 'cello', 'bass']
 const fresh = () => ({
   ticket: '',
   family: 'violin' as ArrivalBody['family'],

@@ -1,1 +1,2 @@
 export { default as ArrivalDialog } from './ArrivalDialog.vue'
+export { default as FleetDialog } from './FleetDialog.vue'

@@ -1,0 +1,47 @@
+"""A fleet of five is taken in by keyboard, and each has its tag."""
+
+from __future__ import annotations
+
+from playwright.sync_api import Page, expect
+
+from .hands import command, open_ticket
+
+
+def test_a_fleet_of_five_is_taken_in_by_keyboard(page: Page) -> None:
+    """What is common once, a line for each; a size that is none is named, and what was typed is still there."""
+    command(page, "v")
+    dialog = page.get_by_role("dialog")
+    expect(dialog.get_by_label("Owner or fleet")).to_be_focused()
+    page.keyboard.type("Lantern Regatta school")
+    dialog.get_by_role("combobox", name="Recipe that all of them follow").press("Enter")
+    page.get_by_role("option", name="Boathouse hire").press("Enter")
+    dialog.get_by_label("Why it came, in the owner's words").fill("Which of these need a luthier?")
+    dialog.get_by_label("Ticket of line 1").focus()
+    for i in range(1, 5):
+        page.keyboard.press("Enter")
+        expect(dialog.get_by_label(f"Ticket of line {i + 1}")).to_be_focused()
+    dialog.get_by_label("Size of line 2").fill("9/8")
+    dialog.get_by_label("What differs in line 3").fill("a crack by the button")
+    dialog.get_by_role("button", name="Take 5 in").press("Enter")
+    expect(dialog.get_by_role("alert")).to_contain_text("no figures for a violin of size “9/8”")
+    expect(dialog.get_by_label("What differs in line 3")).to_have_value("a crack by the button")
+    dialog.get_by_label("Size of line 2").fill("3/4")
+    dialog.get_by_role("button", name="Take 5 in").press("Enter")
+    expect(dialog).to_have_count(0)
+    command(page, "f")
+    page.keyboard.type("lantern fleet")
+    expect(page.get_by_role("navigation").get_by_role("link", name="Lantern Regatta school look over")).to_have_count(5)
+    page.keyboard.press("Escape")
+    open_ticket(page, "RW-117")
+    expect(page.get_by_text("violin 3/4 · Lantern Regatta school")).to_be_visible()
+    expect(page.get_by_role("button", name="Boathouse hire")).to_be_visible()
+
+
+def test_the_tags_hang_in_another_order(page: Page) -> None:
+    """By ticket, then by the day each is due: the viola with its recording comes first."""
+    rows = page.get_by_role("main").or_(page.get_by_role("region", name="In the house")).get_by_role("rowheader")
+    expect(rows.first).to_have_text("RW-101")
+    command(page, "q")
+    expect(rows.first).to_have_text("RW-104")
+    page.reload()
+    expect(rows.first).to_have_text("RW-104")

@@ -1,0 +1,176 @@
+<script setup lang="ts">
+/** A fleet at the door: what is common once, and a line for each that says only what differs. */
+import { computed, nextTick, reactive, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { answerOf, api, Refused, type FleetBody } from '@/api'
+import { useHouse } from '@/features/rail'
+import { ASKED, CLIMATES } from '@/shared/asked'
+import FormDialog from '@/shared/FormDialog.vue'
+import { FAMILIES } from './families'
+
+interface Line {
+  ticket: string
+  size: string
+  description: string
+  left_handed: boolean
+}
+
+const isOpen = defineModel<boolean>({ required: true })
+const house = useHouse()
+const router = useRouter()
+
+const freshLine = (): Line => ({ ticket: '', size: '', description: '', left_handed: false })
+const form = reactive({
+  owner: '',
+  contact: '',
+  family: 'violin' as FleetBody['family'],
+  size: '4/4',
+  kind: 'look_over',
+  complaint: '',
+  climate: '' as '' | 'damp' | 'dry',
+  deadline: '',
+  promised: '',
+  recipe: '',
+})
+const lines = ref<Line[]>([freshLine()])
+const recipes = ref<string[]>([])
+const faults = ref<Record<string, string>>({})
+const message = ref('')
+const isSending = ref(false)
+const table = ref<HTMLElement | null>(null)
+
+const sizes = computed(() =>
+  (house.choices?.sizes ?? []).filter((choice) => choice.family === form.family).map((choice) => choice.size),
+)
+/* What the forms offer may come after this was opened. */
+watch(sizes, (known) => {
+  if (known.length && !known.includes(form.size)) form.size = known[0] ?? ''
+})
+watch(
+  () => [isOpen.value, form.family] as const,
+  async ([open, family]) => {
+    if (!open) return
+    try {
+      const known = await answerOf(api.GET('/api/recipes/{family}', { params: { path: { family } } }))
+      recipes.value = known.recipes.map((recipe) => recipe.name)
+      if (!recipes.value.includes(form.recipe)) form.recipe = ''
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      recipes.value = []
+    }
+  },
+)
+
+/** Enter in a line goes to the next, and makes one after the last. */
+function nextLine(i: number): void {
+  if (i === lines.value.length - 1) lines.value.push(freshLine())
+  void nextTick(() => table.value?.querySelectorAll<HTMLInputElement>('input.first')[i + 1]?.focus())
+}
+function without(i: number): void {
+  lines.value.splice(i, 1)
+  if (!lines.value.length) lines.value.push(freshLine())
+}
+
+async function send(): Promise<void> {
+  if (isSending.value) return
+  isSending.value = true
+  faults.value = {}
+  message.value = ''
+  const body: FleetBody = {
+    ...form,
+    deadline: form.deadline || null,
+    promised: form.promised || null,
+    recipe: form.recipe || null,
+    freeze_days: 3,
+    instruments: lines.value.map((line) => ({ ...line, complaint: '' })),
+  }
+  try {
+    await answerOf(api.POST('/api/fleets', { body }))
+    lines.value = [freshLine()]
+    form.complaint = ''
+    isOpen.value = false
+    await house.load()
+    void router.push({ name: 'house' })
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    faults.value = error.fields
+    message.value = error.message
+  } finally {
+    isSending.value = false
+  }
+}
+</script>
+
+<template>
+  <FormDialog v-model="isOpen" title="A fleet arrives" :act="lines.length === 1 ? 'Take it in' : `Take ${lines.length} in`" :is-sending="isSending" :message="message" @send="send">
+    <v-text-field v-model="form.owner" autofocus :label="ASKED.owner" maxlength="500" />
+    <v-text-field v-model="form.contact" :label="ASKED.contact" maxlength="500" />
+    <v-select v-model="form.family" label="Family" :items="FAMILIES" />
+    <v-select v-model="form.size" label="Size of most" :items="sizes" />
+    <v-select v-model="form.kind" :label="ASKED.kind" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" />
+    <v-select v-model="form.recipe" label="Recipe that all of them follow" :items="[{ value: '', title: 'the shop\'s own' }, ...recipes.map((name) => ({ value: name, title: name }))]" :error-messages="faults.recipe" />
+    <v-text-field v-model="form.complaint" class="wide" :label="ASKED.complaint" maxlength="20000" />
+    <v-select v-model="form.climate" :label="ASKED.climate" :items="CLIMATES" />
+    <v-text-field v-model="form.promised" type="date" :label="ASKED.promised" :error-messages="faults.promised" />
+    <table ref="table" class="wide lines" aria-label="A line for each">
+      <thead>
+        <tr><th>Ticket</th><th>Size</th><th>What differs</th><th>Left-handed</th><th class="only-read">Take the line out</th></tr>
+      </thead>
+      <tbody>
+        <tr v-for="(line, i) in lines" :key="i">
+          <td><input v-model="line.ticket" class="first" :aria-label="`Ticket of line ${i + 1}`" maxlength="20" placeholder="next free" @keydown.enter.prevent="nextLine(i)" /></td>
+          <td><input v-model="line.size" :aria-label="`Size of line ${i + 1}`" maxlength="20" :placeholder="form.size" @keydown.enter.prevent="nextLine(i)" /></td>
+          <td class="differs"><input v-model="line.description" :aria-label="`What differs in line ${i + 1}`" maxlength="2000" @keydown.enter.prevent="nextLine(i)" /></td>
+          <td class="check"><input v-model="line.left_handed" type="checkbox" :aria-label="`Line ${i + 1} is left-handed`" @keydown.enter.prevent="nextLine(i)" /></td>
+          <td class="check"><button type="button" class="plain-button" :aria-label="`Take line ${i + 1} out`" @click="without(i)">×</button></td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="wide how">Enter goes to the next line, and makes one after the last.</p>
+  </FormDialog>
+</template>
+
+<style scoped>
+.lines {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-weight: 400;
+}
+td {
+  padding: 2px 6px 2px 0;
+}
+td input:not([type='checkbox']) {
+  width: 100%;
+  min-height: 44px;
+  padding: 2px 8px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+.differs {
+  width: 46%;
+}
+.check {
+  text-align: center;
+}
+.check input {
+  width: 20px;
+  height: 20px;
+  accent-color: var(--action);
+}
+.check button {
+  min-width: 44px;
+  min-height: 44px;
+  text-align: center;
+  font-size: 20px;
+}
+.how {
+  margin: 0;
+  color: var(--quiet);
+}
+</style>

@@ -1,0 +1,3 @@
+import type { ArrivalBody } from '@/api'
+
+export const FAMILIES: ArrivalBody['family'][] = ['violin', 'viola', 'cello', 'bass']
