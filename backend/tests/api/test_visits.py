@@ -57,7 +57,9 @@ def test_it_is_found_by_what_one_remembers(client: TestClient) -> None:
     assert found("pia left") == [("RW-102", True)]
     assert len(found("rw-1")) == 8
     assert found("nobody of that name") == found("  ") == []
-    assert found("100%") == []
+    assert found("100%") == found("R_-105") == []
+    client.post("/api/instruments", json={"family": "violin", "size": "4/4", "owner": "Øyvind Þórsson"})
+    assert found("øYVIND þÓR") == [("RW-116", True)]
 
 
 def test_what_was_handed_over_takes_nothing_on_but_what_was_taken_before(client: TestClient) -> None:

@@ -53,7 +53,7 @@ def make_app(*, front_end: Path | None = None) -> FastAPI:
     front_end : the folder of the built front end, None to serve the API alone.
     """
     app = FastAPI(title="Fidicula", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
-    app.add_middleware(GZipMiddleware, minimum_size=1400)
+    app.add_middleware(GZipMiddleware, minimum_size=1400, compresslevel=5)
     app.add_middleware(CommonHeaders)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]"])
     errors.install(app)

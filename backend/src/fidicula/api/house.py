@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import date
 from typing import Annotated, Literal
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.errors import RESPONSES
@@ -133,10 +133,10 @@ def health() -> dict[str, str]:
     return {"state": "ready"}
 
 
-@router.get("/rail")
-def rail(request: Request) -> list[Tag]:
+@router.get("/rail", response_model=list[Tag])
+def rail(request: Request) -> Response:
     """Every instrument with an open visit."""
-    return _house(request).rail()
+    return Response(_house(request).rail(), media_type="application/json")
 
 
 @router.get("/choices")

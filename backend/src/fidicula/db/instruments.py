@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from datetime import datetime
@@ -12,16 +13,20 @@ from sqlalchemy import (
     ColumnElement,
     Connection,
     Select,
+    Text,
     bindparam,
+    cast,
     exists,
     func,
     insert,
+    literal_column,
     or_,
     select,
+    text,
     true,
     update,
 )
-from sqlalchemy.dialects.postgresql import distinct_on
+from sqlalchemy.dialects.postgresql import JSONB, distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
@@ -34,6 +39,9 @@ from fidicula.db.records import (
     TargetChoice,
     Visit,
 )
+
+COMPLAINT_SHOWN = 200
+"""Of a long complaint, so much goes with its tag. [characters]"""
 
 
 def _instrument(m: Mapping[Any, Any]) -> Instrument:
@@ -130,6 +138,45 @@ def instrument_and_visit_of(m: Mapping[Any, Any]) -> tuple[Instrument, Visit]:
     )
 
 
+def _holding(word: str) -> ColumnElement[str]:
+    """A pattern for what holds a word, whatever stands in it."""
+    pattern = "".join(f"\\{letter}" if letter in "\\%_" else letter for letter in word)
+    return bindparam(None, f"%{pattern}%", type_=Text, literal_execute=True)
+
+
+_VISITS_EACH = 6
+"""So many visits of the same instrument may stand among the newest before others are lost from sight."""
+
+_TAG = (
+    select(
+        schema.instrument.c.ticket,
+        schema.instrument.c.family,
+        schema.instrument.c.size,
+        schema.instrument.c.owner,
+        schema.instrument.c.left_handed,
+        schema.instrument.c.is_fleet,
+        func.left(schema.visit.c.complaint, COMPLAINT_SHOWN).label("complaint"),
+        func.coalesce(
+            cast(bindparam("kinds", type_=Text), JSONB).op("->>")(schema.visit.c.kind), schema.visit.c.kind
+        ).label("kind"),
+        schema.visit.c.at_step.label("step"),
+        schema.visit.c.waits_for,
+        schema.visit.c.waits_until,
+        schema.visit.c.deadline,
+        schema.visit.c.promised,
+    )
+    .join(schema.visit, schema.visit.c.instrument_id == schema.instrument.c.id)
+    .where(schema.visit.c.closed_at.is_(None))
+    .order_by(schema.instrument.c.ticket)
+    .subquery("tag")
+)
+
+_RAIL = select(
+    cast(func.coalesce(func.json_agg(func.row_to_json(literal_column("tag"))), text("'[]'")), Text).label("tags"),
+    func.bool_or((_TAG.c.step == "") & (_TAG.c.waits_for == "")).label("unsaid"),
+).select_from(_TAG)
+
+
 class Instruments:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
@@ -187,27 +234,26 @@ class Instruments:
         self._connection.execute(update(t).where(t.c.id == visit_id).values(closed_at=closed_at, closed_by=by))
 
     def known(self, words: str, *, limit: int) -> list[KnownInstrument]:
-        """Instruments whose ticket, owner or description holds every word, newest visit first."""
+        """Instruments whose ticket, owner or description holds every word, newest visit first.
+
+        The words are written into the statement, so that it is planned for them: what many have is looked for among the
+        newest visits, what few have by its letters.
+        """
         visit, instrument = schema.visit, schema.instrument
-        text = instrument.c.ticket.collate("C") + " " + instrument.c.owner + " " + instrument.c.description
-        newest = (
-            select(visit.c.opened_at, visit.c.complaint, visit.c.closed_at)
-            .where(visit.c.instrument_id == instrument.c.id)
-            .order_by(visit.c.closed_at.is_not(None), visit.c.opened_at.desc())
-            .limit(1)
-            .lateral("newest")
-        )
         rows = self._connection.execute(
-            select(instrument, newest.c.opened_at, newest.c.complaint, newest.c.closed_at)
-            .join(newest, true())
-            .where(*(text.icontains(word, autoescape=True) for word in words.split()))
-            .order_by(newest.c.opened_at.desc(), instrument.c.ticket)
-            .limit(limit)
+            select(instrument, visit.c.opened_at, visit.c.complaint, visit.c.closed_at)
+            .join(visit, visit.c.instrument_id == instrument.c.id)
+            .where(*(instrument.c.known_by.like(_holding(word.lower())) for word in words.split()))
+            .order_by(visit.c.opened_at.desc(), instrument.c.ticket)
+            .limit(limit * _VISITS_EACH)
         )
-        return [
-            KnownInstrument(_instrument(row._mapping), row.opened_at, row.complaint, row.closed_at is None)
-            for row in rows
-        ]
+        found: dict[UUID, KnownInstrument] = {}
+        for row in rows:
+            found.setdefault(
+                row.id,
+                KnownInstrument(_instrument(row._mapping), row.opened_at, row.complaint, row.closed_at is None),
+            )
+        return list(found.values())[:limit]
 
     def choose_targets(self, instrument_id: UUID, choice: TargetChoice) -> None:
         """Add what the instrument follows from now on."""
@@ -259,7 +305,16 @@ class Instruments:
             self._connection.execute(select(schema.instrument.c.ticket).order_by(schema.instrument.c.ticket)).scalars()
         )
 
-    def rail(self) -> list[RailEntry]:
+    def rail(self, kinds: Mapping[str, str]) -> tuple[str, bool]:
+        """Every tag, by ticket, as a JSON list; and whether any of them does not say yet where it stands.
+
+        kinds : label of each kind of visit.  The list is put together by the database: it goes to the rail as it is,
+        and five hundred tags take longer to make anew here than to fetch.
+        """
+        row = self._connection.execute(_RAIL, {"kinds": json.dumps(dict(kinds))}).one()
+        return row.tags, bool(row.unsaid)
+
+    def in_house(self) -> list[RailEntry]:
         """Every instrument with an open visit, by ticket."""
         visit = schema.visit
         rows = self._connection.execute(

@@ -8,6 +8,7 @@ from sqlalchemy import (
     Boolean,
     CheckConstraint,
     Column,
+    Computed,
     Date,
     DateTime,
     Double,
@@ -22,6 +23,7 @@ from sqlalchemy import (
     UniqueConstraint,
     Uuid,
     func,
+    text,
 )
 from sqlalchemy.dialects import postgresql
 from sqlalchemy.dialects.postgresql import JSONB
@@ -86,7 +88,14 @@ instrument = Table(
     Column("believed", Text, nullable=False, server_default=""),
     Column("worth", Text, nullable=False, server_default=""),
     Column("left_as_found", Text, nullable=False, server_default=""),
+    # What it is found by while typing, in small letters: telling capitals apart takes longer than looking.
+    Column(
+        "known_by",
+        Text,
+        Computed("lower(ticket COLLATE \"default\" || ' ' || owner || ' ' || description)", persisted=True),
+    ),
     _now("created_at"),
+    Index("ix_instrument_known_by", "known_by", postgresql_using="gin", postgresql_ops={"known_by": "gin_trgm_ops"}),
     CheckConstraint("cardinality(string_names) BETWEEN 3 AND 6", name="three_to_six_strings"),
 )
 
@@ -107,6 +116,8 @@ visit = Table(
     Column("at_step", Text, nullable=False, server_default=""),
     Column("waits_for", Text, nullable=False, server_default=""),
     Column("waits_until", DateTime(timezone=True)),
+    Index("ix_visit_opened_at", "opened_at"),
+    Index("ix_visit_open", "instrument_id", postgresql_where=text("closed_at IS NULL")),
     CheckConstraint("climate IN ('', 'damp', 'dry')", name="climate_known"),
     CheckConstraint("freeze_days BETWEEN 0 AND 60", name="freeze_days_0_to_60"),
 )

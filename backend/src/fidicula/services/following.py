@@ -186,7 +186,7 @@ class Followings:
 def _alike(work: UnitOfWork, instrument: Instrument) -> list[Instrument]:
     return [
         entry.instrument
-        for entry in work.instruments.rail()
+        for entry in work.instruments.in_house()
         if entry.instrument.id != instrument.id
         and (entry.instrument.family, entry.instrument.size) == (instrument.family, instrument.size)
         and len(entry.instrument.string_names) == len(instrument.string_names)

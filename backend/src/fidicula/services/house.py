@@ -8,7 +8,8 @@ from dataclasses import dataclass, field
 from datetime import UTC, date, datetime
 from uuid import uuid4
 
-from fidicula.db.records import Instrument, RailEntry, TargetChoice, Visit
+from fidicula.db.instruments import COMPLAINT_SHOWN
+from fidicula.db.records import Instrument, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.loaded import changed_sheet, load_bench, note_step
@@ -21,8 +22,6 @@ from fidicula.tables.course import visit_kinds
 from fidicula.tables.work import tools, works
 
 KNOWN_SHOWN = 8
-COMPLAINT_SHOWN = 200
-"""Of a long complaint, so much goes with its tag. [characters]"""
 MATERIALS = ("synthetic", "steel", "gut")
 
 
@@ -139,22 +138,21 @@ class House:
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
 
-    def rail(self) -> list[Tag]:
+    def rail(self) -> str:
+        """Every `Tag`, by ticket, as a JSON list."""
+        kinds = {row.kind: row.label for row in visit_kinds().values()}
         with UnitOfWork(self._engine, only_reads=True) as work:
-            entries = work.instruments.rail()
-        if any(not entry.visit.at_step and not entry.visit.waits_for for entry in entries):
-            entries = self._with_steps()
-        return [_tag(entry) for entry in entries]
-
-    def _with_steps(self) -> list[RailEntry]:
-        """Work out where each visit stands that nobody has touched since the rail came to say so."""
+            tags, unsaid = work.instruments.rail(kinds)
+        if not unsaid:
+            return tags
         with UnitOfWork(self._engine) as work:
-            for entry in work.instruments.rail():
+            # Visits that nobody has touched since the rail came to say where each stands.
+            for entry in work.instruments.in_house():
                 if not entry.visit.at_step and not entry.visit.waits_for:
                     loaded = load_bench(work, entry.instrument.ticket)
                     note_step(work, loaded.visit, loaded.sheet())
             work.commit()
-            return work.instruments.rail()
+            return work.instruments.rail(kinds)[0]
 
     def choices(self) -> Choices:
         with UnitOfWork(self._engine, only_reads=True) as work:
@@ -356,22 +354,3 @@ def _check_size(work: UnitOfWork, arrival: Arrival, by: str) -> None:
             field="size",
         )
     work.rules.add_own_size(family=arrival.family, size=arrival.size, by=by)
-
-
-def _tag(entry: RailEntry) -> Tag:
-    instrument, visit = entry.instrument, entry.visit
-    return Tag(
-        ticket=instrument.ticket,
-        family=instrument.family,
-        size=instrument.size,
-        owner=instrument.owner,
-        left_handed=instrument.left_handed,
-        is_fleet=instrument.is_fleet,
-        complaint=visit.complaint[:COMPLAINT_SHOWN],
-        kind=visit_kinds()[visit.kind].label if visit.kind in visit_kinds() else visit.kind,
-        step=visit.at_step,
-        waits_for=visit.waits_for,
-        waits_until=visit.waits_until,
-        deadline=visit.deadline,
-        promised=visit.promised,
-    )
