@@ -6,21 +6,13 @@ and in at most 1.5 times what the same SQL takes behind a bare route; opening a 
 
 from __future__ import annotations
 
-import os
 import statistics
-import subprocess
-import sys
-import tempfile
 import threading
 import time
-from pathlib import Path
 
 import uvicorn
 from fastapi import Response
-from fidicula.cli.demo import load_demo
-from fidicula.db.migrate import upgrade
-from fidicula.db.unit_of_work import UnitOfWork, make_engine
-from fidicula.hosting.cluster import Cluster, default_home, free_port
+from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.hosting.serving import settle
 from fidicula.main import create_app
 from fidicula.services.bench import Bench
@@ -28,6 +20,7 @@ from fidicula.settings import Settings
 from sqlalchemy import Engine, event, text
 
 from bench.save import _ask, _connect, _sign_in
+from bench.served import served
 
 INSTRUMENTS, OPEN, READINGS_EACH = 20_000, 485, 50
 IN_FLIGHT, EACH = 20, 30
@@ -77,30 +70,14 @@ def serve(port: int) -> None:
     uvicorn.run(app, host="127.0.0.1", port=port, log_level="warning", lifespan="off")
 
 
+def _prepare(engine: Engine) -> None:
+    fill(engine)
+    _queries(engine)
+
+
 def run() -> None:
-    parent = default_home(Settings().root).parent
-    parent.mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory(dir=parent, prefix="bench-") as home:
-        Path(home).chmod(0o755)
-        with Cluster(Path(home) / "cluster", durable=False).running() as running:
-            running.ensure_database("bench")
-            engine = make_engine(running.url("bench"))
-            upgrade(engine)
-            load_demo(engine)
-            fill(engine)
-            _queries(engine)
-            engine.dispose()
-            port = free_port()
-            server = subprocess.Popen(
-                [sys.executable, "-c", f"from bench.house import serve; serve({port})"],
-                env={**os.environ, "FIDICULA_DATABASE_URL": running.url("bench")},
-                cwd=Path(__file__).parents[1],
-            )
-            try:
-                _measure(port)
-            finally:
-                server.terminate()
-                server.wait()
+    with served("bench.house", _prepare, durable=False) as port:
+        _measure(port)
 
 
 def _queries(engine: Engine) -> None:

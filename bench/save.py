@@ -8,27 +8,22 @@ from __future__ import annotations
 
 import http.client
 import json
-import os
 import statistics
-import subprocess
-import sys
-import tempfile
 import time
-from pathlib import Path
 from typing import Any
 from uuid import uuid4
 
 import uvicorn
 from fastapi import Depends
 from fidicula.api.signed import signed
-from fidicula.cli.demo import demo_sign_ins, load_demo
-from fidicula.db.migrate import upgrade
+from fidicula.cli.demo import demo_sign_ins
 from fidicula.db.unit_of_work import make_engine
-from fidicula.hosting.cluster import Cluster, default_home, free_port
 from fidicula.hosting.serving import settle
 from fidicula.main import create_app
 from fidicula.settings import Settings
-from sqlalchemy import text
+from sqlalchemy import Engine, text
+
+from bench.served import served
 
 ROUNDS = 400
 TICKET = "RW-102"
@@ -56,32 +51,14 @@ def serve(port: int) -> None:
     uvicorn.run(app, host="127.0.0.1", port=port, log_level="warning", lifespan="off")
 
 
+def _bare_table(engine: Engine) -> None:
+    with engine.begin() as connection:
+        connection.execute(text("CREATE TABLE bare (id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY, typed text)"))
+
+
 def run() -> None:
-    parent = default_home(Settings().root).parent
-    parent.mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory(dir=parent, prefix="bench-") as home:
-        Path(home).chmod(0o755)
-        with Cluster(Path(home) / "cluster").running() as running:
-            running.ensure_database("bench")
-            engine = make_engine(running.url("bench"))
-            upgrade(engine)
-            load_demo(engine)
-            with engine.begin() as connection:
-                connection.execute(
-                    text("CREATE TABLE bare (id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY, typed text)")
-                )
-            engine.dispose()
-            port = free_port()
-            server = subprocess.Popen(
-                [sys.executable, "-c", f"from bench.save import serve; serve({port})"],
-                env={**os.environ, "FIDICULA_DATABASE_URL": running.url("bench")},
-                cwd=Path(__file__).parents[1],
-            )
-            try:
-                _measure(port)
-            finally:
-                server.terminate()
-                server.wait()
+    with served("bench.save", _bare_table, durable=True) as port:
+        _measure(port)
 
 
 def _measure(port: int) -> None:

@@ -11,6 +11,8 @@ import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
 import PhotoStrip from './PhotoStrip.vue'
 
+const RETRY_AFTER_MS = 2500
+
 interface Draft {
   verdict: string
   findings: string[]
@@ -28,6 +30,7 @@ const inHand = ref('')
 const failure = ref('')
 const fault = ref('')
 const isSending = ref(false)
+let isGone = false
 /** Chosen and typed, not yet kept: nothing is lost by leaving. */
 const drafts = useStored<Record<string, Draft>>('look', {})
 const form = ref<HTMLFormElement | null>(null)
@@ -71,7 +74,8 @@ async function load(): Promise<void> {
     if (!item.value) go(items.value.find((row) => row.is_asked && row.verdict === '') ?? items.value[0])
   } catch (error) {
     if (!(error instanceof Refused)) throw error
-    failure.value = error.message
+    failure.value = error.away ? `${error.message} Trying again …` : error.message
+    if (error.away && !isGone) setTimeout(() => void load(), RETRY_AFTER_MS)
   }
 }
 watch(
@@ -147,7 +151,10 @@ const onKey = (event: KeyboardEvent) => {
   }
 }
 onMounted(() => window.addEventListener('keydown', onKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+onBeforeUnmount(() => {
+  isGone = true
+  window.removeEventListener('keydown', onKey)
+})
 
 useCommands([
   { letter: 'e', words: 'the sheet', run: toSheet },

@@ -51,7 +51,8 @@ export function usePhotos(ticket: () => string): UsePhotosReturn {
   }
 
   async function load(): Promise<void> {
-    await ask(() => answerOf(api.GET('/api/instruments/{ticket}/photos', { params: { path: path() } })))
+    const settled = await ask(() => answerOf(api.GET('/api/instruments/{ticket}/photos', { params: { path: path() } })))
+    if (!settled && !isGone) setTimeout(() => void load(), RETRY_AFTER_MS)
   }
 
   function add(files: Iterable<File>, item: string): void {

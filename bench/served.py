@@ -1,0 +1,45 @@
+"""The application in a process of its own, on a demo database that is thrown away, for benchmarks to ask."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import tempfile
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from fidicula.cli.demo import load_demo
+from fidicula.db.migrate import upgrade
+from fidicula.db.unit_of_work import make_engine
+from fidicula.hosting.cluster import Cluster, default_home, free_port
+from fidicula.settings import Settings
+from sqlalchemy import Engine
+
+
+@contextmanager
+def served(module: str, prepare: Callable[[Engine], None], *, durable: bool) -> Iterator[int]:
+    """Runs `module`.serve(port); yields the port. prepare : what the database needs beside the demo."""
+    parent = default_home(Settings().root).parent
+    parent.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory(dir=parent, prefix="bench-") as home:
+        Path(home).chmod(0o755)
+        with Cluster(Path(home) / "cluster", durable=durable).running() as running:
+            running.ensure_database("bench")
+            engine = make_engine(running.url("bench"))
+            upgrade(engine)
+            load_demo(engine)
+            prepare(engine)
+            engine.dispose()
+            port = free_port()
+            server = subprocess.Popen(
+                [sys.executable, "-c", f"from {module} import serve; serve({port})"],
+                env={**os.environ, "FIDICULA_DATABASE_URL": running.url("bench")},
+                cwd=Path(__file__).parents[1],
+            )
+            try:
+                yield port
+            finally:
+                server.terminate()
+                server.wait()
