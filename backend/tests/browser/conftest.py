@@ -13,7 +13,10 @@ from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from ..conftest import signed_in
 
-expect.set_options(timeout=10_000)
+PATIENCE_MS = 40_000
+"""A machine that is busy elsewhere may take its time; what never comes still fails."""
+
+expect.set_options(timeout=PATIENCE_MS)
 
 
 @pytest.fixture(scope="session")
@@ -51,6 +54,7 @@ def opened_page(browser: Browser, address: str, *, cookie: str = "") -> Iterator
     if cookie:
         name, value = cookie.split("=")
         context.add_cookies([{"name": name, "value": value, "domain": "127.0.0.1", "path": "/api"}])
+    context.set_default_timeout(PATIENCE_MS)
     opened = context.new_page()
     errors: list[str] = []
     opened.on("pageerror", lambda error: errors.append(str(error)))

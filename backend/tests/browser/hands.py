@@ -11,7 +11,8 @@ READINGS = "6.10 5,75 5.20 4.30 .85 .80 .70 .60 .10 .20 .25 .20 27.1 327mm 270 4
 
 
 def command(page: Page, letter: str) -> None:
-    """Run a command from the strip that Space opens."""
+    """Run a command from the strip that Space opens; a dialog that is on its way out is let go first."""
+    expect(page.locator(".v-dialog.v-overlay--active")).to_have_count(0)
     page.keyboard.press("Space")
     expect(page.get_by_role("menu", name="Commands")).to_be_focused()
     page.keyboard.press(letter)

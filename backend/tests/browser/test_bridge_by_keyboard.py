@@ -61,6 +61,7 @@ def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
 def test_a_new_violin_is_taken_in_and_measured(page: Page) -> None:
     command(page, "n")
     dialog = page.get_by_role("dialog")
+    expect(dialog.get_by_label("Has it been here?")).to_be_focused()
     expect(dialog.get_by_label("Ticket", exact=True)).to_have_attribute("placeholder", "RW-116")
     dialog.get_by_label("Why it came, in the owner's words").focus()
     page.keyboard.type("Hard to press down.")

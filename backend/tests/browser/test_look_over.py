@@ -25,6 +25,7 @@ def test_a_violin_is_looked_over_by_keyboard_and_a_thin_board_asks(page: Page) -
     """Space says fine, Enter keeps and goes on; a finding brings its verdict; what was left out needs a reason."""
     open_ticket(page, "RW-114")
     command(page, "i")
+    expect(page.get_by_label("Why it came, in the owner's words")).to_be_focused()
     page.get_by_role("combobox", name="What for").press("Enter")
     page.get_by_role("option", name="look-over and estimate").press("Enter")
     page.get_by_role("button", name="Keep it").press("Enter")

@@ -22,6 +22,9 @@ ROLE = "fidicula"
 SERVER_ACCOUNT = "postgres"
 """The account that Debian's package makes; PostgreSQL will not run as root."""
 
+PATIENCE_S = 20
+"""For a server that answers, on a machine that is busy elsewhere."""
+
 
 class ClusterError(Exception):
     """The database cannot be made or started; the message is one sentence for the user."""
@@ -44,7 +47,7 @@ class RunningCluster:
             password=self.password,
             dbname=database,
             autocommit=True,
-            connect_timeout=5,
+            connect_timeout=PATIENCE_S,
         )
 
     def ensure_database(self, name: str) -> None:
