@@ -7,6 +7,7 @@ from fastapi import FastAPI
 from fidicula.api.app import make_app
 from fidicula.db.unit_of_work import make_engine
 from fidicula.devices.standins.camera import StandInCamera
+from fidicula.services.batch import Batch
 from fidicula.services.bench import Bench
 from fidicula.services.course import Course
 from fidicula.services.figures import Figures
@@ -16,6 +17,7 @@ from fidicula.services.particulars import Particulars
 from fidicula.services.people import People
 from fidicula.services.photos import Photos
 from fidicula.services.recipes import Recipes
+from fidicula.services.screening import Screening
 from fidicula.settings import Settings
 
 
@@ -33,4 +35,6 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.figures = Figures(engine)
     app.state.recipes = Recipes(engine)
     app.state.followings = Followings(engine)
+    app.state.screening = Screening(engine)
+    app.state.batch = Batch(engine)
     return app

@@ -1060,6 +1060,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Screening
+         * @description Which of these need a luthier, and why.
+         */
+        get: operations["screening_api_screening_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/many/hand-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hand Over
+         * @description Hand all of them over that can be.
+         */
+        post: operations["hand_over_api_many_hand_over_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/many/hand-over/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back Hand Over
+         * @description They were not handed over after all.
+         */
+        post: operations["take_back_hand_over_api_many_hand_over_take_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/many/targets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Follow
+         * @description Let all of them follow one recipe.
+         */
+        put: operations["follow_api_many_targets_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/many/pass-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pass Over
+         * @description Leave a step out of all of their visits.
+         */
+        post: operations["pass_over_api_many_pass_over_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/many/particulars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Say one particular of all of them.
+         */
+        patch: operations["change_api_many_particulars_patch"];
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1369,6 +1489,15 @@ export interface components {
             id: string;
             /** Page Size */
             page_size: string;
+        };
+        /** ChangeManyBody */
+        ChangeManyBody: {
+            /** Tickets */
+            tickets: string[];
+            /** Field */
+            field: string;
+            /** Now */
+            now: string;
         };
         /**
          * Choice
@@ -1809,6 +1938,18 @@ export interface components {
                 [key: string]: components["schemas"]["SourceBody"];
             };
         };
+        /** FollowManyBody */
+        FollowManyBody: {
+            /** Tickets */
+            tickets: string[];
+            /** Recipe */
+            recipe?: string | null;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
         /**
          * Following
          * @description What an instrument follows, what it could follow, and every target in numbers.
@@ -1982,6 +2123,11 @@ export interface components {
              */
             recorded_at: string;
         };
+        /** ManyBody */
+        ManyBody: {
+            /** Tickets */
+            tickets: string[];
+        };
         /** MarkBody */
         MarkBody: {
             /**
@@ -2060,6 +2206,18 @@ export interface components {
         ParticularsBody: {
             /** Changes */
             changes: components["schemas"]["ParticularBody"][];
+        };
+        /** PassManyBody */
+        PassManyBody: {
+            /** Tickets */
+            tickets: string[];
+            /** Step */
+            step: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
         };
         /**
          * PersonBody
@@ -2325,6 +2483,111 @@ export interface components {
             label: string;
             /** Says */
             says: string;
+        };
+        /** Screen */
+        Screen: {
+            /** Columns */
+            columns: components["schemas"]["ScreenColumn"][];
+            /** Rows */
+            rows: components["schemas"]["ScreenRow"][];
+        };
+        /**
+         * ScreenCell
+         * @description What is known of one thing at one instrument.
+         *
+         *     fits : it has this.  verdict, findings, words, offered : of an item.
+         *     measure, position, string, value, standing : of a reading. [mm]  doubt : why it does not count yet.
+         */
+        ScreenCell: {
+            /** Column */
+            column: string;
+            /** Fits */
+            fits: boolean;
+            /** Verdict */
+            verdict: string;
+            /** Findings */
+            findings: string[];
+            /** Words */
+            words: string;
+            /** Offered */
+            offered: components["schemas"]["ScreenFinding"][];
+            /** Measure */
+            measure: string;
+            /** Position */
+            position: number | null;
+            /** String */
+            string: string;
+            /** Value */
+            value: number | null;
+            /** Standing */
+            standing: ("below" | "in_band" | "above") | null;
+            /** Doubt */
+            doubt: string;
+            /** Reading Id */
+            reading_id: string | null;
+        };
+        /**
+         * ScreenColumn
+         * @description One thing that each is asked for. item : empty for a reading.  look : how it is looked at.
+         */
+        ScreenColumn: {
+            /** Column */
+            column: string;
+            /** Label */
+            label: string;
+            /** Item */
+            item: string;
+            /** Look */
+            look: string;
+        };
+        /** ScreenFinding */
+        ScreenFinding: {
+            /** Finding */
+            finding: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * ScreenRow
+         * @description One instrument. needs : `open` while something was not looked at and nothing asks for a luthier yet.
+         *
+         *     because : what asks for it, in words.  heed : what only has to be watched, or was not looked at.
+         *     blank : how many columns nobody has answered.  last_work : the causal place of a reading taken now.
+         */
+        ScreenRow: {
+            /** Ticket */
+            ticket: string;
+            /** Family */
+            family: string;
+            /** Size */
+            size: string;
+            /** Owner */
+            owner: string;
+            /** Is Fleet */
+            is_fleet: boolean;
+            /** Left Handed */
+            left_handed: boolean;
+            /** Complaint */
+            complaint: string;
+            /** Kind */
+            kind: string;
+            /** Recipe */
+            recipe: string;
+            /** Last Work */
+            last_work: number;
+            /** Cells */
+            cells: components["schemas"]["ScreenCell"][];
+            /**
+             * Needs
+             * @enum {string}
+             */
+            needs: "luthier" | "small" | "nothing" | "open";
+            /** Because */
+            because: string[];
+            /** Heed */
+            heed: string[];
+            /** Blank */
+            blank: number;
         };
         /** SeenBody */
         SeenBody: {
@@ -2615,6 +2878,18 @@ export interface components {
             plus_minus: number | null;
             /** Source */
             source: string;
+        };
+        /**
+         * Told
+         * @description What became of one. sentence : why it was not done, empty where it was.
+         */
+        Told: {
+            /** Ticket */
+            ticket: string;
+            /** Done */
+            done: boolean;
+            /** Sentence */
+            sentence: string;
         };
         /** ToolChoice */
         ToolChoice: {
@@ -6345,6 +6620,400 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecipesOfFamily"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    screening_api_screening_get: {
+        parameters: {
+            query: {
+                ticket: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Screen"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    hand_over_api_many_hand_over_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManyBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Told"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take_back_hand_over_api_many_hand_over_take_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManyBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Told"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    follow_api_many_targets_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowManyBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Told"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pass_over_api_many_pass_over_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PassManyBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Told"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    change_api_many_particulars_patch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeManyBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Told"][];
                 };
             };
             /** @description Nobody is signed in */

@@ -27,7 +27,7 @@ const toolLabel = computed(
 )
 
 watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
-const TITLES: Record<string, string> = { figures: 'Figures', recipes: 'Recipes', people: 'People' }
+const TITLES: Record<string, string> = { figures: 'Figures', recipes: 'Recipes', people: 'People', screening: 'Screening' }
 watch(
   () => [open.value, route.name] as const,
   ([ticket, page]) => {
@@ -57,6 +57,7 @@ const isIn = () => atBench.signedIn !== null
 useCommands([
   { letter: 'n', general: true, words: 'new arrival', run: () => (arrivalOpen.value = true), possible: () => atBench.may('arrive') },
   { letter: 'v', general: true, words: 'a fleet arrives', run: () => (fleetOpen.value = true), possible: () => atBench.may('arrive') },
+  { letter: 'z', general: true, words: 'screen a fleet', run: () => void router.push({ name: 'screening' }), possible: isIn },
   { letter: 'g', general: true, words: 'figures', run: () => void router.push({ name: 'figures' }), possible: isIn },
   { letter: 'r', general: true, words: "the shop's recipes", run: () => void router.push({ name: 'recipes' }), possible: isIn },
   { letter: 'p', general: true, words: 'people', run: () => void router.push({ name: 'people' }), possible: () => atBench.may('people') },

@@ -38,6 +38,12 @@ export const router = createRouter({
       component: () => import('@/features/figures').then((feature) => feature.FiguresPage),
       props: (route) => ({ family: familyOf(route.params.family), size: String(route.query.size ?? '') }),
     },
+    {
+      path: '/screening',
+      name: 'screening',
+      component: () => import('@/features/screening').then((feature) => feature.ScreeningPage),
+      props: (route) => ({ of: String(route.query.of ?? '') }),
+    },
     { path: '/people', name: 'people', component: PeoplePage },
     { path: '/:rest(.*)*', redirect: { name: 'house' } },
   ],

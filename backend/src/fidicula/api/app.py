@@ -13,13 +13,22 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from fidicula.api import bench, compute, course, errors, figures, house, people, photos, recipes
+from fidicula.api import bench, compute, course, errors, figures, house, many, people, photos, recipes
 from fidicula.api.signed import signed
 
 _OPEN = (house.open_router, people.open_router)
 """These answer without a session, as the stateless computations do."""
 
-_ROUTERS = (people.router, house.router, bench.router, course.router, photos.router, figures.router, recipes.router)
+_ROUTERS = (
+    people.router,
+    house.router,
+    bench.router,
+    course.router,
+    photos.router,
+    figures.router,
+    recipes.router,
+    many.router,
+)
 
 HEADERS = (
     (

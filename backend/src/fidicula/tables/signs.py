@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Container
 from dataclasses import dataclass
 from functools import cache
+from typing import Literal
 
 from fidicula.tables.rows import TableError, TableRow, read_rows
 
@@ -15,10 +16,11 @@ VERDICTS = {"fine": "fine", "watch": "watch", "work": "work needed", "not_looked
 
 
 class ComputedSign(TableRow):
-    """A sign that is worked out from readings, or said at the door."""
+    """A sign that is worked out from readings, said at the door, or made by what was decided before."""
 
     sign: str
     says: str
+    told_by: Literal["readings", "door", "decisions"]
 
 
 class OfFamilies(TableRow):

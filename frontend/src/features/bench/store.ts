@@ -97,27 +97,23 @@ export const useBench = defineStore('bench', () => {
 
   /** Keep a reading here at once, and send it. */
   function take(cell: Cell, typed: string, repeats: boolean): void {
-    const place = placeOf(cell)
     if (!atBench.may('measure')) {
       failure.value = `${atBench.person} does not measure: whoever does gives a PIN first.`
       return
     }
-    setDraft(place, '')
-    waiting.value.push({
-      ticket: ticket.value,
-      person: atBench.personId,
-      body: {
-        id: freshId(),
-        measure: cell.measure,
-        position: cell.position,
-        typed,
-        tool: atBench.tool,
-        taken_at: new Date().toISOString(),
-        after_work: working ? null : (sheet.value?.last_work ?? 0),
-        repeats,
-      },
-    })
+    takeAt(ticket.value, cell, typed, working ? null : (sheet.value?.last_work ?? 0), repeats)
+  }
+
+  /** The same at any instrument. afterWork : the last work that was known there; returns the reading's id. */
+  function takeAt(of: string, at: Pick<Cell, 'measure' | 'position'>, typed: string, afterWork: number | null, repeats = false): string {
+    setDraft(placeOf(at, of), '')
+    const id = freshId()
+    const { measure, position } = at
+    const taken_at = new Date().toISOString()
+    const body = { id, measure, position, typed, tool: atBench.tool, taken_at, after_work: afterWork, repeats }
+    waiting.value.push({ ticket: of, person: atBench.personId, body })
     void flush()
+    return id
   }
 
   /** Send what waits, oldest first; done when all is sent, or the server is away. */
@@ -296,6 +292,7 @@ export const useBench = defineStore('bench', () => {
     refresh,
     flush,
     take,
+    takeAt,
     confirm,
     undo,
     doWork,

@@ -10,6 +10,8 @@ import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
 import PhotoStrip from './PhotoStrip.vue'
+import VerdictMark from './VerdictMark.vue'
+import { VERDICTS, VERDICT_WORDS } from './verdicts'
 
 const RETRY_AFTER_MS = 2500
 
@@ -35,13 +37,6 @@ let isGone = false
 const drafts = useStored<Record<string, Draft>>('look', {})
 const form = ref<HTMLFormElement | null>(null)
 
-const VERDICTS = [
-  { value: 'fine', label: 'fine' },
-  { value: 'watch', label: 'watch' },
-  { value: 'work', label: 'work needed' },
-  { value: 'not_looked_at', label: 'not looked at' },
-]
-const WORDS: Record<string, string> = Object.fromEntries(VERDICTS.map((row) => [row.value, row.label]))
 const mayLook = computed(() => atBench.may('measure'))
 const item = computed(() => items.value.find((row) => row.item === inHand.value) ?? null)
 const blank = computed(() => items.value.filter((row) => row.is_asked && row.verdict === '').length)
@@ -182,14 +177,9 @@ useCommands([
         :aria-current="row.item === inHand ? 'step' : undefined"
         @click="go(row)"
       >
-        <svg viewBox="0 0 20 20" width="20" height="20" aria-hidden="true">
-          <circle cx="10" cy="10" r="7" />
-          <path v-if="row.verdict === 'watch'" d="M10 3a7 7 0 0 1 0 14z" class="half" />
-          <path v-if="row.verdict === 'work'" d="M6 6l8 8M14 6l-8 8" />
-          <path v-if="row.verdict === 'not_looked_at'" d="M6 10h8" />
-        </svg>
+        <VerdictMark :verdict="row.verdict" />
         <span class="name">{{ row.label }}</span>
-        <span class="said">{{ row.verdict ? WORDS[row.verdict] : row.is_asked ? 'blank' : 'not asked' }}</span>
+        <span class="said">{{ row.verdict ? VERDICT_WORDS[row.verdict] : row.is_asked ? 'blank' : 'not asked' }}</span>
       </button>
     </nav>
     <main v-if="item" class="hand" :aria-label="item.label">
@@ -282,20 +272,6 @@ h1 {
 .item[aria-current] {
   background: var(--ink);
   color: var(--sheet);
-}
-.item svg {
-  fill: none;
-  stroke: currentColor;
-  stroke-width: 1.8;
-}
-.item .half {
-  fill: currentColor;
-}
-.fine circle {
-  fill: currentColor;
-}
-.blank circle {
-  stroke-dasharray: 2.4 2;
 }
 .said {
   color: var(--quiet);

@@ -1,0 +1,82 @@
+"""Many instruments at once: screening, and one act on all that are ticked."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Request
+from pydantic import Field
+
+from fidicula.api.bench import Body
+from fidicula.api.errors import RESPONSES
+from fidicula.api.signed import Acting, may
+from fidicula.api.words import Label, Sentence
+from fidicula.services.batch import Batch, Told
+from fidicula.services.screening import Screen, Screening
+
+router = APIRouter(prefix="/api", tags=["many"], responses=RESPONSES)
+
+TicketName = Annotated[str, Field(max_length=20, pattern=r"^[\w.-]+$")]
+MOST = 200
+"""Of instruments in one act."""
+
+
+class ManyBody(Body):
+    tickets: Annotated[list[TicketName], Field(min_length=1, max_length=MOST)]
+
+
+class FollowManyBody(ManyBody):
+    recipe: Label | None = None
+    reason: Sentence = ""
+
+
+class PassManyBody(ManyBody):
+    step: Annotated[str, Field(max_length=40)]
+    reason: Sentence = ""
+
+
+class ChangeManyBody(ManyBody):
+    field: Annotated[str, Field(max_length=40)]
+    now: Sentence
+
+
+def _batch(request: Request) -> Batch:
+    batch: Batch = request.app.state.batch
+    return batch
+
+
+@router.get("/screening")
+def screening(request: Request, ticket: Annotated[list[TicketName], Query(min_length=1, max_length=60)]) -> Screen:
+    """Which of these need a luthier, and why."""
+    screening: Screening = request.app.state.screening
+    return screening.screen(ticket)
+
+
+@router.post("/many/hand-over", dependencies=[may("sign_off")])
+def hand_over(request: Request, body: ManyBody, person: Acting) -> list[Told]:
+    """Hand all of them over that can be."""
+    return _batch(request).hand_over(body.tickets, person.name)
+
+
+@router.post("/many/hand-over/take-back", dependencies=[may("sign_off")])
+def take_back_hand_over(request: Request, body: ManyBody) -> list[Told]:
+    """They were not handed over after all."""
+    return _batch(request).take_back_hand_over(body.tickets)
+
+
+@router.put("/many/targets", dependencies=[may("measure")])
+def follow(request: Request, body: FollowManyBody, person: Acting) -> list[Told]:
+    """Let all of them follow one recipe."""
+    return _batch(request).follow(body.tickets, recipe=body.recipe, reason=body.reason.strip(), by=person.name)
+
+
+@router.post("/many/pass-over", dependencies=[may("sign_off")])
+def pass_over(request: Request, body: PassManyBody, person: Acting) -> list[Told]:
+    """Leave a step out of all of their visits."""
+    return _batch(request).pass_over(body.tickets, step=body.step, reason=body.reason.strip(), by=person.name)
+
+
+@router.patch("/many/particulars", dependencies=[may("arrive")])
+def change(request: Request, body: ChangeManyBody, person: Acting) -> list[Told]:
+    """Say one particular of all of them."""
+    return _batch(request).change(body.tickets, field=body.field, now=body.now.strip(), by=person.name)

@@ -1,0 +1,89 @@
+"""One act on many instruments: each by itself, so that one that cannot does not stand in the way of the rest."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from uuid import uuid4
+
+from fidicula.core.errors import CoreError
+from fidicula.db.unit_of_work import Engine
+from fidicula.services.bench import Bench
+from fidicula.services.course import Course
+from fidicula.services.errors import MeanwhileError, NotHereError, NotNowError, RefusedError
+from fidicula.services.following import Asked, Followings
+from fidicula.services.house import House
+from fidicula.services.particulars import Change, Particulars
+
+PARTICULARS = ("kind", "promised", "deadline", "owner")
+"""What may be said of many at once."""
+
+
+@dataclass(frozen=True)
+class Told:
+    """What became of one. sentence : why it was not done, empty where it was."""
+
+    ticket: str
+    done: bool
+    sentence: str
+
+
+class Batch:
+    """Use cases for many instruments at once."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._bench = Bench(engine)
+        self._course = Course(engine)
+        self._followings = Followings(engine)
+        self._house = House(engine)
+        self._particulars = Particulars(engine)
+
+    def hand_over(self, tickets: Sequence[str], by: str) -> list[Told]:
+        return _each(tickets, lambda ticket: self._house.hand_over(ticket, by))
+
+    def take_back_hand_over(self, tickets: Sequence[str]) -> list[Told]:
+        return _each(tickets, self._house.take_back_hand_over)
+
+    def follow(self, tickets: Sequence[str], *, recipe: str | None, reason: str, by: str) -> list[Told]:
+        """Let each follow a recipe, None for the shop's own; what it followed of its own goes on record."""
+        asked = Asked(recipe=recipe, schools={}, sources={})
+        return _each(
+            tickets,
+            lambda ticket: self._followings.choose(ticket, asked, choice_id=uuid4(), reason=reason, by=by),
+        )
+
+    def pass_over(self, tickets: Sequence[str], *, step: str, reason: str, by: str) -> list[Told]:
+        """Leave a step out of each visit, with one reason."""
+        return _each(
+            tickets,
+            lambda ticket: self._course.pass_over(ticket, step, mark_id=uuid4(), reason=reason, by=by),
+        )
+
+    def change(self, tickets: Sequence[str], *, field: str, now: str, by: str) -> list[Told]:
+        """Say one particular of each. Raises RefusedError for one that is not said of many."""
+        if field not in PARTICULARS:
+            raise RefusedError(f"of many at once one says {', '.join(PARTICULARS)}; it was “{field}”", field="field")
+        return _each(tickets, lambda ticket: self._change(ticket, field, now, by))
+
+    def _change(self, ticket: str, field: str, now: str, by: str) -> None:
+        instrument = self._bench.sheet(ticket).instrument
+        stands = {
+            "kind": instrument.visit_kind,
+            "owner": instrument.owner,
+            "promised": "" if instrument.promised is None else instrument.promised.isoformat(),
+            "deadline": "" if instrument.deadline is None else instrument.deadline.isoformat(),
+        }
+        if stands[field] != now:
+            self._particulars.change(ticket, [Change(field, stands[field], now)], by=by)
+
+
+def _each(tickets: Sequence[str], act: Callable[[str], object]) -> list[Told]:
+    told = []
+    for ticket in dict.fromkeys(tickets):
+        try:
+            act(ticket)
+        except (CoreError, MeanwhileError, NotHereError, NotNowError, RefusedError) as error:
+            told.append(Told(ticket, done=False, sentence=str(error)))
+        else:
+            told.append(Told(ticket, done=True, sentence=""))
+    return told

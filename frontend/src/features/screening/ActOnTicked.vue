@@ -1,0 +1,168 @@
+<script setup lang="ts">
+/** One act on all instruments that are ticked; each is told by itself, and what could not be done says why. */
+import { computed, nextTick, ref, watch } from 'vue'
+import { answerOf, api, Refused, type ScreenRow, type Told } from '@/api'
+import { useHouse } from '@/features/rail'
+import { useAtBench, type Act } from '@/shared/person'
+
+type Asks = '' | 'recipe' | 'kind' | 'day' | 'words' | 'reason'
+interface Doing {
+  value: string
+  label: string
+  asks: Asks
+  may: Act
+  run: (tickets: string[], with_: string) => Promise<Told[]>
+}
+
+const props = defineProps<{ ticked: string[]; rows: ScreenRow[] }>()
+const emit = defineEmits<{ acted: [tickets: string[]]; leave: [] }>()
+const house = useHouse()
+const atBench = useAtBench()
+
+const change = (field: string) => (tickets: string[], now: string) => answerOf(api.PATCH('/api/many/particulars', { body: { tickets, field, now } }))
+const ACTS: Doing[] = [
+  { value: 'kind', label: 'are here for', asks: 'kind', may: 'arrive', run: change('kind') },
+  { value: 'recipe', label: 'follow the recipe', asks: 'recipe', may: 'measure', run: (tickets, recipe) => answerOf(api.PUT('/api/many/targets', { body: { tickets, recipe: recipe || null, reason: 'the same for all that were ticked' } })) },
+  { value: 'promised', label: 'are promised for', asks: 'day', may: 'arrive', run: change('promised') },
+  { value: 'deadline', label: 'are needed for', asks: 'day', may: 'arrive', run: change('deadline') },
+  { value: 'owner', label: 'belong to', asks: 'words', may: 'arrive', run: change('owner') },
+  { value: 'pass', label: 'need no looking over beyond this, because', asks: 'reason', may: 'sign_off', run: (tickets, reason) => answerOf(api.POST('/api/many/pass-over', { body: { tickets, step: 'look', reason } })) },
+  { value: 'hand_over', label: 'are handed over', asks: '', may: 'sign_off', run: (tickets) => answerOf(api.POST('/api/many/hand-over', { body: { tickets } })) },
+]
+
+const doing = ref('kind')
+const given = ref('')
+const told = ref<Told[]>([])
+const failure = ref('')
+const isDoing = ref(false)
+const field = ref<HTMLSelectElement | null>(null)
+const recipes = ref<string[]>([])
+const offered = computed(() => ACTS.filter((row) => atBench.may(row.may)))
+const act = computed(() => offered.value.find((row) => row.value === doing.value) ?? offered.value[0])
+const families = computed(() => [...new Set(props.rows.filter((row) => props.ticked.includes(row.ticket)).map((row) => row.family))])
+const done = computed(() => told.value.filter((one) => one.done).map((one) => one.ticket))
+const undone = computed(() => told.value.filter((one) => !one.done))
+const handedOver = ref<string[]>([])
+
+watch(
+  () => [act.value?.asks, families.value.join()] as const,
+  async ([asks]) => {
+    given.value = asks === 'kind' ? (house.choices?.kinds[0]?.key ?? '') : ''
+    if (asks !== 'recipe') return
+    try {
+      const all = await Promise.all(families.value.map((family) => answerOf(api.GET('/api/recipes/{family}', { params: { path: { family: family as 'violin' } } }))))
+      recipes.value = [...new Set(all.flatMap((one) => one.recipes.map((recipe) => recipe.name)))]
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      failure.value = error.message
+    }
+  },
+)
+
+async function run(work: (tickets: string[]) => Promise<Told[]>, tickets: string[]): Promise<void> {
+  isDoing.value = true
+  failure.value = ''
+  try {
+    told.value = await work(tickets)
+    emit('acted', tickets)
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    failure.value = error.message
+  } finally {
+    isDoing.value = false
+  }
+}
+async function send(): Promise<void> {
+  const [chosen, value] = [act.value, given.value.trim()]
+  if (!chosen || !props.ticked.length || isDoing.value) return
+  if (chosen.asks === 'reason' && !value) {
+    failure.value = 'Say why: it is kept with each of them.'
+    return
+  }
+  await run((tickets) => chosen.run(tickets, value), [...props.ticked])
+  handedOver.value = chosen.value === 'hand_over' && !failure.value ? done.value : []
+}
+async function takeThemBack(): Promise<void> {
+  await run((tickets) => answerOf(api.POST('/api/many/hand-over/take-back', { body: { tickets } })), handedOver.value)
+  if (!failure.value) handedOver.value = []
+}
+function leave(): void {
+  emit('leave')
+}
+
+defineExpose({ begin: () => void nextTick(() => field.value?.focus()) })
+</script>
+
+<template>
+  <form class="acts" aria-label="With those ticked" @submit.prevent="send" @keydown.esc.stop.prevent="leave">
+    <span class="count">{{ ticked.length ? `${ticked.length} ticked` : 'None ticked' }}</span>
+    <select ref="field" v-model="doing" aria-label="What is said of them" :disabled="!ticked.length">
+      <option v-for="row in offered" :key="row.value" :value="row.value">{{ row.label }}</option>
+    </select>
+    <select v-if="act?.asks === 'kind'" v-model="given" aria-label="Kind of visit" :disabled="!ticked.length">
+      <option v-for="kind in house.choices?.kinds ?? []" :key="kind.key" :value="kind.key">{{ kind.label }}</option>
+    </select>
+    <select v-else-if="act?.asks === 'recipe'" v-model="given" aria-label="Recipe" :disabled="!ticked.length">
+      <option value="">the shop’s own</option>
+      <option v-for="name in recipes" :key="name">{{ name }}</option>
+    </select>
+    <input v-else-if="act?.asks === 'day'" v-model="given" type="date" aria-label="Day" :disabled="!ticked.length" />
+    <input v-else-if="act?.asks" v-model="given" type="text" :aria-label="act.asks === 'reason' ? 'Reason' : 'Owner'" maxlength="500" :disabled="!ticked.length" />
+    <v-btn type="submit" variant="flat" :disabled="!ticked.length" :loading="isDoing">Say so of {{ ticked.length || 'those' }}</v-btn>
+    <span v-if="done.length && !isDoing" role="status">{{ done.length }} done.</span>
+    <v-btn v-if="handedOver.length" type="button" @click="takeThemBack">They were not handed over</v-btn>
+    <p v-for="one in undone" :key="one.ticket" class="fault" role="alert">{{ one.ticket }}: {{ one.sentence }}</p>
+    <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
+  </form>
+</template>
+
+<style scoped>
+.acts {
+  position: sticky;
+  bottom: 52px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 12px;
+  padding: 8px 12px;
+  border-top: 1px solid var(--ink);
+  background: var(--sheet);
+  border-radius: 0 0 4px 4px;
+}
+.count {
+  min-width: 92px;
+  font-weight: 700;
+}
+select,
+input {
+  min-height: 44px;
+  padding: 0 8px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+input[type='text'] {
+  flex: 1;
+  min-width: 200px;
+}
+:disabled {
+  opacity: 0.5;
+}
+.fault {
+  flex-basis: 100%;
+  margin: 0;
+  color: var(--error);
+  font-weight: 700;
+}
+@media (max-width: 640px) {
+  .acts {
+    position: static;
+  }
+  select,
+  input {
+    max-width: 100%;
+  }
+}
+</style>
