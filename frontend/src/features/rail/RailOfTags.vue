@@ -18,6 +18,19 @@ const field = ref<HTMLInputElement | null>(null)
 const line = ref<HTMLElement | null>(null)
 const found = computed(() => house.found(words.value))
 
+/* Of hundreds of tags only those around what is seen are drawn: a tag and its gap are equally wide everywhere. */
+const TAG_PX = 192
+const DRAWN = 40
+const BEFORE = 12
+const seenFrom = ref(0)
+const from = computed(() => Math.max(0, Math.min(seenFrom.value - BEFORE, found.value.length - DRAWN)))
+const drawn = computed(() => found.value.slice(from.value, from.value + DRAWN))
+const left = computed(() => `${from.value * TAG_PX}px`)
+const right = computed(() => `${Math.max(0, found.value.length - from.value - DRAWN) * TAG_PX}px`)
+function onScroll(): void {
+  seenFrom.value = Math.floor((line.value?.scrollLeft ?? 0) / TAG_PX / 4) * 4
+}
+
 /** The next manner of hanging them. */
 function otherOrder(): void {
   const orders = Object.keys(RAIL_ORDERS) as RailOrder[]
@@ -58,10 +71,19 @@ function leave(): void {
   field.value?.blur()
 }
 
+/** Bring the open tag into sight, and no further than it takes. */
 function showOpen(): void {
-  void nextTick(() => line.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'nearest' }))
+  void nextTick(() => {
+    const at = found.value.findIndex((tag) => tag.ticket === props.open)
+    if (at < 0 || !line.value) return
+    const { scrollLeft, clientWidth } = line.value
+    const ends = (at + 1) * TAG_PX
+    if (at * TAG_PX < scrollLeft) line.value.scrollLeft = at * TAG_PX
+    else if (ends > scrollLeft + clientWidth) line.value.scrollLeft = ends - clientWidth
+    onScroll()
+  })
 }
-watch(() => [props.open, found.value.length], showOpen)
+watch(() => [props.open, found.value.length, house.order], showOpen)
 onMounted(showOpen)
 </script>
 
@@ -80,9 +102,9 @@ onMounted(showOpen)
         @keydown.esc.prevent="leave"
       />
     </div>
-    <div ref="line" class="line">
+    <div ref="line" class="line" @scroll.passive="onScroll">
       <router-link
-        v-for="tag in found"
+        v-for="tag in drawn"
         :key="tag.ticket"
         :to="{ name: 'bench', params: { ticket: tag.ticket } }"
         class="tag"
@@ -125,6 +147,18 @@ onMounted(showOpen)
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
+}
+/* The places of the tags that are not drawn. */
+.line::before,
+.line::after {
+  content: '';
+  flex: none;
+  width: v-bind(left);
+  margin-right: -8px;
+}
+.line::after {
+  width: v-bind(right);
+  margin: 0 0 0 -8px;
 }
 .line {
   flex: 1;
