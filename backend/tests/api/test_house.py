@@ -80,3 +80,33 @@ def test_words_in_any_script_and_of_any_length_are_kept(client: TestClient) -> N
 )
 def test_the_next_ticket_follows_the_shops_manner(tickets: list[str], following: str) -> None:
     assert next_ticket(tickets) == following
+
+
+def test_the_rail_is_told_again_only_when_something_on_it_changed(client: TestClient) -> None:
+    """Whoever has it is told so by its ETag; a reading, a particular, an arrival and a hand-over each change it."""
+    before = client.get("/api/rail")
+    tag = before.headers["etag"]
+    assert client.get("/api/rail", headers={"if-none-match": tag}).status_code == 304
+    assert client.get("/api/rail", headers={"accept-encoding": "identity"}).json() == before.json()
+
+    def changed() -> bool:
+        nonlocal tag
+        answer = client.get("/api/rail", headers={"if-none-match": tag})
+        if answer.status_code == 304:
+            return False
+        tag = answer.headers["etag"]
+        return True
+
+    change = {"changes": [{"field": "owner", "was": "Wren Kallio", "now": "Wren Kallio-Osei"}]}
+    assert client.patch("/api/instruments/RW-105/particulars", json=change).status_code == 200
+    assert changed()
+    owners = {row["ticket"]: row["owner"] for row in client.get("/api/rail").json()}
+    assert owners["RW-105"] == "Wren Kallio-Osei"
+    assert not changed()
+    assert client.post("/api/instruments", json={"family": "violin", "size": "4/4"}).status_code == 201
+    assert changed()
+    assert client.post("/api/instruments/RW-116/hand-over").status_code == 200
+    assert changed()
+    assert client.post("/api/instruments/RW-116/hand-over/take-back").status_code == 200
+    assert changed()
+    assert client.get("/api/rail").json()[-1]["ticket"] == "RW-116"

@@ -10,6 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 from fidicula.cli.demo import demo_sign_ins
 from fidicula.main import create_app
+from fidicula.services.people import People
 from fidicula.settings import Settings
 from sqlalchemy import Engine, text
 
@@ -52,6 +53,10 @@ NOT_ALL = {
     ("put", "/api/figures"): {"owner"},
     ("post", "/api/figures/withdraw"): {"owner"},
     ("post", "/api/figures/undo"): {"owner"},
+    ("post", "/api/many/hand-over"): {"owner", "luthier"},
+    ("post", "/api/many/hand-over/take-back"): {"owner", "luthier"},
+    ("post", "/api/many/pass-over"): {"owner", "luthier"},
+    ("put", "/api/many/targets"): ALL - {"desk"},
     ("post", "/api/people"): {"owner"},
     ("put", "/api/people/{person_id}"): {"owner"},
 }
@@ -187,6 +192,8 @@ def test_a_session_left_alone_ends(app: Any, door: TestClient) -> None:
     sign_in(door, TEO)
     with app.state.engine.begin() as connection:
         connection.execute(text("UPDATE sign_in SET last_seen_at = now() - interval '13 h'"))
+    # A moment ago it was still known: a server that has just started has nothing in mind.
+    app.state.people = People(app.state.engine)
     assert door.get("/api/rail").status_code == 401
 
 

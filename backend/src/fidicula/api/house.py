@@ -135,8 +135,15 @@ def health() -> dict[str, str]:
 
 @router.get("/rail", response_model=list[Tag])
 def rail(request: Request) -> Response:
-    """Every instrument with an open visit."""
-    return Response(_house(request).rail(), media_type="application/json")
+    """Every instrument with an open visit. Who has it already, by its ETag, is told that nothing has changed."""
+    found = _house(request).rail()
+    etag = f'"{found.stamp}"'
+    headers = {"etag": etag, "cache-control": "private, no-cache", "vary": "accept-encoding"}
+    if request.headers.get("if-none-match") == etag:
+        return Response(status_code=304, headers=headers)
+    if "gzip" in request.headers.get("accept-encoding", ""):
+        return Response(found.packed, media_type="application/json", headers={**headers, "content-encoding": "gzip"})
+    return Response(found.tags, media_type="application/json", headers=headers)
 
 
 @router.get("/choices")
@@ -158,10 +165,10 @@ def register_fleet(request: Request, body: FleetBody, person: Acting) -> Registe
     return RegisteredFleet(tickets=tickets)
 
 
-@router.get("/known")
-def known(request: Request, words: Label = "") -> list[KnownView]:
+@router.get("/known", response_model=list[KnownView])
+def known(request: Request, words: Label = "") -> Response:
     """Instruments that have been here, found by ticket, owner or words."""
-    return _house(request).known(words)
+    return Response(_house(request).known(words), media_type="application/json")
 
 
 @router.post("/instruments/{ticket}/visits", status_code=201, dependencies=[may("arrive")])

@@ -42,6 +42,9 @@ async def _browser(request: Request) -> SignedBrowser | None:
     if not token:
         return None
     people: People = request.app.state.people
+    remembered = people.remembered(token)
+    if remembered is not None:
+        return SignedBrowser(token, remembered)
     try:
         return SignedBrowser(token, await run_in_threadpool(people.who, token))
     except NotSignedInError:

@@ -9,6 +9,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
+import psycopg
 from sqlalchemy import (
     ColumnElement,
     Connection,
@@ -33,7 +34,6 @@ from fidicula.db import schema
 from fidicula.db.records import (
     ASKED,
     Instrument,
-    KnownInstrument,
     Particular,
     RailEntry,
     TargetChoice,
@@ -138,14 +138,33 @@ def instrument_and_visit_of(m: Mapping[Any, Any]) -> tuple[Instrument, Visit]:
     )
 
 
-def _holding(word: str) -> ColumnElement[str]:
-    """A pattern for what holds a word, whatever stands in it."""
-    pattern = "".join(f"\\{letter}" if letter in "\\%_" else letter for letter in word)
-    return bindparam(None, f"%{pattern}%", type_=Text, literal_execute=True)
+def _holding(word: str) -> str:
+    """A word as a pattern for itself, whatever stands in it."""
+    return "".join(f"\\{letter}" if letter in "\\%_" else letter for letter in word)
 
 
-_VISITS_EACH = 6
-"""So many visits of the same instrument may stand among the newest before others are lost from sight."""
+_KNOWN = """
+SELECT coalesce(json_agg(row_to_json(here)), '[]')::text FROM (
+    SELECT i.ticket, i.family, i.size, i.owner, i.description, i.last_opened_at AS last_opened,
+        newest.last_complaint, newest.closed_at IS NULL AS in_house
+    FROM instrument i JOIN LATERAL (
+        SELECT left(complaint, %s) AS last_complaint, closed_at FROM visit
+        WHERE instrument_id = i.id ORDER BY closed_at IS NOT NULL, opened_at DESC LIMIT 1
+    ) newest ON true
+    WHERE {holds}
+    ORDER BY i.last_opened_at DESC, i.ticket LIMIT %s
+) here"""
+
+
+def _json_list(rows: str) -> ColumnElement[str]:
+    """All rows of a subquery as one JSON list, put together by the database."""
+    return cast(func.coalesce(func.json_agg(func.row_to_json(literal_column(rows))), text("'[]'")), Text)
+
+
+_STAMP = text(
+    "SELECT count(*) || '-' || coalesce(sum(stamp), 0) || '-' || coalesce(max(stamp), 0) "
+    "FROM visit WHERE closed_at IS NULL"
+)
 
 _TAG = (
     select(
@@ -172,7 +191,7 @@ _TAG = (
 )
 
 _RAIL = select(
-    cast(func.coalesce(func.json_agg(func.row_to_json(literal_column("tag"))), text("'[]'")), Text).label("tags"),
+    _json_list("tag").label("tags"),
     func.bool_or((_TAG.c.step == "") & (_TAG.c.waits_for == "")).label("unsaid"),
 ).select_from(_TAG)
 
@@ -233,27 +252,20 @@ class Instruments:
         closed_at = None if by is None else func.now()
         self._connection.execute(update(t).where(t.c.id == visit_id).values(closed_at=closed_at, closed_by=by))
 
-    def known(self, words: str, *, limit: int) -> list[KnownInstrument]:
-        """Instruments whose ticket, owner or description holds every word, newest visit first.
+    def known(self, words: str, *, limit: int) -> str:
+        """Instruments whose ticket, owner or description holds every word, newest visit first, as a JSON list."""
+        held = [f"%{_holding(word)}%" for word in words.lower().split()]
+        statement = _KNOWN.format(holds=" AND ".join(["i.known_by LIKE %s"] * len(held)) or "true")
+        # Bound here and not by the server, so that it is planned for these words: what many have is looked for among
+        # the newest, what few have by its letters.
+        driver: psycopg.Connection = self._connection.connection.driver_connection  # type: ignore[assignment]
+        with psycopg.ClientCursor(driver) as cursor:
+            row = cursor.execute(statement, [COMPLAINT_SHOWN, *held, limit]).fetchone()
+        return str(row[0]) if row else "[]"
 
-        The words are written into the statement, so that it is planned for them: what many have is looked for among the
-        newest visits, what few have by its letters.
-        """
-        visit, instrument = schema.visit, schema.instrument
-        rows = self._connection.execute(
-            select(instrument, visit.c.opened_at, visit.c.complaint, visit.c.closed_at)
-            .join(visit, visit.c.instrument_id == instrument.c.id)
-            .where(*(instrument.c.known_by.like(_holding(word.lower())) for word in words.split()))
-            .order_by(visit.c.opened_at.desc(), instrument.c.ticket)
-            .limit(limit * _VISITS_EACH)
-        )
-        found: dict[UUID, KnownInstrument] = {}
-        for row in rows:
-            found.setdefault(
-                row.id,
-                KnownInstrument(_instrument(row._mapping), row.opened_at, row.complaint, row.closed_at is None),
-            )
-        return list(found.values())[:limit]
+    def rail_stamp(self) -> str:
+        """What changes whenever anything on the rail does."""
+        return str(self._connection.execute(_STAMP).scalar_one())
 
     def choose_targets(self, instrument_id: UUID, choice: TargetChoice) -> None:
         """Add what the instrument follows from now on."""

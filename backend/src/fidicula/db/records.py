@@ -298,16 +298,6 @@ class LastTime:
 
 
 @dataclass(frozen=True)
-class KnownInstrument:
-    """An instrument that was here, or is. in_house : it hangs on the rail."""
-
-    instrument: Instrument
-    last_opened: datetime
-    last_complaint: str
-    in_house: bool
-
-
-@dataclass(frozen=True)
 class RailEntry:
     """What the rail needs of an instrument in the house."""
 

@@ -17,6 +17,7 @@ from sqlalchemy import (
     Index,
     LargeBinary,
     MetaData,
+    Sequence,
     SmallInteger,
     Table,
     Text,
@@ -95,9 +96,14 @@ instrument = Table(
         Computed("lower(ticket COLLATE \"default\" || ' ' || owner || ' ' || description)", persisted=True),
     ),
     _now("created_at"),
+    # Of its newest visit; a trigger of the database keeps it.
+    Column("last_opened_at", DateTime(timezone=True)),
+    Index("ix_instrument_last_opened_at", text("last_opened_at DESC"), "ticket"),
     Index("ix_instrument_known_by", "known_by", postgresql_using="gin", postgresql_ops={"known_by": "gin_trgm_ops"}),
     CheckConstraint("cardinality(string_names) BETWEEN 3 AND 6", name="three_to_six_strings"),
 )
+
+_RAIL_STAMP = Sequence("rail_stamp", metadata=metadata)
 
 visit = Table(
     "visit",
@@ -116,7 +122,9 @@ visit = Table(
     Column("at_step", Text, nullable=False, server_default=""),
     Column("waits_for", Text, nullable=False, server_default=""),
     Column("waits_until", DateTime(timezone=True)),
-    Index("ix_visit_opened_at", "opened_at"),
+    # Changes with everything that stands on the tag: triggers of the database keep it.
+    Column("stamp", BigInteger, _RAIL_STAMP, nullable=False, server_default=_RAIL_STAMP.next_value()),
+    Index("ix_visit_stamp", "stamp", postgresql_where=text("closed_at IS NULL")),
     Index("ix_visit_open", "instrument_id", postgresql_where=text("closed_at IS NULL")),
     CheckConstraint("climate IN ('', 'damp', 'dry')", name="climate_known"),
     CheckConstraint("freeze_days BETWEEN 0 AND 60", name="freeze_days_0_to_60"),

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
+import gzip
 import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import UTC, date, datetime
 from uuid import uuid4
 
-from fidicula.db.instruments import COMPLAINT_SHOWN
 from fidicula.db.records import Instrument, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
@@ -42,6 +42,15 @@ class Tag:
     waits_until: datetime | None
     deadline: date | None
     promised: date | None
+
+
+@dataclass(frozen=True)
+class Rail:
+    """Every tag, as a JSON list. stamp : changes whenever anything on it does.  packed : the same, by gzip."""
+
+    stamp: str
+    tags: bytes
+    packed: bytes
 
 
 @dataclass(frozen=True)
@@ -137,22 +146,30 @@ class House:
 
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
+        self._rail: Rail | None = None
 
-    def rail(self) -> str:
-        """Every `Tag`, by ticket, as a JSON list."""
-        kinds = {row.kind: row.label for row in visit_kinds().values()}
+    def rail(self) -> Rail:
+        """Every `Tag`, by ticket. What nothing has changed since it was last asked for is not put together again."""
         with UnitOfWork(self._engine, only_reads=True) as work:
-            tags, unsaid = work.instruments.rail(kinds)
-        if not unsaid:
-            return tags
+            stamp = work.instruments.rail_stamp()
+            kept = self._rail
+            if kept is not None and kept.stamp == stamp:
+                return kept
+            tags, unsaid = work.instruments.rail({row.kind: row.label for row in visit_kinds().values()})
+        if unsaid:
+            self._say_where_each_stands()
+            return self.rail()
+        self._rail = Rail(stamp, tags.encode(), gzip.compress(tags.encode(), compresslevel=5))
+        return self._rail
+
+    def _say_where_each_stands(self) -> None:
+        """Of visits that nobody has touched since the rail came to tell it."""
         with UnitOfWork(self._engine) as work:
-            # Visits that nobody has touched since the rail came to say where each stands.
             for entry in work.instruments.in_house():
                 if not entry.visit.at_step and not entry.visit.waits_for:
                     loaded = load_bench(work, entry.instrument.ticket)
                     note_step(work, loaded.visit, loaded.sheet())
             work.commit()
-            return work.instruments.rail(kinds)[0]
 
     def choices(self) -> Choices:
         with UnitOfWork(self._engine, only_reads=True) as work:
@@ -212,25 +229,12 @@ class House:
             work.commit()
         return tickets
 
-    def known(self, words: str) -> list[KnownView]:
-        """Instruments that have been here, by ticket, owner or description."""
+    def known(self, words: str) -> str:
+        """Instruments that have been here, by ticket, owner or description: a JSON list of `KnownView`."""
         if not words.strip():
-            return []
+            return "[]"
         with UnitOfWork(self._engine, only_reads=True) as work:
-            found = work.instruments.known(words, limit=KNOWN_SHOWN)
-        return [
-            KnownView(
-                ticket=entry.instrument.ticket,
-                family=entry.instrument.family,
-                size=entry.instrument.size,
-                owner=entry.instrument.owner,
-                description=entry.instrument.description,
-                last_opened=entry.last_opened,
-                last_complaint=entry.last_complaint[:COMPLAINT_SHOWN],
-                in_house=entry.in_house,
-            )
-            for entry in found
-        ]
+            return work.instruments.known(words, limit=KNOWN_SHOWN)
 
     def receive_again(self, ticket: str, *, kind: str, complaint: str, asked: VisitAsked) -> None:
         """Open a new visit of an instrument that has been here. Raises NotNowError while it hangs on the rail."""

@@ -24,6 +24,7 @@ from fidicula.services.errors import (
     RefusedError,
     TooManyGuessesError,
 )
+from fidicula.services.remembered import Remembered
 
 Role = Literal["owner", "luthier", "apprentice", "desk"]
 Act = Literal["look", "arrive", "measure", "sign_off", "recipes", "figures", "people"]
@@ -38,6 +39,8 @@ MAY: Mapping[str, frozenset[Act]] = {
 
 SHORTEST_PASSWORD = 10
 IDLE = timedelta(hours=12)
+REMEMBERED_S = 2.0
+"""So long a browser is known without asking the records again; whatever changes people here ends it at once."""
 SEEN_EVERY = timedelta(minutes=1)
 FREE_GUESSES = 5
 GUESSES_WITHIN = timedelta(minutes=30)
@@ -94,6 +97,7 @@ class People:
 
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
+        self._browsers: Remembered[str, SignIn] = Remembered(seconds=REMEMBERED_S)
 
     def is_first(self) -> bool:
         """Whether nobody is known yet: the first to come is the owner."""
@@ -136,6 +140,13 @@ class People:
         """Who this browser's token belongs to. Raises NotSignedInError."""
         if not token:
             raise NotSignedInError("sign in first")
+        return self._browsers.read(token, lambda: self._read_who(token))
+
+    def remembered(self, token: str) -> SignIn | None:
+        """Who this browser's token belonged to a moment ago."""
+        return self._browsers.get(token)
+
+    def _read_who(self, token: str) -> SignIn:
         with UnitOfWork(self._engine, only_reads=True) as work:
             found = work.people.signed_in(token_hash(token))
         now = datetime.now(UTC)
@@ -162,6 +173,7 @@ class People:
         with UnitOfWork(self._engine) as work:
             work.people.sign_out(token_hash(token))
             work.commit()
+        self._browsers.forget()
 
     def to_the_bench(self, token: str, sign_in: SignIn, person_id: UUID, pin: str) -> None:
         """Someone else takes the place at the bench, with a PIN unless they are known here."""
@@ -181,6 +193,7 @@ class People:
                 work.people.forget_guesses(guessing_at)
             work.people.put_at_bench(token_hash(token), person_id)
             work.commit()
+        self._browsers.forget()
 
     def acting(self, sign_in: SignIn, person_id: UUID) -> Person:
         """Who did something, of those known in this browser. Raises NotYoursError."""
@@ -217,6 +230,7 @@ class People:
             if not after.active or after.password_hash != before.password_hash:
                 work.people.sign_out_everywhere(person_id)
             work.commit()
+        self._browsers.forget()
 
 
 def _view(person: Person, sign_in: SignIn) -> PersonView:
