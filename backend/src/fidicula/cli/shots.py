@@ -186,6 +186,20 @@ def _look(page: Page, address: str) -> None:
     page.wait_for_load_state("networkidle")
 
 
+def _screening(page: Page, address: str) -> None:
+    page.goto(f"{address}/screening")
+    page.get_by_role("grid").get_by_label("RW-112 seams").focus()
+    page.keyboard.type("11111111")
+    page.keyboard.type("4.9")
+    page.keyboard.press("Enter")
+    page.keyboard.type("3,3")
+    page.keyboard.press("Enter")
+    page.keyboard.type("12")
+    page.keyboard.press("Enter")
+    page.get_by_role("checkbox", name="it is glued hard").wait_for()
+    page.wait_for_load_state("networkidle")
+
+
 SHOTS = [
     ("rail", (1280, 800), "day", _rail),
     ("bridge-provisional", (1280, 800), "day", _provisional),
@@ -195,6 +209,7 @@ SHOTS = [
     ("bridge-bass-tablet", (800, 1180), "day", _bass),
     ("course", (1280, 800), "day", _course),
     ("look-over", (1280, 800), "day", _look),
+    ("screening", (1280, 800), "day", _screening),
     ("projection-undecided", (1280, 800), "day", _gate),
     ("bridge-phone", (390, 844), "day", _phone),
     ("figures", (1280, 800), "day", _figures),

@@ -29,8 +29,9 @@ def make_engine(url: str) -> Engine:
     """
     return create_engine(
         url,
-        pool_size=5,
-        max_overflow=5,
+        pool_size=10,
+        # A connection beyond the pool would be made and ended for a single question, which takes longer than to wait.
+        max_overflow=0,
         pool_pre_ping=False,
         # The whole house fits into memory, where a page is as near as the next.
         connect_args={
