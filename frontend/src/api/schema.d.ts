@@ -1411,10 +1411,15 @@ export interface components {
         };
         /**
          * Cell
-         * @description One place on the bench card.
+         * @description One place that is read.
          *
-         *     position : of the string from the lowest, None for a single reading.
+         *     position : of the string from the lowest, or of the place by name; None for a single reading.
+         *     on_card : a bridge needs it.  turn : in a full measuring.  part : of the instrument.
+         *     label, place : its name in two parts.
+         *     recheck : asked for when an instrument comes back.  how, slip : how it is taken, and how it usually goes wrong.
          *     value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
+         *     told, told_by : what other readings say of it, and which.
+         *     spread_is_wide : its repeats lie further apart than the tool accounts for.
          *     last_time : what was read here at an earlier visit. [mm]
          */
         Cell: {
@@ -1424,6 +1429,24 @@ export interface components {
             position: number | null;
             /** Name */
             name: string;
+            /** On Card */
+            on_card: boolean;
+            /** Turn */
+            turn: number;
+            /** Part */
+            part: string;
+            /** Label */
+            label: string;
+            /** Place */
+            place: string;
+            /** Unit */
+            unit: string;
+            /** Recheck */
+            recheck: boolean;
+            /** How */
+            how: string;
+            /** Slip */
+            slip: string;
             /**
              * State
              * @enum {string}
@@ -1435,6 +1458,10 @@ export interface components {
             value: number | null;
             /** Assumed */
             assumed: number | null;
+            /** Told */
+            told: number | null;
+            /** Told By */
+            told_by: string;
             band: components["schemas"]["BandView"] | null;
             doubt: components["schemas"]["DoubtView"] | null;
             /** Stale Because */
@@ -1457,6 +1484,8 @@ export interface components {
             last_time_at: string | null;
             /** Repeat Spread */
             repeat_spread: number;
+            /** Spread Is Wide */
+            spread_is_wide: boolean;
         };
         /**
          * ChangeBody

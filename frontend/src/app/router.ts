@@ -27,6 +27,12 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:ticket/measure',
+      name: 'measure',
+      component: () => import('@/features/measuring').then((feature) => feature.MeasuringPage),
+      props: true,
+    },
+    {
       path: '/recipes/:family?',
       name: 'recipes',
       component: () => import('@/features/recipes').then((feature) => feature.RecipesPage),

@@ -205,7 +205,7 @@ def _load_earlier(engine: Engine, ticket: str, visit: dict[str, Any], *, by: str
                         typed=f"{value:g}",
                         value=value,
                         tool=tool,
-                        direction="vertical" if MEASURES[measure].has_direction else None,
+                        direction="vertical" if MEASURES[measure].height else None,
                         taken_by=by,
                         taken_at=opened,
                         after_work=None,

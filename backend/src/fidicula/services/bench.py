@@ -8,18 +8,19 @@ from datetime import datetime
 from uuid import UUID, uuid4
 
 from fidicula.core.readings.doubt import Doubt, Plausible, doubt_of, plausible_around
-from fidicula.core.readings.typed import millimetres
+from fidicula.core.readings.typed import degrees, millimetres, signed_millimetres
 from fidicula.db.records import Instrument, NewReading, NewWork, Reading, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.house import MATERIALS
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, note_step
-from fidicula.services.measures import MEASURES, Measure, name_of
+from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.log import log_lines
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView, StringOn
 from fidicula.services.sheet.questions import to_measure_again
 from fidicula.tables.course import steps_for
+from fidicula.tables.measures import MeasureRow
 from fidicula.tables.work import tools, works
 
 
@@ -93,7 +94,7 @@ class Bench:
         def confirm(work: UnitOfWork, loaded: Loaded) -> None:
             reading = _find_reading(work, loaded, reading_id)
             measure = MEASURES[reading.measure]
-            if not 0 <= reading.value <= measure.largest:
+            if abs(reading.value) > measure.largest or (reading.value < 0 and not measure.signed):
                 name = name_of(measure, loaded.instrument.string_names, reading.position)
                 raise NotNowError(
                     f"{reading.value:g} mm cannot be {name}: it is over {measure.largest:g} mm; measure again"
@@ -230,18 +231,19 @@ def _find_reading(work: UnitOfWork, loaded: Loaded, reading_id: UUID) -> Reading
 def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None]:
     """The reading as it is kept, and the number of the one that it corrects."""
     measure = MEASURES.get(taking.measure)
-    if measure is None:
-        raise RefusedError(f"“{taking.measure}” is not a measure of the bench card", field="measure")
-    names = loaded.instrument.string_names
-    if measure.for_each_string != (taking.position is not None) or not 0 <= (taking.position or 0) < len(names):
-        raise RefusedError(f"say which string the reading “{measure.label}” belongs to", field="position")
+    family, names = loaded.instrument.family, loaded.instrument.string_names
+    if measure is None or not measure.fits(family):
+        raise RefusedError(f"“{taking.measure}” is nothing that is measured on a {family}", field="measure")
+    if taking.position not in measure.positions(len(names)):
+        which = "string" if measure.for_each_string else "place"
+        raise RefusedError(f"say which {which} the reading “{measure.label}” belongs to", field="position")
     tool = tools().get(taking.tool)
     if tool is None:
         raise RefusedError(f"“{taking.tool}” is not a tool of this shop", field="tool")
     if taking.after_work and not any(work.number == taking.after_work for work in loaded.works):
         raise RefusedError("the work that this reading was taken after is not known here", field="after_work")
     name = name_of(measure, names, taking.position)
-    value = millimetres(taking.typed, what=name)
+    value = _reader(measure)(taking.typed, what=name)
     state = loaded.state()
     doubt = _doubt(state, measure, taking.position, value, name)
     before = state.standings.get((taking.measure, taking.position))
@@ -256,7 +258,7 @@ def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None
         typed=taking.typed,
         value=value,
         tool=taking.tool,
-        direction=tool.direction if measure.has_direction else None,
+        direction=tool.direction if measure.height else None,
         taken_by=taking.taken_by,
         taken_at=taking.taken_at,
         after_work=taking.after_work or None,
@@ -267,14 +269,22 @@ def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None
     return new, corrects
 
 
-def _doubt(state: BenchState, measure: Measure, position: int | None, value: float, name: str) -> Doubt | None:
-    usual = state.usual((measure.key, position))
+def _reader(measure: MeasureRow) -> Callable[..., float]:
+    if measure.unit == "°":
+        return degrees
+    return signed_millimetres if measure.signed else millimetres
+
+
+def _doubt(state: BenchState, measure: MeasureRow, position: int | None, value: float, name: str) -> Doubt | None:
+    usual = state.usual((measure.measure, position))
     if usual is None:
-        if value > measure.largest:
-            return Doubt(f"{value:g} mm is more than {name} can be.", None)
+        if abs(value) > measure.largest:
+            return Doubt(f"{value:g} {measure.unit} is more than {name} can be.", None)
         return None
     plausible = plausible_around(usual)
-    if measure.zero_will_do:
+    if measure.signed:
+        plausible = replace(plausible, low=-plausible.high)
+    elif measure.zero_will_do:
         plausible = replace(plausible, low=0.0)
     return doubt_of(
         value=value,
@@ -282,6 +292,7 @@ def _doubt(state: BenchState, measure: Measure, position: int | None, value: flo
         aim=usual,
         largest=measure.largest,
         name=name,
+        unit=measure.unit,
     )
 
 

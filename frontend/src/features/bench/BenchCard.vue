@@ -57,7 +57,7 @@ const rows = computed((): Row[] => {
     },
   ]
 })
-const singles = computed(() => props.sheet.cells.filter((cell) => cell.position === null))
+const singles = computed(() => props.sheet.cells.filter((cell) => cell.on_card && cell.position === null))
 
 /** Screen order: mirrored for a left-handed instrument, so that a column stays under its string. */
 const order = computed(() => {

@@ -27,14 +27,15 @@ const shown = computed(() => {
   if (props.waiting !== null) return { text: props.waiting, kind: 'waiting', word: 'waits' }
   if (props.refused !== null && props.draft) return { text: props.draft, kind: 'refused', word: 'not taken' }
   if (props.draft) return { text: props.draft, kind: 'draft', word: 'not taken' }
-  const { state, value, assumed } = props.cell
+  const { state, value, assumed, told } = props.cell
   if (value !== null && state === 'doubted') return { text: plain(value), kind: 'doubted', word: 'doubted' }
   if (value !== null && state === 'stale') return { text: figure(value), kind: 'stale', word: 'stale' }
   if (value !== null) return { text: figure(value), kind: 'taken', word: '' }
+  if (told !== null) return { text: mm(told, 1), kind: 'told', word: 'told by others' }
   if (assumed !== null) return { text: figure(assumed), kind: 'assumed', word: 'assumed' }
   return { text: '·', kind: 'missing', word: 'not measured' }
 })
-const standing = computed(() => (shown.value.kind === 'taken' ? (props.cell.band?.standing ?? null) : null))
+const standing = computed(() => (['taken', 'told'].includes(shown.value.kind) ? (props.cell.band?.standing ?? null) : null))
 const mark = computed(() => ({ above: '▲', below: '▼', in_band: '' })[standing.value ?? 'in_band'])
 const spoken = computed(() => {
   const side = standing.value === 'in_band' ? 'in band' : (standing.value ?? '')
@@ -64,7 +65,7 @@ const spoken = computed(() => {
       <span v-if="shown.kind === 'doubted'" class="mark" aria-hidden="true">?</span>
       <span v-if="shown.word && shown.kind !== 'missing' && shown.kind !== 'assumed'" class="word" aria-hidden="true">{{ shown.word }}</span>
       <span v-if="cell.last_time !== null && (shown.kind === 'assumed' || shown.kind === 'missing')" class="word was" aria-hidden="true">was {{ figure(cell.last_time) }}</span>
-      <span v-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">×{{ cell.count }}, {{ mm(cell.repeat_spread) }} apart</span>
+      <span v-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">×{{ cell.count }}, {{ mm(cell.repeat_spread) }} apart{{ cell.spread_is_wide ? ', wide' : '' }}</span>
     </button>
   </div>
 </template>
@@ -128,7 +129,7 @@ input::placeholder {
   line-height: 1;
   color: var(--ink);
 }
-.cell:is(.waiting, .refused, .draft, .doubted, .stale) .figure {
+.cell:is(.waiting, .refused, .draft, .doubted, .stale, .told) .figure {
   padding-bottom: 9px;
   font-size: 24px;
 }

@@ -1,4 +1,5 @@
 export { default as BenchCard } from './BenchCard.vue'
+export { default as CardCell } from './CardCell.vue'
 export { default as InHand } from './InHand.vue'
 export { useBench } from './store'
 export { useEntry } from './useEntry'

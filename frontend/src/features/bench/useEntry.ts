@@ -17,11 +17,18 @@ export interface UseEntryReturn {
 
 const STARTS_A_READING = /^[0-9.,+\-−]$/
 
-export function useEntry(): UseEntryReturn {
+export interface EntryOptions {
+  /** The places that are gone through, in their order; those of the bench card by itself. */
+  cells?: ComputedRef<Cell[]>
+  /** Where an arrow leads; over the card's rows and columns by itself. */
+  neighbour?: (key: string, direction: Direction) => string
+}
+
+export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   const bench = useBench()
   const inHand = ref('')
 
-  const cells = computed(() => bench.sheet?.cells ?? [])
+  const cells = options.cells ?? computed(() => (bench.sheet?.cells ?? []).filter((candidate) => candidate.on_card))
   const cell = computed(() => cells.value.find((candidate) => keyOf(candidate) === inHand.value) ?? null)
   const draft = computed(() => (cell.value ? (bench.drafts[bench.placeOf(cell.value)] ?? '') : ''))
 
@@ -110,6 +117,10 @@ export function useEntry(): UseEntryReturn {
   function move(direction: Direction): void {
     const sheet = bench.sheet
     if (!sheet) return
+    if (options.neighbour) {
+      goTo(options.neighbour(inHand.value, direction))
+      return
+    }
     const grid = {
       strings: sheet.instrument.string_names.length,
       leftHanded: sheet.instrument.left_handed,

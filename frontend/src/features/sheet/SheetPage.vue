@@ -101,6 +101,9 @@ function undo(): void {
 function toLook(): void {
   void router.push({ name: 'look', params: { ticket: props.ticket } })
 }
+function toMeasuring(): void {
+  void router.push({ name: 'measure', params: { ticket: props.ticket } })
+}
 function openStop(stop: Stop): void {
   if (stop.key === 'look') toLook()
   else if (stop.is_question) wordPanel.value?.decide(stop.key)
@@ -135,6 +138,7 @@ useCommands([
   { letter: 'd', words: 'decide', run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
   { letter: 't', words: 'this step', run: openNext, possible: () => !!sheet.value?.next.stop },
   { letter: 'e', words: 'look it over', run: toLook, possible: () => sheet.value !== null },
+  { letter: 'a', words: 'measure in full', run: toMeasuring, possible: () => sheet.value !== null },
   { letter: 'i', words: 'particulars', run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },
   { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
   { letter: 'y', words: 'hand over', run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },

@@ -35,19 +35,21 @@ def plausible_around(aim: float) -> Plausible:
     return Plausible(0.4 * aim, 2.5 * aim) if aim > 2 else Plausible(0.15 * aim, 5 * aim)
 
 
-def doubt_of(*, value: float, plausible: Plausible, aim: float, largest: float, name: str) -> Doubt | None:
+def doubt_of(
+    *, value: float, plausible: Plausible, aim: float, largest: float, name: str, unit: str = "mm"
+) -> Doubt | None:
     """Why a value is doubted, or None where it is plausible.
 
     value : as typed. [mm]  plausible : around this instrument's aim. [mm]  aim : above 0. [mm]
-    largest : what no such measure can exceed. [mm]  name : of the measure and string, for the sentence.
+    largest : what no such measure can exceed. [mm]  name, unit : of the measure and its place, for the sentence.
     """
     if plausible.low - TOLERANCE <= value <= min(plausible.high, largest) + TOLERANCE:
         return None
     side = "small" if value < plausible.low else "large"
     meant = _what_was_meant(value=value, plausible=plausible, aim=aim)
-    sentence = f"{value:g} mm is very {side} for {name}, usually about {aim:.3g}."
+    sentence = f"{value:g} {unit} is very {side} for {name}, usually about {aim:.3g}."
     if meant is not None:
-        sentence += f" Did you mean {meant:g} mm?"
+        sentence += f" Did you mean {meant:g} {unit}?"
     return Doubt(sentence, meant)
 
 

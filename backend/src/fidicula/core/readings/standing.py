@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from statistics import median
 from typing import Literal
+
+from fidicula.core.errors import TOLERANCE
 
 Place = tuple[str, int | None]
 """A measure and, where it is one for each string, the string's position from the lowest."""
@@ -43,7 +46,7 @@ class Standing:
     """What the log says of one place.
 
     state : taken, doubted (its last reading waits for a word), or stale (later work touched it).
-    value : mean of the repeats that are not doubted; None where all are. [mm]
+    value : median of the repeats that are not doubted; None where all are. [mm]
     repeat_spread : largest less smallest of them. [mm]  count : how many they are.
     resolution : of the coarsest tool among them. [mm]
     reading : the last reading of the place.  stale_because : the work's reason, where stale.
@@ -56,6 +59,11 @@ class Standing:
     resolution: float
     reading: LoggedReading
     stale_because: str | None = None
+
+    @property
+    def is_wide(self) -> bool:
+        """Whether the repeats lie further apart than the tool's own ± accounts for."""
+        return self.count > 1 and self.repeat_spread > 2 * self.resolution + TOLERANCE
 
     @property
     def usable(self) -> float | None:
@@ -103,7 +111,7 @@ def _stand(log: list[LoggedReading], works: list[LoggedWork], stale_after: Mappi
         state = "stale"
     return Standing(
         state=state,
-        value=sum(values) / len(values) if values else None,
+        value=median(values) if values else None,
         repeat_spread=max(values) - min(values) if values else 0.0,
         count=len(values),
         resolution=max((reading.resolution for reading in sound), default=last.resolution),

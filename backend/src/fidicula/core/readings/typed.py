@@ -37,6 +37,29 @@ def millimetres(typed: str, *, what: str = "the reading") -> float:
     return value
 
 
+def signed_millimetres(typed: str, *, what: str = "the reading") -> float:
+    """The value of a typed measurement that may be below 0, such as a hump under a straightedge. [mm]
+
+    typed, what : as for `millimetres`. Raises UnreadableError naming `typed`.
+    """
+    value, negative = _read(typed, what)
+    return -value if negative else value
+
+
+def degrees(typed: str, *, what: str = "the angle") -> float:
+    """The value of a typed angle. [°]
+
+    typed : digits with a decimal point or comma, and perhaps a degree sign.  what : names the angle in the error.
+    Raises UnreadableError naming `typed`, also for a unit of length, and CoreError for a negative angle.
+    """
+    text = typed.strip().removesuffix("°").removesuffix("º").strip()
+    if text and not (text[-1].isdecimal() or text[-1] in ".,"):
+        raise UnreadableError(
+            "typed", sentence=f"{what}: “{typed.strip()[:40]}” is no angle; type degrees, for instance 158", value=typed
+        )
+    return millimetres(text, what=what)
+
+
 def signed_number(typed: str, *, what: str = "the figure") -> float:
     """The value of a typed figure that may be below 0, such as a change. [mm, or the figure's own unit]
 

@@ -9,11 +9,13 @@ from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.held import BenchState, places
 from fidicula.services.sheet.model import BandView, Cell, DoubtView
 
+_TURNS = {measure: i for i, measure in enumerate(MEASURES)}
+
 
 def cells(state: BenchState) -> list[Cell]:
     """Every place of the card, in the course of measuring."""
     by_number = {reading.number: reading for reading in state.readings}
-    return [_cell(state, place, by_number) for place in places(state.count)]
+    return [_cell(state, place, by_number) for place in places(state.instrument)]
 
 
 def band_view(state: BenchState, place: Place, value: float | None) -> BandView | None:
@@ -32,9 +34,11 @@ def band_view(state: BenchState, place: Place, value: float | None) -> BandView 
 
 
 def _cell(state: BenchState, place: Place, by_number: dict[int, Reading]) -> Cell:
+    row = MEASURES[place[0]]
     stand = state.standings.get(place)
     last = by_number[stand.reading.number] if stand is not None else None
     usable = stand.usable if stand is not None else None
+    told = state.derived(place) if usable is None else None
     value = None
     if stand is not None:
         value = stand.value if stand.value is not None else stand.reading.value
@@ -43,17 +47,28 @@ def _cell(state: BenchState, place: Place, by_number: dict[int, Reading]) -> Cel
         doubt = DoubtView(
             sentence=last.doubt,
             suggested=last.suggested,
-            may_be_kept=0 <= last.value <= MEASURES[place[0]].largest,
+            may_be_kept=(row.signed or last.value >= 0) and abs(last.value) <= row.largest,
         )
     return Cell(
         measure=place[0],
         position=place[1],
         name=state.name(place),
+        on_card=row.card is not None,
+        turn=_TURNS[place[0]],
+        part=row.part,
+        label=row.label,
+        place=row.place_name(place[1], state.instrument.string_names),
+        unit=row.unit,
+        recheck=row.recheck,
+        how=row.how,
+        slip=row.slip or "",
         state=stand.state if stand is not None else "missing",
         typed=last.typed if last else None,
         value=value,
-        assumed=state.assumed(place) if usable is None else None,
-        band=band_view(state, place, usable),
+        assumed=state.assumed(place) if usable is None and told is None else None,
+        told=None if told is None else told.value,
+        told_by="" if told is None else told.by,
+        band=band_view(state, place, usable if told is None else told.value),
         doubt=doubt,
         stale_because=stand.stale_because if stand is not None else None,
         reading_id=str(last.id) if last else None,
@@ -65,4 +80,5 @@ def _cell(state: BenchState, place: Place, by_number: dict[int, Reading]) -> Cel
         last_time=state.last_time[place].value if place in state.last_time else None,
         last_time_at=state.last_time[place].taken_at if place in state.last_time else None,
         repeat_spread=stand.repeat_spread if stand is not None else 0.0,
+        spread_is_wide=stand is not None and stand.is_wide,
     )

@@ -117,7 +117,7 @@ def _bench_signs(
     )
     shown = {
         "strings_known": state.string_set is not None,
-        "card_full": all(cell.state == "taken" for cell in card),
+        "card_full": all(cell.state == "taken" for cell in card if cell.on_card),
         "crown_was_cut": "crown_cut" in done,
         "crown_right": right,
         "nut_right": nut_holds and all((s.nut_to_file or 0.0) < WORTH_FILING for s in cut.strings),

@@ -11,7 +11,8 @@ from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.string_lines import end_height_of_mark
 from fidicula.core.readings.standing import Place, Standing
 from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
-from fidicula.services.measures import MEASURES, name_of
+from fidicula.services.measures import CARD, MEASURES, name_of
+from fidicula.services.sheet.derived import Derived, derived_at
 from fidicula.services.sheet.geometry import SINGLES, Geometry, geometry_of
 from fidicula.services.targets.sources import standings_of
 from fidicula.services.targets.wanted import Targets, Wanted
@@ -115,6 +116,9 @@ class BenchState:
         Heights stated at the bridge's mark are given at the board's end, over the nut's aim.
         """
         marks, position = self.targets.marks, place[1]
+        if place[0] not in CARD:
+            figure = MEASURES[place[0]].figure_at(position)
+            return None if figure is None else self.targets.others.get(figure)
         if place[0] != "end_height" or marks is None or position not in (0, self.count - 1):
             return self.targets[place]
         stated = marks[0 if position == 0 else 1]
@@ -171,22 +175,29 @@ class BenchState:
             if self.string_set is None or self.targets.slot_depth_ratio is None:
                 return None
             return self.targets.slot_depth_ratio * self.string_set.strings[position].diameter
-        wanted = self.targets[place]
+        wanted = self.wanted(place)
         return None if wanted is None else wanted.band.aim
 
     def assumed(self, place: Place) -> float | None:
         """What stands in for a reading that is not there. Present string heights are never assumed. [mm]"""
-        if place[0] == "end_height":
+        if place[0] == "end_height" or place[0] not in CARD:
             return None
         upright = self.wanted_upright(place) if place[0] == "nut_height" else None
         return self.usual(place) if upright is None else upright.band.aim
 
+    def derived(self, place: Place) -> Derived | None:
+        """What other readings tell of a place."""
+        return derived_at(place, self.standings)
+
     def held(self, measure: str, position: int | None = None) -> Held | None:
-        """The value to compute with: the reading where it holds, else the figure, else None."""
+        """The value to compute with: the reading where it holds, what other readings tell, the figure, else None."""
         place = (measure, position)
         stand = self.standings.get(place)
         if stand is not None and stand.usable is not None:
             return Held(stand.usable, False, max(stand.resolution, stand.repeat_spread / 2))
+        told = self.derived(place)
+        if told is not None:
+            return Held(told.value, False, told.known_to)
         stand_in = self.assumed(place)
         return None if stand_in is None else Held(stand_in, True, self._leeway(place))
 
@@ -230,10 +241,8 @@ def bench_state(
     )
 
 
-def places(string_count: int) -> list[Place]:
-    """Every place of the bench card, in the course of measuring."""
-    found: list[Place] = []
-    for measure in MEASURES.values():
-        positions: Sequence[int | None] = range(string_count) if measure.for_each_string else [None]
-        found += [(measure.key, position) for position in positions]
-    return found
+def places(instrument: Instrument) -> list[Place]:
+    """Every place that is read: those of the bench card in their order, then what only a full measuring takes."""
+    full = [row for row in MEASURES.values() if row.card is None and row.fits(instrument.family)]
+    count = len(instrument.string_names)
+    return [(row.measure, position) for row in (*CARD.values(), *full) for position in row.positions(count)]

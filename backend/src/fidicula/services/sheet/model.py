@@ -35,20 +35,36 @@ class DoubtView:
 
 @dataclass(frozen=True)
 class Cell:
-    """One place on the bench card.
+    """One place that is read.
 
-    position : of the string from the lowest, None for a single reading.
+    position : of the string from the lowest, or of the place by name; None for a single reading.
+    on_card : a bridge needs it.  turn : in a full measuring.  part : of the instrument.
+    label, place : its name in two parts.
+    recheck : asked for when an instrument comes back.  how, slip : how it is taken, and how it usually goes wrong.
     value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
+    told, told_by : what other readings say of it, and which.
+    spread_is_wide : its repeats lie further apart than the tool accounts for.
     last_time : what was read here at an earlier visit. [mm]
     """
 
     measure: str
     position: int | None
     name: str
+    on_card: bool
+    turn: int
+    part: str
+    label: str
+    place: str
+    unit: str
+    recheck: bool
+    how: str
+    slip: str
     state: CellState
     typed: str | None
     value: float | None
     assumed: float | None
+    told: float | None
+    told_by: str
     band: BandView | None
     doubt: DoubtView | None
     stale_because: str | None
@@ -61,6 +77,7 @@ class Cell:
     last_time: float | None
     last_time_at: datetime | None
     repeat_spread: float
+    spread_is_wide: bool
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,7 @@ from fidicula.core.readings.standing import LoggedReading, LoggedWork, Place, St
 from fidicula.db.records import Instrument, Reading, Visit, WorkDone
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.errors import RefusedError
-from fidicula.services.measures import MEASURES
+from fidicula.services.measures import CARD, MEASURES
 from fidicula.services.targets.wanted import Taken
 from fidicula.tables.work import invalidations, tools
 
@@ -22,7 +22,7 @@ SOURCE_WORDS = {
     EARLIER_VISIT: "as at an earlier visit",
     ANOTHER: "as {of} stands",
 }
-MEASURES_FROM_ELSEWHERE = tuple(key for key in MEASURES if key not in ("slot_depth", "fingerboard_radius"))
+MEASURES_FROM_ELSEWHERE = tuple(key for key in CARD if key not in ("slot_depth", "fingerboard_radius"))
 """What can be wanted as it was read somewhere; a slot follows its string, a radius the board."""
 
 

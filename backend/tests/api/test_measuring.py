@@ -1,0 +1,101 @@
+"""What only a full measuring takes: places by name, humps, angles, and what one reading tells of another."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from fastapi.testclient import TestClient
+
+from .test_bench import Bench
+
+
+def test_chord_and_rise_stand_for_the_gauge_until_it_is_read(client: TestClient) -> None:
+    """The radius that they tell is a measured one: nothing is assumed of it any more. 30²/(8·2.7) + 2.7/2 = 43.02."""
+    bench = Bench(client, "RW-115")
+    assert bench.cell("fingerboard_radius")["assumed"] == 42
+    bench.take("board_chord", None, "30")
+    assert bench.cell("fingerboard_radius")["told"] is None
+    bench.take("board_rise", None, "2.7")
+    cell = bench.cell("fingerboard_radius")
+    assert cell["told"] == pytest.approx(43.0167, abs=1e-4)
+    assert (cell["assumed"], cell["told_by"]) == (None, "chord and rise")
+    assert not any("radius" in line for line in bench.sheet["cut"]["assumed"])
+    bench.take("fingerboard_radius", None, "42")
+    assert (bench.cell("fingerboard_radius")["told"], bench.cell("fingerboard_radius")["value"]) == (None, 42)
+
+
+def test_a_stop_tells_the_other_places_of_the_foot_by_its_thickness(client: TestClient) -> None:
+    bench = Bench(client, "RW-115")
+    bench.take("stop_length", 1, "197")
+    assert bench.cell("stop_length", 0)["told"] is None
+    bench.take("bridge_foot_thickness", None, "4.5")
+    assert bench.cell("stop_length", 0)["told"] == pytest.approx(194.75)
+    assert bench.cell("stop_length", 2)["told"] == pytest.approx(195.5)
+    assert bench.cell("stop_length", 0)["band"]["standing"] == "in_band"
+    bench.post("works", id="00000000-0000-4000-8000-000000000001", work="bridge_moved")
+    assert bench.cell("stop_length", 1)["state"] == "stale"
+    assert bench.cell("stop_length", 0)["told"] is None
+
+
+def test_repeats_give_the_median_and_say_when_they_lie_too_far_apart(client: TestClient) -> None:
+    bench = Bench(client, "RW-115")
+    for typed in ("27.0", "27.1", "28.4"):
+        bench.take("projection", None, typed, repeats=typed != "27.0")
+    cell = bench.cell("projection")
+    assert (cell["value"], cell["count"], cell["spread_is_wide"]) == (27.1, 3, True)
+    assert any("more than the tool's own" in line for line in bench.sheet["whys"]["projection"]["lines"])
+
+
+@pytest.mark.parametrize(
+    ("measure", "position", "typed", "value"),
+    [
+        ("relief", 1, "-0,25", -0.25),
+        ("bar_inset", None, "−.5mm", -0.5),
+        ("break_angle", None, "158°", 158.0),
+        ("break_angle", None, "157,5", 157.5),
+        ("afterlength", None, "2in", 50.8),
+    ],
+)
+def test_humps_angles_and_inches_are_read_as_they_are_meant(
+    client: TestClient, measure: str, position: int | None, typed: str, value: float
+) -> None:
+    bench = Bench(client, "RW-115")
+    bench.take(measure, position, typed)
+    assert bench.cell(measure, position)["value"] == pytest.approx(value)
+    assert bench.cell(measure, position)["typed"] == typed
+
+
+@pytest.mark.parametrize(
+    ("measure", "position", "typed", "loc", "says"),
+    [
+        ("bridge_waist", None, "-16", "typed", "cannot be negative"),
+        ("break_angle", None, "158 mm", "typed", "is no angle"),
+        ("relief", None, "0.5", "position", "say which place"),
+        ("fingerboard_width", 2, "24", "position", "say which place"),
+        ("end_height", 4, "5", "position", "say which string"),
+        ("polish", None, "1", "measure", "nothing that is measured on a violin"),
+    ],
+)
+def test_what_cannot_be_read_names_its_field(
+    client: TestClient, measure: str, position: int | None, typed: str, loc: str, says: str
+) -> None:
+    told: dict[str, Any] = Bench(client, "RW-115").take(measure, position, typed, status=422)
+    assert told["detail"][0]["loc"] == ["body", loc]
+    assert says in told["detail"][0]["msg"]
+
+
+def test_the_card_is_full_without_what_only_a_full_measuring_takes(client: TestClient) -> None:
+    bench = Bench(client)
+    bench.name_strings()
+    bench.take_all()
+    assert sum(cell["on_card"] for cell in bench.sheet["cells"]) == 18
+    stop = next(stop for stop in bench.sheet["course"] if stop["key"] == "measure")
+    assert stop["state"] == "done"
+
+
+def test_a_five_string_bass_is_measured_at_every_string(client: TestClient) -> None:
+    body = {"family": "bass", "size": "3/4", "string_names": ["B", "E", "A", "D", "G"]}
+    ticket = client.post("/api/instruments", json=body).json()["ticket"]
+    names = [cell["name"] for cell in Bench(client, ticket).sheet["cells"] if cell["measure"] == "end_height"]
+    assert names == [f"{string} at the board's end" for string in "BEADG"]

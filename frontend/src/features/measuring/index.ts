@@ -1,0 +1,1 @@
+export { default as MeasuringPage } from './MeasuringPage.vue'
