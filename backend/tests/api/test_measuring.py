@@ -99,3 +99,38 @@ def test_a_five_string_bass_is_measured_at_every_string(client: TestClient) -> N
     ticket = client.post("/api/instruments", json=body).json()["ticket"]
     names = [cell["name"] for cell in Bench(client, ticket).sheet["cells"] if cell["measure"] == "end_height"]
     assert names == [f"{string} at the board's end" for string in "BEADG"]
+
+
+def test_the_drawings_lie_where_the_readings_say(client: TestClient) -> None:
+    """Worked by hand: G at the bridge 0.5 + (5.0 - 0.5)*328/270 = 5.967; the post's top 2.5 + 6.5/2 behind the foot."""
+    bench = Bench(client, "RW-115")
+    before = client.get("/api/instruments/RW-115/views").json()
+    assert before["side"]["strings"][0]["at_end"] is None
+    assert before["side"]["string_length"] == {"value": 328, "assumed": True}
+    assert before["plan"]["post"] == []
+    for measure, position, typed in (
+        ("nut_height", 0, "0.5"),
+        ("end_height", 0, "5"),
+        ("relief", 0, "0.4"),
+        ("relief", 1, "0.7"),
+        ("bridge_foot_width", None, "41"),
+        ("bar_inset", None, "1"),
+        ("post_setback", 0, "2.5"),
+        ("post_inset", 0, "1.5"),
+        ("neck_to_nick", 0, "30"),
+        ("neck_to_nick", 1, "31"),
+    ):
+        bench.take(measure, position, typed)
+    views = client.get("/api/instruments/RW-115/views").json()
+    low = views["side"]["strings"][0]
+    assert low["at_bridge"] == pytest.approx(0.5 + 4.5 * 328 / 270)
+    bass, treble = views["side"]["surfaces"]
+    assert (bass["assumed"], treble["assumed"]) == (False, True)
+    assert {round(x, 3): gap for x, gap in bass["points"]}[135.0] == pytest.approx(0.7)
+    assert bass["points"][0] == [0, 0]
+    plan, diameter = views["plan"], views["plan"]["post_diameter"]
+    assert plan["bar_edge"] == {"value": -(41 / 2 - 1), "assumed": False}
+    assert plan["post"] == [
+        {"end": "top", "behind": pytest.approx(2.5 + diameter / 2), "across": pytest.approx(20.5 - 1.5 - diameter / 2)}
+    ]
+    assert plan["neck_off_middle"] == pytest.approx(0.5)

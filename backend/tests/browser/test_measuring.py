@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import re
+
 from playwright.sync_api import Page, expect
 
 from .hands import command, open_ticket, type_readings
 
 IN_FULL = (
-    "130 195 197 195.5 328 27 27.4 26.6 30.2 30.5 "  # neck, stop to three places, string, projection, tilt, nicks
+    "130 195 197 195.5 328 27 27.4 26.6 30.2 30.6 "  # neck, stop to three places, string, projection, tilt, nicks
     "270 24 42 42 30 2,7 5 5.1 .4 .7 .5 .3 .5 .4 "  # board: length, widths, radius, chord, rise, edges, scoop
     ".50 .45 .40 .35 5.00 4.70 4.20 3.30 .10 .20 .25 .20 16.3 33.5 4 4 "  # nut, board's end, slots, spreads, margins
     "41 4.5 1.4 16 "  # bridge
@@ -27,6 +29,22 @@ def test_a_violin_is_measured_in_full_with_no_key_more_than_digits_and_enter(pag
     expect(page.get_by_label("post inside the foot, top: ")).to_have_accessible_name("post inside the foot, top: −0.5")
     page.reload()
     expect(page.get_by_role("status").first).to_have_text("52 of 52")
+    command(page, "e")
+    command(page, "x")
+    side = page.get_by_role("img", name="The instrument from its side")
+    expect(side).to_have_accessible_name(
+        "The instrument from its side. string length 328, projection 27, G 0.50 at the nut, E 0.35 at the nut, "
+        "G 5.00 at the board's end, E 3.30 at the board's end, scoop 0.70 on the bass side, "
+        "scoop 0.50 on the treble side, 158° over the bridge."
+    )
+    command(page, "x")
+    expect(page.get_by_role("img", name="The instrument from above")).to_have_accessible_name(
+        re.compile(
+            "board 24 wide at the nut, 42 at its end.*the bar's outer edge 19.5 from the middle.*"
+            "the neck points 0.2 to the bass side"
+        )
+    )
+    command(page, "a")
     command(page, "u")
     expect(page.get_by_role("status").first).to_have_text("51 of 52")
 

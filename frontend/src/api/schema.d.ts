@@ -328,6 +328,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/{ticket}/views": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Views
+         * @description The instrument from its side and from above, as drawn from what is read.
+         */
+        get: operations["views_api_instruments__ticket__views_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments/{ticket}/log": {
         parameters: {
             query?: never;
@@ -1636,6 +1656,18 @@ export interface components {
              */
             reason: string;
         };
+        /**
+         * Dimension
+         * @description A length on a drawing. [mm, or degrees]  value : None where neither reading nor figure says it.
+         *
+         *     assumed : it is a figure, not a reading.
+         */
+        Dimension: {
+            /** Value */
+            value: number | null;
+            /** Assumed */
+            assumed: boolean;
+        };
         /** DoubtView */
         DoubtView: {
             /** Sentence */
@@ -2342,6 +2374,63 @@ export interface components {
             at: string;
         };
         /**
+         * PlanString
+         * @description A string's middle across the instrument, negative on the bass side. [mm]
+         */
+        PlanString: {
+            /** Name */
+            name: string;
+            /** Diameter */
+            diameter: number;
+            /** At Nut */
+            at_nut: number;
+            /** At End */
+            at_end: number;
+            /** At Bridge */
+            at_bridge: number;
+        };
+        /**
+         * PlanView
+         * @description From above, across the strings: offsets are from the middle, negative on the bass side. [mm]
+         *
+         *     margins_at_nut, margins_at_end : of the outer strings from the board's edges, bass and treble.
+         *     neck_off_middle : how far the board's line passes the bridge's middle, positive on the bass side; None unread.
+         *     bar_edge : the bar's outer edge.
+         */
+        PlanView: {
+            string_length: components["schemas"]["Dimension"];
+            fingerboard_length: components["schemas"]["Dimension"];
+            width_nut: components["schemas"]["Dimension"];
+            width_end: components["schemas"]["Dimension"];
+            foot_width: components["schemas"]["Dimension"];
+            foot_thickness: components["schemas"]["Dimension"];
+            /** Post Diameter */
+            post_diameter: number | null;
+            /** Strings */
+            strings: components["schemas"]["PlanString"][];
+            /** Margins At Nut */
+            margins_at_nut: number[];
+            /** Margins At End */
+            margins_at_end: number[];
+            /** Neck Off Middle */
+            neck_off_middle: number | null;
+            bar_edge: components["schemas"]["Dimension"];
+            /** Post */
+            post: components["schemas"]["PostEnd"][];
+        };
+        /**
+         * PostEnd
+         * @description Where an end of the post stands: behind the foot's back, and from the middle. [mm]
+         */
+        PostEnd: {
+            /** End */
+            end: string;
+            /** Behind */
+            behind: number;
+            /** Across */
+            across: number;
+        };
+        /**
          * Preview
          * @description What a choice would change. same : how many targets stay as they are.  problem : where the shape could not be.
          */
@@ -2672,6 +2761,48 @@ export interface components {
             /** Is Taken */
             is_taken: boolean;
         };
+        /**
+         * SideString
+         * @description An outer string over the board's straight line. [mm]
+         *
+         *     at_nut, at_end, at_bridge : its underside, straight up; None where the height at the end is not read.
+         *     assumed : the height at the nut is a figure.
+         */
+        SideString: {
+            /** Name */
+            name: string;
+            /** At Nut */
+            at_nut: number | null;
+            /** At End */
+            at_end: number | null;
+            /** At Bridge */
+            at_bridge: number | null;
+            /** Assumed */
+            assumed: boolean;
+        };
+        /**
+         * SideView
+         * @description From the bass side, along the strings; heights are over the board's straight line, which lies level. [mm]
+         */
+        SideView: {
+            string_length: components["schemas"]["Dimension"];
+            fingerboard_length: components["schemas"]["Dimension"];
+            neck_length: components["schemas"]["Dimension"];
+            stop_length: components["schemas"]["Dimension"];
+            projection: components["schemas"]["Dimension"];
+            board_thickness: components["schemas"]["Dimension"];
+            foot_thickness: components["schemas"]["Dimension"];
+            top_thickness: components["schemas"]["Dimension"];
+            afterlength: components["schemas"]["Dimension"];
+            saddle_gap: components["schemas"]["Dimension"];
+            break_angle: components["schemas"]["Dimension"];
+            /** Crown Height */
+            crown_height: number | null;
+            /** Strings */
+            strings: components["schemas"]["SideString"][];
+            /** Surfaces */
+            surfaces: components["schemas"]["Surface"][];
+        };
         /** SignInBody */
         SignInBody: {
             /** Name */
@@ -2830,6 +2961,20 @@ export interface components {
             put_on_now: boolean;
         };
         /**
+         * Surface
+         * @description The board's surface on one side. points : [along from the nut, gap under the straight line], to be joined. [mm]
+         */
+        Surface: {
+            /** Side */
+            side: string;
+            /** Points */
+            points: number[][];
+            /** Deepest */
+            deepest: number;
+            /** Assumed */
+            assumed: boolean;
+        };
+        /**
          * Tag
          * @description One instrument on the rail. step : where its course stands.  waits_for, waits_until : what only time helps.
          */
@@ -2943,6 +3088,11 @@ export interface components {
             id: string;
             /** Words */
             words: string;
+        };
+        /** Views */
+        Views: {
+            side: components["schemas"]["SideView"];
+            plan: components["schemas"]["PlanView"];
         };
         /**
          * VisitBody
@@ -4044,6 +4194,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    views_api_instruments__ticket__views_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Views"];
                 };
             };
             /** @description Nobody is signed in */

@@ -14,6 +14,7 @@ from fidicula.api.signed import Acting, may
 from fidicula.api.words import Label, Ticket
 from fidicula.services.bench import Bench, OwnSet, Taking
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView
+from fidicula.services.sheet.views import Views
 
 router = APIRouter(prefix="/api/instruments/{ticket}", tags=["bench"], responses=RESPONSES)
 
@@ -72,6 +73,12 @@ def answer(sheet: BenchSheet) -> Response:
 def sheet(request: Request, ticket: Ticket) -> Response:
     """The whole bench sheet, computed anew."""
     return answer(_bench(request).sheet(ticket))
+
+
+@router.get("/views")
+def views(request: Request, ticket: Ticket) -> Views:
+    """The instrument from its side and from above, as drawn from what is read."""
+    return _bench(request).views(ticket)
 
 
 @router.get("/log")

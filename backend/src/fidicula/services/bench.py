@@ -19,6 +19,7 @@ from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.log import log_lines
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView, StringOn
 from fidicula.services.sheet.questions import to_measure_again
+from fidicula.services.sheet.views import Views, views
 from fidicula.tables.course import steps_for
 from fidicula.tables.measures import MeasureRow
 from fidicula.tables.work import tools, works
@@ -57,6 +58,11 @@ class Bench:
     def sheet(self, ticket: str) -> BenchSheet:
         with UnitOfWork(self._engine, only_reads=True) as work:
             return load_bench(work, ticket).sheet()
+
+    def views(self, ticket: str) -> Views:
+        """The instrument from its side and from above."""
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            return views(load_bench(work, ticket).state())
 
     def log(self, ticket: str) -> list[LogLine]:
         """Everything written down for this visit, newest first, also what was taken back or corrected."""

@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { BenchCard, InHand, keyOf, useBench, useEntry } from '@/features/bench'
 import { CourseString, StepDialog } from '@/features/course'
-import { EndView, sheetGeometry } from '@/features/drawing'
+import { EndView, OtherViews, sheetGeometry, VIEWS, type ViewName } from '@/features/drawing'
 import { LogDialog } from '@/features/log'
 import { ParticularsDialog } from '@/features/particulars'
 import { StringsDialog } from '@/features/strings'
@@ -15,6 +15,7 @@ import type { Stop } from '@/api'
 import { useCommands } from '@/shared/commands'
 import { mm } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
+import { useStored } from '@/shared/stored'
 import TakeOff from './TakeOff.vue'
 
 const props = defineProps<{ ticket: string }>()
@@ -26,6 +27,11 @@ const atBench = useAtBench()
 const entry = useEntry()
 const sheet = computed(() => bench.sheet)
 const why = ref<string | null>(null)
+const view = useStored<ViewName>('view', 'end')
+function otherView(): void {
+  const names = Object.keys(VIEWS) as ViewName[]
+  view.value = names[(names.indexOf(view.value) + 1) % names.length] ?? 'end'
+}
 const stringsOpen = ref(false)
 const logOpen = ref(false)
 const workOpen = ref(false)
@@ -139,6 +145,7 @@ useCommands([
   { letter: 't', words: 'this step', run: openNext, possible: () => !!sheet.value?.next.stop },
   { letter: 'e', words: 'look it over', run: toLook, possible: () => sheet.value !== null },
   { letter: 'a', words: 'measure in full', run: toMeasuring, possible: () => sheet.value !== null },
+  { letter: 'x', words: 'another view', run: otherView, possible: () => sheet.value !== null },
   { letter: 'i', words: 'particulars', run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },
   { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
   { letter: 'y', words: 'hand over', run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },
@@ -197,15 +204,18 @@ const refusedElsewhere = computed(() =>
     <CourseString :stops="sheet.course" class="course" @open="openStop" />
     <main class="sheet" aria-label="Bench sheet">
       <header class="head">
-        <span class="view"><b>End</b>, from the tailpiece</span>
+        <div class="views" role="group" aria-label="View">
+          <button v-for="(words, name) in VIEWS" :key="name" type="button" class="plain-button" :aria-pressed="view === name" @click="view = name">{{ words }}</button>
+        </div>
         <button type="button" class="plain-button" @click="stringsOpen = true">{{ sheet.strings ? sheet.strings.name : 'no strings named' }}</button>
         <button type="button" class="plain-button recipe" @click="openRecipe">{{ recipe }}</button>
       </header>
       <div ref="panel" class="panel">
-        <TakeOff :cut="sheet.cut" :geometry="geometry" :barred="isBarred" :narrow="isNarrow" @why="why = $event" />
+        <TakeOff v-if="view === 'end'" :cut="sheet.cut" :geometry="geometry" :barred="isBarred" :narrow="isNarrow" @why="why = $event" />
         <div class="drawing" :style="{ height: `${drawingHeight}px` }">
+          <OtherViews v-if="view !== 'end'" :view="view" :sheet="sheet" :width="isNarrow ? width : width - margins.right + 12" :height="drawingHeight" />
           <EndView
-            v-if="sheet.drawing"
+            v-else-if="sheet.drawing"
             :drawing="sheet.drawing"
             :geometry="geometry"
             :width="width"
@@ -217,7 +227,7 @@ const refusedElsewhere = computed(() =>
             <p>{{ sheet.strings ? sheet.words.says[0] : 'The bridge is drawn once the strings are named.' }}</p>
             <v-btn v-if="!sheet.strings" variant="flat" @click="stringsOpen = true">Choose the strings</v-btn>
           </div>
-          <div v-if="sheet.drawing && !isNarrow" class="notes">
+          <div v-if="view === 'end' && sheet.drawing && !isNarrow" class="notes">
             <button type="button" class="plain-button" @click="why = 'crown_radius'">crown radius<br /><b>{{ mm(sheet.drawing.crown_radius, 1) }}</b></button>
             <button type="button" class="plain-button" @click="why = 'bow'">bow's room<br /><b v-for="room in bowRoom" :key="room" class="line">{{ room }}</b></button>
           </div>
@@ -320,6 +330,18 @@ const refusedElsewhere = computed(() =>
   text-decoration: underline;
   text-decoration-color: var(--hairline);
   text-underline-offset: 4px;
+}
+.head .views {
+  display: flex;
+  gap: 4px;
+}
+.head .views button {
+  padding: 0 10px;
+  text-decoration: none;
+}
+.head .views [aria-pressed='true'] {
+  font-weight: 700;
+  box-shadow: inset 0 -3px 0 var(--ink);
 }
 .recipe {
   margin-left: auto;

@@ -205,7 +205,8 @@ def _note(state: BenchState, step: Step, card: Sequence[Cell], kind: str) -> str
     if step.step == "strings":
         return state.string_set.name if state.string_set else ""
     if step.step == "measure":
-        return f"{sum(cell.state == 'taken' for cell in card)} of {len(card)}"
+        needed = [cell for cell in card if cell.on_card]
+        return f"{sum(cell.state == 'taken' for cell in needed)} of {len(needed)}"
     if step.step == "look":
         blank = len(left_blank(state, kind))
         return f"{blank} blank" if blank else ""

@@ -39,8 +39,14 @@ def drawing(state: BenchState, computed: Computed) -> Drawing | None:
         crown_radius=computed.plan.crown.radius,
         projection=computed.board.projection,
         projection_assumed=computed.singles["projection"].assumed,
-        foot_width=others["bridge_foot_width"].band.aim,
-        waist_width=others["bridge_waist"].band.aim,
-        bar_inset=others["bar_inset"].band.aim,
+        foot_width=_read_or(state, "bridge_foot_width", others["bridge_foot_width"].band.aim),
+        waist_width=_read_or(state, "bridge_waist", others["bridge_waist"].band.aim),
+        bar_inset=_read_or(state, "bar_inset", others["bar_inset"].band.aim),
         post_diameter=others["post_diameter"].band.aim,
     )
+
+
+def _read_or(state: BenchState, measure: str, aim: float) -> float:
+    """What is read, so that the outline is this bridge's own; else the figure."""
+    held = state.held(measure)
+    return aim if held is None else held.value
