@@ -49,8 +49,11 @@ def door(browser: Browser, address: str) -> Iterator[Page]:
 
 
 @contextmanager
-def opened_page(browser: Browser, address: str, *, cookie: str = "") -> Iterator[Page]:
-    context = browser.new_context(viewport={"width": 1280, "height": 800})
+def opened_page(browser: Browser, address: str, *, cookie: str = "", worker: bool = False) -> Iterator[Page]:
+    """worker : with the service worker, which answers before what a test puts between page and server."""
+    context = browser.new_context(
+        viewport={"width": 1280, "height": 800}, service_workers="allow" if worker else "block"
+    )
     if cookie:
         name, value = cookie.split("=")
         context.add_cookies([{"name": name, "value": value, "domain": "127.0.0.1", "path": "/api"}])

@@ -58,6 +58,8 @@ export const api = createClient<paths>({ baseUrl: window.location.origin })
 
 /** What this browser's session brings along with every change, and who is told that it has ended. */
 const door = { formToken: '', onEnd: () => {} }
+/** Whether the last answer came from what this browser keeps, because the server did not give one. */
+export const reach = { isKept: false }
 
 export function keepDoor(formToken: string, onEnd: () => void): void {
   door.formToken = formToken
@@ -70,6 +72,7 @@ api.use({
     return request
   },
   onResponse({ response, schemaPath }) {
+    reach.isKept = response.headers.has('x-fidicula-kept')
     if (response.status === 401 && schemaPath !== '/api/session') door.onEnd()
     return response
   },

@@ -2,6 +2,7 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { answerOf, api, keepDoor, type PersonView, type SignedIn } from '@/api'
+import { forgetKept } from './kept'
 import { useStored } from './stored'
 
 export type Act = 'look' | 'arrive' | 'measure' | 'sign_off' | 'recipes' | 'figures' | 'people'
@@ -49,6 +50,7 @@ export const useAtBench = defineStore('at-bench', () => {
 
   async function signOut(): Promise<void> {
     await answerOf(api.POST('/api/session/out'))
+    await forgetKept()
     hold(null)
   }
 

@@ -100,6 +100,11 @@ def client_openapi() -> dict[str, Any]:
 def _serve_front_end(app: FastAPI, folder: Path) -> None:
     app.mount("/assets", StaticFiles(directory=folder / "assets", check_dir=False), name="assets")
 
+    @app.get("/worker.js", include_in_schema=False)
+    def worker() -> Response:
+        # Asked for at every start: a worker that has changed takes over at once.
+        return FileResponse(folder / "worker.js", media_type="text/javascript", headers={"cache-control": "no-cache"})
+
     @app.get("/{path:path}", include_in_schema=False)
     def page(request: Request, path: str) -> Response:
         if path.startswith("api/"):

@@ -1,8 +1,9 @@
 /** One instrument at the bench: its sheet, and readings that wait until the server has them. */
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { answerOf, api, Refused, type BenchSheet, type Cell, type FollowBody, type ReadingBody, type StringsBody } from '@/api'
+import { answerOf, api, reach, Refused, type BenchSheet, type Cell, type FollowBody, type ReadingBody, type StringsBody } from '@/api'
 import { freshId } from '@/shared/id'
+import { keep } from '@/shared/kept'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
 import { keyOf } from './places'
@@ -50,8 +51,9 @@ export const useBench = defineStore('bench', () => {
   async function ask(of: string, request: () => Promise<BenchSheet>): Promise<void> {
     const mine = ++asked
     const answer = await request()
-    isAway.value = false
-    if (of === ticket.value && mine > shown) {
+    isAway.value = reach.isKept
+    if (!reach.isKept) keep(`/api/instruments/${encodeURIComponent(of)}/sheet`, answer)
+    if (of === ticket.value && mine > shown && !(reach.isKept && sheet.value)) {
       shown = mine
       sheet.value = answer
       failure.value = ''
@@ -83,6 +85,7 @@ export const useBench = defineStore('bench', () => {
     if (of === '') return
     try {
       await ask(of, () => sheetOf(of))
+      if (isAway.value) setTimeout(() => void flush(), RETRY_AFTER_MS)
     } catch (error) {
       note(error)
       if (isAway.value && sheet.value === null) setTimeout(() => void refresh(), RETRY_AFTER_MS)

@@ -1,0 +1,129 @@
+"""The server is killed in the middle of a measuring: nothing that was typed is lost, and nothing arrives twice."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import time
+import urllib.request
+from collections.abc import Iterator
+from contextlib import suppress
+from typing import Any
+
+import pytest
+from fidicula.hosting.cluster import free_port
+from playwright.sync_api import Browser, Page, expect
+from sqlalchemy import Engine, text
+
+from ..conftest import signed_in
+from .conftest import opened_page
+from .hands import type_readings
+
+SERVE = """
+import sys, uvicorn
+from fidicula.main import create_app
+from fidicula.settings import Settings
+uvicorn.run(create_app(Settings()), host="127.0.0.1", port=int(sys.argv[1]), log_level="warning", lifespan="off")
+"""
+
+
+class Server:
+    """The application in a process of its own, to be killed and started again on the same port."""
+
+    def __init__(self, database_url: str) -> None:
+        self.port = free_port()
+        self._environment = {**os.environ, "FIDICULA_DATABASE_URL": database_url}
+        self._process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def address(self) -> str:
+        return f"http://127.0.0.1:{self.port}"
+
+    def start(self) -> None:
+        self._process = subprocess.Popen([sys.executable, "-c", SERVE, str(self.port)], env=self._environment)
+        while True:
+            with suppress(OSError):
+                urllib.request.urlopen(f"{self.address}/api/health").close()
+                return
+            assert self._process.poll() is None, "the server did not start"
+            time.sleep(0.1)
+
+    def kill(self) -> None:
+        if self._process is not None:
+            self._process.kill()
+            self._process.wait()
+            self._process = None
+
+
+@pytest.fixture
+def server(demo: Engine) -> Iterator[Server]:
+    own = Server(demo.url.render_as_string(hide_password=False))
+    own.start()
+    yield own
+    own.kill()
+
+
+def kept_readings(engine: Engine) -> list[str]:
+    with engine.connect() as connection:
+        return list(
+            connection.execute(
+                text(
+                    "SELECT r.typed FROM reading r JOIN visit v ON v.id = r.visit_id "
+                    "JOIN instrument i ON i.id = v.instrument_id WHERE i.ticket = 'RW-115' ORDER BY r.number"
+                )
+            ).scalars()
+        )
+
+
+def nothing_waits(page: Page) -> None:
+    page.wait_for_function("() => JSON.parse(localStorage.getItem('fidicula.waiting') ?? '[]').length === 0")
+
+
+def test_a_server_killed_in_the_middle_of_a_measuring_loses_nothing(
+    browser: Browser, server: Server, demo: Engine, app: Any
+) -> None:
+    """Killed, typed on, loaded again while it is away, typed on, back: each reading is kept once, in its order."""
+    cookie = signed_in(app, "Ilse Varnholt")["cookie"]
+    with opened_page(browser, server.address, cookie=cookie, worker=True) as page:
+        page.evaluate("navigator.serviceWorker.ready.then(() => null)")
+        page.goto(f"{server.address}/bench/RW-115/measure")
+        expect(page.get_by_label("neck length: ·, not measured")).to_be_visible()
+        type_readings(page, "130 195 197")
+        expect(page.get_by_role("status").first).to_have_text("3 of 52")
+        nothing_waits(page)
+        page.wait_for_function(
+            "() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept?.json())"
+            ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'taken').length === 3)"
+        )
+
+        server.kill()
+        type_readings(page, "195.5 328")
+        expect(page.get_by_text("2 readings wait here and will be sent")).to_be_visible()
+        page.reload()
+        expect(page.get_by_label("neck length: 130")).to_be_visible()
+        expect(page.get_by_label("stop, to a third of its foot: ")).to_have_accessible_name(
+            "stop, to a third of its foot: 195.5, waits"
+        )
+        type_readings(page, "27.1")
+        expect(page.get_by_text("3 readings wait here and will be sent")).to_be_visible()
+        assert kept_readings(demo) == ["130", "195", "197"]
+
+        server.start()
+        nothing_waits(page)
+        expect(page.get_by_role("status").first).to_have_text("6 of 52")
+        expect(page.get_by_label("projection: 27.1")).to_be_visible()
+        assert kept_readings(demo) == ["130", "195", "197", "195.5", "328", "27.1"]
+
+
+def test_whoever_signs_out_leaves_nothing_of_the_house_behind(browser: Browser, server: Server, app: Any) -> None:
+    cookie = signed_in(app, "Ilse Varnholt")["cookie"]
+    with opened_page(browser, server.address, cookie=cookie, worker=True) as page:
+        page.evaluate("navigator.serviceWorker.ready.then(() => null)")
+        page.goto(f"{server.address}/bench/RW-115")
+        expect(page.get_by_role("main", name="Bench sheet")).to_be_visible()
+        page.wait_for_function("() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept !== undefined)")
+        page.get_by_role("button", name="Ilse Varnholt, caliper").press("Enter")
+        page.get_by_role("button", name="Sign out").press("Enter")
+        expect(page.get_by_label("Sign in")).to_be_visible()
+        assert page.evaluate("caches.match('/api/instruments/RW-115/sheet').then((kept) => kept === undefined)")
