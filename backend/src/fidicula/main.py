@@ -5,6 +5,7 @@ from __future__ import annotations
 from fastapi import FastAPI
 
 from fidicula.api.app import make_app
+from fidicula.db.changes import Changes
 from fidicula.db.unit_of_work import make_engine
 from fidicula.devices.standins.camera import StandInCamera
 from fidicula.services.batch import Batch
@@ -37,4 +38,5 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.followings = Followings(engine)
     app.state.screening = Screening(engine)
     app.state.batch = Batch(engine)
+    app.state.changes = Changes(engine)
     return app

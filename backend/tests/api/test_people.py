@@ -273,3 +273,8 @@ def test_the_first_to_come_owns_an_empty_shop_and_only_the_first(empty: Engine) 
         assert session(client)["person"]["role"] == "owner"
         assert client.post("/api/session/first", json=body).status_code == 409
     application.state.engine.dispose()
+
+
+def test_nobody_listens_in_without_a_session(door: TestClient) -> None:
+    """It is no part of the client's file, because it never ends; the door is the same."""
+    assert door.get("/api/changes").status_code == 401

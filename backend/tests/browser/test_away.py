@@ -127,3 +127,25 @@ def test_whoever_signs_out_leaves_nothing_of_the_house_behind(browser: Browser, 
         page.get_by_role("button", name="Sign out").press("Enter")
         expect(page.get_by_label("Sign in")).to_be_visible()
         assert page.evaluate("caches.match('/api/instruments/RW-115/sheet').then((kept) => kept === undefined)")
+
+
+def test_what_is_written_at_another_bench_is_seen_at_once(browser: Browser, server: Server, app: Any) -> None:
+    """By another process of the application, too: PostgreSQL tells it."""
+    cookie = signed_in(app, "Ilse Varnholt")["cookie"]
+    other = Server(app.state.engine.url.render_as_string(hide_password=False))
+    other.start()
+    try:
+        with (
+            opened_page(browser, server.address, cookie=cookie) as here,
+            opened_page(browser, other.address, cookie=cookie) as there,
+        ):
+            for page, at in ((here, server), (there, other)):
+                page.goto(f"{at.address}/bench/RW-115/measure")
+                expect(page.get_by_label("neck length: ·, not measured")).to_be_visible()
+            type_readings(here, "130 195")
+            expect(there.get_by_role("status").first).to_have_text("2 of 52")
+            expect(there.get_by_label("neck length: 130")).to_be_visible()
+            type_readings(there, "131")
+            expect(here.get_by_label("neck length: 131")).to_be_visible()
+    finally:
+        other.kill()

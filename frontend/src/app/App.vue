@@ -9,6 +9,7 @@ import { RailOfTags, useHouse } from '@/features/rail'
 import CommandStrip from '@/shared/CommandStrip.vue'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
+import ListeningIn from './ListeningIn.vue'
 
 const RETRY_AFTER_MS = 2500
 
@@ -75,6 +76,7 @@ useCommands([
         </div>
       </RailOfTags>
       <router-view />
+      <ListeningIn />
       <CommandStrip>
         <template #right>
           <button type="button" class="plain-button who" @click="benchOpen = true">{{ atBench.person }}, {{ toolLabel }}</button>

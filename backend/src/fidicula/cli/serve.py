@@ -137,7 +137,16 @@ def _serve(port: int, *, demo: bool, fresh: bool) -> None:
                 say(f"    {name}, {role}: {password}, {pin}")
         settle()
         server = AnnouncingServer(
-            uvicorn.Config(app, host="127.0.0.1", port=port, log_level="warning", access_log=False, lifespan="off")
+            uvicorn.Config(
+                app,
+                host="127.0.0.1",
+                port=port,
+                log_level="warning",
+                access_log=False,
+                lifespan="off",
+                # Pages that listen for changes would keep it from stopping.
+                timeout_graceful_shutdown=1,
+            )
         )
         try:
             server.run()

@@ -38,7 +38,9 @@ def settle() -> None:
 def serving(app: Any) -> Iterator[str]:
     """Serve an application on a free port of loopback, in a thread of this process."""
     port = free_port()
-    config = uvicorn.Config(app, host="127.0.0.1", port=port, log_level="warning", lifespan="off")
+    config = uvicorn.Config(
+        app, host="127.0.0.1", port=port, log_level="warning", lifespan="off", timeout_graceful_shutdown=1
+    )
     server = uvicorn.Server(config)
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()

@@ -58,8 +58,8 @@ watch(
   { immediate: true },
 )
 
-/* Two people may be at one instrument: look again when coming back, and now and then. */
-const REFRESH_EVERY_MS = 8000
+/* Other benches are told of as they write; where that does not come through, look again now and then. */
+const REFRESH_EVERY_MS = 30_000
 const timer = setInterval(() => {
   if (!document.hidden && !bench.waiting.length) void bench.refresh()
 }, REFRESH_EVERY_MS)
