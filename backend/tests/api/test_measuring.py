@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any
 
 import pytest
@@ -124,6 +125,8 @@ def test_the_drawings_lie_where_the_readings_say(client: TestClient) -> None:
     views = client.get("/api/instruments/RW-115/views").json()
     low = views["side"]["strings"][0]
     assert low["at_bridge"] == pytest.approx(0.5 + 4.5 * 328 / 270)
+    fall = 328 / 6 * math.tan(math.radians(180 - views["side"]["break_angle"]["value"]))
+    assert low["at_tail"] == pytest.approx(low["at_bridge"] - fall)
     bass, treble = views["side"]["surfaces"]
     assert (bass["assumed"], treble["assumed"]) == (False, True)
     assert {round(x, 3): gap for x, gap in bass["points"]}[135.0] == pytest.approx(0.7)

@@ -2766,6 +2766,7 @@ export interface components {
          * @description An outer string over the board's straight line. [mm]
          *
          *     at_nut, at_end, at_bridge : its underside, straight up; None where the height at the end is not read.
+         *     at_tail : where it meets the tailpiece, by the afterlength and the angle over the bridge.
          *     assumed : the height at the nut is a figure.
          */
         SideString: {
@@ -2777,6 +2778,8 @@ export interface components {
             at_end: number | null;
             /** At Bridge */
             at_bridge: number | null;
+            /** At Tail */
+            at_tail: number | null;
             /** Assumed */
             assumed: boolean;
         };
@@ -2962,7 +2965,7 @@ export interface components {
         };
         /**
          * Surface
-         * @description The board's surface on one side. points : [along from the nut, gap under the straight line], to be joined. [mm]
+         * @description The board's surface on one side. points : [along from the nut, gap under the line], to be joined. [mm]
          */
         Surface: {
             /** Side */

@@ -200,6 +200,23 @@ def _screening(page: Page, address: str) -> None:
     page.wait_for_load_state("networkidle")
 
 
+def _measuring(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-113/measure")
+    page.get_by_label("neck length: ").first.wait_for()
+    type_readings(page, "130 195")
+    page.get_by_label("thickness at the feet: ").click()
+    type_readings(page, "4.5")
+    page.get_by_label("scoop, bass, a quarter along: ").click()
+    type_readings(page, ".45 .75 .55 .30")
+    page.get_by_label("scoop, treble, three quarters: ").wait_for()
+
+
+def _side(page: Page, address: str) -> None:
+    _open(page, address, "RW-106")
+    command(page, "x")
+    page.get_by_role("img", name="The instrument from its side").wait_for()
+
+
 SHOTS = [
     ("rail", (1280, 800), "day", _rail),
     ("bridge-provisional", (1280, 800), "day", _provisional),
@@ -209,6 +226,8 @@ SHOTS = [
     ("bridge-bass-tablet", (800, 1180), "day", _bass),
     ("course", (1280, 800), "day", _course),
     ("look-over", (1280, 800), "day", _look),
+    ("measuring", (1280, 800), "day", _measuring),
+    ("side", (1280, 800), "day", _side),
     ("screening", (1280, 800), "day", _screening),
     ("projection-undecided", (1280, 800), "day", _gate),
     ("bridge-phone", (390, 844), "day", _phone),

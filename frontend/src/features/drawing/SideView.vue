@@ -52,15 +52,13 @@ const crownOver = computed(() => {
 const strings = computed(() =>
   props.drawing.strings.flatMap((one, i) => {
     if (S.value === null || one.at_nut === null || one.at_bridge === null) return []
-    return [{ ...one, thick: i === 0, line: points([[0, one.at_nut], [S.value, one.at_bridge], ...tail(one.at_bridge)]) }]
+    return [{ ...one, thick: i === 0, line: points([[0, one.at_nut], [S.value, one.at_bridge], ...tail(one.at_tail)]) }]
   }),
 )
-/** From the crown down to the tailpiece, by the angle over the bridge. */
-function tail(from: number): [number, number][] {
-  const angle = props.drawing.break_angle.value
-  if (S.value === null || angle === null) return []
-  const long = behind.value / 1.25
-  return [[S.value + long, from - Math.tan(((180 - angle) * Math.PI) / 180) * long]]
+/** From the crown down to the tailpiece. */
+function tail(at: number | null): [number, number][] {
+  const long = props.drawing.afterlength.value
+  return S.value === null || at === null || long === null ? [] : [[S.value + long, at]]
 }
 const belly = computed(() => {
   if (S.value === null) return ''

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import radians, tan
 
 from fidicula.core.geometry.scoop import Station, gap_along
 from fidicula.core.geometry.spacing import margins
@@ -34,6 +35,7 @@ class SideString:
     """An outer string over the board's straight line. [mm]
 
     at_nut, at_end, at_bridge : its underside, straight up; None where the height at the end is not read.
+    at_tail : where it meets the tailpiece, by the afterlength and the angle over the bridge.
     assumed : the height at the nut is a figure.
     """
 
@@ -41,6 +43,7 @@ class SideString:
     at_nut: float | None
     at_end: float | None
     at_bridge: float | None
+    at_tail: float | None
     assumed: bool
 
 
@@ -186,8 +189,17 @@ def _side_string(state: BenchState, position: int, length: float | None, board: 
         at_nut=at_nut,
         at_end=at_end,
         at_bridge=at_bridge,
+        at_tail=None if at_bridge is None else _at_tail(state, at_bridge),
         assumed=nut is None or nut.assumed,
     )
+
+
+def _at_tail(state: BenchState, at_bridge: float) -> float | None:
+    """The string's way before the bridge is nearly the board's line: the angle over the bridge is all but its fall."""
+    angle, afterlength = shown(state, "break_angle").value, _afterlength(state).value
+    if angle is None or afterlength is None or not 90 < angle <= 180:
+        return None
+    return at_bridge - afterlength * tan(radians(180 - angle))
 
 
 def _surface(state: BenchState, side: int, length: float) -> Surface:
