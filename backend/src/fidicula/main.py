@@ -7,9 +7,11 @@ from fastapi import FastAPI
 from fidicula.api.app import make_app
 from fidicula.db.changes import Changes
 from fidicula.db.unit_of_work import make_engine
+from fidicula.devices.standins.caliper import FAULTS, StandInCaliper
 from fidicula.devices.standins.camera import StandInCamera
 from fidicula.services.batch import Batch
 from fidicula.services.bench import Bench
+from fidicula.services.calipers import Calipers
 from fidicula.services.course import Course
 from fidicula.services.figures import Figures
 from fidicula.services.following import Followings
@@ -39,4 +41,5 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.screening = Screening(engine)
     app.state.batch = Batch(engine)
     app.state.changes = Changes(engine)
+    app.state.calipers = Calipers(engine, lambda faults: StandInCaliper([f for f in FAULTS if f in faults]), FAULTS)
     return app

@@ -79,3 +79,26 @@ def test_a_course_is_as_long_as_it_is_asked_for_and_a_place_is_told_by_others(pa
     expect(page.get_by_label("width over the feet: ")).to_have_accessible_name("width over the feet: -41, not taken")
     page.get_by_label("width over the feet: ").click()
     expect(page.get_by_text("width over the feet cannot be negative; it was typed as -41")).to_be_visible()
+
+
+def test_the_simulated_caliper_drives_a_whole_course(page: Page) -> None:
+    """Chatty with its units, a press for each place; the one angle is typed. Offline it says so and nothing is lost."""
+    open_ticket(page, "RW-115")
+    command(page, "a")
+    expect(page.get_by_role("status").first).to_have_text("0 of 52")
+    page.get_by_text("Simulated caliper").press("Enter")
+    page.get_by_label("chatty with units").press("Space")
+    page.get_by_role("button", name="neck length: ").or_(page.get_by_role("textbox", name="neck length: ")).click()
+    for i in range(51):
+        page.get_by_role("button", name="It sends").press("Enter")
+        expect(page.get_by_role("status").first).to_have_text(f"{i + 1} of 52")
+    page.get_by_role("button", name="It sends").press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("A caliper does not read string's angle over the bridge")
+    page.keyboard.press("Escape")
+    page.keyboard.type("158")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("status").first).to_have_text("52 of 52")
+    page.get_by_role("button", name="neck length: ").click()
+    page.get_by_label("offline").press("Space")
+    page.get_by_role("button", name="It sends").press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("The caliper does not answer")

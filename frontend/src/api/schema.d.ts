@@ -832,6 +832,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/{ticket}/caliper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Caliper
+         * @description Let the simulated caliper send what lies between its jaws.
+         */
+        post: operations["caliper_api_instruments__ticket__caliper_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/figures": {
         parameters: {
             query?: never;
@@ -1428,6 +1448,21 @@ export interface components {
             may_cut: boolean;
             /** May File Nut */
             may_file_nut: boolean;
+        };
+        /**
+         * CaliperBody
+         * @description manner : how the simulated caliper behaves.
+         */
+        CaliperBody: {
+            /** Measure */
+            measure: string;
+            /** Position */
+            position?: number | null;
+            /**
+             * Manner
+             * @default []
+             */
+            manner: string[];
         };
         /**
          * Cell
@@ -2726,6 +2761,14 @@ export interface components {
              * @default
              */
             words: string;
+        };
+        /**
+         * Sent
+         * @description typed : as a keyboard would type it; it is no reading before somebody takes it.
+         */
+        Sent: {
+            /** Typed */
+            typed: string;
         };
         /**
          * Session
@@ -5928,6 +5971,74 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": unknown;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    caliper_api_instruments__ticket__caliper_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CaliperBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sent"];
                 };
             };
             /** @description Nobody is signed in */

@@ -13,7 +13,7 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from fidicula.api import bench, changes, compute, course, errors, figures, house, many, people, photos, recipes
+from fidicula.api import bench, changes, compute, course, devices, errors, figures, house, many, people, photos, recipes
 from fidicula.api.signed import signed
 
 _OPEN = (house.open_router, people.open_router)
@@ -26,6 +26,7 @@ _ROUTERS = (
     bench.router,
     course.router,
     photos.router,
+    devices.router,
     figures.router,
     recipes.router,
     many.router,

@@ -20,3 +20,16 @@ class InspectionCamera(Protocol):
     def take(self, shot: str) -> bytes:
         """A picture as a file. shot : which of the shots worth taking. Raises DeviceError."""
         ...
+
+
+class Caliper(Protocol):
+    """A caliper whose key sends what it shows, as a keyboard would type it."""
+
+    @property
+    def label(self) -> str:
+        """What it is called; a stand-in says that it is one."""
+        ...
+
+    def send(self, length: float) -> str:
+        """What it types for a length between its jaws. [mm] Raises DeviceError."""
+        ...

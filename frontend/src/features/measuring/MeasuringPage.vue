@@ -2,7 +2,7 @@
 /** A measuring, caliper in hand: every place of its course, the one in hand with where and how it is taken. */
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { Cell } from '@/api'
+import { answerOf, api, Refused, type Cell } from '@/api'
 import { CardCell, InHand, keyOf, useBench, useEntry } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
@@ -83,7 +83,28 @@ function skip(): void {
   if (next) entry.goTo(keyOf(next))
 }
 
+/* A caliper types like a keyboard and needs nothing of this; the simulated one is for trying and for learning. */
+const FAULTS = { noisy: 'its readings jump', wrongly_zeroed: 'wrongly zeroed', in_inches: 'in inches', chatty: 'chatty with units', offline: 'offline' } as const
+const manner = useStored<string[]>('caliper', [])
+const caliperFault = ref('')
+watch(entry.inHand, () => (caliperFault.value = ''))
+async function caliperSends(): Promise<void> {
+  const cell = inHand.value
+  if (!cell) return
+  const body = { measure: cell.measure, position: cell.position, manner: manner.value }
+  try {
+    const { typed } = await answerOf(api.POST('/api/instruments/{ticket}/caliper', { params: { path: { ticket: props.ticket } }, body }))
+    caliperFault.value = ''
+    entry.setDraft(typed.trim())
+    entry.takeNow(false)
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    caliperFault.value = error.message
+  }
+}
+
 useCommands([
+  { letter: 'k', words: 'the simulated caliper sends', run: () => void caliperSends(), possible: () => atBench.may('measure') && inHand.value !== null },
   { letter: 'e', words: 'the sheet', run: toSheet },
   { letter: 'a', words: 'just what the bridge needs', run: () => (course.value = 'bridge') },
   { letter: 'x', words: 'in full', run: () => (course.value = 'full') },
@@ -140,6 +161,12 @@ useCommands([
       <p v-if="inHand.slip"><b>The usual slip:</b> {{ inHand.slip }}.</p>
       <p v-for="line in whyInHand" :key="line" class="quiet">{{ line }}</p>
       <p v-if="inHand.told !== null">Told by {{ inHand.told_by }}; a reading of its own counts before that.</p>
+      <details v-if="atBench.may('measure')" class="caliper">
+        <summary>Simulated caliper</summary>
+        <label v-for="(words, name) in FAULTS" :key="name"><input v-model="manner" type="checkbox" :value="name" />{{ words }}</label>
+        <v-btn @click="caliperSends">It sends</v-btn>
+      </details>
+      <p v-if="caliperFault" class="fault" role="alert">{{ caliperFault }}</p>
     </aside>
     <InHand
       v-if="inHand"
@@ -265,6 +292,26 @@ h2 + .line {
 }
 .hand p {
   margin: 8px 0 0;
+}
+.caliper {
+  margin-top: 12px;
+  border-top: 1px solid var(--hairline);
+}
+.caliper summary {
+  min-height: 44px;
+  line-height: 44px;
+  cursor: pointer;
+}
+.caliper label {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  min-height: 40px;
+}
+.caliper input {
+  width: 18px;
+  height: 18px;
+  accent-color: var(--action);
 }
 .quiet {
   color: var(--quiet);
