@@ -30,7 +30,7 @@ const toolLabel = computed(
 watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
 const TITLES: Record<string, string> = { figures: 'Figures', recipes: 'Recipes', people: 'People', screening: 'Screening' }
 watch(
-  () => [open.value, route.name] as const,
+  [open, () => route.name] as const,
   ([ticket, page]) => {
     const title = ticket || TITLES[String(page)]
     document.title = title ? `${title} · Fidicula` : 'Fidicula'

@@ -23,7 +23,7 @@ useChanges((ticket) => {
   }
   railTimer ??= setTimeout(() => {
     railTimer = undefined
-    void house.load()
+    void house.loadTags()
   }, RAIL_AFTER_MS)
 })
 onScopeDispose(() => {

@@ -53,7 +53,7 @@ const stringings = computed(() =>
     .map((choice) => choice.names.join(' ')),
 )
 watch(
-  () => [form.family, stringings.value.length],
+  [() => form.family, () => stringings.value.length],
   () => {
     form.size = sizes.value[0] ?? ''
     form.size_without_figures = false

@@ -47,7 +47,7 @@ watch(sizes, (known) => {
   if (known.length && !known.includes(form.size)) form.size = known[0] ?? ''
 })
 watch(
-  () => [isOpen.value, form.family] as const,
+  [isOpen, () => form.family] as const,
   async ([open, family]) => {
     if (!open) return
     try {

@@ -44,7 +44,7 @@ async function load(): Promise<void> {
   }
 }
 watch(
-  () => [props.family, size.value],
+  [() => props.family, size],
   () => {
     lastChanged.value = null
     said.value = ''

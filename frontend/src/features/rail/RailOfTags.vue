@@ -83,7 +83,7 @@ function showOpen(): void {
     onScroll()
   })
 }
-watch(() => [props.open, found.value.length, house.order], showOpen)
+watch([() => props.open, () => found.value.length, () => house.order], showOpen)
 onMounted(showOpen)
 </script>
 

@@ -15,6 +15,16 @@ export const useHouse = defineStore('house', () => {
   const isAway = ref(false)
   const order = useStored<RailOrder>('rail-order', 'ticket')
 
+  /** The tags alone, as another bench has moved one; what the forms offer stays. */
+  async function loadTags(): Promise<void> {
+    try {
+      tags.value = await answerOf(api.GET('/api/rail'))
+    } catch (error) {
+      // What hangs there stays; the next change, or the next look, asks again.
+      if (!(error instanceof Refused)) throw error
+    }
+  }
+
   async function load(): Promise<void> {
     try {
       const [rail, offered] = await Promise.all([answerOf(api.GET('/api/rail')), answerOf(api.GET('/api/choices'))])
@@ -48,5 +58,5 @@ export const useHouse = defineStore('house', () => {
     return Date.parse(tag.waits_until) > Date.now() ? `${tag.waits_for} until ${until(tag.waits_until)}` : `${tag.waits_for}, the wait is over`
   }
 
-  return { tags, choices, isLoaded, isAway, order, load, found, waitOf }
+  return { tags, choices, isLoaded, isAway, order, load, loadTags, found, waitOf }
 })

@@ -45,9 +45,10 @@ const undone = computed(() => told.value.filter((one) => !one.done))
 const handedOver = ref<string[]>([])
 
 watch(
-  () => [act.value?.asks, families.value.join()] as const,
-  async ([asks]) => {
-    given.value = asks === 'kind' ? (house.choices?.kinds[0]?.key ?? '') : ''
+  [() => act.value?.value, () => families.value.join(), () => house.choices !== null] as const,
+  async ([doing], before) => {
+    const asks = act.value?.asks
+    if (doing !== before?.[0] || given.value === '') given.value = asks === 'kind' ? (house.choices?.kinds[0]?.key ?? '') : ''
     if (asks !== 'recipe') return
     try {
       const all = await Promise.all(families.value.map((family) => answerOf(api.GET('/api/recipes/{family}', { params: { path: { family: family as 'violin' } } }))))
@@ -57,6 +58,7 @@ watch(
       failure.value = error.message
     }
   },
+  { immediate: true },
 )
 
 async function run(work: (tickets: string[]) => Promise<Told[]>, tickets: string[]): Promise<void> {

@@ -70,7 +70,7 @@ export function useSaid(): UseSaidReturn {
   }
 
   watch(
-    () => [atBench.signedIn, atBench.personId],
+    [() => atBench.signedIn, () => atBench.personId],
     () => void send(),
     { immediate: true },
   )

@@ -19,15 +19,24 @@ const reasonField = ref<HTMLInputElement | null>(null)
 const outcome = computed(() => props.asked.outcomes.find((row) => row.outcome === chosen.value) ?? null)
 const isBarring = computed(() => props.asked.bars.length > 0 && !props.asked.is_open)
 
+/** Somebody chose here: what the signs speak for since then changes nothing of that. */
+const isTouched = ref(false)
+function proposed(): string {
+  return props.asked.decided?.outcome ?? props.asked.outcomes.find((row) => row.advised)?.outcome ?? ''
+}
 watch(
-  () => [props.asked.question, props.asked.decided?.id],
+  [() => props.asked.question, () => props.asked.decided?.id],
   () => {
-    chosen.value = props.asked.decided?.outcome ?? props.asked.outcomes.find((row) => row.advised)?.outcome ?? ''
+    chosen.value = proposed()
     reason.value = ''
     fault.value = ''
+    isTouched.value = false
   },
   { immediate: true },
 )
+watch(proposed, (now) => {
+  if (!isTouched.value && reason.value === '') chosen.value = now
+})
 
 async function decide(): Promise<void> {
   if (isSending.value || chosen.value === '') return
@@ -71,7 +80,7 @@ function toReason(event: KeyboardEvent): void {
         <fieldset>
           <legend class="only-read">{{ asked.title }}</legend>
           <label v-for="row in asked.outcomes" :key="row.outcome" class="answer" :class="{ chosen: row.outcome === chosen }">
-            <input v-model="chosen" type="radio" :name="`outcome-${asked.question}`" :value="row.outcome" @keydown.enter="toReason" />
+            <input v-model="chosen" type="radio" :name="`outcome-${asked.question}`" :value="row.outcome" @change="isTouched = true" @keydown.enter="toReason" />
             <span>
               <b>{{ row.label }}</b><span v-if="row.advised" class="advised">the signs speak for it</span>
               <span v-if="row.figures" class="figures">{{ row.figures }}</span>
