@@ -1458,11 +1458,8 @@ export interface components {
             measure: string;
             /** Position */
             position?: number | null;
-            /**
-             * Manner
-             * @default []
-             */
-            manner: string[];
+            /** Manner */
+            manner?: string[];
         };
         /**
          * Cell
