@@ -15,7 +15,19 @@ _TURNS = {measure: i for i, measure in enumerate(MEASURES)}
 def cells(state: BenchState) -> list[Cell]:
     """Every place of the card, in the course of measuring."""
     by_number = {reading.number: reading for reading in state.readings}
-    return [_cell(state, place, by_number) for place in places(state.instrument)]
+    return [
+        _untouched_cell(state, place) if state.is_untouched(place) else _cell(state, place, by_number)
+        for place in places(state.instrument)
+    ]
+
+
+def _untouched_cell(state: BenchState, place: Place) -> Cell:
+    """The same for every sheet under these targets, and most of them are: made once."""
+    key = ("cell", place, state.instrument.string_names)
+    found: Cell | None = state.targets.untouched.get(key)
+    if found is None:
+        found = state.targets.untouched[key] = _cell(state, place, {})
+    return found
 
 
 def band_view(state: BenchState, place: Place, value: float | None) -> BandView | None:

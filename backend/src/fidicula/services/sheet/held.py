@@ -185,6 +185,15 @@ class BenchState:
         upright = self.wanted_upright(place) if place[0] == "nut_height" else None
         return self.usual(place) if upright is None else upright.band.aim
 
+    def is_untouched(self, place: Place) -> bool:
+        """Whether nothing but the figures says anything of a place that only a full measuring takes."""
+        return (
+            place[0] not in CARD
+            and place not in self.standings
+            and place not in self.last_time
+            and self.derived(place) is None
+        )
+
     def derived(self, place: Place) -> Derived | None:
         """What other readings tell of a place."""
         return derived_at(place, self.standings)

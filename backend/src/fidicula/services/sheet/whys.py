@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fidicula.core.bands import Band
+from fidicula.core.readings.standing import Place
 from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.cut import Computed, StringResult
 from fidicula.services.sheet.held import BenchState, places
@@ -35,32 +36,46 @@ def whys(state: BenchState, computed: Computed | None) -> dict[str, Why]:
 def _figures(state: BenchState) -> dict[str, Why]:
     found = {}
     for place in places(state.instrument):
-        wanted, stand = state.wanted_as_read(place), state.standings.get(place)
-        row = MEASURES[place[0]]
-        unit, told = row.unit, state.derived(place) if stand is None else None
-        lines = [f"{row.how[0].upper()}{row.how[1:]}."]
-        if told is not None:
-            lines.append(f"By {told.by}: {_n(told.value)} {unit}, known to ±{_n(told.known_to)}.")
-        if stand is not None and stand.value is not None:
-            lines.append(f"Measured {_n(stand.value)} {unit}, known to ±{_n(stand.resolution)}.")
-            if stand.count > 1:
-                more = ": more than the tool's own, so look again" if stand.is_wide else ""
-                lines.append(f"Median of {stand.count} readings, {_n(stand.repeat_spread)} {unit} apart{more}.")
-        if wanted is not None:
-            lines.append(f"Wanted {_band(wanted.band)} {unit}.")
-        elif place[0] == "end_height":
-            lines.append("The inner strings' heights follow from the crown's arc through the outer two.")
-        elif place[0] == "slot_depth" and state.string_set is not None and place[1] is not None:
-            diameter, ratio = state.string_set.strings[place[1]].diameter, state.targets.slot_depth_ratio or 0.0
-            lines.append(f"Wanted {ratio:.2f} of the string's {diameter:g} mm: {_n(ratio * diameter)} mm.")
-        elif row.card is not None or row.figure_at(place[1]) is not None:
-            lines.append("No figure: enter the shop's own.")
-        follows = wanted.source if wanted is not None else ""
-        if place[0] == "slot_depth":
-            follows = state.targets.slot_depth_source
         position = "" if place[1] is None else f":{place[1]}"
-        found[f"{place[0]}{position}"] = Why(title=_titled(state, place), lines=lines, follows=follows)
+        untouched = state.is_untouched(place)
+        found[f"{place[0]}{position}"] = _untouched_figure(state, place) if untouched else _figure(state, place)
     return found
+
+
+def _untouched_figure(state: BenchState, place: Place) -> Why:
+    """The same for every sheet under these targets, and most of them are: made once."""
+    key = ("why", place, state.instrument.string_names)
+    found: Why | None = state.targets.untouched.get(key)
+    if found is None:
+        found = state.targets.untouched[key] = _figure(state, place)
+    return found
+
+
+def _figure(state: BenchState, place: Place) -> Why:
+    wanted, stand = state.wanted_as_read(place), state.standings.get(place)
+    row = MEASURES[place[0]]
+    unit, told = row.unit, state.derived(place) if stand is None else None
+    lines = [f"{row.how[0].upper()}{row.how[1:]}."]
+    if told is not None:
+        lines.append(f"By {told.by}: {_n(told.value)} {unit}, known to ±{_n(told.known_to)}.")
+    if stand is not None and stand.value is not None:
+        lines.append(f"Measured {_n(stand.value)} {unit}, known to ±{_n(stand.resolution)}.")
+        if stand.count > 1:
+            more = ": more than the tool's own, so look again" if stand.is_wide else ""
+            lines.append(f"Median of {stand.count} readings, {_n(stand.repeat_spread)} {unit} apart{more}.")
+    if wanted is not None:
+        lines.append(f"Wanted {_band(wanted.band)} {unit}.")
+    elif place[0] == "end_height":
+        lines.append("The inner strings' heights follow from the crown's arc through the outer two.")
+    elif place[0] == "slot_depth" and state.string_set is not None and place[1] is not None:
+        diameter, ratio = state.string_set.strings[place[1]].diameter, state.targets.slot_depth_ratio or 0.0
+        lines.append(f"Wanted {ratio:.2f} of the string's {diameter:g} mm: {_n(ratio * diameter)} mm.")
+    elif row.card is not None or row.figure_at(place[1]) is not None:
+        lines.append("No figure: enter the shop's own.")
+    follows = wanted.source if wanted is not None else ""
+    if place[0] == "slot_depth":
+        follows = state.targets.slot_depth_source
+    return Why(title=_titled(state, place), lines=lines, follows=follows)
 
 
 def _titled(state: BenchState, place: tuple[str, int | None]) -> str:

@@ -39,6 +39,7 @@ class Targets:
     others : wanted of what the bench card does not hold, by measure. [the measure's unit]
     blocked : what no bridge can be planned without and has no figure, in words.
     missing : the same, with what a reading can stand in for.
+    untouched : what is shown of places that nobody read yet, by place and strings.
     planned : bridges planned for these targets already, by all that they depend on; most readings move none of it.
     """
 
@@ -55,6 +56,7 @@ class Targets:
     blocked: tuple[str, ...]
     missing: tuple[str, ...]
     planned: dict[Hashable, Any] = field(default_factory=dict, compare=False, repr=False)
+    untouched: dict[Hashable, Any] = field(default_factory=dict, compare=False, repr=False)
 
     def __getitem__(self, place: Place) -> Wanted | None:
         return self.places.get(place)
