@@ -63,7 +63,16 @@ const described = computed(() => {
   ]
   return `The instrument from above. ${told.filter(Boolean).join(', ')}.`
 })
-const labelled = computed(() => [...props.drawing.strings].map((one) => ({ name: one.name, y: y(one.at_nut) })))
+/** The strings' names at the nut, moved apart where they would stand in each other. */
+const LINE = 17
+const labelled = computed(() => {
+  const places = props.drawing.strings.map((one) => y(one.at_nut))
+  const [first = 0, last = 0] = [places[0], places.at(-1)]
+  const gap = places.length > 1 ? (last - first) / (places.length - 1) : 0
+  const step = Math.sign(gap) * Math.max(LINE, Math.abs(gap))
+  const from = (first + last) / 2 - (step * (places.length - 1)) / 2
+  return props.drawing.strings.map((one, i) => ({ name: one.name, y: from + i * step }))
+})
 </script>
 
 <template>
