@@ -102,15 +102,8 @@ const labelled = computed(() => {
   </svg>
 </template>
 
+<style scoped src="./lines.css"></style>
 <style scoped>
-svg {
-  display: block;
-}
-.wood {
-  fill: var(--wood);
-  stroke: var(--ink);
-  stroke-width: 1.2;
-}
 .middle {
   stroke: var(--quiet);
   stroke-width: 1;
@@ -124,10 +117,6 @@ svg {
   stroke-width: 1.4;
   stroke-dasharray: 5 4;
 }
-.string {
-  fill: none;
-  stroke: var(--action);
-}
 .post {
   fill: none;
   stroke: var(--ink);
@@ -140,14 +129,5 @@ svg {
 .side {
   fill: var(--ink);
   font-size: 17px;
-}
-.figure {
-  fill: var(--ink);
-  font-size: 15px;
-  font-weight: 700;
-}
-.note {
-  fill: var(--quiet);
-  font-size: 14px;
 }
 </style>

@@ -115,15 +115,8 @@ const described = computed(() => {
   </svg>
 </template>
 
+<style scoped src="./lines.css"></style>
 <style scoped>
-svg {
-  display: block;
-}
-.wood {
-  fill: var(--wood);
-  stroke: var(--ink);
-  stroke-width: 1.2;
-}
 .surface {
   fill: none;
   stroke: var(--ink);
@@ -149,29 +142,7 @@ svg {
   stroke: var(--ink);
   stroke-width: 2;
 }
-.string {
-  fill: none;
-  stroke: var(--action);
-  stroke-width: 1.4;
-}
 .string.thick {
   stroke-width: 2.6;
-}
-.figure {
-  fill: var(--ink);
-  font-size: 16px;
-  font-weight: 700;
-  paint-order: stroke;
-  stroke: var(--sheet);
-  stroke-width: 4px;
-}
-.figure.assumed {
-  fill: var(--quiet);
-  font-weight: 400;
-  font-style: italic;
-}
-.note {
-  fill: var(--quiet);
-  font-size: 14px;
 }
 </style>
