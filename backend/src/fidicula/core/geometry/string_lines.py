@@ -12,6 +12,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from math import radians, tan
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError
 from fidicula.core.geometry.board import HeightDirection, arch, shortest_height, upright_height
@@ -129,6 +130,20 @@ def mark_height(*, nut_height: float, end_height: float, string_length: float, f
     Source: similar triangles; a straight string, the scoop left out.
     """
     return nut_height + (end_height - nut_height) * (string_length / fingerboard_length)
+
+
+def height_at_tailpiece(*, mark_height: float, afterlength: float, break_angle: float) -> float:
+    """Height of a string over the board's line where it meets the tailpiece, negative below it. [mm]
+
+    mark_height : over the board's line at the bridge. [mm]  afterlength : 0 or more. [mm]
+    break_angle : between the string's two sides, over 90 up to 180. [degrees]  Raises DoesNotFitError naming it.
+    Source: the right triangle behind the bridge; the string before it is taken as level with the board's line.
+    """
+    if not 90 < break_angle <= 180:
+        raise DoesNotFitError(
+            "break_angle", sentence="a string's angle over the bridge is over 90 up to 180°", value=break_angle
+        )
+    return mark_height - afterlength * tan(radians(180 - break_angle))
 
 
 def end_height_of_mark(

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import radians, tan
 
+from fidicula.core.errors import CoreError
 from fidicula.core.geometry.scoop import Station, gap_along
 from fidicula.core.geometry.spacing import margins
-from fidicula.core.geometry.string_lines import mark_height
+from fidicula.core.geometry.string_lines import height_at_tailpiece, mark_height
 from fidicula.services.sheet.cut import Computed, compute
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.targets.wanted import Wanted
@@ -195,11 +195,13 @@ def _side_string(state: BenchState, position: int, length: float | None, board: 
 
 
 def _at_tail(state: BenchState, at_bridge: float) -> float | None:
-    """The string's way before the bridge is nearly the board's line: the angle over the bridge is all but its fall."""
     angle, afterlength = shown(state, "break_angle").value, _afterlength(state).value
-    if angle is None or afterlength is None or not 90 < angle <= 180:
+    if angle is None or afterlength is None:
         return None
-    return at_bridge - afterlength * tan(radians(180 - angle))
+    try:
+        return height_at_tailpiece(mark_height=at_bridge, afterlength=afterlength, break_angle=angle)
+    except CoreError:
+        return None
 
 
 def _surface(state: BenchState, side: int, length: float) -> Surface:
