@@ -9,10 +9,12 @@ from fidicula.db.changes import Changes
 from fidicula.db.unit_of_work import make_engine
 from fidicula.devices.standins.caliper import FAULTS, StandInCaliper
 from fidicula.devices.standins.camera import StandInCamera
+from fidicula.devices.standins.hygrometer import HYGROMETER_FAULTS, StandInHygrometer
+from fidicula.devices.standins.tuner import TUNER_FAULTS, StandInTuner
 from fidicula.services.batch import Batch
 from fidicula.services.bench import Bench
-from fidicula.services.calipers import Calipers
 from fidicula.services.course import Course
+from fidicula.services.devices_at_bench import Devices, DevicesAtBench
 from fidicula.services.figures import Figures
 from fidicula.services.following import Followings
 from fidicula.services.house import House
@@ -41,5 +43,13 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.screening = Screening(engine)
     app.state.batch = Batch(engine)
     app.state.changes = Changes(engine)
-    app.state.calipers = Calipers(engine, lambda faults: StandInCaliper([f for f in FAULTS if f in faults]), FAULTS)
+    app.state.devices = DevicesAtBench(
+        engine,
+        Devices(
+            caliper=lambda manner: StandInCaliper([fault for fault in FAULTS if fault in manner]),
+            tuner=StandInTuner,
+            hygrometer=StandInHygrometer,
+            manners=list(dict.fromkeys((*FAULTS, *TUNER_FAULTS, *HYGROMETER_FAULTS))),
+        ),
+    )
     return app

@@ -49,12 +49,17 @@ class Bench:
             "measure": measure,
             "position": position,
             "typed": typed,
-            "tool": "caliper",
+            "tool": self.tool_for(measure),
             "taken_at": "2026-11-23T09:00:00Z",
             "after_work": self.sheet["last_work"],
             **more,
         }
         return self.post("readings", status, **body)
+
+    def tool_for(self, measure: str) -> str:
+        """What is in the hand, unless this is read with something else."""
+        tools = next((cell["tools"] for cell in self.sheet["cells"] if cell["measure"] == measure), ["caliper"])
+        return "caliper" if "caliper" in tools else str(tools[0])
 
     def take_all(self) -> None:
         for measure, values in FIRST.items():

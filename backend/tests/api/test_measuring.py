@@ -7,6 +7,7 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
+from sqlalchemy import Engine, text
 
 from .test_bench import Bench
 
@@ -137,3 +138,109 @@ def test_the_drawings_lie_where_the_readings_say(client: TestClient) -> None:
         {"end": "top", "behind": pytest.approx(2.5 + diameter / 2), "across": pytest.approx(20.5 - 1.5 - diameter / 2)}
     ]
     assert plan["neck_off_middle"] == pytest.approx(0.5)
+
+
+def test_marks_tell_the_spread_and_what_is_uneven(client: TestClient) -> None:
+    """Marks at 3.8, 8.9, 14.6 and 20 on a nut of 24: 16.2 apart, the group 0.1 to the bass side of its middle."""
+    bench = Bench(client)
+    bench.name_strings()
+    for position, typed in enumerate(("3.8", "8.9", "14.6", "20")):
+        bench.take("string_mark_nut", position, typed)
+    cell = bench.cell("nut_spread")
+    assert (cell["told"], cell["told_by"]) == (pytest.approx(16.2), "the strings' marks")
+    found = next(found["says"] for found in bench.sheet["findings"] if found["of"] == "spacing_nut")
+    diameters = [string["diameter"] for string in bench.sheet["strings"]["strings"]]
+    gaps = [
+        step - (one + other) / 2 for step, one, other in zip((5.1, 5.7, 5.4), diameters, diameters[1:], strict=False)
+    ]
+    assert f"{gaps[0]:.1f}, {gaps[1]:.1f}, {gaps[2]:.1f}, uneven by {max(gaps) - min(gaps):.1f}" in found
+    assert "The group stands 0.1 to the bass side" in found
+    plan = client.get("/api/instruments/RW-101/views").json()["plan"]
+    assert [string["at_nut"] for string in plan["strings"]] == pytest.approx([-8.2, -3.1, 2.6, 8.0])
+
+
+def test_a_board_that_leans_moves_the_crown(client: TestClient) -> None:
+    """0.8 mm up on the treble side over 45.8: the mark of E lies 16.8 * 0.8 / 45.8 = 0.29 higher, G's as much lower."""
+    bench = Bench(client)
+    bench.name_strings()
+    bench.take_all()
+    before = [string["board_line"] for string in bench.sheet["drawing"]["strings"]]
+    bench.take("edge_projection", 0, "26.6")
+    bench.take("edge_projection", 1, "27.4")
+    after = [string["board_line"] for string in bench.sheet["drawing"]["strings"]]
+    slope = 0.8 / (24 + (42 - 24) * 327 / 270)
+    assert after[3] - before[3] == pytest.approx(33.6 / 2 * slope)
+    assert after[0] - before[0] == pytest.approx(-33.6 / 2 * slope)
+    assert any("leans up on the treble side: 0.8 mm" in found["says"] for found in bench.sheet["findings"])
+
+
+def test_a_card_written_before_a_cut_does_not_speak_for_after_it(client: TestClient, demo: Engine) -> None:
+    """It stands where its time puts it; what is newer is not overwritten, and an hour that is to come is refused."""
+    bench = Bench(client)
+    bench.name_strings()
+    bench.take_all()
+    with demo.begin() as connection:
+        connection.execute(text("UPDATE work_done SET done_at = '2026-11-20T08:00Z'"))
+    bench.post("works", id="00000000-0000-4000-8000-000000000002", work="nut_filed")
+    bench.take("nut_height", 0, "0.52", taken_at="2026-11-23T09:30:00Z")
+    was = bench.sheet["last_work"]
+    bench.take("nut_height", 0, "0.84", taken_at="2026-11-22T10:00:00Z", from_paper=True)
+    assert bench.cell("nut_height", 0)["value"] == 0.52
+    assert bench.cell("nut_height", 1)["state"] == "stale"
+    bench.take("nut_height", 1, "0.79", taken_at="2026-11-22T10:00:00Z", from_paper=True)
+    assert (bench.cell("nut_height", 1)["state"], bench.sheet["last_work"]) == ("stale", was)
+    bench.take("projection", None, "26.9", taken_at="2026-11-22T10:00:00Z", from_paper=True)
+    assert bench.cell("projection")["value"] == 27.1
+    assert "26.9" in [line["value"] for line in bench.log() if line["state"] == "corrected"]
+    told = bench.take("projection", None, "27", taken_at="2027-01-01T10:00:00Z", from_paper=True, status=422)
+    assert told["detail"][0]["loc"] == ["body", "taken_at"]
+
+
+def test_beside_stand_how_it_came_and_how_it_went_home(client: TestClient) -> None:
+    bench = Bench(client, "RW-102")
+    listed = client.get("/api/instruments/RW-102/beside").json()
+    assert listed[0]["key"] == "came"
+    bench.take("end_height", 0, "5.1", after_work=bench.sheet["last_work"])
+    bench.post("works", id="00000000-0000-4000-8000-000000000003", work="nut_filed")
+    bench.take("end_height", 0, "4.9")
+    came = client.get("/api/instruments/RW-102/beside").json()[0]["values"]
+    assert {"measure": "end_height", "position": 0, "value": 5.1, "direction": "vertical"} in came
+
+
+def test_a_reading_wants_a_tool_that_reads_it(client: TestClient) -> None:
+    told = Bench(client, "RW-115").take("break_angle", None, "158", tool="caliper", status=422)
+    assert told["detail"][0]["loc"] == ["body", "tool"]
+    assert "is read with angle gauge; in the hand was: caliper" in told["detail"][0]["msg"]
+
+
+def test_other_air_than_last_time_asks(client: TestClient, demo: Engine) -> None:
+    bench = Bench(client, "RW-102")
+    earlier = client.get("/api/instruments/RW-102/beside").json()[1:]
+    assert earlier, "it was here before"
+    with demo.begin() as connection:
+        connection.execute(
+            text(
+                "INSERT INTO reading (id, visit_id, measure, typed, value, tool, taken_by, taken_at) VALUES "
+                "(gen_random_uuid(), :visit, 'humidity', '45', 45, 'hygrometer', 'Ilse Varnholt', '2025-10-01')"
+            ),
+            {"visit": earlier[0]["key"]},
+        )
+    bench.take("humidity", None, "59 %")
+    assert not any("The air" in line for line in bench.sheet["asks"])
+    bench.take("humidity", None, "60 %")
+    assert any("The air is at 60 %, last time it was 45 %" in line for line in bench.sheet["asks"])
+
+
+@pytest.mark.parametrize(
+    ("measure", "tool", "unit"),
+    [("pitch", "tuner", "Hz"), ("humidity", "hygrometer", "%"), ("temperature", "thermometer", "°C")],
+)
+def test_each_place_is_sent_by_its_own_device(client: TestClient, measure: str, tool: str, unit: str) -> None:
+    bench = Bench(client, "RW-115")
+    body = {"measure": measure, "position": None, "manner": []}
+    sent = client.post("/api/instruments/RW-115/device", json=body).json()
+    assert (sent["tool"], sent["typed"].split()[1]) == (tool, unit)
+    bench.take(measure, None, sent["typed"], tool=sent["tool"])
+    assert bench.cell(measure)["tool"] == tool
+    body["manner"] = ["offline"]
+    assert client.post("/api/instruments/RW-115/device", json=body).status_code == 409

@@ -45,7 +45,7 @@ NOT_ALL = {
     ("post", "/api/tools/{tool}/checked"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/photos/inspect"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/strings"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/caliper"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/device"): ALL - {"desk"},
     ("put", "/api/instruments/{ticket}/targets"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/targets/take-back"): ALL - {"desk"},
     ("put", "/api/recipes/{family}/{name}"): {"owner", "luthier"},

@@ -348,6 +348,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/{ticket}/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Beside
+         * @description What can be laid beside the bench card: as it came, and earlier visits.
+         */
+        get: operations["beside_api_instruments__ticket__beside_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/instruments/{ticket}/log": {
         parameters: {
             query?: never;
@@ -832,7 +852,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/instruments/{ticket}/caliper": {
+    "/api/instruments/{ticket}/device": {
         parameters: {
             query?: never;
             header?: never;
@@ -842,10 +862,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Caliper
-         * @description Let the simulated caliper send what lies between its jaws.
+         * Device
+         * @description Let a place's simulated device send what it reads there.
          */
-        post: operations["caliper_api_instruments__ticket__caliper_post"];
+        post: operations["device_api_instruments__ticket__device_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1413,6 +1433,7 @@ export interface components {
          *     last_work : the causal place of a reading taken now.  measure_again : what no cut may rest on any more.
          *     proposals : what the findings lead on to, until it was done.
          *     asks : what looks like a slip, as a question; it changes and bars nothing.
+         *     findings : what readings say together.
          */
         BenchSheet: {
             instrument: components["schemas"]["InstrumentView"];
@@ -1431,6 +1452,8 @@ export interface components {
             crown_barred: boolean;
             /** Asks */
             asks: string[];
+            /** Findings */
+            findings: components["schemas"]["FoundView"][];
             /** Measure Again */
             measure_again: string[];
             problem: components["schemas"]["ProblemView"] | null;
@@ -1450,16 +1473,35 @@ export interface components {
             may_file_nut: boolean;
         };
         /**
-         * CaliperBody
-         * @description manner : how the simulated caliper behaves.
+         * Beside
+         * @description key : `came`, or the visit's id.  label : in words.  at : when that visit began.
          */
-        CaliperBody: {
+        Beside: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Values */
+            values: components["schemas"]["BesideValue"][];
+        };
+        /**
+         * BesideValue
+         * @description One place as it was read then. [its unit]  direction : how a height was read.
+         */
+        BesideValue: {
             /** Measure */
             measure: string;
             /** Position */
-            position?: number | null;
-            /** Manner */
-            manner?: string[];
+            position: number | null;
+            /** Value */
+            value: number;
+            /** Direction */
+            direction: string;
         };
         /**
          * Cell
@@ -1468,6 +1510,7 @@ export interface components {
          *     position : of the string from the lowest, or of the place by name; None for a single reading.
          *     on_card : a bridge needs it.  turn : in a full measuring.  part : of the instrument.
          *     label, place : its name in two parts.
+         *     form : where the same can be read in several ways, which of them this is.  tools : what it is read with.
          *     recheck : asked for when an instrument comes back.  how, slip : how it is taken, and how it usually goes wrong.
          *     value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
          *     told, told_by : what other readings say of it, and which.
@@ -1493,6 +1536,10 @@ export interface components {
             place: string;
             /** Unit */
             unit: string;
+            /** Form */
+            form: string;
+            /** Tools */
+            tools: string[];
             /** Recheck */
             recheck: boolean;
             /** How */
@@ -2077,6 +2124,16 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["TargetLine"][];
         };
+        /**
+         * FoundView
+         * @description What readings say together. of : the measure that it is about, or `spacing_nut`, `spacing_bridge`.
+         */
+        FoundView: {
+            /** Of */
+            of: string;
+            /** Says */
+            says: string;
+        };
         /** InspectBody */
         InspectBody: {
             /**
@@ -2408,6 +2465,9 @@ export interface components {
         /**
          * PlanString
          * @description A string's middle across the instrument, negative on the bass side. [mm]
+         *
+         *     at_nut, at_bridge : as read where they were read string by string, else as wanted.
+         *     wanted_at_nut, wanted_at_bridge : by the shop's rule, in the spread that is there.
          */
         PlanString: {
             /** Name */
@@ -2420,6 +2480,10 @@ export interface components {
             at_end: number;
             /** At Bridge */
             at_bridge: number;
+            /** Wanted At Nut */
+            wanted_at_nut: number;
+            /** Wanted At Bridge */
+            wanted_at_bridge: number;
         };
         /**
          * PlanView
@@ -2500,7 +2564,22 @@ export interface components {
             /** Schools */
             schools: components["schemas"]["SchoolOffered"][];
         };
-        /** ReadingBody */
+        /**
+         * ReadBody
+         * @description manner : how the simulated device behaves.
+         */
+        ReadBody: {
+            /** Measure */
+            measure: string;
+            /** Position */
+            position?: number | null;
+            /** Manner */
+            manner?: string[];
+        };
+        /**
+         * ReadingBody
+         * @description from_paper : it was written on a card and is entered afterwards; its time says which works came before it.
+         */
         ReadingBody: {
             /**
              * Id
@@ -2530,6 +2609,11 @@ export interface components {
              * @default false
              */
             repeats: boolean;
+            /**
+             * From Paper
+             * @default false
+             */
+            from_paper: boolean;
         };
         /** ReasonBody */
         ReasonBody: {
@@ -2760,14 +2844,6 @@ export interface components {
             words: string;
         };
         /**
-         * Sent
-         * @description typed : as a keyboard would type it; it is no reading before somebody takes it.
-         */
-        Sent: {
-            /** Typed */
-            typed: string;
-        };
-        /**
          * Session
          * @description first : nobody is known yet.  signed_in : None where nobody is signed in here.
          */
@@ -2800,6 +2876,16 @@ export interface components {
             label: string;
             /** Is Taken */
             is_taken: boolean;
+        };
+        /**
+         * Shown
+         * @description typed : as a keyboard would type it; it is no reading before somebody takes it.  tool : what sent it.
+         */
+        Shown: {
+            /** Typed */
+            typed: string;
+            /** Tool */
+            tool: string;
         };
         /**
          * SideString
@@ -3108,7 +3194,10 @@ export interface components {
             /** Sentence */
             sentence: string;
         };
-        /** ToolChoice */
+        /**
+         * ToolChoice
+         * @description is_for_heights : it reads how high a string stands, one way or the other.
+         */
         ToolChoice: {
             /** Tool */
             tool: string;
@@ -3116,6 +3205,8 @@ export interface components {
             label: string;
             /** Direction */
             direction: string;
+            /** Is For Heights */
+            is_for_heights: boolean;
         };
         /**
          * Undoable
@@ -4301,6 +4392,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Views"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    beside_api_instruments__ticket__beside_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"][];
                 };
             };
             /** @description Nobody is signed in */
@@ -6014,7 +6169,7 @@ export interface operations {
             };
         };
     };
-    caliper_api_instruments__ticket__caliper_post: {
+    device_api_instruments__ticket__device_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -6025,7 +6180,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CaliperBody"];
+                "application/json": components["schemas"]["ReadBody"];
             };
         };
         responses: {
@@ -6035,7 +6190,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Sent"];
+                    "application/json": components["schemas"]["Shown"];
                 };
             };
             /** @description Nobody is signed in */

@@ -33,6 +33,18 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:ticket/paper',
+      name: 'paper',
+      component: () => import('@/features/papers').then((feature) => feature.PaperSheet),
+      props: true,
+    },
+    {
+      path: '/bench/:ticket/blank',
+      name: 'blank',
+      component: () => import('@/features/papers').then((feature) => feature.BlankCard),
+      props: true,
+    },
+    {
       path: '/recipes/:family?',
       name: 'recipes',
       component: () => import('@/features/recipes').then((feature) => feature.RecipesPage),

@@ -68,7 +68,7 @@ onBeforeUnmount(() => {
 </script>
 
 <template>
-  <footer class="foot">
+  <footer class="foot only-screen">
     <button v-if="!isOpen" type="button" class="plain-button opener" @click="open">
       <kbd>Space</kbd> commands
     </button>

@@ -9,6 +9,10 @@ export type Act = 'look' | 'arrive' | 'measure' | 'sign_off' | 'recipes' | 'figu
 
 export const useAtBench = defineStore('at-bench', () => {
   const tool = useStored('tool', 'caliper')
+  /** What a measure was last read with here, where that is not the tool in the hand. */
+  const toolsChosen = useStored<Record<string, string>>('tools', {})
+  /** Whether lengths are told in inches and 64ths too. */
+  const inches = useStored('inches', false)
   const theme = useStored<'day' | 'lamp'>('theme', 'day')
   const signedIn = ref<SignedIn | null>(null)
   const isLoaded = ref(false)
@@ -22,6 +26,16 @@ export const useAtBench = defineStore('at-bench', () => {
 
   function may(act: Act): boolean {
     return signedIn.value?.may.includes(act) ?? false
+  }
+
+  /** What reads a measure: what was chosen for it, the tool in the hand where it suits, else the usual one. */
+  function toolFor(measure: string, tools: readonly string[]): string {
+    const chosen = toolsChosen.value[measure]
+    if (chosen !== undefined && tools.includes(chosen)) return chosen
+    return tools.includes(tool.value) ? tool.value : (tools[0] ?? tool.value)
+  }
+  function chooseTool(measure: string, name: string): void {
+    toolsChosen.value = { ...toolsChosen.value, [measure]: name }
   }
 
   function hold(now: SignedIn | null): void {
@@ -59,5 +73,5 @@ export const useAtBench = defineStore('at-bench', () => {
     hold(await answerOf(api.POST('/api/session/bench', { body: { person, pin } })))
   }
 
-  return { tool, theme, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, toTheBench }
+  return { tool, toolFor, chooseTool, inches, theme, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, toTheBench }
 })

@@ -13,6 +13,7 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Label, Ticket
 from fidicula.services.bench import Bench, OwnSet, Taking
+from fidicula.services.sheet.beside import Beside
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView
 from fidicula.services.sheet.views import Views
 
@@ -31,6 +32,8 @@ class Body(BaseModel):
 
 
 class ReadingBody(Body):
+    """from_paper : it was written on a card and is entered afterwards; its time says which works came before it."""
+
     id: UUID
     measure: Annotated[str, Field(max_length=40)]
     position: Annotated[int, Field(ge=0, le=5)] | None = None
@@ -39,6 +42,7 @@ class ReadingBody(Body):
     taken_at: Annotated[AwareDatetime, Field(ge=EARLIEST, le=LATEST)]
     after_work: Annotated[int, Field(ge=0)] = 0
     repeats: bool = False
+    from_paper: bool = False
 
 
 class WorkBody(Body):
@@ -81,6 +85,12 @@ def views(request: Request, ticket: Ticket) -> Views:
     return _bench(request).views(ticket)
 
 
+@router.get("/beside")
+def beside(request: Request, ticket: Ticket) -> list[Beside]:
+    """What can be laid beside the bench card: as it came, and earlier visits."""
+    return _bench(request).beside(ticket)
+
+
 @router.get("/log")
 def log(request: Request, ticket: Ticket) -> list[LogLine]:
     """Every reading and work of this visit, newest first, whatever became of it."""
@@ -101,6 +111,7 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
         taken_at=taken_at,
         after_work=body.after_work,
         repeats=body.repeats,
+        from_paper=body.from_paper,
     )
     return answer(_bench(request).take_reading(ticket, taking))
 

@@ -146,7 +146,7 @@ def _load_instrument(
                 measure=measure,
                 position=None if single else position,
                 typed=f"{value:g}",
-                tool=tool,
+                tool=_with(measure, tool),
                 taken_by=by,
                 taken_at=datetime.now(UTC),
                 after_work=after_work,
@@ -172,6 +172,11 @@ def _load_course(engine: Engine, ticket: str, entry: dict[str, Any], *, by: str)
         bench.do_work(ticket, work_id=uuid4(), kind=work, by=by)
     if entry.get("handed_over"):
         House(engine).hand_over(ticket, by)
+
+
+def _with(measure: str, tool: str) -> str:
+    """The tool in the hand where it reads this, else the usual one."""
+    return tool if tool in MEASURES[measure].tools else MEASURES[measure].tools[0]
 
 
 def _in_days(days: int | None) -> date | None:
@@ -204,7 +209,7 @@ def _load_earlier(engine: Engine, ticket: str, visit: dict[str, Any], *, by: str
                         position=None if single else position,
                         typed=f"{value:g}",
                         value=value,
-                        tool=tool,
+                        tool=_with(measure, tool),
                         direction="vertical" if MEASURES[measure].height else None,
                         taken_by=by,
                         taken_at=opened,

@@ -132,7 +132,10 @@ class Reading:
 
 @dataclass(frozen=True)
 class NewReading:
-    """A reading on its way in; its number and time of arrival come from the database."""
+    """A reading on its way in; its number and time of arrival come from the database.
+
+    corrected_by : number of a newer reading that is there already.
+    """
 
     id: UUID
     visit_id: UUID
@@ -148,6 +151,7 @@ class NewReading:
     repeats: bool
     doubt: str | None
     suggested: float | None
+    corrected_by: int | None = None
 
 
 @dataclass(frozen=True)

@@ -33,3 +33,33 @@ class Caliper(Protocol):
     def send(self, length: float) -> str:
         """What it types for a length between its jaws. [mm] Raises DeviceError."""
         ...
+
+
+class Tuner(Protocol):
+    """A tuner that hears a string and says its pitch."""
+
+    @property
+    def label(self) -> str:
+        """What it is called; a stand-in says that it is one."""
+        ...
+
+    def hear(self, pitch: float) -> str:
+        """What it shows for a string that sounds at a pitch. [Hz] Raises DeviceError."""
+        ...
+
+
+class Hygrometer(Protocol):
+    """What hangs beside the bench and knows the air."""
+
+    @property
+    def label(self) -> str:
+        """What it is called; a stand-in says that it is one."""
+        ...
+
+    def humidity(self) -> str:
+        """What it shows of the air's humidity. [%] Raises DeviceError."""
+        ...
+
+    def temperature(self) -> str:
+        """What it shows of the air's warmth. [°C] Raises DeviceError."""
+        ...

@@ -4,30 +4,38 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass, replace
-from datetime import datetime
+from datetime import UTC, datetime, timedelta
+from functools import partial
 from uuid import UUID, uuid4
 
 from fidicula.core.readings.doubt import Doubt, Plausible, doubt_of, plausible_around
-from fidicula.core.readings.typed import degrees, millimetres, signed_millimetres
+from fidicula.core.readings.typed import in_unit, millimetres, signed_millimetres
 from fidicula.db.records import Instrument, NewReading, NewWork, Reading, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.house import MATERIALS
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, note_step
 from fidicula.services.measures import MEASURES, name_of
+from fidicula.services.sheet.beside import Beside, beside
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.log import log_lines
 from fidicula.services.sheet.model import BenchSheet, LogLine, SetView, StringOn
 from fidicula.services.sheet.questions import to_measure_again
 from fidicula.services.sheet.views import Views, views
+from fidicula.services.targets.sources import as_found, last_of
 from fidicula.tables.course import steps_for
 from fidicula.tables.measures import MeasureRow
 from fidicula.tables.work import tools, works
 
+CLOCKS_DIFFER = timedelta(minutes=5)
+
 
 @dataclass(frozen=True)
 class Taking:
-    """A reading as it comes from the bench. after_work : the last work that was known when it was taken."""
+    """A reading as it comes from the bench. after_work : the last work that was known when it was taken.
+
+    from_paper : it was written on a card; its time says which work came before it.
+    """
 
     id: UUID
     measure: str
@@ -38,6 +46,7 @@ class Taking:
     taken_at: datetime
     after_work: int
     repeats: bool
+    from_paper: bool = False
 
 
 @dataclass(frozen=True)
@@ -63,6 +72,18 @@ class Bench:
         """The instrument from its side and from above."""
         with UnitOfWork(self._engine, only_reads=True) as work:
             return views(load_bench(work, ticket).state())
+
+    def beside(self, ticket: str) -> list[Beside]:
+        """What the readings of now can be held against: as it came, and earlier visits, newest first."""
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            loaded = load_bench(work, ticket)
+            earlier = [
+                (visit, last_of(work, visit.id, ""))
+                for visit in work.instruments.visits(loaded.instrument.id)
+                if visit.id != loaded.visit.id
+            ]
+            came = as_found(work, loaded.visit, "")
+        return beside(loaded.visit, came, earlier)
 
     def log(self, ticket: str) -> list[LogLine]:
         """Everything written down for this visit, newest first, also what was taken back or corrected."""
@@ -103,7 +124,7 @@ class Bench:
             if abs(reading.value) > measure.largest or (reading.value < 0 and not measure.signed):
                 name = name_of(measure, loaded.instrument.string_names, reading.position)
                 raise NotNowError(
-                    f"{reading.value:g} mm cannot be {name}: it is over {measure.largest:g} mm; measure again"
+                    f"{reading.value:g} {measure.unit} cannot be {name}: it is over {measure.largest:g}; measure again"
                 )
             work.log.confirm(reading_id, by)
 
@@ -246,16 +267,25 @@ def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None
     tool = tools().get(taking.tool)
     if tool is None:
         raise RefusedError(f"“{taking.tool}” is not a tool of this shop", field="tool")
+    if taking.tool not in measure.tools:
+        suited = " or ".join(tools()[name].label for name in measure.tools)
+        raise RefusedError(f"{measure.label} is read with {suited}; in the hand was: {tool.label}", field="tool")
     if taking.after_work and not any(work.number == taking.after_work for work in loaded.works):
         raise RefusedError("the work that this reading was taken after is not known here", field="after_work")
+    if taking.from_paper:
+        taking = _in_its_place(loaded, taking)
     name = name_of(measure, names, taking.position)
     value = _reader(measure)(taking.typed, what=name)
     state = loaded.state()
     doubt = _doubt(state, measure, taking.position, value, name)
     before = state.standings.get((taking.measure, taking.position))
-    corrects = None
+    corrects = corrected_by = None
     if before is not None and before.reading.after_work == taking.after_work and not taking.repeats:
-        corrects = before.reading.number
+        there = next(reading for reading in loaded.readings if reading.number == before.reading.number)
+        if taking.from_paper and there.taken_at > taking.taken_at:
+            corrected_by = there.number
+        else:
+            corrects = there.number
     new = NewReading(
         id=taking.id,
         visit_id=loaded.visit.id,
@@ -271,13 +301,22 @@ def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None
         repeats=taking.repeats and before is not None,
         doubt=doubt.sentence if doubt else None,
         suggested=doubt.suggested if doubt else None,
+        corrected_by=corrected_by,
     )
     return new, corrects
 
 
+def _in_its_place(loaded: Loaded, taking: Taking) -> Taking:
+    """What was written on paper stands where its time puts it among the works. Raises RefusedError for a time ahead."""
+    if taking.taken_at > datetime.now(UTC) + CLOCKS_DIFFER:
+        raise RefusedError("that time is still to come: say when the card was written", field="taken_at")
+    before = [w.number for w in loaded.works if not w.taken_back and w.done_at <= taking.taken_at]
+    return replace(taking, after_work=max(before, default=0))
+
+
 def _reader(measure: MeasureRow) -> Callable[..., float]:
-    if measure.unit == "°":
-        return degrees
+    if measure.unit != "mm":
+        return partial(in_unit, measure.unit)
     return signed_millimetres if measure.signed else millimetres
 
 

@@ -13,6 +13,7 @@ from fidicula.db.records import Instrument, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.loaded import changed_sheet, load_bench, note_step
+from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.course import newest_mark
 from fidicula.services.sheet.model import Choice
 from fidicula.services.sheet.seen import left_blank
@@ -67,9 +68,12 @@ class Stringing:
 
 @dataclass(frozen=True)
 class ToolChoice:
+    """is_for_heights : it reads how high a string stands, one way or the other."""
+
     tool: str
     label: str
     direction: str
+    is_for_heights: bool
 
 
 @dataclass(frozen=True)
@@ -186,7 +190,10 @@ class House:
                 for names in by_count.values()
             ],
             materials=list(MATERIALS),
-            tools=[ToolChoice(tool.tool, tool.label, tool.direction) for tool in tools().values()],
+            tools=[
+                ToolChoice(tool.tool, tool.label, tool.direction, tool.tool in MEASURES["end_height"].tools)
+                for tool in tools().values()
+            ],
             works=[Choice(row.work, row.label) for row in works().values() if row.at_bench],
             kinds=[Choice(row.kind, row.label) for row in visit_kinds().values()],
             next_ticket=next_ticket(tickets),

@@ -22,4 +22,6 @@ def name_of(measure: MeasureRow, string_names: tuple[str, ...], position: int | 
     if position is None:
         return measure.label
     place = measure.place_name(position, string_names)
-    return f"{place} {measure.label}" if measure.for_each_string else f"{measure.label}, {place}"
+    return (
+        f"{place} {measure.label}" if measure.for_each_string or measure.for_each_gap else f"{measure.label}, {place}"
+    )

@@ -9,20 +9,26 @@ from pydantic import field_validator
 
 from fidicula.tables.rows import TableError, read_rows
 from fidicula.tables.signs import OfFamilies
+from fidicula.tables.work import tools
 
 STRINGS = "strings"
+GAPS = "gaps"
+Unit = Literal["mm", "°", "%", "°C", "Hz"]
 _NO_FIGURE = "-"
 
 
 class MeasureRow(OfFamilies):
     """One kind of reading.
 
-    places : `strings` for one at each string, or the places by name; none for a single reading.
+    places : `strings` for one at each string, `gaps` for one between each two, or the places by name; none for a
+    single reading.
     card : its turn among what a bridge needs, None for what only a full measuring takes.
     recheck : whether an instrument that comes back is asked for it.
     largest : no such measure can exceed it. [its unit]  height : over the board, so that a tool has a direction.
     zero_will_do : 0 is a plain reading, not a slip.  signed : it may be below nought.
     figures : what each place is held against, by the figure's name.
+    form : where the same can be read in several ways, which of them this is.
+    tools : what it is read with, the usual one first.
     """
 
     measure: str
@@ -32,13 +38,20 @@ class MeasureRow(OfFamilies):
     card: int | None
     recheck: bool
     largest: float
-    unit: Literal["mm", "°"]
+    unit: Unit
     height: bool
     zero_will_do: bool
     signed: bool
     figures: tuple[str | None, ...]
     how: str
     slip: str | None
+    form: str | None
+    tools: tuple[str, ...]
+
+    @field_validator("tools", mode="before")
+    @classmethod
+    def _split_tools(cls, cell: str | None) -> tuple[str, ...]:
+        return tuple((cell or "").split())
 
     @field_validator("places", mode="before")
     @classmethod
@@ -54,16 +67,24 @@ class MeasureRow(OfFamilies):
     def for_each_string(self) -> bool:
         return self.places == (STRINGS,)
 
+    @property
+    def for_each_gap(self) -> bool:
+        return self.places == (GAPS,)
+
     def positions(self, string_count: int) -> tuple[int | None, ...]:
         """The positions that it is read at."""
         if self.places is None:
             return (None,)
+        if self.for_each_gap:
+            return tuple(range(string_count - 1))
         return tuple(range(string_count if self.for_each_string else len(self.places)))
 
     def place_name(self, position: int | None, string_names: tuple[str, ...]) -> str:
         """What a position is called: a string's name, “top”; empty for a single reading."""
         if position is None or self.places is None:
             return ""
+        if self.for_each_gap:
+            return f"{string_names[position]} to {string_names[position + 1]}"
         return string_names[position] if self.for_each_string else self.places[position]
 
     def figure_at(self, position: int | None) -> str | None:
@@ -79,4 +100,9 @@ def measures() -> dict[str, MeasureRow]:
     for row in found.values():
         if row.figures and not row.for_each_string and len(row.figures) != len(row.places or ("",)):
             raise TableError(f"measures.csv: {row.measure} has {len(row.figures)} figures for its places")
+        for tool in row.tools:
+            if tool not in tools() or tools()[tool].unit != row.unit:
+                raise TableError(f"measures.csv: {row.measure} is not read with {tool}")
+        if not row.tools:
+            raise TableError(f"measures.csv: {row.measure} is read with nothing")
     return found

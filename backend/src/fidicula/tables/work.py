@@ -31,9 +31,9 @@ class _RestsOn(TableRow):
 
 
 class Tool(TableRow):
-    """direction : how the tool reads a height.  resolution : how well one reading is known. [mm]
+    """direction : how the tool reads a height.  resolution : how well one reading is known. [unit]
 
-    check_days : after how many days it is to be checked; None for one that cannot go wrong.
+    unit : what it reads in.  check_days : after how many days it is to be checked; None for one that cannot go wrong.
     """
 
     tool: str
@@ -41,6 +41,7 @@ class Tool(TableRow):
     direction: HeightDirection
     resolution: float
     check_days: int | None
+    unit: str
 
 
 @cache

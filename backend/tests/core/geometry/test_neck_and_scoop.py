@@ -4,7 +4,15 @@ from __future__ import annotations
 
 import pytest
 from fidicula.core.bands import Band
-from fidicula.core.geometry.neck import Remedy, judge_projection, judge_stop
+from fidicula.core.errors import DoesNotFitError
+from fidicula.core.geometry.neck import (
+    Remedy,
+    board_tilt,
+    judge_projection,
+    judge_stop,
+    neck_off_middle,
+    width_drawn_out,
+)
 from fidicula.core.geometry.scoop import Station, plan_dressing, radius_of_arc
 from hypothesis import given
 from hypothesis import strategies as st
@@ -84,3 +92,13 @@ def test_faults_of_a_board(gaps: list[float], faults: tuple[str, ...]) -> None:
 def test_radius_by_hand() -> None:
     """A chord of 8 with a rise of 2 belongs to a radius of 5: 64/16 + 1."""
     assert radius_of_arc(chord=8, sagitta=2) == 5
+
+
+def test_a_board_that_leans_and_a_neck_that_points_aside() -> None:
+    """24 at the nut, 42 at 270: 45.87 at 328; 0.8 over that is a degree. Nicks at 30.2 and 32.6: 1.2 to the bass."""
+    width = width_drawn_out(at_nut=24, at_end=42, fingerboard_length=270, string_length=328)
+    assert width == pytest.approx(45.8667, abs=1e-4)
+    assert board_tilt(bass_edge=27.4, treble_edge=26.6, width=width) == pytest.approx(-0.9993, abs=1e-4)
+    assert neck_off_middle(bass_to_nick=30.2, treble_to_nick=32.6) == pytest.approx(1.2)
+    with pytest.raises(DoesNotFitError):
+        board_tilt(bass_edge=27, treble_edge=27, width=0)

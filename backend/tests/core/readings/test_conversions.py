@@ -6,7 +6,8 @@ import math
 
 import pytest
 from fidicula.core.errors import CoreError
-from fidicula.core.readings.conversions import FootPlace, radius_by_chord, stop_to
+from fidicula.core.geometry.spacing import edge_gaps
+from fidicula.core.readings.conversions import FootPlace, radius_by_chord, stop_to, string_steps
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -53,3 +54,27 @@ def test_what_is_no_arc_is_refused(chord: float, rise: float, field: str) -> Non
 def test_a_foot_without_thickness_is_refused() -> None:
     with pytest.raises(CoreError, match="over 0"):
         stop_to("middle", measured=197, measured_to="back", foot_thickness=0)
+
+
+def test_four_strings_by_marks_by_middles_and_by_air() -> None:
+    """Middles at 3.8, 8.9, 14.6, 20: 5.1, 5.7 and 5.4 apart; strings of 0.8, 0.7, 0.6, 0.3 leave 4.35, 5.05, 4.95."""
+    strings = (0.8, 0.7, 0.6, 0.3)
+    wanted = pytest.approx((0, 5.1, 10.8, 16.2))
+    assert string_steps("marks", measured=(3.8, 8.9, 14.6, 20), diameters=strings) == wanted
+    assert string_steps("centres", measured=(5.1, 5.7, 5.4), diameters=strings) == wanted
+    assert string_steps("gaps", measured=(4.35, 5.05, 4.95), diameters=strings) == wanted
+
+
+@given(st.lists(st.floats(0.2, 40), min_size=2, max_size=5), st.floats(0.2, 4))
+def test_every_way_of_reading_spacing_tells_the_others(gaps: list[float], diameter: float) -> None:
+    diameters = [diameter * (1 + i / 7) for i in range(len(gaps) + 1)]
+    steps = string_steps("gaps", measured=gaps, diameters=diameters)
+    assert edge_gaps(offsets=steps, diameters=diameters) == pytest.approx(gaps)
+    assert string_steps("marks", measured=[3 + step for step in steps], diameters=diameters) == pytest.approx(steps)
+
+
+@pytest.mark.parametrize("measured", [(3.8, 8.9, 14.6), (3.8, 14.6, 8.9, 20)])
+def test_spacing_of_another_number_or_backwards_is_refused(measured: tuple[float, ...]) -> None:
+    with pytest.raises(CoreError) as refused:
+        string_steps("marks", measured=measured, diameters=(0.8, 0.7, 0.6, 0.3))
+    assert refused.value.path[0] == "measured"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 from fidicula.core.errors import CoreError, UnreadableError
-from fidicula.core.readings.typed import millimetres, signed_number
+from fidicula.core.readings.typed import in_unit, millimetres, signed_number
 
 
 @pytest.mark.parametrize(
@@ -46,3 +46,31 @@ def test_a_change_may_be_negative_and_a_reading_may_not() -> None:
     assert signed_number("−0.2 mm") == pytest.approx(-0.2)
     with pytest.raises(CoreError, match="cannot be negative"):
         millimetres("-0,2")
+
+
+@pytest.mark.parametrize(
+    ("typed", "inches"),
+    [("13/64", 13 / 64), ("1-3/64", 1 + 3 / 64), ("1 3/64 in", 1 + 3 / 64), ('5/8"', 0.625), ("12 7/8in", 12.875)],
+)
+def test_a_fraction_is_of_an_inch_whatever_stands_behind_it(typed: str, inches: float) -> None:
+    assert millimetres(typed) == pytest.approx(inches * 25.4)
+
+
+@pytest.mark.parametrize("typed", ["1/3", "13/60", "1/64mm", "3/", "/64", "1/2/4"])
+def test_a_fraction_that_is_on_no_rule_is_refused(typed: str) -> None:
+    with pytest.raises(UnreadableError):
+        millimetres(typed)
+
+
+@pytest.mark.parametrize(
+    ("unit", "typed", "value"),
+    [("°", "158°", 158), ("%", "48,5 %", 48.5), ("°C", "20.5", 20.5), ("°C", "20.5 °C", 20.5), ("Hz", "442Hz", 442)],
+)
+def test_what_is_no_length_says_its_own_unit(unit: str, typed: str, value: float) -> None:
+    assert in_unit(unit, typed, what="it") == value
+
+
+@pytest.mark.parametrize(("unit", "typed"), [("°", "158 mm"), ("%", "48 Hz"), ("Hz", "A"), ("°C", ""), ("%", "-5")])
+def test_another_unit_is_no_such_thing(unit: str, typed: str) -> None:
+    with pytest.raises(CoreError):
+        in_unit(unit, typed, what="it")

@@ -5,8 +5,9 @@ import type { BenchSheet, Cell } from '@/api'
 import type { SheetGeometry } from '@/features/drawing'
 import { mm } from '@/shared/format'
 import CardCell from './CardCell.vue'
-import { keyOf } from './places'
+import { decimalsOf, keyOf } from './places'
 import { useBench } from './store'
+import { useBeside } from './useBeside'
 
 const props = defineProps<{
   sheet: BenchSheet
@@ -22,6 +23,7 @@ const emit = defineEmits<{
 }>()
 
 const bench = useBench()
+const { besideOf } = useBeside()
 
 interface Row {
   key: string
@@ -79,7 +81,8 @@ function cellProps(cell: Cell) {
     draft: bench.drafts[place] ?? '',
     refused: bench.refusals[place] ?? null,
     waiting: waitingOf(cell),
-    places: cell.position === null ? 1 : 2,
+    places: decimalsOf(cell),
+    beside: besideOf(cell),
   }
 }
 function columnStyle(position: number) {

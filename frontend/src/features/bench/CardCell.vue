@@ -11,6 +11,8 @@ const props = defineProps<{
   waiting: string | null
   refused: string | null
   places: number
+  /** What stood here at another time, or is wanted, in words. */
+  beside: string
 }>()
 const emit = defineEmits<{ pick: []; draft: [text: string]; key: [event: KeyboardEvent] }>()
 
@@ -39,9 +41,7 @@ const standing = computed(() => (['taken', 'told'].includes(shown.value.kind) ? 
 const mark = computed(() => ({ above: '▲', below: '▼', in_band: '' })[standing.value ?? 'in_band'])
 const spoken = computed(() => {
   const side = standing.value === 'in_band' ? 'in band' : (standing.value ?? '')
-  const last = props.cell.last_time
-  const before = last !== null && ['assumed', 'missing'].includes(shown.value.kind) ? `was ${figure(last)}` : ''
-  return `${props.cell.name}: ${[shown.value.text, shown.value.word, side, before].filter(Boolean).join(', ')}`
+  return `${props.cell.name}: ${[shown.value.text, shown.value.word, side, props.beside].filter(Boolean).join(', ')}`
 })
 </script>
 
@@ -64,8 +64,8 @@ const spoken = computed(() => {
       {{ shown.text }}<span v-if="mark" class="mark" aria-hidden="true">{{ mark }}</span>
       <span v-if="shown.kind === 'doubted'" class="mark" aria-hidden="true">?</span>
       <span v-if="shown.word && shown.kind !== 'missing' && shown.kind !== 'assumed'" class="word" aria-hidden="true">{{ shown.word }}</span>
-      <span v-if="cell.last_time !== null && (shown.kind === 'assumed' || shown.kind === 'missing')" class="word was" aria-hidden="true">was {{ figure(cell.last_time) }}</span>
-      <span v-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">×{{ cell.count }}, {{ mm(cell.repeat_spread) }} apart{{ cell.spread_is_wide ? ', wide' : '' }}</span>
+      <span v-else-if="beside" class="word beside" aria-hidden="true">{{ beside }}</span>
+      <span v-else-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">×{{ cell.count }}, {{ mm(cell.repeat_spread) }} apart{{ cell.spread_is_wide ? ', wide' : '' }}</span>
     </button>
   </div>
 </template>
@@ -158,12 +158,12 @@ input::placeholder {
   text-decoration: underline wavy;
   text-underline-offset: 3px;
 }
-/* Last time's figure stands under the place that is still open. */
-.was {
+/* Another time's figure stands under that of now. */
+.beside {
   -webkit-text-stroke: 0;
   color: var(--ink);
 }
-.figure:has(.was) {
+.figure:has(.beside) {
   line-height: 28px;
   padding-bottom: 13px;
 }

@@ -4,10 +4,14 @@ import { computed } from 'vue'
 import type { Cell } from '@/api'
 import BandRuler from '@/shared/BandRuler.vue'
 import { ago, plain } from '@/shared/format'
+import { inches } from '@/shared/inches'
+import { useAtBench } from '@/shared/person'
 
 const props = defineProps<{ cell: Cell; refused: string | null; draft: string; away: boolean; waitingCount: number }>()
 const emit = defineEmits<{ take: []; keep: []; suggested: []; why: [] }>()
 
+const atBench = useAtBench()
+const inInches = computed(() => (atBench.inches && props.cell.unit === 'mm' && props.cell.value !== null ? inches(props.cell.value) : ''))
 /** A doubt or a refusal names the place itself. */
 const isSpeaking = computed(() => props.refused !== null || (props.cell.state === 'doubted' && !props.draft))
 const usable = computed(() => (props.cell.state === 'taken' ? props.cell.value : null))
@@ -35,6 +39,7 @@ const origin = computed(() => {
       <BandRuler v-if="cell.band" :low="cell.band.low" :aim="cell.band.aim" :high="cell.band.high" :value="usable" :standing="cell.band.standing" :outside-by="cell.band.outside_by" />
       <span v-if="cell.stale_because" class="stale">stale: {{ cell.stale_because }}</span>
       <span v-if="cell.last_time !== null">last time <b>{{ plain(cell.last_time) }}</b><template v-if="cell.last_time_at">, {{ ago(cell.last_time_at) }}</template></span>
+      <span v-if="inInches">about {{ inInches }}</span>
       <span v-if="origin" class="origin">{{ origin }}</span>
       <button type="button" class="plain-button why" @click="emit('why')">why</button>
     </template>

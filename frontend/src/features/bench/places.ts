@@ -7,6 +7,13 @@ export function keyOf(cell: Pick<Cell, 'measure' | 'position'>): string {
   return cell.position === null ? cell.measure : `${cell.measure}:${cell.position}`
 }
 
+const HUNDREDTHS: readonly string[] = ['end_height', 'nut_height', 'slot_depth', 'relief']
+
+/** A height keeps its hundredths; what is measured by a rule has no use for them. */
+export function decimalsOf(cell: Pick<Cell, 'measure'>): 1 | 2 {
+  return HUNDREDTHS.includes(cell.measure) ? 2 : 1
+}
+
 export type Direction = 'ArrowLeft' | 'ArrowRight' | 'ArrowUp' | 'ArrowDown'
 
 interface Grid {

@@ -17,6 +17,13 @@ interface Waiting {
   body: Omit<ReadingBody, 'after_work'> & { after_work: number | null }
 }
 
+/** paperAt : when it was written on a card, empty for a reading of now. */
+interface Manner {
+  repeats?: boolean
+  tool?: string
+  paperAt?: string
+}
+
 const RETRY_AFTER_MS = 2500
 
 function without(record: Record<string, string>, key: string): Record<string, string> {
@@ -29,6 +36,8 @@ export const useBench = defineStore('bench', () => {
   const sheet = ref<BenchSheet | null>(null)
   const failure = ref('')
   const isAway = ref(false)
+  /** When the card was written that is being entered; empty while readings are of now. */
+  const paperAt = ref('')
   const waiting = useStored<Waiting[]>('waiting', [])
   /** Typed and not yet taken, by ticket and place: nothing typed is lost by leaving. */
   const drafts = useStored<Record<string, string>>('drafts', {})
@@ -104,16 +113,18 @@ export const useBench = defineStore('bench', () => {
       failure.value = `${atBench.person} does not measure: whoever does gives a PIN first.`
       return
     }
-    takeAt(ticket.value, cell, typed, working ? null : (sheet.value?.last_work ?? 0), repeats)
+    const afterWork = working ? null : (sheet.value?.last_work ?? 0)
+    takeAt(ticket.value, cell, typed, afterWork, { repeats, tool: atBench.toolFor(cell.measure, cell.tools), paperAt: paperAt.value })
   }
 
   /** The same at any instrument. afterWork : the last work that was known there; returns the reading's id. */
-  function takeAt(of: string, at: Pick<Cell, 'measure' | 'position'>, typed: string, afterWork: number | null, repeats = false): string {
+  function takeAt(of: string, at: Pick<Cell, 'measure' | 'position'>, typed: string, afterWork: number | null, more: Manner = {}): string {
     setDraft(placeOf(at, of), '')
     const id = freshId()
     const { measure, position } = at
-    const taken_at = new Date().toISOString()
-    const body = { id, measure, position, typed, tool: atBench.tool, taken_at, after_work: afterWork, repeats }
+    const { repeats = false, tool = atBench.tool, paperAt: written = '' } = more
+    const taken_at = (written ? new Date(written) : new Date()).toISOString()
+    const body = { id, measure, position, typed, tool, taken_at, after_work: afterWork, repeats, from_paper: written !== '' }
     waiting.value.push({ ticket: of, person: atBench.personId, body })
     void flush()
     return id
@@ -285,6 +296,7 @@ export const useBench = defineStore('bench', () => {
     failure,
     heldBack,
     isAway,
+    paperAt,
     waiting,
     waitingHere,
     drafts,

@@ -11,13 +11,15 @@ const props = defineProps<{
   assumed?: boolean
   /** On which side of the line the figure stands; along a level line it stands over it. */
   side?: 'start' | 'end'
+  /** How far down an upright line's figure stands at least, clear of what is over it. */
+  clear?: number
 }>()
 const level = computed(() => Math.abs(props.y1 - props.y2) < 0.5)
 const tick = computed(() => (level.value ? { x: 0, y: 5 } : { x: 5, y: 0 }))
 const label = computed(() =>
   level.value
     ? { x: (props.x1 + props.x2) / 2, y: props.y1 - 5, anchor: 'middle' }
-    : { x: props.x1 + (props.side === 'start' ? -8 : 8), y: (props.y1 + props.y2) / 2 + 5, anchor: props.side === 'start' ? 'end' : 'start' },
+    : { x: props.x1 + (props.side === 'start' ? -8 : 8), y: Math.max((props.y1 + props.y2) / 2 + 5, props.clear ?? 0), anchor: props.side === 'start' ? 'end' : 'start' },
 )
 </script>
 

@@ -63,6 +63,15 @@ const described = computed(() => {
   ]
   return `The instrument from above. ${told.filter(Boolean).join(', ')}.`
 })
+/** Where a string that was read elsewhere is wanted: a short tick across its way. */
+const OFF = 0.1
+const ticks = computed(() =>
+  props.drawing.strings.flatMap((one) =>
+    ([[0, one.at_nut, one.wanted_at_nut], [S.value ?? 0, one.at_bridge, one.wanted_at_bridge]] as const)
+      .filter(([, is, wanted]) => Math.abs(is - wanted) >= OFF)
+      .map(([at, , wanted]) => ({ x1: x(at) - 7, x2: x(at) + 7, y1: y(wanted), y2: y(wanted) })),
+  ),
+)
 /** The strings' names at the nut, moved apart where they would stand in each other. */
 const LINE = 17
 const labelled = computed(() => {
@@ -86,6 +95,7 @@ const labelled = computed(() => {
     <g v-for="one in drawing.post" :key="one.end">
       <circle :cx="x(backOfFoot + one.behind)" :cy="y(one.across)" :r="round" class="post" :class="one.end" />
     </g>
+    <line v-for="(tick, i) in ticks" :key="i" v-bind="tick" class="tick" />
     <text v-for="one in labelled" :key="one.name" :x="x(0) - 14" :y="one.y + 5" text-anchor="end" class="name">{{ one.name }}</text>
 
     <DimensionLine v-if="drawing.width_nut.value !== null" :x1="x(0) - 40" :y1="y(-drawing.width_nut.value / 2)" :x2="x(0) - 40" :y2="y(drawing.width_nut.value / 2)" :text="plain(drawing.width_nut.value)" :assumed="drawing.width_nut.assumed" side="start" />
@@ -108,6 +118,10 @@ const labelled = computed(() => {
   stroke: var(--quiet);
   stroke-width: 1;
   stroke-dasharray: 12 4 2 4;
+}
+.tick {
+  stroke: var(--ink);
+  stroke-width: 2;
 }
 .bar {
   stroke: var(--ink);

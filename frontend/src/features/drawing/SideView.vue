@@ -106,7 +106,7 @@ const described = computed(() => {
       <DimensionLine :x1="x(0)" :y1="height - 12" :x2="x(drawing.neck_length.value)" :y2="height - 12" :text="`neck ${lengthOf(drawing.neck_length)}`" :assumed="drawing.neck_length.assumed" />
       <DimensionLine v-if="drawing.stop_length.value !== null" :x1="x(drawing.neck_length.value)" :y1="height - 12" :x2="x(drawing.neck_length.value + drawing.stop_length.value)" :y2="height - 12" :text="`stop ${lengthOf(drawing.stop_length)}`" :assumed="drawing.stop_length.assumed" />
     </g>
-    <DimensionLine v-if="drawing.projection.value !== null" :x1="x(S) - 13" :y1="y(0)" :x2="x(S) - 13" :y2="y(-drawing.projection.value)" :text="`projection ${lengthOf(drawing.projection)}`" :assumed="drawing.projection.assumed" side="start" />
+    <DimensionLine v-if="drawing.projection.value !== null" :x1="x(S) - 13" :y1="y(0)" :x2="x(S) - 13" :y2="y(-drawing.projection.value)" :text="`projection ${lengthOf(drawing.projection)}`" :assumed="drawing.projection.assumed" side="start" :clear="y(0) + 26 + stacked('at_end').length * 19" />
     <text v-for="(one, i) in stacked('at_nut')" :key="`nut ${one.name}`" :x="x(0) - 16" :y="y(0) - 14 + i * 19" text-anchor="end" class="figure" :class="{ assumed: one.assumed }">{{ one.text }}</text>
     <text v-for="(one, i) in stacked('at_end')" :key="`end ${one.name}`" :x="x(L) + 5" :y="y(0) + 22 + i * 19" class="figure">{{ one.text }}</text>
     <text v-for="(one, i) in surfaces" :key="`scoop ${one.side}`" :x="x(L * 0.5)" :y="y(-(drawing.board_thickness.value ?? 5)) + 20 + i * 19" text-anchor="middle" class="figure" :class="{ assumed: one.assumed }">scoop {{ one.side }} {{ mm(one.deepest) }}</text>

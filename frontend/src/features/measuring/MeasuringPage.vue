@@ -1,22 +1,24 @@
 <script setup lang="ts">
 /** A measuring, caliper in hand: every place of its course, the one in hand with where and how it is taken. */
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type Cell } from '@/api'
-import { CardCell, InHand, keyOf, useBench, useEntry } from '@/features/bench'
+import type { Cell } from '@/api'
+import { CardCell, decimalsOf, InHand, keyOf, useBench, useBeside, useEntry } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
-import { useStored } from '@/shared/stored'
-import { COLUMNS, COURSES, linesOf, placesOf, progress, type CourseName } from './courses'
-import MeasureSketch from './MeasureSketch.vue'
+import { COLUMNS, COURSES, linesOf, placesOf, progress, SPACING_FORMS, SPACING_WORDS, } from './courses'
+import HandPanel from './HandPanel.vue'
+import PaperDialog from './PaperDialog.vue'
+import { useCourse } from './useCourse'
 
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
 const bench = useBench()
 const atBench = useAtBench()
-const course = useStored<CourseName>('course', 'full')
+const { course, form } = useCourse()
 
-const cells = computed(() => placesOf(bench.sheet?.cells ?? [], course.value))
+const { chosen: besideKey, choices: besideChoices, besideOf, next: nextBeside } = useBeside()
+const cells = computed(() => placesOf(bench.sheet?.cells ?? [], course.value, form.value))
 const columns = computed(() =>
   COLUMNS.map((parts) => parts.map((part) => ({ part, lines: linesOf(cells.value, part) })).filter((one) => one.lines.length)),
 )
@@ -49,7 +51,7 @@ const whyInHand = computed(() => {
 
 watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
 /* Another course begins at its first place that is still open. */
-watch(course, () => {
+watch([course, form], () => {
   const first = cells.value.find((cell) => cell.state !== 'taken') ?? cells.value[0]
   if (first && !cells.value.some((cell) => keyOf(cell) === entry.inHand.value)) entry.goTo(keyOf(first))
 })
@@ -60,17 +62,13 @@ function waitingOf(cell: Cell): string | null {
 function refusedAt(cell: Cell | null): string | null {
   return cell ? (bench.refusals[bench.placeOf(cell)] ?? null) : null
 }
-/** A height keeps its hundredths; what is measured by a rule has no use for them. */
-function placesShown(cell: Cell): number {
-  return ['end_height', 'nut_height', 'slot_depth', 'relief'].includes(cell.measure) ? 2 : 1
-}
 /** A left-handed instrument's strings stand mirrored, as one sees them. */
 function seen(line: Cell[]): Cell[] {
   const isOfStrings = bench.sheet?.instrument.string_names.length === line.length && line[0]?.place === bench.sheet.instrument.string_names[0]
   return isOfStrings && bench.sheet?.instrument.left_handed ? [...line].reverse() : line
 }
 /** How many places stand beside each other: strings all, sides in rows of three. */
-function beside(line: Cell[]): number {
+function inRow(line: Cell[]): number {
   if (line.length === 1) return 1
   return line.length === 3 || (line.length === 6 && line[0]?.measure === 'relief') ? 3 : Math.max(4, line.length)
 }
@@ -83,32 +81,34 @@ function skip(): void {
   if (next) entry.goTo(keyOf(next))
 }
 
-/* A caliper types like a keyboard and needs nothing of this; the simulated one is for trying and for learning. */
-const FAULTS = { noisy: 'its readings jump', wrongly_zeroed: 'wrongly zeroed', in_inches: 'in inches', chatty: 'chatty with units', offline: 'offline' } as const
-const manner = useStored<string[]>('caliper', [])
-const caliperFault = ref('')
-watch(entry.inHand, () => (caliperFault.value = ''))
-async function caliperSends(): Promise<void> {
-  const cell = inHand.value
-  if (!cell) return
-  const body = { measure: cell.measure, position: cell.position, manner: manner.value }
-  try {
-    const { typed } = await answerOf(api.POST('/api/instruments/{ticket}/caliper', { params: { path: { ticket: props.ticket } }, body }))
-    caliperFault.value = ''
-    entry.setDraft(typed.trim())
-    entry.takeNow(false)
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    caliperFault.value = error.message
-  }
+/** What a device sent is taken as its reading. */
+function sent(typed: string, tool: string): void {
+  if (!inHand.value) return
+  atBench.chooseTool(inHand.value.measure, tool)
+  entry.setDraft(typed)
+  entry.takeNow(false)
 }
 
+const paperOpen = ref(false)
+onBeforeUnmount(() => (bench.paperAt = ''))
+const writtenAt = computed(() => (bench.paperAt ? new Date(bench.paperAt).toLocaleString('en-GB', { day: 'numeric', month: 'long', hour: '2-digit', minute: '2-digit' }) : ''))
+function fromPaper(at: string): void {
+  bench.paperAt = at
+  skip()
+}
+const toPaper = (name: 'paper' | 'blank') => void router.push({ name, params: { ticket: props.ticket } })
+
 useCommands([
-  { letter: 'k', words: 'the simulated caliper sends', run: () => void caliperSends(), possible: () => atBench.may('measure') && inHand.value !== null },
   { letter: 'e', words: 'the sheet', run: toSheet },
   { letter: 'a', words: 'just what the bridge needs', run: () => (course.value = 'bridge') },
   { letter: 'x', words: 'in full', run: () => (course.value = 'full') },
   { letter: 'j', words: 'a recheck', run: () => (course.value = 'recheck') },
+  { letter: 't', words: 'the next way to read spacing', run: () => (form.value = SPACING_FORMS[(SPACING_FORMS.indexOf(form.value) + 1) % SPACING_FORMS.length] ?? 'spread') },
+  { letter: 'h', words: 'what stands beside', run: nextBeside },
+  { letter: 'i', words: 'inches too', run: () => (atBench.inches = !atBench.inches) },
+  { letter: 'c', words: 'a card written by hand', run: () => (bench.paperAt ? (bench.paperAt = '') : (paperOpen.value = true)), possible: () => atBench.may('measure') },
+  { letter: 'd', words: 'a blank card to print', run: () => toPaper('blank') },
+  { letter: 'o', words: 'the sheet on paper', run: () => toPaper('paper') },
   { letter: 's', words: 'skip to the next that is open', run: skip },
   { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (inHand.value?.doubt?.suggested ?? null) !== null },
   { letter: 'w', words: 'why', run: () => (isWhyOpen.value = !isWhyOpen.value), possible: () => inHand.value !== null },
@@ -127,6 +127,17 @@ useCommands([
       <b role="status">{{ progress(cells) }}</b>
       <router-link class="link" :to="{ name: 'bench', params: { ticket } }">the sheet</router-link>
     </header>
+    <div class="manner">
+      <label>spacing read as <select v-model="form"><option v-for="(words, name) in SPACING_WORDS" :key="name" :value="name">{{ words }}</option></select></label>
+      <label>beside it <select v-model="besideKey"><option v-for="one in besideChoices" :key="one.key" :value="one.key">{{ one.words }}</option></select></label>
+      <button v-if="atBench.may('measure') && !bench.paperAt" type="button" class="plain-button link" @click="paperOpen = true">a card written by hand</button>
+      <router-link class="link" :to="{ name: 'blank', params: { ticket } }">a blank card</router-link>
+      <router-link class="link" :to="{ name: 'paper', params: { ticket } }">on paper</router-link>
+    </div>
+    <p v-if="writtenAt" class="written" role="status">
+      These go in as written on a card on {{ writtenAt }}.
+      <v-btn size="small" @click="bench.paperAt = ''">That was the card</v-btn>
+    </p>
     <p v-if="bench.failure" class="fault" role="alert">{{ bench.failure }}</p>
     <div class="card">
       <div v-for="(parts, c) in columns" :key="c" class="column">
@@ -134,7 +145,7 @@ useCommands([
           <h2>{{ one.part }}</h2>
           <div v-for="line in one.lines" :key="line.measure" class="line" :class="{ single: line.cells.length === 1 }" role="group" :aria-label="line.label">
             <span class="label">{{ line.label }}</span>
-            <div class="places" :style="{ '--beside': beside(line.cells) }">
+            <div class="places" :style="{ '--beside': inRow(line.cells) }">
               <div v-for="cell in seen(line.cells)" :key="keyOf(cell)" class="place">
                 <span v-if="cell.place" class="name" aria-hidden="true">{{ cell.place }}</span>
                 <CardCell
@@ -143,7 +154,8 @@ useCommands([
                   :draft="bench.drafts[bench.placeOf(cell)] ?? ''"
                   :waiting="waitingOf(cell)"
                   :refused="refusedAt(cell)"
-                  :places="placesShown(cell)"
+                  :places="decimalsOf(cell)"
+                  :beside="besideOf(cell)"
                   @pick="entry.goTo(keyOf(cell))"
                   @draft="entry.setDraft"
                   @key="entry.onKey"
@@ -154,20 +166,7 @@ useCommands([
         </section>
       </div>
     </div>
-    <aside v-if="inHand" class="hand" aria-label="In hand">
-      <MeasureSketch :measure="inHand.measure" :position="inHand.position" :left-handed="bench.sheet.instrument.left_handed" />
-      <h2 class="title">{{ inHand.name }}</h2>
-      <p>{{ inHand.how.charAt(0).toUpperCase() }}{{ inHand.how.slice(1) }}.</p>
-      <p v-if="inHand.slip"><b>The usual slip:</b> {{ inHand.slip }}.</p>
-      <p v-for="line in whyInHand" :key="line" class="quiet">{{ line }}</p>
-      <p v-if="inHand.told !== null">Told by {{ inHand.told_by }}; a reading of its own counts before that.</p>
-      <details v-if="atBench.may('measure')" class="caliper">
-        <summary>Simulated caliper</summary>
-        <label v-for="(words, name) in FAULTS" :key="name"><input v-model="manner" type="checkbox" :value="name" />{{ words }}</label>
-        <v-btn @click="caliperSends">It sends</v-btn>
-      </details>
-      <p v-if="caliperFault" class="fault" role="alert">{{ caliperFault }}</p>
-    </aside>
+    <HandPanel v-if="inHand" :sheet="bench.sheet" :cell="inHand" :is-why-open="isWhyOpen" :why-lines="whyInHand" @sent="sent" />
     <InHand
       v-if="inHand"
       :cell="inHand"
@@ -180,6 +179,7 @@ useCommands([
       @suggested="entry.takeSuggested()"
       @why="isWhyOpen = !isWhyOpen"
     />
+    <PaperDialog v-model="paperOpen" @chosen="fromPaper" />
   </main>
 </template>
 
@@ -274,47 +274,35 @@ h2 + .line {
 .place :deep(input) {
   font-size: 25px;
 }
-.hand {
-  position: sticky;
-  top: 6px;
-  padding: 12px 16px 16px;
-  background: var(--sheet);
-  border-radius: 4px;
-  font-size: 17px;
+.manner {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 22px;
 }
-.title {
-  border: 0;
-  font-size: 21px;
-  line-height: 1.15;
-}
-.title::first-letter {
-  text-transform: uppercase;
-}
-.hand p {
-  margin: 8px 0 0;
-}
-.caliper {
-  margin-top: 12px;
-  border-top: 1px solid var(--hairline);
-}
-.caliper summary {
-  min-height: 44px;
-  line-height: 44px;
-  cursor: pointer;
-}
-.caliper label {
+.manner label {
   display: flex;
   align-items: center;
-  gap: 9px;
-  min-height: 40px;
+  gap: 8px;
 }
-.caliper input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--action);
+.manner select {
+  min-height: 44px;
+  padding: 0 6px;
+  font: inherit;
+  font-weight: 700;
+  color: var(--ink);
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--ink);
 }
-.quiet {
-  color: var(--quiet);
+.written {
+  grid-column: 1 / -1;
+  margin: 0;
+  padding: 6px 12px;
+  border: 2px solid var(--ink);
+  border-radius: 4px;
+  font-size: 17px;
 }
 .fault {
   grid-column: 1 / -1;
@@ -333,15 +321,10 @@ h2 + .line {
   .page {
     grid-template-columns: minmax(0, 1fr);
   }
-  .hand {
-    order: -1;
-    position: static;
-  }
-  header {
+  header,
+  .manner,
+  .written {
     order: -2;
-  }
-  .hand :deep(svg) {
-    max-height: 130px;
   }
 }
 @media (max-width: 640px) {
@@ -351,7 +334,8 @@ h2 + .line {
   .page {
     padding: 6px 0 64px;
   }
-  header {
+  header,
+  .manner {
     padding: 0 12px;
   }
 }

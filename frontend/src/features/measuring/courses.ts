@@ -5,12 +5,17 @@ export const COURSES = { bridge: 'just what the bridge needs', full: 'in full', 
 export type CourseName = keyof typeof COURSES
 
 /** How the parts stand beside each other, so that the columns are about as long. */
-export const COLUMNS: readonly (readonly string[])[] = [['neck', 'bridge'], ['board', 'post and bar'], ['strings', 'tail']]
+export const COLUMNS: readonly (readonly string[])[] = [['the day', 'neck', 'bridge'], ['board', 'post and bar'], ['strings', 'spacing', 'tail']]
+
+/** Ways to read where strings sit; each can be told by the others. */
+export const SPACING_WORDS = { spread: 'spreads alone', marks: 'marks from the edge', centres: 'middle to middle', gaps: 'air between' } as const
+export type SpacingForm = keyof typeof SPACING_WORDS
+export const SPACING_FORMS = Object.keys(SPACING_WORDS) as SpacingForm[]
 
 /** The places of a course in its order; what is there already stays among them, so that it can be read again. */
-export function placesOf(cells: readonly Cell[], course: CourseName): Cell[] {
+export function placesOf(cells: readonly Cell[], course: CourseName, form: SpacingForm = 'spread'): Cell[] {
   if (course === 'bridge') return cells.filter((cell) => cell.on_card)
-  const asked = course === 'recheck' ? cells.filter((cell) => cell.recheck) : cells
+  const asked = cells.filter((cell) => (course === 'recheck' ? cell.recheck : !cell.form || cell.form === form))
   return [...asked].sort((one, other) => one.turn - other.turn || (one.position ?? 0) - (other.position ?? 0))
 }
 

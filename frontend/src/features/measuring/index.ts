@@ -1,1 +1,4 @@
+export { default as MeasureSketch } from './MeasureSketch.vue'
 export { default as MeasuringPage } from './MeasuringPage.vue'
+export { COURSES, linesOf, placesOf } from './courses'
+export { useCourse } from './useCourse'

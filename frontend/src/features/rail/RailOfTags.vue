@@ -88,7 +88,7 @@ onMounted(showOpen)
 </script>
 
 <template>
-  <nav class="rail" aria-label="Instruments in the house">
+  <nav class="rail only-screen" aria-label="Instruments in the house">
     <div class="find">
       <label class="only-read" for="find">Find an instrument</label>
       <input

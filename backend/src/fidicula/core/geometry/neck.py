@@ -1,4 +1,4 @@
-r"""Neck, stop and projection.
+r"""Neck, stop, projection, and how the board lies: its tilt, and where it points.
 
 nut                edge         bridge
  |------ neck ------|---- stop ----|      string length is measured straight, nut to bridge
@@ -135,3 +135,33 @@ def judge_projection(
         reset_angle=math.degrees(math.atan(change / (string_length - neck_length))),
         remedy=remedy,
     )
+
+
+def board_tilt(*, bass_edge: float, treble_edge: float, width: float) -> float:
+    """How far the board leans across, positive where it is up on the treble side. [°]
+
+    bass_edge, treble_edge : heights over the belly of the lines along the board's two edges, at the bridge. [mm]
+    width : between those lines there, above 0. [mm]
+    Raises DoesNotFitError naming `width`. Source: right triangle; a round alike on both sides drops out.
+    """
+    if width <= 0:
+        raise DoesNotFitError("width", sentence="the board's edges lie some way apart", value=width)
+    return math.degrees(math.atan((treble_edge - bass_edge) / width))
+
+
+def width_drawn_out(*, at_nut: float, at_end: float, fingerboard_length: float, string_length: float) -> float:
+    """How far the board's two edges, drawn out, lie apart at the bridge. [mm]
+
+    at_nut, at_end : widths of the board there. [mm]  fingerboard_length, string_length : above 0. [mm]
+    Source: similar triangles.
+    """
+    return at_nut + (at_end - at_nut) * string_length / fingerboard_length
+
+
+def neck_off_middle(*, bass_to_nick: float, treble_to_nick: float) -> float:
+    """How far the board's line passes the middle between the nicks, positive on the bass side. [mm]
+
+    bass_to_nick, treble_to_nick : from the board's edge, drawn out, to the f-hole's inner nick. [mm]
+    Source: half of what the two sides differ.
+    """
+    return (treble_to_nick - bass_to_nick) / 2

@@ -1,10 +1,12 @@
-"""One reading told by others: a radius by its chord, a stop by another place of the foot, a spread by marks."""
+"""One reading told by others: a radius by its chord, a stop by another place of the foot, spacings by each other."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from itertools import accumulate, pairwise
 from typing import Literal
 
-from fidicula.core.errors import CoreError
+from fidicula.core.errors import CoreError, MismatchError
 from fidicula.core.geometry.scoop import radius_of_arc
 
 FootPlace = Literal["middle", "back", "third"]
@@ -36,3 +38,36 @@ def radius_by_chord(*, chord: float, rise: float, chord_known_to: float, rise_kn
     by_chord = chord / (4 * rise) * chord_known_to
     by_rise = abs(0.5 - chord * chord / (8 * rise * rise)) * rise_known_to
     return radius_of_arc(chord=chord, sagitta=rise), by_chord + by_rise
+
+
+SpacingForm = Literal["marks", "centres", "gaps"]
+"""How somebody reads where strings sit: marks from the wood's bass edge to each string's middle, the steps from middle
+to middle, or the air from edge to edge."""
+
+
+def string_steps(form: SpacingForm, *, measured: Sequence[float], diameters: Sequence[float]) -> tuple[float, ...]:
+    """How far each string's middle lies from the lowest string's. [mm]
+
+    measured : as the form says; marks have shape (n_strings,), centres and gaps shape (n_strings - 1,). [mm]
+    diameters : shape (n_strings,). [mm]
+    Raises MismatchError or CoreError naming `measured`: another number of them, or places that go backwards.
+    Source: plain addition of widths.
+    """
+    wanted = len(diameters) - (0 if form == "marks" else 1)
+    if len(measured) != wanted:
+        raise MismatchError(
+            "measured", sentence=f"{wanted} {form} were wanted, there are {len(measured)}", value=len(measured)
+        )
+    if form == "marks":
+        steps = tuple(mark - measured[0] for mark in measured)
+    elif form == "centres":
+        steps = (0.0, *accumulate(measured))
+    else:
+        apart = [gap + (left + right) / 2 for gap, (left, right) in zip(measured, pairwise(diameters), strict=True)]
+        steps = (0.0, *accumulate(apart))
+    for i, (left, right) in enumerate(pairwise(steps)):
+        if right <= left:
+            raise CoreError(
+                "measured", i, sentence="each string lies farther from the bass edge than the one before", value=right
+            )
+    return steps

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import dataclass
 
 from fidicula.core.errors import CoreError, UnreadableError
 
@@ -18,13 +19,20 @@ _UNITS = {
     "″": MM_PER_INCH,
 }
 _PATTERN = re.compile(r"(?P<sign>[+\-−]?)(?P<number>\d+(?:[.,]\d*)?|[.,]\d+)(?P<unit>[a-zA-Z\"″]*)", re.ASCII)
+_FRACTION = re.compile(
+    r"(?P<sign>[+\-−]?)(?:(?P<whole>\d{1,3})[ \-+]\s*)?(?P<over>\d{1,3})/(?P<under>2|4|8|16|32|64)"
+    r"\s*(?P<unit>|in|inch|\"|″)",
+    re.ASCII | re.IGNORECASE,
+)
+"""A fraction as it stands on an inch rule: 13/64, 1 3/64 in. It can be nothing but inches."""
 _TOO_MANY_DIGITS = 12
 
 
 def millimetres(typed: str, *, what: str = "the reading") -> float:
     """The value of a typed measurement. [mm]
 
-    typed : digits with a decimal point or comma, and perhaps a sign and a trailing mm, cm or in.
+    typed : digits with a decimal point or comma, and perhaps a sign and a trailing mm, cm or in; or a fraction of an
+    inch as rules have them, such as 13/64 or 1 3/64.
     what : names the measure in the error's sentence.
     Raises UnreadableError naming `typed` for anything else, and CoreError for a negative value.
     Nothing is rounded, and a decimal mark is never taken for a thousands mark.
@@ -46,17 +54,37 @@ def signed_millimetres(typed: str, *, what: str = "the reading") -> float:
     return -value if negative else value
 
 
-def degrees(typed: str, *, what: str = "the angle") -> float:
-    """The value of a typed angle. [°]
+@dataclass(frozen=True)
+class _Other:
+    """A quantity that is no length. ends : what may follow its digits.  is_none : what other words are told."""
 
-    typed : digits with a decimal point or comma, and perhaps a degree sign.  what : names the angle in the error.
-    Raises UnreadableError naming `typed`, also for a unit of length, and CoreError for a negative angle.
+    ends: tuple[str, ...]
+    is_none: str
+
+
+_OTHERS = {
+    "°": _Other(("°", "º"), "is no angle; type degrees, for instance 158"),
+    "%": _Other(("%",), "is no share; type per cent, for instance 48"),
+    "°C": _Other(("°C", "°c", "°", "C", "c"), "is no temperature; type degrees Celsius, for instance 20"),
+    "Hz": _Other(("Hz", "hz", "HZ"), "is no pitch; type hertz, for instance 442"),
+}
+
+
+def in_unit(unit: str, typed: str, *, what: str) -> float:
+    """The value of something typed that is no length: an angle, a share, a temperature, a pitch.
+
+    unit : °, %, °C or Hz, which may also stand behind the digits.  typed : digits with a decimal point or comma.
+    what : names it in the error.  Raises UnreadableError naming `typed`, also for a unit of length, and CoreError for
+    a negative value.
     """
-    text = typed.strip().removesuffix("°").removesuffix("º").strip()
+    other = _OTHERS[unit]
+    text = typed.strip()
+    for end in other.ends:
+        if text.endswith(end):
+            text = text.removesuffix(end).strip()
+            break
     if text and not (text[-1].isdecimal() or text[-1] in ".,"):
-        raise UnreadableError(
-            "typed", sentence=f"{what}: “{typed.strip()[:40]}” is no angle; type degrees, for instance 158", value=typed
-        )
+        raise UnreadableError("typed", sentence=f"{what}: “{typed.strip()[:40]}” {other.is_none}", value=typed)
     return millimetres(text, what=what)
 
 
@@ -73,6 +101,10 @@ def _read(typed: str, what: str) -> tuple[float, bool]:
     text = "".join(typed.split())
     if not text:
         raise UnreadableError("typed", sentence=f"{what}: nothing was typed; type the figure, for instance 5.2")
+    fraction = _FRACTION.fullmatch(typed.strip().replace("⁄", "/"))
+    if fraction is not None:
+        inches = int(fraction["whole"] or 0) + int(fraction["over"]) / int(fraction["under"])
+        return inches * MM_PER_INCH, fraction["sign"] in ("-", "−")
     match = _PATTERN.fullmatch(text)
     if match is None or len(match["number"]) > _TOO_MANY_DIGITS:
         raise UnreadableError(

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Mapping
 from datetime import datetime, timedelta
 
 from fidicula.services.sheet.held import BenchState
-from fidicula.services.sheet.thresholds import SAME_PROJECTION
+from fidicula.services.sheet.thresholds import OTHER_AIR, SAME_PROJECTION
 from fidicula.tables.work import tools
 
 _MIRRORED = {"end_height": "at the board's end", "nut_height": "at the nut"}
@@ -14,7 +14,7 @@ _MIRRORED = {"end_height": "at the board's end", "nut_height": "at the nut"}
 
 def asks(state: BenchState, tool_checks: Mapping[str, datetime], *, now: datetime) -> list[str]:
     """One question each."""
-    return [*_swapped(state), *_wrong_instrument(state), *_unchecked(state, tool_checks, now)]
+    return [*_other_air(state), *_swapped(state), *_wrong_instrument(state), *_unchecked(state, tool_checks, now)]
 
 
 def _swapped(state: BenchState) -> Iterator[str]:
@@ -41,6 +41,16 @@ def _swapped(state: BenchState) -> Iterator[str]:
         yield (
             f"{state.instrument.string_names[0]} is thinner than {state.instrument.string_names[-1]}: "
             f"{diameters[0]:g} and {diameters[-1]:g}. Were two strings of the set swapped?"
+        )
+
+
+def _other_air(state: BenchState) -> Iterator[str]:
+    """Wood follows the air: what was read in another one may not hold any more."""
+    now, before = state.held("humidity"), state.last_time.get(("humidity", None))
+    if now is not None and before is not None and abs(now.value - before.value) >= OTHER_AIR:
+        yield (
+            f"The air is at {now.value:g} %, last time it was {before.value:g} %: "
+            "projection, heights, pegs and post may have moved. Does it need days in this air first?"
         )
 
 

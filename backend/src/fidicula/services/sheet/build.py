@@ -11,6 +11,7 @@ from fidicula.services.sheet.cells import cells
 from fidicula.services.sheet.course import course_of, next_of
 from fidicula.services.sheet.cut import Computed, compute, cut_view
 from fidicula.services.sheet.drawing import drawing
+from fidicula.services.sheet.findings import findings
 from fidicula.services.sheet.heed import heed, no_risk_from
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import (
@@ -64,6 +65,7 @@ def build_sheet(state: BenchState, visit: Visit, rules: Rules, *, now: datetime 
         proposals=proposals(state),
         crown_barred=barred,
         asks=asks(state, rules.tool_checks, now=now),
+        findings=findings(state),
         measure_again=[state.name(place) for place in again],
         problem=problem,
         drawing=drawing(state, computed) if computed is not None else None,

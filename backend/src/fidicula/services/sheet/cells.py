@@ -71,6 +71,8 @@ def _cell(state: BenchState, place: Place, by_number: dict[int, Reading]) -> Cel
         label=row.label,
         place=row.place_name(place[1], state.instrument.string_names),
         unit=row.unit,
+        form=row.form or "",
+        tools=list(row.tools),
         recheck=row.recheck,
         how=row.how,
         slip=row.slip or "",

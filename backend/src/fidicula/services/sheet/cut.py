@@ -20,6 +20,7 @@ from fidicula.core.geometry.string_lines import Board
 from fidicula.core.geometry.uncertainty import uncertainties
 from fidicula.core.readings.standing import Place
 from fidicula.core.work.creeping import first_pass
+from fidicula.services.sheet.findings import tilt
 from fidicula.services.sheet.geometry import SINGLES, Geometry, geometry_of
 from fidicula.services.sheet.held import BenchState, Held
 from fidicula.services.sheet.model import CutState, CutView, ProblemView, StringCutView
@@ -78,6 +79,7 @@ class _Cut:
     def __init__(self, state: BenchState, singles: Mapping[str, Held]) -> None:
         self._state, self._singles = state, singles
         self._count = state.count
+        self._tilt = tilt(state) or 0.0
         self._held: dict[Place, Held] = {(measure, None): held for measure, held in singles.items()}
         for i in range(self._count):
             for measure in ("end_height", "nut_height", "slot_depth"):
@@ -97,6 +99,7 @@ class _Cut:
             state.instrument.string_names,
             self._plan_places,
             tuple(self._directions["nut_height", i] for i in range(self._count)),
+            self._tilt,
         )
 
     def computed(self) -> Computed:
@@ -185,6 +188,7 @@ class _Cut:
             singles={measure: values[measure, None] for measure in SINGLES},
             diameters=self._state.diameters,
             targets=self._state.targets,
+            tilt=self._tilt,
         )
 
     def _nut_is_in_band(self, geometry: Geometry, i: int) -> bool:

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import get_args
 
 from fidicula.core.errors import CoreError
-from fidicula.core.readings.conversions import FootPlace, radius_by_chord, stop_to
+from fidicula.core.readings.conversions import FootPlace, SpacingForm, radius_by_chord, stop_to, string_steps
 from fidicula.core.readings.standing import Place, Standing
 
 FOOT_PLACES: tuple[FootPlace, ...] = get_args(FootPlace)
@@ -23,8 +23,65 @@ class Derived:
     by: str
 
 
-def derived_at(place: Place, standings: Mapping[Place, Standing]) -> Derived | None:
+@dataclass(frozen=True)
+class Spaced:
+    """Where strings were read to sit, by one way of reading it. [mm]
+
+    steps : of each string's middle from the lowest string's.  mark : of the lowest string's middle from the wood's bass
+    edge; None where that was not read.  known_to : of the spread.
+    """
+
+    steps: tuple[float, ...]
+    mark: float | None
+    known_to: float
+    by: str
+
+
+SPACING_MEASURES: Mapping[SpacingForm, str] = {
+    "marks": "string_mark_{where}",
+    "centres": "string_centres_{where}",
+    "gaps": "string_gap_{where}",
+}
+
+
+def spaced(
+    where: str, standings: Mapping[Place, Standing], diameters: Sequence[float], string_count: int
+) -> Spaced | None:
+    """where : nut or bridge.  diameters : none where no strings are named; the air between them tells nothing then.
+
+    None where it was read in no way to its end, or what was read cannot be.
+    """
+    for form, measure in SPACING_MEASURES.items():
+        count = string_count - (0 if form == "marks" else 1)
+        read = [_usable((measure.format(where=where), i), standings) for i in range(count)]
+        known = [one for one in read if one is not None]
+        if not count or len(known) < count:
+            continue
+        values = [value for value, _ in known]
+        try:
+            # Marks and middles are the same whatever the strings' thickness.
+            thick = diameters if form == "gaps" else [0.0] * string_count
+            steps = string_steps(form, measured=values, diameters=thick)
+        except CoreError:
+            continue
+        apart = [known[0][1] + known[-1][1]] if form == "marks" else [known_to for _, known_to in known]
+        return Spaced(steps, values[0] if form == "marks" else None, sum(apart), _SPACED_BY[form])
+    return None
+
+
+_SPACED_BY: Mapping[SpacingForm, str] = {
+    "marks": "the strings' marks",
+    "centres": "the steps from middle to middle",
+    "gaps": "the air between the strings",
+}
+
+
+def derived_at(
+    place: Place, standings: Mapping[Place, Standing], diameters: Sequence[float], string_count: int
+) -> Derived | None:
     """None where nothing tells it, or what does cannot be."""
+    if place[0] in ("nut_spread", "bridge_spread"):
+        return _spread(spaced(place[0].removesuffix("_spread"), standings, diameters, string_count))
     told = _TOLD.get(place[0])
     if told is None:
         return None
@@ -40,6 +97,10 @@ def _usable(place: Place, standings: Mapping[Place, Standing]) -> tuple[float, f
     if stand is None or stand.usable is None:
         return None
     return stand.usable, max(stand.resolution, stand.repeat_spread / 2)
+
+
+def _spread(found: Spaced | None) -> Derived | None:
+    return None if found is None else Derived(found.steps[-1], found.known_to, found.by)
 
 
 def _radius(_place: Place, standings: Mapping[Place, Standing]) -> Derived | None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from math import radians, tan
 
 from fidicula.core.errors import DoesNotFitError
 from fidicula.core.geometry.board import HeightDirection
@@ -50,13 +51,19 @@ class Geometry:
         return convert(upright=value, direction="shortest", board=self.board, line=self.lines[position])
 
 
-def geometry_of(*, singles: Mapping[str, float], diameters: Sequence[float], targets: Targets) -> Geometry:
-    """Raises CoreError where the shape cannot be."""
+def geometry_of(
+    *, singles: Mapping[str, float], diameters: Sequence[float], targets: Targets, tilt: float = 0.0
+) -> Geometry:
+    """tilt : of the board, positive where it is up on the treble side. [°]
+
+    Raises CoreError where the shape cannot be.
+    """
     board = Board(
         string_length=singles["string_length"],
         fingerboard_length=singles["fingerboard_length"],
         radius_end=singles["fingerboard_radius"],
         projection=singles["projection"],
+        tilt_slope=tan(radians(tilt)),
     )
     nut_centre = 0.0
     if targets.nut_margin is not None:

@@ -196,7 +196,7 @@ class BenchState:
 
     def derived(self, place: Place) -> Derived | None:
         """What other readings tell of a place."""
-        return derived_at(place, self.standings)
+        return derived_at(place, self.standings, self.diameters, self.count)
 
     def held(self, measure: str, position: int | None = None) -> Held | None:
         """The value to compute with: the reading where it holds, what other readings tell, the figure, else None."""
@@ -209,6 +209,14 @@ class BenchState:
             return Held(told.value, False, told.known_to)
         stand_in = self.assumed(place)
         return None if stand_in is None else Held(stand_in, True, self._leeway(place))
+
+    def read_or_figure(self, measure: str, position: int | None = None, *, figure: str = "") -> Held | None:
+        """A reading where it holds, else the shop's figure, even where no cut may rest on that."""
+        held = self.held(measure, position)
+        if held is not None:
+            return held
+        wanted = self.targets.others.get(figure or measure)
+        return None if wanted is None else Held(wanted.band.aim, True, (wanted.band.high - wanted.band.low) / 2)
 
     def _leeway(self, place: Place) -> float:
         """How far off an assumed value may well be: half its band; a slot may be anything up to half a string. [mm]"""

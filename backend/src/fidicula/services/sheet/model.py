@@ -27,6 +27,14 @@ class BandView:
 
 
 @dataclass(frozen=True)
+class FoundView:
+    """What readings say together. of : the measure that it is about, or `spacing_nut`, `spacing_bridge`."""
+
+    of: str
+    says: str
+
+
+@dataclass(frozen=True)
 class DoubtView:
     sentence: str
     suggested: float | None
@@ -40,6 +48,7 @@ class Cell:
     position : of the string from the lowest, or of the place by name; None for a single reading.
     on_card : a bridge needs it.  turn : in a full measuring.  part : of the instrument.
     label, place : its name in two parts.
+    form : where the same can be read in several ways, which of them this is.  tools : what it is read with.
     recheck : asked for when an instrument comes back.  how, slip : how it is taken, and how it usually goes wrong.
     value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
     told, told_by : what other readings say of it, and which.
@@ -56,6 +65,8 @@ class Cell:
     label: str
     place: str
     unit: str
+    form: str
+    tools: list[str]
     recheck: bool
     how: str
     slip: str
@@ -348,6 +359,7 @@ class BenchSheet:
     last_work : the causal place of a reading taken now.  measure_again : what no cut may rest on any more.
     proposals : what the findings lead on to, until it was done.
     asks : what looks like a slip, as a question; it changes and bars nothing.
+    findings : what readings say together.
     """
 
     instrument: InstrumentView
@@ -360,6 +372,7 @@ class BenchSheet:
     proposals: list[str]
     crown_barred: bool
     asks: list[str]
+    findings: list[FoundView]
     measure_again: list[str]
     problem: ProblemView | None
     drawing: Drawing | None

@@ -14,6 +14,9 @@ WORTH_FILING = 0.05
 SAME_PROJECTION = 0.25
 """Readings of the projection that differ by less are the same: measuring it twice does as much. [mm]"""
 
+OTHER_AIR = 15.0
+"""Air that differs by so much from last time's moves wood. [% of humidity]"""
+
 WALKED_SHARE = 0.004
 """A string length that differs by more of itself from last time's says that the bridge stands elsewhere."""
 

@@ -10,8 +10,8 @@ from fidicula.core.geometry.scoop import Station, gap_along
 from fidicula.core.geometry.spacing import margins
 from fidicula.core.geometry.string_lines import height_at_tailpiece, mark_height
 from fidicula.services.sheet.cut import Computed, compute
+from fidicula.services.sheet.findings import Spacing, off_middle, spacing
 from fidicula.services.sheet.held import BenchState
-from fidicula.services.targets.wanted import Wanted
 
 STATIONS = (0.25, 0.5, 0.75)
 """Of the scoop, in parts of the board's length."""
@@ -79,13 +79,19 @@ class SideView:
 
 @dataclass(frozen=True)
 class PlanString:
-    """A string's middle across the instrument, negative on the bass side. [mm]"""
+    """A string's middle across the instrument, negative on the bass side. [mm]
+
+    at_nut, at_bridge : as read where they were read string by string, else as wanted.
+    wanted_at_nut, wanted_at_bridge : by the shop's rule, in the spread that is there.
+    """
 
     name: str
     diameter: float
     at_nut: float
     at_end: float
     at_bridge: float
+    wanted_at_nut: float
+    wanted_at_bridge: float
 
 
 @dataclass(frozen=True)
@@ -136,11 +142,8 @@ def views(state: BenchState) -> Views:
 
 def shown(state: BenchState, measure: str, position: int | None = None, *, figure: str = "") -> Dimension:
     """A reading where it holds, else the shop's figure."""
-    held = state.held(measure, position)
-    if held is not None:
-        return Dimension(held.value, held.assumed)
-    wanted: Wanted | None = state.targets.others.get(figure or measure)
-    return Dimension(None if wanted is None else wanted.band.aim, assumed=True)
+    held = state.read_or_figure(measure, position, figure=figure)
+    return Dimension(None, assumed=True) if held is None else Dimension(held.value, held.assumed)
 
 
 def _side(state: BenchState, computed: Computed | None) -> SideView:
@@ -222,11 +225,9 @@ def _plan(state: BenchState, computed: Computed | None) -> PlanView:
     end = shown(state, "fingerboard_width", 1, figure="fingerboard_width_end")
     foot = shown(state, "bridge_foot_width")
     strings: list[PlanString] = []
+    nut_read, bridge_read = spacing(state, "nut"), spacing(state, "bridge")
     if computed is not None:
-        strings = [
-            PlanString(goal.name, goal.diameter, line.nut_offset, line.end_offset, line.bridge_offset)
-            for goal, line in zip(computed.goals, (target.line for target in computed.plan.strings), strict=True)
-        ]
+        strings = [_plan_string(state, computed, i, nut_read, bridge_read) for i in range(state.count)]
     diameters = [string.diameter for string in strings]
     bar, diameter = shown(state, "bar_inset"), state.targets.others.get("post_diameter")
     return PlanView(
@@ -240,11 +241,28 @@ def _plan(state: BenchState, computed: Computed | None) -> PlanView:
         strings=strings,
         margins_at_nut=_margins([string.at_nut for string in strings], diameters, nut.value),
         margins_at_end=_margins([string.at_end for string in strings], diameters, end.value),
-        neck_off_middle=_neck_off_middle(state),
+        neck_off_middle=off_middle(state),
         bar_edge=Dimension(
             None if foot.value is None or bar.value is None else -(foot.value / 2 - bar.value), bar.assumed
         ),
         post=_post(state, foot.value, None if diameter is None else diameter.band.aim),
+    )
+
+
+def _plan_string(
+    state: BenchState, computed: Computed, i: int, nut_read: Spacing | None, bridge_read: Spacing | None
+) -> PlanString:
+    line, carry = computed.plan.strings[i].line, computed.board.carry
+    at_nut = line.nut_offset if nut_read is None else nut_read.offsets[i]
+    at_bridge = line.bridge_offset if bridge_read is None else bridge_read.offsets[i]
+    return PlanString(
+        name=state.instrument.string_names[i],
+        diameter=computed.goals[i].diameter,
+        at_nut=at_nut,
+        at_end=at_nut + (at_bridge - at_nut) / carry,
+        at_bridge=at_bridge,
+        wanted_at_nut=line.nut_offset,
+        wanted_at_bridge=line.bridge_offset,
     )
 
 
@@ -253,11 +271,6 @@ def _margins(offsets: Sequence[float], diameters: Sequence[float], width: float 
         return []
     found = margins(offsets=offsets, diameters=diameters, width=width)
     return [found.bass, found.treble]
-
-
-def _neck_off_middle(state: BenchState) -> float | None:
-    bass, treble = state.held("neck_to_nick", 0), state.held("neck_to_nick", 1)
-    return None if bass is None or treble is None else (treble.value - bass.value) / 2
 
 
 def _post(state: BenchState, foot: float | None, diameter: float | None) -> list[PostEnd]:

@@ -74,13 +74,12 @@ def load_taken(
 
 def _read_there(work: UnitOfWork, instrument: Instrument, visit: Visit, kind: str, of: str) -> dict[Place, Taken]:
     if kind == AS_FOUND:
-        readings = _first_of_each(work.log.all_readings(visit.id))
-        return _taken(readings, standings_of(readings, []), f"as found, {_day(visit.opened_at)}")
+        return as_found(work, visit, f"as found, {_day(visit.opened_at)}")
     if kind == EARLIER_VISIT:
         earlier = next((v for v in work.instruments.visits(instrument.id) if str(v.id) == of), None)
         if earlier is None or earlier.id == visit.id:
             raise RefusedError("that is no earlier visit of this instrument", field="sources")
-        return _last_of(work, earlier.id, f"as at the visit of {_day(earlier.opened_at)}")
+        return last_of(work, earlier.id, f"as at the visit of {_day(earlier.opened_at)}")
     if kind == ANOTHER:
         other = work.instruments.by_ticket(of)
         if other is None:
@@ -97,7 +96,7 @@ def _read_there(work: UnitOfWork, instrument: Instrument, visit: Visit, kind: st
                 "from another instrument of the same family, size and number of strings, and never scaled",
                 field="sources",
             )
-        return _last_of(work, other[1].id, f"as {its.ticket} stands")
+        return last_of(work, other[1].id, f"as {its.ticket} stands")
     raise RefusedError(f"a target comes from {', '.join(SOURCES)}; it was “{kind}”", field="sources")
 
 
@@ -115,7 +114,14 @@ def _first_of_each(readings: Sequence[Reading]) -> list[Reading]:
     return [r for r in kept if (r.after_work or 0) == first[r.measure, r.position]]
 
 
-def _last_of(work: UnitOfWork, visit_id: UUID, words: str) -> dict[Place, Taken]:
+def as_found(work: UnitOfWork, visit: Visit, words: str) -> dict[Place, Taken]:
+    """What each place first held at a visit. words : said of each."""
+    readings = _first_of_each(work.log.all_readings(visit.id))
+    return _taken(readings, standings_of(readings, []), words)
+
+
+def last_of(work: UnitOfWork, visit_id: UUID, words: str) -> dict[Place, Taken]:
+    """What each place held at the end of a visit, or holds now. words : said of each."""
     readings = work.log.standing_readings(visit_id)
     return _taken(readings, standings_of(readings, work.log.works(visit_id)), words)
 

@@ -1,0 +1,58 @@
+"""What can be laid beside the readings of now: how it came, and how it went home earlier."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
+from fidicula.core.readings.standing import Place
+from fidicula.db.records import Visit
+from fidicula.services.targets.wanted import Taken
+from fidicula.tables.course import visit_kinds
+
+
+@dataclass(frozen=True)
+class BesideValue:
+    """One place as it was read then. [its unit]  direction : how a height was read."""
+
+    measure: str
+    position: int | None
+    value: float
+    direction: str
+
+
+@dataclass(frozen=True)
+class Beside:
+    """key : `came`, or the visit's id.  label : in words.  at : when that visit began."""
+
+    key: str
+    label: str
+    at: datetime
+    values: list[BesideValue]
+
+
+def beside(
+    visit: Visit, came: Mapping[Place, Taken], earlier: Sequence[tuple[Visit, Mapping[Place, Taken]]]
+) -> list[Beside]:
+    """visit : of now.  came : as it was first read at it.  earlier : each visit before, as it ended."""
+    return [
+        Beside("came", "as it came", visit.opened_at, _values(came)),
+        *(
+            Beside(
+                str(one.id),
+                visit_kinds()[one.kind].label if one.kind in visit_kinds() else one.kind,
+                one.opened_at,
+                _values(held),
+            )
+            for one, held in earlier
+        ),
+    ]
+
+
+def _values(held: Mapping[Place, Taken]) -> list[BesideValue]:
+    return [
+        BesideValue(measure, position, taken.value, taken.direction)
+        for (measure, position), taken in held.items()
+        if taken.value is not None
+    ]

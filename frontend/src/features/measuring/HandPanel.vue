@@ -1,0 +1,103 @@
+<script setup lang="ts">
+/** What is in hand: where and how it is taken, with what, how it slips, and what the readings say together. */
+import { computed } from 'vue'
+import type { BenchSheet, Cell } from '@/api'
+import { useHouse } from '@/features/rail'
+import { useAtBench } from '@/shared/person'
+import DeviceSends from './DeviceSends.vue'
+import MeasureSketch from './MeasureSketch.vue'
+
+const props = defineProps<{ sheet: BenchSheet; cell: Cell; isWhyOpen: boolean; whyLines: string[] }>()
+const emit = defineEmits<{ sent: [typed: string, tool: string] }>()
+const atBench = useAtBench()
+const house = useHouse()
+
+const tools = computed(() =>
+  props.cell.tools.map((tool) => ({ tool, label: house.choices?.tools.find((one) => one.tool === tool)?.label ?? tool })),
+)
+const inHand = computed({
+  get: () => atBench.toolFor(props.cell.measure, props.cell.tools),
+  set: (tool) => atBench.chooseTool(props.cell.measure, tool),
+})
+/** A spacing is found out from several measures of one place. */
+const about = computed(() => {
+  const where = /^(?:string_(?:mark|centres|gap)_)?(nut|bridge)(?:_spread|_margin)?$/.exec(props.cell.measure)?.[1]
+  return where ? `spacing_${where}` : props.cell.measure
+})
+const findings = computed(() => props.sheet.findings.filter((found) => found.of === about.value))
+</script>
+
+<template>
+  <aside class="hand" aria-label="In hand">
+    <MeasureSketch :measure="cell.measure" :position="cell.position" :left-handed="sheet.instrument.left_handed" />
+    <h2 class="title">{{ cell.name }}</h2>
+    <p>{{ cell.how.charAt(0).toUpperCase() }}{{ cell.how.slice(1) }}.</p>
+    <p v-if="cell.slip"><b>The usual slip:</b> {{ cell.slip }}.</p>
+    <label v-if="tools.length > 1" class="tool">
+      read with
+      <select v-model="inHand">
+        <option v-for="one in tools" :key="one.tool" :value="one.tool">{{ one.label }}</option>
+      </select>
+    </label>
+    <p v-else class="tool">read with a {{ tools[0]?.label }}</p>
+    <p v-for="found in findings" :key="found.says" class="found">{{ found.says }}</p>
+    <p v-for="line in isWhyOpen ? whyLines : []" :key="line" class="quiet">{{ line }}</p>
+    <p v-if="cell.told !== null">Told by {{ cell.told_by }}; a reading of its own counts before that.</p>
+    <DeviceSends v-if="atBench.may('measure')" :ticket="sheet.instrument.ticket" :cell="cell" @sent="(typed, tool) => emit('sent', typed, tool)" />
+  </aside>
+</template>
+
+<style scoped>
+.hand {
+  position: sticky;
+  top: 6px;
+  padding: 12px 16px 16px;
+  background: var(--sheet);
+  border-radius: 4px;
+  font-size: 17px;
+}
+.title {
+  margin: 8px 0 0;
+  font-size: 21px;
+  line-height: 1.15;
+}
+.title::first-letter {
+  text-transform: uppercase;
+}
+.hand p {
+  margin: 8px 0 0;
+}
+.tool {
+  display: flex;
+  align-items: center;
+  gap: 9px;
+  min-height: 44px;
+}
+select {
+  flex: 1;
+  min-height: 44px;
+  padding: 0 8px;
+  font: inherit;
+  font-weight: 700;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+}
+.found {
+  padding-left: 10px;
+  border-left: 3px solid var(--ink);
+}
+.quiet {
+  color: var(--quiet);
+}
+@media (max-width: 1000px) {
+  .hand {
+    order: -1;
+    position: static;
+  }
+  .hand :deep(svg) {
+    max-height: 130px;
+  }
+}
+</style>

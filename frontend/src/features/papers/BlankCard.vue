@@ -1,0 +1,147 @@
+<script setup lang="ts">
+/** A card to print and to write on, for the day without a screen: every place of a measuring with its sketch. */
+import { computed, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Cell } from '@/api'
+import { keyOf, useBench, useBeside } from '@/features/bench'
+import { COURSES, linesOf, MeasureSketch, placesOf, useCourse } from '@/features/measuring'
+import { useCommands } from '@/shared/commands'
+
+const props = defineProps<{ ticket: string }>()
+const bench = useBench()
+const router = useRouter()
+const { course, form } = useCourse()
+const { besideOf } = useBeside()
+watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
+
+const cells = computed(() => placesOf(bench.sheet?.cells ?? [], course.value, form.value))
+const parts = computed(() =>
+  [...new Set(cells.value.map((cell) => cell.part))].map((part) => ({ part, lines: linesOf(cells.value, part) })),
+)
+const isLeftHanded = computed(() => bench.sheet?.instrument.left_handed ?? false)
+/** A left-handed instrument's strings stand mirrored, as on the screen. */
+function seen(line: Cell[]): Cell[] {
+  const names = bench.sheet?.instrument.string_names ?? []
+  return isLeftHanded.value && line.length === names.length && line[0]?.place === names[0] ? [...line].reverse() : line
+}
+function print(): void {
+  window.print()
+}
+function back(): void {
+  void router.push({ name: 'measure', params: { ticket: props.ticket } })
+}
+useCommands([
+  { letter: 'd', words: 'print it', run: print },
+  { letter: 'e', words: 'back to the measuring', run: back },
+])
+</script>
+
+<template>
+  <div v-if="bench.sheet">
+    <div class="acts">
+      <v-btn variant="flat" @click="print">Print</v-btn>
+      <v-btn @click="back">Back to the measuring</v-btn>
+      <span>{{ COURSES[course] }}. What stands beside it on the screen is printed small in the boxes.</span>
+    </div>
+    <main class="paper" aria-label="Blank card">
+      <header class="head">
+        <h1>{{ ticket }}</h1>
+        <p>
+          {{ bench.sheet.instrument.family }} {{ bench.sheet.instrument.size }}{{ isLeftHanded ? ', left-handed' : '' }}<template v-if="bench.sheet.instrument.owner">, {{ bench.sheet.instrument.owner }}</template><template v-if="bench.sheet.strings">; {{ bench.sheet.strings.name }}</template>
+        </p>
+      </header>
+      <p class="blanks"><span>on</span><i /><span>at</span><i /><span>by</span><i /><span>heights read with</span><i /></p>
+      <div class="columns">
+        <section v-for="one in parts" :key="one.part">
+          <h2>{{ one.part }}</h2>
+          <div v-for="line in one.lines" :key="line.measure" class="line" :class="{ single: line.cells.length === 1 }">
+            <MeasureSketch class="sketch" :measure="line.measure" :position="line.cells[0]?.position ?? null" :left-handed="isLeftHanded" />
+            <div class="said">
+              <span><b>{{ line.label }}</b>{{ line.cells[0]?.unit === 'mm' ? '' : `, ${line.cells[0]?.unit}` }}</span>
+              <div class="boxes">
+                <span v-for="cell in seen(line.cells)" :key="keyOf(cell)" class="place">
+                  <span class="box"><small>{{ besideOf(cell) }}</small></span>
+                  <small>{{ cell.place }}</small>
+                </span>
+              </div>
+            </div>
+          </div>
+        </section>
+      </div>
+    </main>
+  </div>
+  <p v-else class="paper" role="status">{{ bench.failure || 'Opening …' }}</p>
+</template>
+
+<style scoped src="./paper.css"></style>
+<style scoped>
+.head {
+  display: flex;
+  align-items: baseline;
+  gap: 8mm;
+}
+.head p,
+.blanks {
+  margin: 0;
+}
+.blanks {
+  display: flex;
+  gap: 2mm;
+  padding-top: 5mm;
+}
+.blanks i {
+  flex: 1;
+  border-bottom: 0.3mm solid #000;
+}
+.columns {
+  columns: 2;
+  column-gap: 7mm;
+}
+h2 {
+  margin-top: 2mm;
+  break-after: avoid;
+}
+.line {
+  display: flex;
+  gap: 2mm;
+  padding: 0.5mm 0;
+  border-bottom: 0.2mm solid #aaa;
+  break-inside: avoid;
+}
+.sketch {
+  flex: none;
+  width: 16mm;
+  height: 9mm;
+}
+.said {
+  flex: 1;
+  min-width: 0;
+  line-height: 1.15;
+}
+.single .said {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+}
+.boxes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5mm 1.5mm;
+}
+.place {
+  display: grid;
+  max-width: 22mm;
+  line-height: 1;
+}
+.box {
+  width: 14mm;
+  height: 7mm;
+  border: 0.3mm solid #000;
+  display: flex;
+  align-items: end;
+  padding: 0 0.6mm;
+}
+small {
+  font-size: 7pt;
+}
+</style>

@@ -1,0 +1,163 @@
+<script setup lang="ts">
+/** The sheet on paper: what was read, by whom and with what; what it says; what was decided and why; the drawings. */
+import { computed, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import type { Cell } from '@/api'
+import { decimalsOf, keyOf, useBench } from '@/features/bench'
+import { EndView, OtherViews, sheetGeometry } from '@/features/drawing'
+import { useCommands } from '@/shared/commands'
+import { day, mm, plain } from '@/shared/format'
+import { inches } from '@/shared/inches'
+import { useAtBench } from '@/shared/person'
+
+const props = defineProps<{ ticket: string }>()
+const bench = useBench()
+const atBench = useAtBench()
+const router = useRouter()
+watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
+
+const WIDTH = 700
+const HEIGHT = 300
+const sheet = computed(() => bench.sheet)
+const geometry = computed(() =>
+  sheetGeometry({
+    width: WIDTH,
+    left: 60,
+    right: 60,
+    strings: sheet.value?.instrument.string_names.length ?? 4,
+    leftHanded: sheet.value?.instrument.left_handed ?? false,
+    drawing: sheet.value?.drawing ?? null,
+    height: HEIGHT,
+  }),
+)
+/** What was read, in the course of measuring. */
+const read = computed(() =>
+  (sheet.value?.cells ?? [])
+    .filter((cell) => cell.value !== null)
+    .sort((one, other) => one.turn - other.turn || (one.position ?? 0) - (other.position ?? 0)),
+)
+function figure(cell: Cell): string {
+  const value = cell.value ?? 0
+  const told = `${decimalsOf(cell) === 2 ? mm(value) : plain(value)} ${cell.unit}`
+  return atBench.inches && cell.unit === 'mm' ? `${told} (${inches(value)})` : told
+}
+function standing(cell: Cell): string {
+  if (cell.state === 'stale') return `stale: ${cell.stale_because ?? ''}`
+  if (cell.state === 'doubted') return 'doubted'
+  return { above: 'above', below: 'below', in_band: 'in band', none: '' }[cell.band?.standing ?? 'none']
+}
+function band(cell: Cell): string {
+  return cell.band ? `${plain(cell.band.low)} to ${plain(cell.band.high)}` : ''
+}
+const decided = computed(() => (sheet.value?.questions ?? []).filter((question) => question.decided !== null))
+const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
+function print(): void {
+  window.print()
+}
+function back(): void {
+  void router.push({ name: 'measure', params: { ticket: props.ticket } })
+}
+useCommands([
+  { letter: 'd', words: 'print it', run: print },
+  { letter: 'e', words: 'back to the measuring', run: back },
+])
+</script>
+
+<template>
+  <div v-if="sheet">
+    <div class="acts">
+      <v-btn variant="flat" @click="print">Print</v-btn>
+      <v-btn @click="back">Back to the measuring</v-btn>
+    </div>
+    <main class="paper" aria-label="Sheet on paper">
+      <header class="head">
+        <h1>{{ ticket }}</h1>
+        <p>
+          {{ sheet.instrument.family }} {{ sheet.instrument.size }}{{ sheet.instrument.left_handed ? ', left-handed' : '' }}<template v-if="sheet.instrument.owner">, {{ sheet.instrument.owner }}</template><br />
+          {{ sheet.instrument.visit_label }}<template v-if="sheet.strings">; {{ sheet.strings.name }}</template>; {{ sheet.recipe.name }}
+        </p>
+        <p class="date">{{ today }}</p>
+      </header>
+      <p v-if="sheet.instrument.complaint">{{ sheet.instrument.complaint }}</p>
+      <EndView v-if="sheet.drawing" :drawing="sheet.drawing" :geometry="geometry" :width="WIDTH" :height="HEIGHT" :room="WIDTH - 120" :left-handed="sheet.instrument.left_handed" />
+      <OtherViews view="side" :sheet="sheet" :width="WIDTH" :height="270" />
+      <OtherViews view="plan" :sheet="sheet" :width="WIDTH" :height="240" />
+      <section>
+        <h2>{{ sheet.words.title }}</h2>
+        <p v-for="line in sheet.words.says" :key="line">{{ line }}</p>
+        <ol v-if="sheet.words.do.length"><li v-for="line in sheet.words.do" :key="line">{{ line }}</li></ol>
+        <p v-if="sheet.words.caution"><b>{{ sheet.words.caution }}</b></p>
+        <p v-for="found in sheet.findings" :key="found.says">{{ found.says }}</p>
+      </section>
+      <section v-if="decided.length">
+        <h2>Decided</h2>
+        <p v-for="question in decided" :key="question.question">
+          {{ question.title }}: <b>{{ question.decided?.label }}</b>, {{ question.decided?.by }}<template v-if="question.decided?.reason">: {{ question.decided.reason }}</template>
+        </p>
+      </section>
+      <section>
+        <h2>Readings</h2>
+        <p v-if="!read.length">Nothing has been read yet.</p>
+        <table v-else>
+          <thead><tr><th>What</th><th class="figure">Reading</th><th>Wanted</th><th></th><th>With, by, when</th></tr></thead>
+          <tbody>
+            <tr v-for="cell in read" :key="keyOf(cell)">
+              <td>{{ cell.name }}</td>
+              <td class="figure">{{ figure(cell) }}</td>
+              <td>{{ band(cell) }}</td>
+              <td>{{ standing(cell) }}</td>
+              <td>{{ cell.tool }}<template v-if="cell.direction === 'shortest'">, the shortest way</template>, {{ cell.taken_by }}, {{ cell.taken_at ? day(cell.taken_at) : '' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+    </main>
+  </div>
+  <p v-else class="paper" role="status">{{ bench.failure || 'Opening …' }}</p>
+</template>
+
+<style scoped src="./paper.css"></style>
+<style scoped>
+.head {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 8mm;
+  align-items: baseline;
+}
+.head p,
+section p {
+  margin: 0 0 1mm;
+}
+.paper > :deep(svg) {
+  display: block;
+  max-width: 100%;
+  height: auto;
+  margin: 0 auto;
+  break-inside: avoid;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  padding: 0.6mm 3mm 0.6mm 0;
+  text-align: left;
+  border-bottom: 0.2mm solid #aaa;
+}
+tr {
+  break-inside: avoid;
+}
+td:not(:first-child, :last-child) {
+  white-space: nowrap;
+}
+.figure {
+  text-align: right;
+  font-weight: 700;
+  white-space: nowrap;
+}
+ol {
+  margin: 0;
+  padding-left: 6mm;
+}
+</style>

@@ -1,0 +1,2 @@
+export { default as BlankCard } from './BlankCard.vue'
+export { default as PaperSheet } from './PaperSheet.vue'
