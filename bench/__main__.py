@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from bench import bridge, first_load, house, save, targets
+from bench import bridge, first_load, house, measuring, save, targets
 
 if __name__ == "__main__":
-    for benchmark in (bridge, targets, first_load, save, house):
+    for benchmark in (bridge, targets, first_load, save, measuring, house):
         benchmark.run()

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import os
+import socket
 import subprocess
 import sys
 import tempfile
+import time
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
@@ -43,3 +45,13 @@ def served(module: str, prepare: Callable[[Engine], None], *, durable: bool) -> 
             finally:
                 server.terminate()
                 server.wait()
+
+
+def until_it_listens(port: int) -> None:
+    """Raises RuntimeError where nothing listens after half a minute."""
+    for _ in range(300):
+        with socket.socket() as probe:
+            if probe.connect_ex(("127.0.0.1", port)) == 0:
+                return
+        time.sleep(0.1)
+    raise RuntimeError("the application did not start")

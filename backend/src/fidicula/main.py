@@ -2,9 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from typing import Any
+
 from fastapi import FastAPI
 
 from fidicula.api.app import make_app
+from fidicula.api.pairing import PairedOnly
 from fidicula.db.changes import Changes
 from fidicula.db.unit_of_work import make_engine
 from fidicula.devices.standins.caliper import FAULTS, StandInCaliper
@@ -25,11 +29,19 @@ from fidicula.services.recipes import Recipes
 from fidicula.services.screening import Screening
 from fidicula.settings import Settings
 
+Application = Callable[..., Any]
+"""What a web server serves."""
+
+
+def for_paired_devices(app: Application, *, code: str, key: bytes) -> Application:
+    """The same application behind a door that opens by a code. key : what paired devices are known by."""
+    return PairedOnly(app, code=code, key=key)
+
 
 def create_app(settings: Settings) -> FastAPI:
     """The application on the database that the settings name."""
     engine = make_engine(settings.database_url)
-    app = make_app(front_end=settings.front_end)
+    app = make_app(front_end=settings.front_end, lan_address=settings.lan_address)
     app.state.engine = engine
     app.state.people = People(engine)
     app.state.house = House(engine)

@@ -8,13 +8,17 @@ from pydantic_settings import BaseSettings, SettingsConfigDict
 
 
 class Settings(BaseSettings):
-    """root : of the checkout.  database_url : where PostgreSQL listens, for SQLAlchemy."""
+    """root : of the checkout.  database_url : where PostgreSQL listens, for SQLAlchemy.
+
+    lan_address : of this machine on the workshop's network, where other devices are served too.
+    """
 
     model_config = SettingsConfigDict(env_prefix="FIDICULA_")
 
     root: Path = Path(__file__).resolve().parents[3]
     database_url: str = ""
     state: Path | None = None
+    lan_address: str = ""
 
     @property
     def front_end(self) -> Path:

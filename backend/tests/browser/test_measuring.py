@@ -152,7 +152,7 @@ def test_a_card_written_by_hand_goes_to_its_own_day_and_earlier_figures_stand_be
     page.get_by_role("button", name="That was the card").click()
     expect(page.get_by_label("waist: ")).to_have_accessible_name(re.compile("waist: 16.5"))
     expect(page.get_by_label("neck length: ")).to_have_accessible_name(re.compile("neck length: 130.5"))
-    expect(page.get_by_label("waist: ")).to_have_accessible_name(re.compile("want 16"))
+    expect(page.get_by_label("neck length: ")).to_have_accessible_name(re.compile("in band, want 130"))
     command(page, "i")
     page.get_by_label("waist: ").click()
     expect(page.get_by_text("about 21/32 in")).to_be_visible()

@@ -16,6 +16,7 @@ from pathlib import Path
 from typing import Any
 
 import pytest
+from fidicula.cli import serve
 from fidicula.cli.demo import demo_sign_ins
 from fidicula.hosting.cluster import free_port
 
@@ -128,3 +129,17 @@ def test_a_port_in_use_is_one_sentence_and_names_another(cluster_home: Path) -> 
 
 def test_a_port_that_cannot_be_is_one_sentence(cluster_home: Path) -> None:
     assert refusal(cluster_home, "--port", "80000") == "A port is a number from 1 to 65535; 80000 is not."
+
+
+@pytest.mark.parametrize(
+    ("arguments", "says"),
+    [
+        (["--lan", "--address", "8.8.8.8"], "can be reached from the whole world"),
+        (["--lan", "--address", "10.255.255.254"], "does not have the address 10.255.255.254"),
+    ],
+)
+def test_other_devices_are_served_on_the_workshops_own_network_alone(
+    capsys: pytest.CaptureFixture[str], arguments: list[str], says: str
+) -> None:
+    assert serve.run(["--port", str(free_port()), *arguments], demo=False) == 1
+    assert says in capsys.readouterr().err

@@ -59,15 +59,19 @@ class CommonHeaders:
         await self._app(scope, receive, send_with_headers)
 
 
-def make_app(*, front_end: Path | None = None) -> FastAPI:
+LOOPBACK = ("127.0.0.1", "localhost", "[::1]")
+
+
+def make_app(*, front_end: Path | None = None, lan_address: str = "") -> FastAPI:
     """The application without its services; main.py gives it those.
 
     front_end : the folder of the built front end, None to serve the API alone.
+    lan_address : under which it answers besides those of this machine alone.
     """
     app = FastAPI(title="Fidicula", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
     app.add_middleware(GZipMiddleware, minimum_size=1400, compresslevel=5)
     app.add_middleware(CommonHeaders)
-    app.add_middleware(TrustedHostMiddleware, allowed_hosts=["127.0.0.1", "localhost", "[::1]"])
+    app.add_middleware(TrustedHostMiddleware, allowed_hosts=[host for host in (*LOOPBACK, lan_address) if host])
     errors.install(app)
     _include(app)
     app.include_router(compute.router)

@@ -221,6 +221,7 @@ h1 {
 .link {
   padding: 10px 0;
   color: var(--action);
+  text-decoration: underline;
 }
 .card {
   display: grid;
