@@ -22,11 +22,13 @@ from fidicula.services.devices_at_bench import Devices, DevicesAtBench
 from fidicula.services.figures import Figures
 from fidicula.services.following import Followings
 from fidicula.services.house import House
+from fidicula.services.pages_at_bench import PagesAtBench
 from fidicula.services.particulars import Particulars
 from fidicula.services.people import People
 from fidicula.services.photos import Photos
 from fidicula.services.recipes import Recipes
 from fidicula.services.screening import Screening
+from fidicula.services.shelf import Shelf
 from fidicula.settings import Settings
 
 Application = Callable[..., Any]
@@ -52,6 +54,8 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.figures = Figures(engine)
     app.state.recipes = Recipes(engine)
     app.state.followings = Followings(engine)
+    app.state.pages = PagesAtBench(engine)
+    app.state.shelf = Shelf(engine)
     app.state.screening = Screening(engine)
     app.state.batch = Batch(engine)
     app.state.changes = Changes(engine)

@@ -49,6 +49,7 @@ NOT_ALL = {
     ("put", "/api/instruments/{ticket}/targets"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/targets/take-back"): ALL - {"desk"},
     ("put", "/api/recipes/{family}/{name}"): {"owner", "luthier"},
+    ("put", "/api/shelf/{family}/{name}"): {"owner", "luthier"},
     ("post", "/api/recipes/{family}/{name}/retire"): {"owner", "luthier"},
     ("post", "/api/recipes/{family}/{name}/follow"): {"owner", "luthier"},
     ("put", "/api/figures"): {"owner"},

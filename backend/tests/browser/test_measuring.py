@@ -31,6 +31,7 @@ def test_a_violin_is_measured_in_full_with_no_key_more_than_digits_and_enter(pag
     page.reload()
     expect(page.get_by_role("status").first).to_have_text("55 of 55")
     command(page, "e")
+    expect(page.get_by_role("main", name="Bench sheet")).to_be_visible()
     command(page, "x")
     side = page.get_by_role("img", name="The instrument from its side")
     expect(side).to_have_accessible_name(

@@ -872,6 +872,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/instruments/{ticket}/pages/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Page
+         * @description One page, computed for where its handles stand; nothing is kept.
+         */
+        post: operations["page_api_instruments__ticket__pages__page__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{family}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shelf
+         * @description What the shop has on hand for a family.
+         */
+        get: operations["shelf_api_shelf__family__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/{family}/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Enter
+         * @description Change one of the lists.
+         */
+        put: operations["enter_api_shelf__family___name__put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/figures": {
         parameters: {
             query?: never;
@@ -1687,6 +1747,59 @@ export interface components {
             reason: string;
         };
         /**
+         * Consequence
+         * @description One number, as it is and as it would be. [its unit]
+         *
+         *     now, then : None where it cannot be told.  places : shown behind the point.  why : the formula with these numbers.
+         *     assumed : it rests on a figure.  band : what is wanted, as words.  standing : of `then` against that.
+         */
+        Consequence: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Now */
+            now: number | null;
+            /** Then */
+            then: number | null;
+            /** Places */
+            places: number;
+            /** Why */
+            why: string[];
+            /**
+             * Assumed
+             * @default false
+             */
+            assumed: boolean;
+            /**
+             * Band
+             * @default
+             */
+            band: string;
+            /**
+             * Standing
+             * @default
+             */
+            standing: string;
+        };
+        /**
+         * Curve
+         * @description points : [x, y], to be joined.
+         */
+        Curve: {
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "now" | "then" | "wanted" | "limit";
+            /** Points */
+            points: number[][];
+        };
+        /**
          * CutView
          * @description state : `none` where nothing can be said yet.  assumed : in words, what the cut rests on unmeasured.
          */
@@ -2134,6 +2247,59 @@ export interface components {
             /** Says */
             says: string;
         };
+        /**
+         * Handle
+         * @description One thing that can be tried. [its unit]
+         *
+         *     at : where it stands now.  rests_at : where it stands untouched.  low, high, step : how far it goes.
+         *     rests_on : where its resting place comes from.  choices : for one that is chosen; `chosen` is its key.
+         */
+        Handle: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** At */
+            at: number;
+            /** Rests At */
+            rests_at: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Step */
+            step: number;
+            /** Rests On */
+            rests_on: string;
+            /** Choices */
+            choices?: components["schemas"]["HandleChoice"][];
+            /**
+             * Chosen
+             * @default
+             */
+            chosen: string;
+        };
+        /** HandleChoice */
+        HandleChoice: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * Impossible
+         * @description A wish that cannot be. nearest : that can be had, None where none was found.
+         */
+        Impossible: {
+            /** Handle */
+            handle: string;
+            /** Sentence */
+            sentence: string;
+            /** Nearest */
+            nearest: number | null;
+        };
         /** InspectBody */
         InspectBody: {
             /**
@@ -2343,6 +2509,45 @@ export interface components {
             /** Diameters */
             diameters: string[];
         };
+        /**
+         * PageView
+         * @description One page, computed for where its handles stand.
+         *
+         *     finding : what the readings say.  retake : what bars the figures here.  assumed : what they rest on unmeasured.
+         *     question : that the ways decide, empty where none is asked.  stale_after : what the work makes stale.
+         *     shelf : the list of the shop that the page chooses from, empty for none.
+         */
+        PageView: {
+            /** Page */
+            page: string;
+            /** Title */
+            title: string;
+            /** Finding */
+            finding: string[];
+            /** Retake */
+            retake: components["schemas"]["Retake"][];
+            /** Assumed */
+            assumed: string[];
+            impossible: components["schemas"]["Impossible"] | null;
+            /** Handles */
+            handles: components["schemas"]["Handle"][];
+            /** Consequences */
+            consequences: components["schemas"]["Consequence"][];
+            /** Plots */
+            plots: components["schemas"]["Plot"][];
+            /** Tables */
+            tables: components["schemas"]["Table"][];
+            /** Ways */
+            ways: components["schemas"]["Way"][];
+            /** Question */
+            question: string;
+            /** Stale After */
+            stale_after: string[];
+            /** Caution */
+            caution: string;
+            /** Shelf */
+            shelf: string;
+        };
         /** ParticularBody */
         ParticularBody: {
             /** Field */
@@ -2513,6 +2718,31 @@ export interface components {
             bar_edge: components["schemas"]["Dimension"];
             /** Post */
             post: components["schemas"]["PostEnd"][];
+        };
+        /**
+         * Plot
+         * @description A drawing over two axes.
+         *
+         *     down : y grows downward, as depth does.  removed : what is to come off, closed, for hatching.  says : for those who
+         *     do not see it.
+         */
+        Plot: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** X Label */
+            x_label: string;
+            /** Y Label */
+            y_label: string;
+            /** Down */
+            down: boolean;
+            /** Curves */
+            curves: components["schemas"]["Curve"][];
+            /** Removed */
+            removed: number[][][];
+            /** Says */
+            says: string;
         };
         /**
          * PostEnd
@@ -2694,6 +2924,20 @@ export interface components {
             /** Tickets */
             tickets: string[];
         };
+        /**
+         * Retake
+         * @description A reading that has to be taken, or taken again, and why.
+         */
+        Retake: {
+            /** Measure */
+            measure: string;
+            /** Position */
+            position: number | null;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
         /** SaveBody */
         SaveBody: {
             /**
@@ -2862,6 +3106,35 @@ export interface components {
             material: string;
             /** Strings */
             strings: components["schemas"]["StringOn"][];
+        };
+        /**
+         * ShelfBody
+         * @description values : as typed, in any order.
+         */
+        ShelfBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Values */
+            values: string[];
+        };
+        /**
+         * ShelfView
+         * @description One list. values : upward. [unit]  is_own : the shop has changed it.
+         */
+        ShelfView: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Values */
+            values: number[];
+            /** Is Own */
+            is_own: boolean;
         };
         /**
          * ShotView
@@ -3104,6 +3377,25 @@ export interface components {
             assumed: boolean;
         };
         /**
+         * Table
+         * @description rows : a name and its cells as they are shown; a cell that is marked is one to heed.
+         */
+        Table: {
+            /** Title */
+            title: string;
+            /** Head */
+            head: string[];
+            /** Rows */
+            rows: string[][];
+            /** Marked */
+            marked: number[][];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
          * Tag
          * @description One instrument on the rail. step : where its course stands.  waits_for, waits_until : what only time helps.
          */
@@ -3209,6 +3501,16 @@ export interface components {
             is_for_heights: boolean;
         };
         /**
+         * TriedBody
+         * @description handles : those that were moved, by name.
+         */
+        TriedBody: {
+            /** Handles */
+            handles?: {
+                [key: string]: number | string;
+            };
+        };
+        /**
          * Undoable
          * @description The newest thing that can be taken back.
          */
@@ -3276,6 +3578,27 @@ export interface components {
              * Format: date-time
              */
             until: string;
+        };
+        /**
+         * Way
+         * @description One way to go on. outcome : of the page's question, empty where it is only laid beside the others.
+         *
+         *     takes : what it takes and brings, in words.
+         */
+        Way: {
+            /** Outcome */
+            outcome: string;
+            /** Label */
+            label: string;
+            /** Says */
+            says: string;
+            /** Takes */
+            takes: string[];
+            /**
+             * Advised
+             * @default false
+             */
+            advised: boolean;
         };
         /**
          * Why
@@ -6191,6 +6514,208 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Shown"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    page_api_instruments__ticket__pages__page__post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriedBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    shelf_api_shelf__family__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: "violin" | "viola" | "cello" | "bass";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfView"][];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    enter_api_shelf__family___name__put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: "violin" | "viola" | "cello" | "bass";
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShelfBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShelfView"][];
                 };
             };
             /** @description Nobody is signed in */

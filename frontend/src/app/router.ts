@@ -33,6 +33,12 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:ticket/page/:page',
+      name: 'page',
+      component: () => import('@/features/pages').then((feature) => feature.InstrumentPage),
+      props: true,
+    },
+    {
       path: '/bench/:ticket/paper',
       name: 'paper',
       component: () => import('@/features/papers').then((feature) => feature.PaperSheet),

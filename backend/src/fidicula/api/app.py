@@ -13,7 +13,21 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from fidicula.api import bench, changes, compute, course, devices, errors, figures, house, many, people, photos, recipes
+from fidicula.api import (
+    bench,
+    changes,
+    compute,
+    course,
+    devices,
+    errors,
+    figures,
+    house,
+    many,
+    pages,
+    people,
+    photos,
+    recipes,
+)
 from fidicula.api.signed import signed
 
 _OPEN = (house.open_router, people.open_router)
@@ -27,6 +41,7 @@ _ROUTERS = (
     course.router,
     photos.router,
     devices.router,
+    pages.router,
     figures.router,
     recipes.router,
     many.router,

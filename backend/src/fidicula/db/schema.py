@@ -350,6 +350,19 @@ tool_check = Table(
     _now("checked_at"),
 )
 
+shelf_entry = Table(
+    "shelf_entry",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("list", Text, nullable=False),
+    Column("family", Text, nullable=False),
+    Column("values", ARRAY(Double), nullable=False),
+    Column("entered_by", Text, nullable=False),
+    _now("entered_at"),
+    Index("ix_shelf_entry_family_list_number", "family", "list", "number"),
+)
+
 own_size = Table(
     "own_size",
     metadata,

@@ -14,6 +14,7 @@ from fidicula.db.log import Log
 from fidicula.db.one_sheet import OneSheet
 from fidicula.db.people import People
 from fidicula.db.photos import Photos
+from fidicula.db.shelf import Shelf
 from fidicula.db.shop_rules import ShopRules
 from fidicula.db.string_sets import StringSets
 
@@ -65,6 +66,7 @@ class UnitOfWork:
         self.course = Course(self._connection)
         self.one_sheet = OneSheet(self._connection)
         self.photos = Photos(self._connection)
+        self.shelf = Shelf(self._connection)
         self.rules = ShopRules(self._connection)
         self.people = People(self._connection)
         return self

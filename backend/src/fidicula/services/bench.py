@@ -316,7 +316,7 @@ def _in_its_place(loaded: Loaded, taking: Taking) -> Taking:
 
 def _reader(measure: MeasureRow) -> Callable[..., float]:
     if measure.unit != "mm":
-        return partial(in_unit, measure.unit)
+        return partial(in_unit, measure.unit, signed=measure.signed)
     return signed_millimetres if measure.signed else millimetres
 
 

@@ -244,3 +244,9 @@ def _factors() -> dict[tuple[str, int, str], SpreadFactor]:
 def spread_factor(*, family: str, count: int, measure: str) -> SpreadFactor | None:
     """How much wider than with four strings a spread is; None where the shop has no figure."""
     return _factors().get((family, count, measure))
+
+
+@cache
+def string_pitches(family: str) -> Mapping[str, float]:
+    """The pitch of each of a family's strings by its name, at an A of 440. [Hz]"""
+    return {row.name: row.pitch for row in read_rows("strings", StringName) if row.family == family}

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import type { Cell } from '@/api'
 import { CardCell, decimalsOf, InHand, keyOf, useBench, useBeside, useEntry } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
+import { usePageCommands } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import { COLUMNS, COURSES, linesOf, placesOf, progress, SPACING_FORMS, SPACING_WORDS, } from './courses'
 import HandPanel from './HandPanel.vue'
@@ -98,6 +99,7 @@ function fromPaper(at: string): void {
 }
 const toPaper = (name: 'paper' | 'blank') => void router.push({ name, params: { ticket: props.ticket } })
 
+usePageCommands(() => props.ticket, () => bench.sheet?.instrument.family ?? '')
 useCommands([
   { letter: 'e', words: 'the sheet', run: toSheet },
   { letter: 'a', words: 'just what the bridge needs', run: () => (course.value = 'bridge') },

@@ -14,6 +14,7 @@ import { useHouse } from '@/features/rail'
 import type { Stop } from '@/api'
 import { useCommands } from '@/shared/commands'
 import { mm } from '@/shared/format'
+import { usePageCommands } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
 import TakeOff from './TakeOff.vue'
@@ -134,6 +135,7 @@ function openWhy(name?: string): void {
   why.value = name ?? (sheet.value?.whys[wood] ? wood : entry.inHand.value)
 }
 
+usePageCommands(() => props.ticket, () => sheet.value?.instrument.family ?? '')
 useCommands([
   { letter: 's', words: 'strings', run: () => (stringsOpen.value = true), possible: () => sheet.value !== null },
   { letter: 'h', words: 'recipe and schools', run: openRecipe, possible: () => sheet.value !== null },

@@ -5,6 +5,7 @@ import { answerOf, api, Refused, type Asked } from '@/api'
 import { useBench } from '@/features/bench'
 import { until } from '@/shared/format'
 import { freshId } from '@/shared/id'
+import { pageOfQuestion } from '@/shared/pages'
 
 const props = defineProps<{ asked: Asked; mayDecide: boolean }>()
 /** Whether its ways stand open. */
@@ -17,6 +18,7 @@ const fault = ref('')
 const isSending = ref(false)
 const reasonField = ref<HTMLInputElement | null>(null)
 const outcome = computed(() => props.asked.outcomes.find((row) => row.outcome === chosen.value) ?? null)
+const page = computed(() => pageOfQuestion(props.asked.question))
 const isBarring = computed(() => props.asked.bars.length > 0 && !props.asked.is_open)
 
 /** Somebody chose here: what the signs speak for since then changes nothing of that. */
@@ -76,6 +78,7 @@ function toReason(event: KeyboardEvent): void {
       <p v-if="asked.decided?.reason">“{{ asked.decided.reason }}”</p>
       <p>{{ asked.says.charAt(0).toUpperCase() }}{{ asked.says.slice(1) }}.</p>
       <p class="because">Signs: {{ asked.because.join('; ') }}.<template v-if="isBarring"> Until it is decided not: {{ asked.bars.join(', ').toLowerCase() }}.</template></p>
+      <router-link v-if="page && $route.name !== 'page'" class="page" :to="{ name: 'page', params: { ticket: bench.ticket, page } }">what each way would do</router-link>
       <template v-if="mayDecide">
         <fieldset>
           <legend class="only-read">{{ asked.title }}</legend>
@@ -101,6 +104,11 @@ function toReason(event: KeyboardEvent): void {
 </template>
 
 <style scoped>
+.page {
+  display: inline-block;
+  padding: 8px 0;
+  color: var(--action);
+}
 .question {
   margin: 0 0 8px;
   border: 1px solid var(--hairline);

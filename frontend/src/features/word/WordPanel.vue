@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import type { BenchSheet } from '@/api'
 import { ago, until } from '@/shared/format'
+import PageLinks from '@/shared/PageLinks.vue'
 import { useAtBench } from '@/shared/person'
 import QuestionList from './QuestionList.vue'
 
@@ -86,6 +87,7 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
       </ul>
     </template>
     <p v-if="sheet.words.caution" class="caution">{{ sheet.words.caution }}</p>
+    <PageLinks :ticket="sheet.instrument.ticket" :family="sheet.instrument.family" class="pages" />
     <div class="works">
       <v-btn v-if="mayWork && !sheet.strings" variant="flat" @click="emit('strings')">Choose the strings</v-btn>
       <v-btn v-if="mayWork && sheet.may_cut" variant="flat" @click="emit('cutDone')">Cut done</v-btn>

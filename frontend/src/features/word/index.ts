@@ -1,1 +1,2 @@
 export { default as WordPanel } from './WordPanel.vue'
+export { default as QuestionPanel } from './QuestionPanel.vue'

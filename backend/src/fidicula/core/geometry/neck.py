@@ -165,3 +165,12 @@ def neck_off_middle(*, bass_to_nick: float, treble_to_nick: float) -> float:
     Source: half of what the two sides differ.
     """
     return (treble_to_nick - bass_to_nick) / 2
+
+
+def wedge_lifts(*, at_heel: float, neck_length: float, string_length: float) -> float:
+    """How far a wedge under the board, hinged at the nut, brings the board's line up at the bridge. [mm]
+
+    at_heel : its thickness over the body's edge. [mm]  neck_length, string_length : above 0. [mm]
+    Source: similar triangles.
+    """
+    return at_heel * string_length / neck_length

@@ -43,7 +43,10 @@ class DressedStation:
 
 @dataclass(frozen=True)
 class Dressing:
-    """relief : the largest gap; relief_at : where.  base_removal : what comes off everywhere.  [mm]"""
+    """relief : the largest gap; relief_at : where.  base_removal : what comes off everywhere.
+
+    target_relief : the scoop that it is dressed to. [mm]
+    """
 
     relief: float
     relief_at: float
@@ -51,6 +54,7 @@ class Dressing:
     stations: tuple[DressedStation, ...]
     base_removal: float
     max_removal: float
+    target_relief: float
 
 
 def with_ends(*, stations: Sequence[Station], fingerboard_length: float) -> list[Station]:
@@ -128,6 +132,7 @@ def plan_dressing(
         stations=dressed,
         base_removal=base,
         max_removal=max(station.removal for station in dressed),
+        target_relief=target_relief,
     )
 
 
@@ -151,3 +156,12 @@ def radius_of_arc(*, chord: float, sagitta: float) -> float:
     chord : above 0. [mm]  sagitta : rise of the arc over it, above 0. [mm]  Source: the intersecting chords.
     """
     return chord * chord / (8 * sagitta) + sagitta / 2
+
+
+def removal_across(*, bass: float, treble: float, share: float) -> float:
+    """What comes off a board between its sides, where both are planed by something else. [mm]
+
+    bass, treble : off each side. [mm]  share : of the way from the bass side to the treble, 0 to 1.
+    Source: a straight plane across.
+    """
+    return bass + (treble - bass) * share

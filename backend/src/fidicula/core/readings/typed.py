@@ -70,12 +70,12 @@ _OTHERS = {
 }
 
 
-def in_unit(unit: str, typed: str, *, what: str) -> float:
+def in_unit(unit: str, typed: str, *, what: str, signed: bool = False) -> float:
     """The value of something typed that is no length: an angle, a share, a temperature, a pitch.
 
     unit : °, %, °C or Hz, which may also stand behind the digits.  typed : digits with a decimal point or comma.
-    what : names it in the error.  Raises UnreadableError naming `typed`, also for a unit of length, and CoreError for
-    a negative value.
+    what : names it in the error.  signed : it may be below 0.
+    Raises UnreadableError naming `typed`, also for a unit of length, and CoreError for a negative value.
     """
     other = _OTHERS[unit]
     text = typed.strip()
@@ -85,7 +85,7 @@ def in_unit(unit: str, typed: str, *, what: str) -> float:
             break
     if text and not (text[-1].isdecimal() or text[-1] in ".,"):
         raise UnreadableError("typed", sentence=f"{what}: “{typed.strip()[:40]}” {other.is_none}", value=typed)
-    return millimetres(text, what=what)
+    return signed_millimetres(text, what=what) if signed else millimetres(text, what=what)
 
 
 def signed_number(typed: str, *, what: str = "the figure") -> float:

@@ -15,6 +15,7 @@ from fidicula.services.sheet.findings import findings
 from fidicula.services.sheet.heed import heed, no_risk_from
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import (
+    AskedView,
     BenchSheet,
     CutView,
     InstrumentView,
@@ -83,6 +84,13 @@ def asked_of(state: BenchState, visit: Visit, cut: CutView, *, today: date) -> l
     """The questions that are asked of an instrument now. today : where the shop is."""
     projection = judged_projection(state)
     return asked_questions(state, signs_of(state, visit, cut, projection[2] if projection else None, today=today))
+
+
+def questions_of(state: BenchState, visit: Visit, *, today: date) -> list[AskedView]:
+    """The questions as the sheet shows them. today : where the shop is."""
+    outcome = compute(state)
+    cut = cut_view(state, outcome if isinstance(outcome, Computed) else None)
+    return question_views(asked_of(state, visit, cut, today=today), judged_projection(state))
 
 
 def _instrument_view(instrument: Instrument, visit: Visit, today: date) -> InstrumentView:

@@ -8,6 +8,12 @@ from fidicula.core.geometry.neck import ProjectionJudgement, judge_projection
 from fidicula.services.sheet.held import BenchState
 
 
+def accepted_of(state: BenchState) -> tuple[float | None, float | None]:
+    """How low and how high a projection may be accepted with a reason; None on a side where it may not. [mm]"""
+    accepted = state.targets.others.get("projection_accepted_high")
+    return None, accepted.band.aim if accepted is not None and state.instrument.is_new else None
+
+
 def judged_projection(state: BenchState) -> tuple[float, Band, ProjectionJudgement] | None:
     """The reading, what is wanted, and the judgement; None where it is in band, not known, or cannot be judged."""
     held, wanted = state.held("projection"), state.wanted(("projection", None))
@@ -16,18 +22,20 @@ def judged_projection(state: BenchState) -> tuple[float, Band, ProjectionJudgeme
     if standing(value=held.value, band=wanted.band) == "in_band":
         return None
     others = state.targets.others
-    neck = others.get("neck_length")
+    neck = state.read_or_figure("neck_length")
     if neck is None:
         return None
-    accepted, thickest = others.get("projection_accepted_high"), others.get("max_wedge_at_heel")
+    thickest = others.get("max_wedge_at_heel")
+    accept_low, accept_high = accepted_of(state)
     try:
         judged = judge_projection(
             measured=held.value,
             band=wanted.band,
             string_length=state.singles["string_length"].value,
-            neck_length=neck.band.aim,
+            neck_length=neck.value,
             fingerboard_length=state.singles["fingerboard_length"].value,
-            accept_high=accepted.band.aim if accepted is not None and state.instrument.is_new else None,
+            accept_low=accept_low,
+            accept_high=accept_high,
             **({} if thickest is None else {"max_wedge": thickest.band.aim}),
         )
     except CoreError:

@@ -7,10 +7,12 @@ from datetime import date, timedelta
 
 from fidicula.core.bands import standing
 from fidicula.core.geometry.neck import ProjectionJudgement
+from fidicula.core.geometry.scoop import BoardFault
 from fidicula.db.records import Reading, Seen, Visit
 from fidicula.services.sheet.heed import no_risk_from
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import CutView
+from fidicula.services.sheet.scooped import faults
 from fidicula.services.sheet.thresholds import (
     SAME_PROJECTION,
     WALKED_SHARE,
@@ -22,6 +24,12 @@ from fidicula.services.sheet.thresholds import (
 SOME_DAYS = timedelta(hours=44)
 """Between two readings of the projection that say that an instrument has settled: two mornings, two days apart."""
 
+_FAULT_SIGNS: Mapping[BoardFault, str] = {
+    "hump": "board_hump",
+    "wave": "board_wave",
+    "too_flat": "board_flat",
+    "too_deep": "board_deep",
+}
 _REMEDY_SIGNS = {"wedge": "remedy_wedge", "accept_with_reason": "remedy_accept", "neck_reset": "remedy_reset"}
 
 
@@ -86,6 +94,14 @@ def _of_readings(state: BenchState, cut: CutView) -> Iterator[str]:
         yield "ends_high"
     if any(_stands(state, ("nut_height", i), "below") for i in range(state.count)):
         yield "nut_low"
+    for fault in sorted(faults(state)):
+        yield _FAULT_SIGNS[fault]
+    if any(_stands(state, ("fingerboard_thickness", i), "below") and _is_thin(state, i) for i in (0, 1)):
+        yield "board_thin"
+    if any(_stands(state, ("bar_inset", None), where) for where in ("below", "above")):
+        yield "bar_off"
+    if any(_stands(state, ("afterlength", None), where) for where in ("below", "above")):
+        yield "afterlength_off"
     if any((s.nut_to_file or 0.0) >= WORTH_FILING for s in cut.strings):
         yield "nut_high"
     for i, diameter in enumerate(state.diameters):
@@ -103,6 +119,11 @@ def _of_readings(state: BenchState, cut: CutView) -> Iterator[str]:
         and abs(length.value - before.value) > WALKED_SHARE * before.value
     ):
         yield "bridge_walked"
+
+
+def _is_thin(state: BenchState, position: int) -> bool:
+    held, least = state.held("fingerboard_thickness", position), state.targets.others.get("fingerboard_thickness_min")
+    return held is not None and least is not None and held.value < least.band.low
 
 
 def _stands(state: BenchState, place: tuple[str, int | None], where: str) -> bool:

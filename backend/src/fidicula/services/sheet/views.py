@@ -6,17 +6,15 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from fidicula.core.errors import CoreError
-from fidicula.core.geometry.scoop import Station, gap_along
+from fidicula.core.geometry.scoop import gap_along
 from fidicula.core.geometry.spacing import margins
 from fidicula.core.geometry.string_lines import height_at_tailpiece, mark_height
 from fidicula.services.sheet.cut import Computed, compute
 from fidicula.services.sheet.findings import Spacing, off_middle, spacing
 from fidicula.services.sheet.held import BenchState
+from fidicula.services.sheet.scooped import SIDES, stations_of, wanted_relief
 
-STATIONS = (0.25, 0.5, 0.75)
-"""Of the scoop, in parts of the board's length."""
 _DRAWN_AT = tuple(i / 24 for i in range(25))
-_SIDES = ("bass", "treble")
 
 
 @dataclass(frozen=True)
@@ -166,7 +164,7 @@ def _side(state: BenchState, computed: Computed | None) -> SideView:
         break_angle=shown(state, "break_angle"),
         crown_height=crown,
         strings=[_side_string(state, position, length.value, board.value) for position in (0, last)],
-        surfaces=[] if board.value is None else [_surface(state, i, board.value) for i in range(len(_SIDES))],
+        surfaces=[] if board.value is None else [_surface(state, i, board.value) for i in range(len(SIDES))],
     )
 
 
@@ -208,16 +206,11 @@ def _at_tail(state: BenchState, at_bridge: float) -> float | None:
 
 
 def _surface(state: BenchState, side: int, length: float) -> Surface:
-    read = [
-        Station(x=share * length, gap=held.value)
-        for i, share in enumerate(STATIONS)
-        if (held := state.held("relief", side * len(STATIONS) + i)) is not None
-    ]
-    wanted = state.targets.others.get(f"relief_{_SIDES[side]}")
-    relief = 0.0 if wanted is None else wanted.band.aim
+    read = stations_of(state, side, length)
+    relief = wanted_relief(state, side) or 0.0
     gap = gap_along(fingerboard_length=length, relief=None if read else relief, stations=read or None)
     points = [[share * length, gap(share * length)] for share in _DRAWN_AT]
-    return Surface(_SIDES[side], points, deepest=max(y for _, y in points), assumed=not read)
+    return Surface(SIDES[side], points, deepest=max(y for _, y in points), assumed=not read)
 
 
 def _plan(state: BenchState, computed: Computed | None) -> PlanView:

@@ -36,7 +36,9 @@ _OTHERS = (
     "post_diameter",
     "break_angle",
     "saddle_height",
+    "afterlength",
     "max_wedge_at_heel",
+    "neck_to_stop",
 )
 _DRAWN = ("bridge_foot_width", "bridge_waist", "bar_inset", "post_diameter")
 

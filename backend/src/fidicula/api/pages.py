@@ -1,0 +1,57 @@
+"""The pages of an instrument, and the shop's short lists that they choose from."""
+
+from __future__ import annotations
+
+from typing import Annotated
+from uuid import UUID
+
+from fastapi import APIRouter, Path, Request
+from pydantic import Field
+
+from fidicula.api.bench import Body
+from fidicula.api.errors import RESPONSES
+from fidicula.api.signed import Acting, may
+from fidicula.api.words import Family, Ticket
+from fidicula.services.pages.model import PageView
+from fidicula.services.pages_at_bench import PagesAtBench
+from fidicula.services.shelf import Shelf, ShelfView
+
+router = APIRouter(prefix="/api", tags=["pages"], responses=RESPONSES)
+
+Name = Annotated[str, Path(max_length=40, pattern=r"^[a-z_]+$")]
+HandleName = Annotated[str, Field(max_length=40)]
+Tried = Annotated[float, Field(ge=-10_000, le=10_000, allow_inf_nan=False)] | Annotated[str, Field(max_length=60)]
+
+
+class TriedBody(Body):
+    """handles : those that were moved, by name."""
+
+    handles: Annotated[dict[HandleName, Tried], Field(max_length=40)] = Field(default_factory=dict)
+
+
+class ShelfBody(Body):
+    """values : as typed, in any order."""
+
+    id: UUID
+    values: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=200)]
+
+
+@router.post("/instruments/{ticket}/pages/{page}")
+def page(request: Request, ticket: Ticket, page: Name, body: TriedBody) -> PageView:
+    """One page, computed for where its handles stand; nothing is kept."""
+    pages: PagesAtBench = request.app.state.pages
+    return pages.page(ticket, page, body.handles)
+
+
+@router.get("/shelf/{family}")
+def shelf(request: Request, family: Family) -> list[ShelfView]:
+    """What the shop has on hand for a family."""
+    lists: Shelf = request.app.state.shelf
+    return lists.lists(family)
+
+
+@router.put("/shelf/{family}/{name}", dependencies=[may("recipes")])
+def enter(request: Request, family: Family, name: Name, body: ShelfBody, person: Acting) -> list[ShelfView]:
+    """Change one of the lists."""
+    lists: Shelf = request.app.state.shelf
+    return lists.enter(family, name, body.values, entry_id=body.id, by=person.name)

@@ -1,0 +1,153 @@
+"""What a page is worked out from: the readings, with what they lack, and the handles as they stand."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+
+from fidicula.db.records import StringSet
+from fidicula.services.errors import RefusedError
+from fidicula.services.measures import MEASURES
+from fidicula.services.pages.model import Consequence, Handle, HandleChoice, Retake, Way
+from fidicula.services.sheet.held import BenchState, Held
+from fidicula.services.sheet.model import AskedView
+from fidicula.services.targets.wanted import Wanted
+from fidicula.tables.work import invalidations
+
+Tried = Mapping[str, float | str]
+"""Handles that were moved, by name."""
+
+
+@dataclass
+class PageBench:
+    """One instrument for one page.
+
+    asked : its questions.  seen : what somebody's eyes found, by the finding's name.
+    sets : strings on the shelf that fit it.  shelf : the shop's lists for its family.
+    tried : handles that were moved.  What was needed and not found is noted as the page is worked out.
+    """
+
+    state: BenchState
+    asked: Sequence[AskedView]
+    seen: frozenset[str]
+    sets: Sequence[StringSet]
+    shelf: Mapping[str, Sequence[float]]
+    tried: Tried
+    retake: list[Retake] = field(default_factory=list)
+    assumed: list[str] = field(default_factory=list)
+    handles: list[Handle] = field(default_factory=list)
+
+    def read(self, measure: str, position: int | None = None) -> Held | None:
+        """A reading that holds; what is not there, or holds no more, is noted to be taken."""
+        held = self.state.held(measure, position)
+        if held is not None and not held.assumed:
+            return held
+        stand = self.state.standings.get((measure, position))
+        why = "it was not read yet"
+        if stand is not None:
+            why = f"it is {stand.state}" + (f": {stand.stale_because}" if stand.stale_because else "")
+        name = self.state.name((measure, position))
+        if not any(one.name == name for one in self.retake):
+            self.retake.append(Retake(measure, position, name, why))
+        return None
+
+    def read_or_figure(self, measure: str, position: int | None = None, *, figure: str = "") -> Held | None:
+        """A reading, or the shop's figure, which is noted; where there is neither it is to be read."""
+        held = self.state.read_or_figure(measure, position, figure=figure)
+        if held is None:
+            return self.read(measure, position)
+        if held.assumed:
+            self.assume(f"{self.state.name((measure, position))} {held.value:g}")
+        return held
+
+    def assume(self, what: str) -> None:
+        if what not in self.assumed:
+            self.assumed.append(what)
+
+    def figure(self, name: str) -> Wanted | None:
+        return self.state.targets.others.get(name)
+
+    def slide(
+        self,
+        name: str,
+        label: str,
+        *,
+        rests_at: float,
+        low: float,
+        high: float,
+        step: float,
+        unit: str = "mm",
+        rests_on: str = "",
+    ) -> float:
+        """A handle; returns where it stands. Raises RefusedError naming it where it was pulled too far."""
+        at = self.tried.get(name, rests_at)
+        if isinstance(at, str) or not low - 1e-9 <= at <= high + 1e-9:
+            raise RefusedError(f"{label} goes from {low:g} to {high:g} {unit}; it was {at}", field=name)
+        self.handles.append(Handle(name, label, unit, at, rests_at, low, high, step, rests_on))
+        return at
+
+    def choose(self, name: str, label: str, choices: Sequence[HandleChoice], *, rests_at: str) -> str:
+        """A handle that is one of several; returns the key of the one that is chosen."""
+        chosen = str(self.tried.get(name, rests_at))
+        if not any(choice.key == chosen for choice in choices):
+            raise RefusedError(
+                f"{label} is one of {', '.join(c.label for c in choices)}; it was “{chosen}”", field=name
+            )
+        index = float([choice.key for choice in choices].index(chosen))
+        rest = float(next((i for i, choice in enumerate(choices) if choice.key == rests_at), 0))
+        last = float(max(0, len(choices) - 1))
+        self.handles.append(Handle(name, label, "", index, rest, 0.0, last, 1.0, "", list(choices), chosen))
+        return chosen
+
+    def check_tried(self) -> None:
+        """Raises RefusedError for a handle that this page does not have."""
+        known = {handle.name for handle in self.handles}
+        for name in self.tried:
+            if name not in known and not self.retake:
+                raise RefusedError(f"this page has no handle “{name}”", field=name)
+
+    def question(self, name: str) -> AskedView | None:
+        return next((one for one in self.asked if one.question == name), None)
+
+    def ways_of(self, name: str, takes: Mapping[str, Sequence[str]] | None = None) -> list[Way]:
+        """The ways to decide a question. takes : beside what the table says of each."""
+        asked = self.question(name)
+        if asked is None:
+            return []
+        return [
+            Way(one.outcome, one.label, one.says, list((takes or {}).get(one.outcome, ())), one.advised)
+            for one in asked.outcomes
+        ]
+
+
+def made_stale(work: str) -> list[str]:
+    """What a work makes stale, in words."""
+    found = [measure for measure, works in invalidations().items() if work in works and measure in MEASURES]
+    return [MEASURES[measure].label for measure in found]
+
+
+def banded(wanted: Wanted | None, value: float | None) -> tuple[str, str]:
+    """A band in words, and how a value stands to it."""
+    if wanted is None:
+        return "", ""
+    band = wanted.band
+    words = f"{band.low:g} to {band.high:g}"
+    if value is None:
+        return words, ""
+    return words, "below" if value < band.low - 1e-9 else "above" if value > band.high + 1e-9 else "in_band"
+
+
+def told(
+    key: str,
+    label: str,
+    now: float | None,
+    then: float | None,
+    why: Sequence[str],
+    *,
+    unit: str = "mm",
+    places: int = 1,
+    wanted: Wanted | None = None,
+    assumed: bool = False,
+) -> Consequence:
+    band, standing = banded(wanted, then)
+    return Consequence(key, label, unit, now, then, places, list(why), assumed, band, standing)

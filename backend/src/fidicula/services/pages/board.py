@@ -1,0 +1,209 @@
+"""The board: how it is scooped on both sides, what to plane off where, and what that does to everything over it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from fidicula.core.geometry.scoop import Dressing, Station, gap_along, plan_dressing, removal_across
+from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.model import Consequence, Curve, PageView, Plot, Table
+from fidicula.services.sheet.held import Held
+from fidicula.services.sheet.scooped import FAULT_WORDS, SHARES, SIDES
+
+_DRAWN = 32
+_DYED = "Dyed wood shows where the plane has been: try it where it does not show, and say so to the owner first."
+_SHARP = "Plane with the grain, a set iron, the board firm: an ebony chip flies. Wear a mask: its dust is harmful."
+
+
+def board_page(bench: PageBench) -> PageView:
+    """What the scoop's readings ask for."""
+    length = bench.read_or_figure("fingerboard_length")
+    plans: dict[str, Dressing] = {}
+    if length is not None:
+        for i, side in enumerate(SIDES):
+            plan = _plan(bench, i, side, length.value)
+            if plan is not None:
+                plans[side] = plan
+    whole = len(plans) == len(SIDES)
+    finding = [line for side, plan in plans.items() for line in _found(side, plan)]
+    finding += _cross(bench)
+    soft = "board_soft" in bench.seen
+    takes = {}
+    if whole:
+        base = _base(plans)
+        most = max(plan.max_removal for plan in plans.values())
+        dressing = [f"up to {most:.2f} mm off", f"the board's line comes down {base:.2f}", _left_words(bench, plans)]
+        takes = {"dress": dressing, "dress_warned": dressing, "leave": ["nothing comes off; what was found stays"]}
+    return PageView(
+        page="board",
+        title="The board",
+        finding=finding
+        or ["Read the scoop at three places on each side; then its faults and its dressing stand here."],
+        retake=bench.retake,
+        assumed=bench.assumed,
+        impossible=None,
+        handles=bench.handles,
+        consequences=list(_consequences(bench, plans)) if whole else [],
+        plots=[_plot(side, plan) for side, plan in plans.items()],
+        tables=[_table(plans)] if plans else [],
+        ways=bench.ways_of("board", takes),
+        question="board" if bench.question("board") else "",
+        stale_after=made_stale("board_dressed"),
+        caution=_DYED if soft else _SHARP,
+        shelf="",
+    )
+
+
+def _plan(bench: PageBench, i: int, side: str, length: float) -> Dressing | None:
+    wanted = bench.figure(f"relief_{side}")
+    rests_at = 0.0 if wanted is None else wanted.band.aim
+    label = f"scoop wanted, {side} side"
+    relief = bench.slide(
+        f"relief_{side}",
+        label,
+        rests_at=rests_at,
+        low=0.0,
+        high=max(2.0, rests_at * 2),
+        step=0.05,
+        rests_on="" if wanted is None else wanted.source,
+    )
+    read = [bench.read("relief", i * len(SHARES) + n) for n in range(len(SHARES))]
+    known = [held for held in read if held is not None]
+    if len(known) < len(SHARES):
+        return None
+    stations = [Station(share * length, held.value) for share, held in zip(SHARES, known, strict=True)]
+    return plan_dressing(fingerboard_length=length, stations=stations, target_relief=relief)
+
+
+def _base(plans: dict[str, Dressing]) -> float:
+    """What comes off the board's middle line everywhere. [mm]"""
+    return removal_across(bass=plans["bass"].base_removal, treble=plans["treble"].base_removal, share=0.5)
+
+
+def _found(side: str, plan: Dressing) -> Iterator[str]:
+    if plan.relief > 0:
+        said = f"{side.capitalize()} side: deepest {plan.relief:.2f} at {plan.relief_at:.0f} mm from the nut."
+    else:
+        said = f"{side.capitalize()} side: nowhere below the straightedge."
+    faults = [FAULT_WORDS[fault] for fault in plan.faults]
+    yield said + (f" It has {', '.join(faults)}." if faults else " As wanted.")
+
+
+def _cross(bench: PageBench) -> Iterator[str]:
+    state = bench.state
+    gauge = state.held("fingerboard_radius")
+    told_by = state.derived(("fingerboard_radius", None))
+    wanted = state.wanted(("fingerboard_radius", None))
+    if gauge is not None and not gauge.assumed:
+        band = "" if wanted is None else f", wanted {wanted.band.low:g} to {wanted.band.high:g}"
+        yield f"Across, the board's radius is {gauge.value:.1f} mm{band}."
+        if told_by is not None and abs(told_by.value - gauge.value) > told_by.known_to + gauge.resolution:
+            yield (
+                f"Chord and rise tell {told_by.value:.1f} where the gauge says {gauge.value:.1f}: "
+                "a flat facet under a low string, or the gauge held aslant."
+            )
+
+
+def _thickness(bench: PageBench, i: int) -> Held | None:
+    return bench.state.held("fingerboard_thickness", i)
+
+
+def _left_words(bench: PageBench, plans: dict[str, Dressing]) -> str:
+    least = bench.figure("fingerboard_thickness_min")
+    left = [
+        held.value - plans[side].max_removal
+        for i, side in enumerate(SIDES)
+        if (held := _thickness(bench, i)) is not None
+    ]
+    if not left:
+        return "the thickness at the edge is not read: read it before anything is planed"
+    said = f"{min(left):.1f} left at the thinner edge"
+    if least is not None and min(left) < least.band.low - 1e-9:
+        said += f": too thin, never under {least.band.low:g}"
+    return said
+
+
+def _consequences(bench: PageBench, plans: dict[str, Dressing]) -> Iterator[Consequence]:
+    state, base = bench.state, _base(plans)
+    halves = (
+        f"Half of {plans['bass'].base_removal:.2f} and {plans['treble'].base_removal:.2f}, off bass and treble side."
+    )
+    projection = state.held("projection")
+    if projection is not None:
+        yield told(
+            "projection",
+            "projection",
+            projection.value,
+            projection.value - base,
+            [f"{projection.value:g} − {base:.2f}: the board's line comes down with its surface.", halves],
+            wanted=state.wanted(("projection", None)),
+            assumed=projection.assumed,
+        )
+    for measure, where in (("nut_height", "at the nut"), ("end_height", "at the board's end")):
+        for position in (0, state.count - 1):
+            height = state.held(measure, position)
+            if height is None or height.assumed:
+                continue
+            off = plans[SIDES[0 if position == 0 else 1]].base_removal
+            name = state.instrument.string_names[position]
+            yield told(
+                f"{measure}{position}",
+                f"{name} {where}",
+                height.value,
+                height.value + off,
+                [f"{height.value:g} + {off:.2f}: the board sinks under a string that stays."],
+                places=2,
+                wanted=state.wanted_as_read((measure, position)),
+            )
+    for i, side in enumerate(SIDES):
+        thick = _thickness(bench, i)
+        least = bench.figure("fingerboard_thickness_min")
+        if thick is None:
+            bench.read("fingerboard_thickness", i)
+            continue
+        left = thick.value - plans[side].max_removal
+        too_thin = least is not None and left < least.band.low - 1e-9
+        yield Consequence(
+            f"thickness_{side}",
+            f"edge left, {side} side",
+            "mm",
+            thick.value,
+            left,
+            1,
+            [f"{thick.value:g} − {plans[side].max_removal:.2f}, the most that comes off: the cautious reading."],
+            band="" if least is None else f"never under {least.band.low:g}",
+            standing="below" if too_thin else "in_band",
+        )
+
+
+def _table(plans: dict[str, Dressing]) -> Table:
+    first = next(iter(plans.values()))
+    rows, marked = [], []
+    for side, plan in plans.items():
+        rows.append([f"gap, {side}", *(f"{station.gap:.2f}" for station in plan.stations)])
+        rows.append([f"wanted, {side}", *(f"{station.target_gap:.2f}" for station in plan.stations)])
+        rows.append([f"off, {side}", *(f"{station.removal:.2f}" for station in plan.stations)])
+        most = max(range(len(plan.stations)), key=lambda n: plan.stations[n].removal)
+        marked.append([len(rows) - 1, most + 1])
+    return Table("What comes off", ["from the nut", *(f"{s.x:.0f}" for s in first.stations)], rows, marked)
+
+
+def _plot(side: str, plan: Dressing) -> Plot:
+    length = plan.stations[-1].x
+    wanted = gap_along(fingerboard_length=length, relief=plan.target_relief)
+    now = [[s.x, s.gap] for s in plan.stations]
+    along = [length * i / _DRAWN for i in range(_DRAWN + 1)]
+    surface = gap_along(fingerboard_length=length, stations=[Station(s.x, s.gap) for s in plan.stations[1:-1]])
+    then = [[x, wanted(x) + plan.base_removal] for x in along]
+    removed = [[x, surface(x)] for x in along] + list(reversed(then))
+    offs = ", ".join(f"{s.removal:.2f} at {s.x:.0f}" for s in plan.stations)
+    return Plot(
+        key=f"scoop_{side}",
+        title=f"Scoop, {side} side",
+        x_label="mm from the nut",
+        y_label="under the straightedge, mm",
+        down=True,
+        curves=[Curve("as it is", "now", now), Curve("dressed", "then", then)],
+        removed=[removed],
+        says=f"Scoop on the {side} side. To come off: {offs}.",
+    )

@@ -1,0 +1,237 @@
+"""Tension, and what of it presses on the top: two figures that are often taken for each other."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from fidicula.core.mechanics.load import (
+    KGF,
+    BodyGeometry,
+    BridgeAngles,
+    angles_of,
+    down_force,
+    feet_loads,
+)
+from fidicula.services.pages.bench import PageBench, told
+from fidicula.services.pages.model import Consequence, Handle, PageView, Table
+from fidicula.services.pages.strings import Sounding, set_tried, sounding
+from fidicula.services.sheet.cut import Computed, compute
+from fidicula.services.sheet.held import Held
+
+_FEET_APART = 0.72
+"""Middle to middle of the feet, in parts of the width over them, where nobody read it."""
+_CAUTION = "Let tension off and on a little at a time, the bridge held upright: it slaps down, and a post falls."
+
+
+@dataclass(frozen=True)
+class _Stance:
+    angles: BridgeAngles
+    why: str
+
+
+@dataclass(frozen=True)
+class _Load:
+    """forces : on the bridge, string by string. [N]"""
+
+    tensions: list[float]
+    forces: list[float]
+    bass: float
+    treble: float
+    angles: BridgeAngles
+
+    @property
+    def down(self) -> float:
+        return sum(self.forces)
+
+
+def load_page(bench: PageBench) -> PageView:
+    """What the strings pull and press."""
+    state = bench.state
+    outcome = compute(state)
+    length = bench.read_or_figure("string_length")
+    finding: list[str] = []
+    consequences: list[Consequence] = []
+    tables: list[Table] = []
+    if state.string_set is None:
+        finding.append("Say which strings are on it: load and tension follow from the set.")
+    elif isinstance(outcome, Computed) and length is not None:
+        tried = set_tried(bench)
+        now = _loaded(bench, outcome, sounding(bench, state.string_set, length.value), length, as_read=True)
+        strings = sounding(bench, tried or state.string_set, length.value)
+        then = _loaded(bench, outcome, strings, length, as_read=False)
+        without = [one.name for one in strings if one.tension is None]
+        if without:
+            finding.append(f"The set has no figures for {', '.join(without)}: enter its density or tension.")
+        if now is not None:
+            finding += _said(now[0], now[1])
+        if now is not None and then is not None:
+            consequences = _consequences(now[0], then[0], then[1], strings)
+            tables.append(_table(strings, then[0]))
+    elif not bench.retake:
+        finding.append("The bridge cannot be worked out yet: look at the sheet for what it lacks.")
+    return PageView(
+        page="load",
+        title="Tension, and what presses on the top",
+        finding=finding,
+        retake=bench.retake,
+        assumed=bench.assumed,
+        impossible=None,
+        handles=bench.handles,
+        consequences=consequences,
+        plots=[],
+        tables=tables,
+        ways=[],
+        question="",
+        stale_after=[],
+        caution=_CAUTION,
+        shelf="",
+    )
+
+
+def _loaded(
+    bench: PageBench, computed: Computed, strings: list[Sounding], length: Held, *, as_read: bool
+) -> tuple[_Load, _Stance] | None:
+    """as_read : with no handle moved."""
+    stance = _stance(bench, computed, length.value, as_read=as_read)
+    spread = _foot_spread(bench)
+    tensions = [one.tension for one in strings]
+    if stance is None or spread is None or None in tensions:
+        return None
+    known = [tension for tension in tensions if tension is not None]
+    forces = [down_force(tension=tension, angles=stance.angles) for tension in known]
+    offsets = [string.line.bridge_offset for string in computed.plan.strings]
+    bass, treble = feet_loads(offsets=offsets, forces=forces, foot_spread=spread)
+    return _Load(known, forces, bass, treble, stance.angles), stance
+
+
+def _foot_spread(bench: PageBench) -> float | None:
+    read = bench.state.held("foot_spread")
+    if read is not None:
+        return read.value
+    width = bench.state.read_or_figure("bridge_foot_width")
+    if width is None:
+        bench.read("foot_spread")
+        return None
+    bench.assume(f"feet {width.value * _FEET_APART:.1f} apart, {_FEET_APART:g} of the width over them")
+    return width.value * _FEET_APART
+
+
+def _stance(bench: PageBench, computed: Computed, length: float, *, as_read: bool) -> _Stance | None:
+    """By the body's heights where they are read, else by the angle over the bridge, halved."""
+    state = bench.state
+    arch, edge = state.held("arch_height"), state.held("board_at_edge")
+    saddle, behind = state.held("saddle_height"), state.held("bridge_to_saddle")
+    stop = state.read_or_figure("stop_length", 0, figure="stop_length")
+    if arch is None or edge is None or saddle is None or behind is None or stop is None:
+        return _halved(bench, as_read=as_read)
+    middle = len(computed.plan.strings) // 2
+    inner = computed.plan.strings[middle - 1 : middle + 1]
+    projection, height = computed.board.projection, saddle.value
+    if not as_read:
+        projection = _slide(bench, "projection", "projection", projection, 0.9, 1.1)
+        height = _slide(bench, "saddle_height", "saddle's height", height, 0.5, 2.0)
+    raised = projection - computed.board.projection
+    geometry = BodyGeometry(
+        arch_height=arch.value,
+        projection=projection,
+        board_height_at_edge=edge.value,
+        stop_length=stop.value,
+        clearance_at_bridge=sum(string.mark_height for string in inner) / len(inner),
+        nut_height=sum(goal.nut_height for goal in computed.goals) / len(computed.goals),
+        crown_height=max(string.crown_height for string in inner) + raised,
+        saddle_height=height,
+        bridge_to_saddle=behind.value,
+    )
+    angles = angles_of(geometry=geometry, string_length=length)
+    why = (
+        f"Front: the board rises {arch.value:g} + {projection:g} − {edge.value:g} over a stop of {stop.value:g}, the "
+        f"string over it; behind: {arch.value:g} + {geometry.crown_height:.1f} − {height:g} over {behind.value:g}."
+    )
+    return _Stance(angles, why)
+
+
+def _slide(bench: PageBench, name: str, label: str, value: float, least: float, most: float) -> float:
+    known: Handle | None = next((one for one in bench.handles if one.name == name), None)
+    if known is not None:
+        return known.at
+    return bench.slide(
+        name, label, rests_at=round(value, 2), low=round(value * least, 1), high=round(value * most, 1), step=0.1
+    )
+
+
+def _halved(bench: PageBench, *, as_read: bool) -> _Stance | None:
+    read = bench.state.read_or_figure("break_angle")
+    if read is None:
+        bench.read("break_angle")
+        return None
+    angle = read.value
+    if read.assumed:
+        bench.assume(f"{angle:g}° over the bridge")
+    bench.assume("the same angle on both sides of the bridge; read the heights over the ribs to have both")
+    if not as_read:
+        angle = bench.slide(
+            "break_angle",
+            "strings' angle over the bridge",
+            unit="°",
+            rests_at=read.value,
+            low=145.0,
+            high=170.0,
+            step=0.5,
+            rests_on="a figure" if read.assumed else "as read",
+        )
+    half = (180 - angle) / 2
+    return _Stance(BridgeAngles(front=half, rear=half), f"{angle:g}° over the bridge, halved: {half:g}° on each side.")
+
+
+def _said(load: _Load, stance: _Stance) -> list[str]:
+    total = sum(load.tensions)
+    lean = (stance.angles.rear - stance.angles.front) / 2
+    said = [
+        f"All strings pull with {total:.0f} N, {total / KGF:.1f} kg: this is often called the weight on the top.",
+        f"What presses on the top is less: {load.down:.0f} N, {load.down / KGF:.1f} kg, "
+        f"{load.treble / load.down * 100:.0f} % of it on the treble foot, over the post.",
+    ]
+    if load.bass < 0 or load.treble < 0:
+        said.append(
+            f"The {'bass' if load.bass < 0 else 'treble'} foot would lift: a string stands outside of the feet."
+        )
+    if abs(lean) >= 0.05:
+        side = "the tailpiece" if lean > 0 else "the board"
+        said.append(f"A bridge that halves the angle leans its top {abs(lean):.1f}° toward {side}.")
+    return said
+
+
+def _consequences(now: _Load, then: _Load, stance: _Stance, strings: list[Sounding]) -> list[Consequence]:
+    parts = [one.why for one in strings]
+    pulls = [sum(now.tensions), sum(then.tensions)]
+    angles = f"sin {then.angles.front:.2f}° + sin {then.angles.rear:.2f}° of each string's pull. {stance.why}"
+    feet = "By moments about the feet: each string presses on both, the nearer more."
+    return [
+        told("tension", "all strings pull", pulls[0], pulls[1], parts, unit="N", places=0),
+        told("tension_kgf", "the same", pulls[0] / KGF, pulls[1] / KGF, ["÷ 9.80665"], unit="kg", places=1),
+        told("down", "presses on the top", now.down, then.down, [angles], unit="N", places=0),
+        told("down_kgf", "the same", now.down / KGF, then.down / KGF, ["÷ 9.80665"], unit="kg", places=1),
+        told("bass_foot", "on the bass foot", now.bass, then.bass, [feet], unit="N", places=0),
+        told("treble_foot", "on the treble foot", now.treble, then.treble, [feet], unit="N", places=0),
+        told("break", "over the bridge", _over(now), _over(then), ["180 − front − rear", stance.why], unit="°"),
+        told(
+            "lean",
+            "halving it leans, + to the tailpiece",
+            (now.angles.rear - now.angles.front) / 2,
+            (then.angles.rear - then.angles.front) / 2,
+            ["(rear − front) ÷ 2"],
+            unit="°",
+        ),
+    ]
+
+
+def _over(load: _Load) -> float:
+    return 180 - load.angles.front - load.angles.rear
+
+
+def _table(strings: list[Sounding], load: _Load) -> Table:
+    rows = [
+        [one.name, f"{tension:.1f}", f"{tension / KGF:.2f}", f"{force:.1f}"]
+        for one, tension, force in zip(strings, load.tensions, load.forces, strict=True)
+    ]
+    return Table("String by string", ["", "pulls, N", "kg", "presses, N"], rows, [])

@@ -1,0 +1,320 @@
+"""Neck and projection: what may be done about it, what each way takes, and where the bridge should stand."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from fidicula.core.bands import Band
+from fidicula.core.errors import CoreError
+from fidicula.core.geometry.neck import (
+    ProjectionJudgement,
+    StopJudgement,
+    judge_projection,
+    judge_stop,
+    wedge_lifts,
+)
+from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
+from fidicula.services.pages.notes import note_at
+from fidicula.services.sheet.findings import findings
+from fidicula.services.sheet.projection import accepted_of
+
+_NOT_DAMP = "Nothing is wedged or cut on a swollen instrument: read it twice, days apart, and the same."
+_MOST_SHIFT = 12.0
+
+
+@dataclass(frozen=True)
+class _Neck:
+    """What this page rests on. [mm]"""
+
+    projection: float
+    band: Band
+    string_length: float
+    neck_length: float
+    board_length: float
+
+
+def neck_page(bench: PageBench) -> PageView:
+    """What the projection and the stop ask for."""
+    neck = _neck(bench)
+    finding: list[str] = []
+    consequences: list[Consequence] = []
+    takes: dict[str, list[str]] = {}
+    impossible = None
+    tables: list[Table] = []
+    if neck is not None:
+        judged, impossible = _judged(bench, neck)
+        if judged is not None:
+            finding.append(_said(neck, judged))
+            takes = _takes(bench, neck, judged)
+            consequences += _lifted(bench, neck)
+    stop = _stop(bench)
+    if stop is not None:
+        finding += _said_of_stop(bench, stop)
+        consequences += _moved(bench, stop)
+    finding += [found.says for found in findings(bench.state) if found.of in ("edge_projection", "neck_to_nick")]
+    asked = bench.question("projection")
+    return PageView(
+        page="neck",
+        title="Neck and projection",
+        finding=finding or ["Read the projection and the neck; then what may be done stands here."],
+        retake=bench.retake,
+        assumed=bench.assumed,
+        impossible=impossible,
+        handles=bench.handles,
+        consequences=consequences,
+        plots=[],
+        tables=tables,
+        ways=bench.ways_of("projection", takes),
+        question="projection" if asked else "",
+        stale_after=made_stale("wedge_fitted"),
+        caution=_NOT_DAMP,
+        shelf="",
+    )
+
+
+def _neck(bench: PageBench) -> _Neck | None:
+    projection, wanted = bench.read("projection"), bench.state.wanted(("projection", None))
+    length, neck = bench.read_or_figure("string_length"), bench.read_or_figure("neck_length")
+    board = bench.read_or_figure("fingerboard_length")
+    if projection is None or wanted is None or length is None or neck is None or board is None:
+        return None
+    return _Neck(projection.value, wanted.band, length.value, neck.value, board.value)
+
+
+def _judged(bench: PageBench, neck: _Neck) -> tuple[ProjectionJudgement | None, Impossible | None]:
+    aim = bench.slide(
+        "projection",
+        "projection wanted",
+        rests_at=neck.band.aim,
+        low=neck.band.low - (neck.band.high - neck.band.low),
+        high=neck.band.high + (neck.band.high - neck.band.low),
+        step=0.1,
+        rests_on="the figure's aim",
+    )
+    outside = aim < neck.band.low - 1e-9 or aim > neck.band.high + 1e-9
+    nearest = min(max(aim, neck.band.low), neck.band.high)
+    impossible = None
+    if outside:
+        impossible = Impossible(
+            "projection",
+            f"{aim:g} is outside of the band from {neck.band.low:g} to {neck.band.high:g}: what is worked out goes to "
+            "its nearest edge; to want another, change the figure or accept it with a reason.",
+            nearest,
+        )
+    least, most = accepted_of(bench.state)
+    thickest = bench.figure("max_wedge_at_heel")
+    try:
+        judged = judge_projection(
+            measured=neck.projection,
+            band=Band(low=neck.band.low, aim=nearest, high=neck.band.high),
+            string_length=neck.string_length,
+            neck_length=neck.neck_length,
+            fingerboard_length=neck.board_length,
+            accept_low=least,
+            accept_high=most,
+            **({} if thickest is None else {"max_wedge": thickest.band.aim}),
+        )
+    except CoreError as error:
+        return None, Impossible(str(error.path[0]), _sentence(error.sentence), None)
+    return judged, impossible
+
+
+def _sentence(words: str) -> str:
+    return words[0].upper() + words[1:] + "."
+
+
+def _said(neck: _Neck, judged: ProjectionJudgement) -> str:
+    band = f"{neck.band.low:g} to {neck.band.high:g}"
+    if judged.state == "in_band":
+        return f"The projection of {neck.projection:g} stands in its band of {band}: nothing is to be done about it."
+    side = "under" if judged.state == "low" else "over"
+    return (
+        f"The projection of {neck.projection:g} stands {side} its band of {band}: "
+        f"{abs(judged.change_at_bridge):.1f} mm {'short of' if judged.state == 'low' else 'beyond'} the aim."
+    )
+
+
+def _takes(bench: PageBench, neck: _Neck, judged: ProjectionJudgement) -> dict[str, list[str]]:
+    thickest = bench.figure("max_wedge_at_heel")
+    limit = "" if thickest is None else f"; at most {thickest.band.aim:g} may go there"
+    wedge = [
+        f"{judged.change_at_heel:.2f} thick over the body's edge, nothing at the nut{limit}",
+        f"{judged.change_at_board_end:.2f} under the board's end",
+        f"the board turns by {judged.wedge_angle:.2f}°",
+        "glue rests 12 to 24 hours; then everything over the board is read again",
+    ]
+    if judged.change_at_heel < 0:
+        wedge = ["a wedge brings a board up, never down"]
+    reset = [
+        f"the neck turns by {judged.reset_angle:.2f}° at the body's edge",
+        f"{judged.change_at_bridge:+.1f} at the bridge".replace("-", "−"),
+        "dear: the owner agrees first, and the bridge is made anew",
+    ]
+    return {
+        "wait": ["nothing yet: days in the shop's air, and read again"],
+        "wedge": wedge,
+        "accept": [f"the bridge is made to {neck.projection:g}"],
+        "reset": reset,
+    }
+
+
+def _lifted(bench: PageBench, neck: _Neck) -> Iterator[Consequence]:
+    thickest = bench.figure("max_wedge_at_heel")
+    heel = bench.slide(
+        "wedge",
+        "a wedge, thick at the heel",
+        rests_at=0.0,
+        low=0.0,
+        high=thickest.band.aim if thickest else 2.0,
+        step=0.05,
+        rests_on="none",
+    )
+    lifts = wedge_lifts(at_heel=heel, neck_length=neck.neck_length, string_length=neck.string_length)
+    at_end = lifts * neck.board_length / neck.string_length
+    yield told(
+        "projection",
+        "projection",
+        neck.projection,
+        neck.projection + lifts,
+        [f"{heel:g} × {neck.string_length:g} ÷ {neck.neck_length:g} = {lifts:.2f} at the bridge: hinged at the nut."],
+        wanted=bench.state.wanted(("projection", None)),
+    )
+    yield told(
+        "board_end",
+        "the board's end comes up",
+        0.0,
+        at_end,
+        [f"{lifts:.2f} × {neck.board_length:g} ÷ {neck.string_length:g} = {at_end:.2f}."],
+        places=2,
+    )
+    for position in (0, bench.state.count - 1):
+        height = bench.state.held("end_height", position)
+        if height is not None:
+            name = bench.state.instrument.string_names[position]
+            yield told(
+                f"end_height{position}",
+                f"{name} at the board's end",
+                height.value,
+                height.value - at_end,
+                [f"{height.value:g} − {at_end:.2f}: the board comes up under a string that stays."],
+                places=2,
+                wanted=bench.state.wanted_as_read(("end_height", position)),
+            )
+
+
+@dataclass(frozen=True)
+class _Stop:
+    neck: float
+    stop: float
+    length: float
+    ratio: tuple[float, float]
+    nominal: float | None
+    judged: StopJudgement
+    neck_assumed: bool
+
+
+def _stop(bench: PageBench) -> _Stop | None:
+    state = bench.state
+    neck, length = bench.read_or_figure("neck_length"), state.held("string_length")
+    stop, ratio = state.held("stop_length", 0), bench.figure("neck_to_stop")
+    if neck is None or length is None or length.assumed or ratio is None:
+        return None
+    # Where nobody measured the stop it is what neck and string leave.
+    measured = stop.value if stop is not None else length.value - neck.value
+    nominal = state.wanted(("string_length", None))
+    try:
+        judged = judge_stop(
+            neck_length=neck.value,
+            stop_length=measured,
+            string_length=length.value,
+            ratio=(ratio.band.aim, 1.0),
+            nominal_string_length=None if nominal is None else nominal.band.aim,
+        )
+    except CoreError:
+        return None
+    if stop is None:
+        bench.assume(f"stop {measured:g}, what the neck leaves of the string length")
+    return _Stop(
+        neck.value,
+        measured,
+        length.value,
+        (ratio.band.aim, 1.0),
+        None if nominal is None else nominal.band.aim,
+        judged,
+        neck.assumed,
+    )
+
+
+def _said_of_stop(bench: PageBench, stop: _Stop) -> Iterator[str]:
+    judged, state = stop.judged, bench.state
+    yield (
+        f"Neck to stop stands at {judged.neck_to_stop:.3f}, wanted {stop.ratio[0]:.3f}: "
+        f"the bridge would stand at {judged.ideal_stop:.1f} from the edge, {abs(judged.bridge_shift):.1f} mm "
+        f"{'toward the tailpiece' if judged.bridge_shift >= 0 else 'toward the board'} of where it is."
+    )
+    low = state.instrument.string_names[0]
+    yield f"At the body's edge {low} sounds {note_at(low, judged.edge_interval)}."
+    before = state.last_time.get(("string_length", None))
+    if before is not None and abs(stop.length - before.value) >= 0.5:
+        gone = "the tailpiece" if stop.length > before.value else "the board"
+        yield f"Since last time the bridge has walked {abs(stop.length - before.value):.1f} mm toward {gone}."
+    elif judged.deviation is not None and abs(judged.deviation) >= 0.5:
+        yield f"The string length is {judged.deviation:+.1f} mm of the nominal {stop.nominal:g}.".replace("-", "−")
+
+
+def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
+    shift = bench.slide(
+        "bridge_shift",
+        "the bridge moved, + toward the tailpiece",
+        rests_at=0.0,
+        low=-_MOST_SHIFT,
+        high=_MOST_SHIFT,
+        step=0.5,
+        rests_on="where it stands",
+    )
+    then = judge_stop(
+        neck_length=stop.neck,
+        stop_length=stop.stop + shift,
+        string_length=stop.length + shift,
+        ratio=stop.ratio,
+        nominal_string_length=stop.nominal,
+    )
+    yield told(
+        "string_length",
+        "string length",
+        stop.length,
+        stop.length + shift,
+        [
+            f"{stop.length:g} {shift:+g}".replace("-", "−"),
+            "Strings, post and heights follow the bridge.",
+        ],
+        wanted=bench.state.wanted(("string_length", None)),
+    )
+    yield told(
+        "stop",
+        "stop",
+        stop.stop,
+        stop.stop + shift,
+        [f"From the edge to the bridge's middle: {stop.stop:g} {shift:+g}.".replace("-", "−")],
+        wanted=bench.figure("stop_length"),
+    )
+    yield told(
+        "neck_to_stop",
+        "neck to stop",
+        stop.judged.neck_to_stop,
+        then.neck_to_stop,
+        [f"{stop.neck:g} ÷ {stop.stop + shift:g}; wanted {stop.ratio[0]:.3f}."],
+        unit="",
+        places=3,
+        assumed=stop.neck_assumed,
+    )
+    if then.deviation is not None and stop.judged.deviation is not None:
+        yield told(
+            "octave",
+            "the octave's place moves",
+            stop.judged.deviation / 2,
+            then.deviation / 2,
+            [f"Half of what the string length is off its nominal {stop.nominal:g}: a hand finds it elsewhere."],
+        )

@@ -1,0 +1,296 @@
+"""Playing it: where a string would rattle against the board, and what the finger presses."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+from fidicula.core.geometry.scoop import gap_along, removal_across
+from fidicula.core.mechanics.stopped import Bow, Pluck, StoppedClearance, clearances, press_efforts
+from fidicula.services.pages.bench import PageBench, told
+from fidicula.services.pages.model import Consequence, Curve, HandleChoice, PageView, Plot, Table
+from fidicula.services.pages.notes import note_of
+from fidicula.services.pages.strings import Sounding, set_tried, sounding
+from fidicula.services.sheet.scooped import SHARES, SIDES, stations_of
+
+_HARD = {"soft": 0.25, "middling": 0.4, "hard": 0.6}
+"""Speed of the bow. [m/s]"""
+_PLUCKED = {"soft": 1.5, "middling": 3.0, "hard": 5.0}
+"""How far a string is drawn aside, in thousandths of its length."""
+_SHARE = 0.5
+"""Of the amplitude toward the board: a bow swings the string along the board more than into it."""
+_CAUTION = "A cautious reckoning: it says where to listen, not what is heard. Play it before anything is planed."
+_FIRST_POSITION, _OCTAVE = 2, 12
+_COLUMNS = 13
+
+
+@dataclass(frozen=True)
+class _Over:
+    """One string over the board. nut, end : upright heights. [mm]  gap : of the board under its line."""
+
+    name: str
+    nut: float
+    end: float
+    pitch: float
+    tension: float | None
+    gap: Callable[[float], float]
+
+
+def playing_page(bench: PageBench) -> PageView:
+    """The rattle map and the press effort."""
+    state = bench.state
+    length, board = bench.read_or_figure("string_length"), bench.read_or_figure("fingerboard_length")
+    finding: list[str] = []
+    consequences: list[Consequence] = []
+    plots: list[Plot] = []
+    tables: list[Table] = []
+    if state.string_set is None:
+        finding.append("Say which strings are on it: how far they swing follows from the set.")
+    elif length is not None and board is not None and _heights_are_read(bench):
+        tried = set_tried(bench)
+        now = _over(bench, sounding(bench, state.string_set, length.value), board.value, as_read=True)
+        then = _over(bench, sounding(bench, tried or state.string_set, length.value), board.value, as_read=False)
+        excitation = _excitation(bench, length.value)
+        share = bench.slide(
+            "share", "of the swing toward the board", unit="", rests_at=_SHARE, low=0.2, high=1.0, step=0.05
+        )
+
+        def margins(over: _Over) -> list[StoppedClearance]:
+            return clearances(
+                string_length=length.value,
+                fingerboard_length=board.value,
+                nut_height=over.nut,
+                end_height=over.end,
+                pitch=over.pitch,
+                gap=over.gap,
+                excitation=excitation,
+                share=share,
+            )
+
+        before, after = [margins(one) for one in now], [margins(one) for one in then]
+        finding += _said(then, after)
+        tables.append(_map(then, after))
+        consequences = [
+            told(
+                f"margin{i}",
+                f"{one.name} least room",
+                min(stop.margin for stop in before[i]),
+                min(stop.margin for stop in after[i]),
+                [_least_words(one, after[i])],
+                places=2,
+            )
+            for i, one in enumerate(then)
+        ]
+        efforts = _efforts(now, then, length.value, board.value)
+        consequences += efforts[0]
+        plots += efforts[1]
+    return PageView(
+        page="playing",
+        title="Rattle and press",
+        finding=finding,
+        retake=bench.retake,
+        assumed=bench.assumed,
+        impossible=None,
+        handles=bench.handles,
+        consequences=consequences,
+        plots=plots,
+        tables=tables,
+        ways=[],
+        question="",
+        stale_after=[],
+        caution=_CAUTION,
+        shelf="",
+    )
+
+
+def _heights_are_read(bench: PageBench) -> bool:
+    outer = (0, bench.state.count - 1)
+    return all(bench.read("end_height", i) is not None for i in outer)
+
+
+def _over(bench: PageBench, strings: list[Sounding], board: float, *, as_read: bool) -> list[_Over]:
+    state, last = bench.state, bench.state.count - 1
+    shift = {"end_height": (0.0, 0.0), "nut_height": (0.0, 0.0)}
+    relief: tuple[float | None, float | None] = (None, None)
+    if not as_read:
+        shift = {measure: _shift(bench, measure) for measure in shift}
+        relief = _relief(bench)
+    found = []
+    for i, string in enumerate(strings):
+        share = i / last
+        nut, end = (_height(bench, measure, i, shift[measure], share) for measure in ("nut_height", "end_height"))
+        if nut is None or end is None or string.pitch is None:
+            continue
+        gap = _gap(bench, board, share, relief)
+        found.append(_Over(string.name, nut, end, string.pitch, string.tension, gap))
+    if len(found) < state.count:
+        bench.assume("strings without a height of their own, or of no known pitch, are left out")
+    return found
+
+
+def _shift(bench: PageBench, measure: str) -> tuple[float, float]:
+    where = "at the nut" if measure == "nut_height" else "at the board's end"
+    names, most = bench.state.instrument.string_names, 0.5 if measure == "nut_height" else 2.0
+    bass, treble = (
+        bench.slide(
+            f"{measure}_{side}",
+            f"{names[position]} {where}, changed by",
+            rests_at=0.0,
+            low=-most,
+            high=most,
+            step=0.05,
+            rests_on="as read",
+        )
+        for side, position in ((SIDES[0], 0), (SIDES[1], -1))
+    )
+    return bass, treble
+
+
+def _relief(bench: PageBench) -> tuple[float | None, float | None]:
+    """The scoop that is tried on each side; None where it was left as it is."""
+    found: list[float | None] = []
+    for i, side in enumerate(SIDES):
+        read = stations_of(bench.state, i, 1.0)
+        figure = bench.figure(f"relief_{side}")
+        rests = max((station.gap for station in read), default=0.0 if figure is None else figure.band.aim)
+        at = bench.slide(
+            f"relief_{side}",
+            f"scoop, {side} side",
+            rests_at=round(rests, 2),
+            low=0.0,
+            high=max(2.0, round(rests * 2, 1)),
+            step=0.05,
+            rests_on="as read" if read else "a figure",
+        )
+        found.append(None if abs(at - round(rests, 2)) < 1e-9 else at)
+    return found[0], found[1]
+
+
+def _height(bench: PageBench, measure: str, i: int, shift: tuple[float, float], share: float) -> float | None:
+    state, last = bench.state, bench.state.count - 1
+    held = state.held(measure, i)
+    if held is None and measure == "end_height":
+        outer = state.held(measure, 0), state.held(measure, last)
+        if outer[0] is None or outer[1] is None:
+            return None
+        value = removal_across(bass=outer[0].value, treble=outer[1].value, share=share)
+        bench.assume(f"{state.name((measure, i))} {value:.2f}, between the outer two")
+    elif held is None:
+        return None
+    else:
+        value = state.upright((measure, i), held.value, state.direction(measure, i))
+        if held.assumed:
+            bench.assume(f"{state.name((measure, i))} {held.value:g}")
+    return max(0.0, value + removal_across(bass=shift[0], treble=shift[1], share=share))
+
+
+def _gap(
+    bench: PageBench, board: float, share: float, relief: tuple[float | None, float | None]
+) -> Callable[[float], float]:
+    """The board's gap under one string: between what is on both sides."""
+    sides = []
+    for i, tried in enumerate(relief):
+        read = stations_of(bench.state, i, board)
+        if tried is not None or len(read) < len(SHARES):
+            figure = bench.figure(f"relief_{SIDES[i]}")
+            deepest = tried if tried is not None else (0.0 if figure is None else figure.band.aim)
+            if tried is None:
+                bench.assume(f"scoop of {deepest:g} on the {SIDES[i]} side")
+            sides.append(gap_along(fingerboard_length=board, relief=deepest))
+        else:
+            sides.append(gap_along(fingerboard_length=board, stations=read))
+    return lambda x: removal_across(bass=sides[0](x), treble=sides[1](x), share=share)
+
+
+def _excitation(bench: PageBench, length: float) -> Bow | Pluck:
+    manner = bench.choose(
+        "manner", "played", [HandleChoice("bowed", "bowed"), HandleChoice("plucked", "plucked")], rests_at="bowed"
+    )
+    hard = bench.choose("hard", "how hard", [HandleChoice(key, key) for key in _HARD], rests_at="middling")
+    if manner == "bowed":
+        return Bow(speed=_HARD[hard])
+    return Pluck(displacement=_PLUCKED[hard] * length / 1000)
+
+
+def _least(stops: list[StoppedClearance]) -> StoppedClearance:
+    return min(stops, key=lambda stop: stop.margin)
+
+
+def _least_words(over: _Over, stops: list[StoppedClearance]) -> str:
+    least = _least(stops)
+    return (
+        f"At {note_of(over.name, least.semitone)}, stopped {least.stop:.0f} from the nut: it swings "
+        f"{least.amplitude:.2f} and has {least.margin:.2f} left at {least.at:.0f}."
+    )
+
+
+def _said(over: list[_Over], stops: list[list[StoppedClearance]]) -> list[str]:
+    said = []
+    for one, own in zip(over, stops, strict=True):
+        bad = [note_of(one.name, stop.semitone) for stop in own if stop.margin < 0]
+        if bad:
+            many = f"{bad[0]} to {bad[-1]}" if len(bad) > 2 else " and ".join(bad)
+            said.append(f"{one.name} would rattle at {many}.")
+    return said or ["No string would rattle, played like this."]
+
+
+def _map(over: list[_Over], stops: list[list[StoppedClearance]]) -> Table:
+    """A row for each string, a column for each note as far as the columns go; below nought it rattles."""
+    shown = [own[:_COLUMNS] for own in stops]
+    rows = [
+        [one.name, *(f"{note_of(one.name, stop.semitone)} {stop.margin:.1f}".replace("-", "−") for stop in own)]
+        for one, own in zip(over, shown, strict=True)
+    ]
+    marked = [[i, k + 1] for i, own in enumerate(shown) for k, stop in enumerate(own) if stop.margin < 0]
+    head = ["", *(str(k) for k in range(max((len(own) for own in shown), default=0)))]
+    return Table(
+        "Room left over the board",
+        head,
+        rows,
+        marked,
+        "In mm, note by note, semitones over the open string; a framed one is below nought and would rattle.",
+    )
+
+
+def _efforts(now: list[_Over], then: list[_Over], length: float, board: float) -> tuple[list[Consequence], list[Plot]]:
+    consequences, curves = [], []
+    before = {one.name: _effort(one, length, board) for one in now}
+    for one in then:
+        forces = _effort(one, length, board)
+        was = before.get(one.name, {})
+        if not forces:
+            continue
+        curves.append(Curve(one.name, "then", [[float(k), force] for k, force in forces.items()]))
+        for semitone, where in ((_FIRST_POSITION, "first position"), (_OCTAVE, "the octave")):
+            if semitone in forces:
+                note = note_of(one.name, semitone)
+                consequences.append(
+                    told(
+                        f"press{one.name}{semitone}",
+                        f"{one.name} pressed in {where}",
+                        was.get(semitone),
+                        forces[semitone],
+                        [f"At {note}: {one.tension or 0:.0f} N × gap × (1 ÷ x + 1 ÷ (S − x))."],
+                        unit="N",
+                        places=1,
+                    )
+                )
+    says = "; ".join(f"{curve.label} {curve.points[0][1]:.1f} to {curve.points[-1][1]:.1f} N" for curve in curves)
+    plot = Plot(
+        "press", "What the finger presses", "semitones over the open string", "N", False, curves, [], f"Press: {says}."
+    )
+    return consequences, [plot] if curves else []
+
+
+def _effort(over: _Over, length: float, board: float) -> dict[int, float]:
+    if over.tension is None:
+        return {}
+    found = press_efforts(
+        string_length=length,
+        fingerboard_length=board,
+        nut_height=over.nut,
+        end_height=over.end,
+        tension=over.tension,
+        gap=over.gap,
+    )
+    return {one.semitone: one.force for one in found}

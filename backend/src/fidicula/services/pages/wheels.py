@@ -1,0 +1,132 @@
+"""The height wheels of a bass bridge: how many turns each leg takes."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from fidicula.core.errors import CoreError
+from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs
+from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.model import Consequence, Impossible, PageView
+from fidicula.services.sheet.cut import Computed, compute
+
+_CAUTION = (
+    "Strings slack by a tone or two, a little on each wheel in turn, the feet held: two people, a bass is heavy. "
+    "Look to the bridge's stance after every turn."
+)
+_MOST = 6.0
+
+
+def wheels_page(bench: PageBench) -> PageView:
+    """Turns for a change of the outer strings at the board's end."""
+    state = bench.state
+    outcome = compute(state)
+    finding: list[str] = []
+    consequences: list[Consequence] = []
+    impossible = None
+    if isinstance(outcome, Computed):
+        spread, thread = bench.read("adjuster_spread"), bench.read("thread_pitch")
+        heights = [bench.read("end_height", i) for i in (0, state.count - 1)]
+        if spread is not None and thread is not None and heights[0] is not None and heights[1] is not None:
+            changes = _changes(bench)
+            carry = outcome.board.carry
+            outer = outcome.plan.strings[0], outcome.plan.strings[-1]
+            at_bridge = [change * carry for change in changes]
+            try:
+                legs = adjuster_legs(
+                    bass_string=StringChange(outer[0].line.bridge_offset, at_bridge[0]),
+                    treble_string=StringChange(outer[1].line.bridge_offset, at_bridge[1]),
+                    adjuster_spread=spread.value,
+                )
+            except CoreError as error:
+                impossible = Impossible("", error.sentence[0].upper() + error.sentence[1:] + ".", None)
+            else:
+                consequences = list(_told(bench, changes, at_bridge, legs, carry, thread.value))
+                finding.append(_said(legs, thread.value))
+    elif not bench.retake:
+        finding.append("The bridge cannot be worked out yet: look at the sheet for what it lacks.")
+    return PageView(
+        page="wheels",
+        title="Height wheels",
+        finding=finding or ["Read the wheels' spread and their thread; then the turns stand here."],
+        retake=bench.retake,
+        assumed=bench.assumed,
+        impossible=impossible,
+        handles=bench.handles,
+        consequences=consequences,
+        plots=[],
+        tables=[],
+        ways=[],
+        question="",
+        stale_after=made_stale("adjusters_turned"),
+        caution=_CAUTION,
+        shelf="",
+    )
+
+
+def _changes(bench: PageBench) -> tuple[float, float]:
+    """What the outer strings are to change by at the board's end; at rest, as far as their targets. [mm]"""
+    names = bench.state.instrument.string_names
+    found = []
+    for side, position in (("bass", 0), ("treble", bench.state.count - 1)):
+        held, wanted = bench.state.held("end_height", position), bench.state.wanted_as_read(("end_height", position))
+        off = 0.0 if held is None or wanted is None else wanted.band.aim - held.value
+        rests = round(min(max(off, -_MOST), _MOST), 1)
+        found.append(
+            bench.slide(
+                side,
+                f"{names[position]} at the board's end, changed by",
+                rests_at=rests,
+                low=-_MOST,
+                high=_MOST,
+                step=0.1,
+                rests_on="" if wanted is None else f"to {wanted.band.aim:g}; {wanted.source}",
+            )
+        )
+    return found[0], found[1]
+
+
+def _told(
+    bench: PageBench,
+    changes: tuple[float, float],
+    at_bridge: list[float],
+    legs: tuple[float, float],
+    carry: float,
+    thread: float,
+) -> Iterator[Consequence]:
+    state = bench.state
+    for position, change, there in zip((0, state.count - 1), changes, at_bridge, strict=True):
+        held = state.held("end_height", position)
+        name = state.instrument.string_names[position]
+        if held is not None:
+            yield told(
+                f"end_height{position}",
+                f"{name} at the board's end",
+                held.value,
+                held.value + change,
+                [f"{change:+g} there is {change:+g} × {carry:.3f} = {there:+.2f} at the bridge.".replace("-", "−")],
+                places=2,
+                wanted=state.wanted_as_read(("end_height", position)),
+            )
+    for side, leg in zip(("bass", "treble"), legs, strict=True):
+        yield told(
+            f"{side}_leg", f"{side} leg", 0.0, leg, ["The crown moves as a straight bar over the legs."], places=2
+        )
+        yield told(
+            f"{side}_turns",
+            f"{side} wheel",
+            0.0,
+            leg / thread,
+            [f"{leg:+.2f} ÷ {thread:g} a turn; + raises.".replace("-", "−")],
+            unit="turns",
+            places=2,
+        )
+
+
+def _said(legs: tuple[float, float], thread: float) -> str:
+    words = [
+        f"the {side} wheel {abs(leg / thread):.2f} turns {'up' if leg > 0 else 'down'}"
+        for side, leg in zip(("bass", "treble"), legs, strict=True)
+        if abs(leg) >= 0.01
+    ]
+    return f"{' and '.join(words)}.".capitalize() if words else "Nothing is to be turned."

@@ -1,0 +1,63 @@
+"""The pages of an instrument, worked out for where their handles stand."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from datetime import UTC, datetime
+
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.errors import NotHereError
+from fidicula.services.loaded import load_bench
+from fidicula.services.pages.bar import bar_page
+from fidicula.services.pages.bench import PageBench
+from fidicula.services.pages.board import board_page
+from fidicula.services.pages.load import load_page
+from fidicula.services.pages.model import PageView
+from fidicula.services.pages.neck import neck_page
+from fidicula.services.pages.playing import playing_page
+from fidicula.services.pages.tail import tail_page
+from fidicula.services.pages.wheels import wheels_page
+from fidicula.services.sheet.build import questions_of
+from fidicula.services.sheet.signs import standing_seen
+from fidicula.services.shelf import lists_of
+
+PAGES: Mapping[str, Callable[[PageBench], PageView]] = {
+    "board": board_page,
+    "neck": neck_page,
+    "bar": bar_page,
+    "tail": tail_page,
+    "load": load_page,
+    "playing": playing_page,
+    "wheels": wheels_page,
+}
+_OF_FAMILY = {"wheels": ("bass",)}
+
+
+class PagesAtBench:
+    """Use cases around the pages; they read and keep nothing."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def page(self, ticket: str, name: str, tried: Mapping[str, float | str]) -> PageView:
+        """tried : handles that were moved.  Raises NotHereError, and RefusedError naming a handle."""
+        make = PAGES.get(name)
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            loaded = load_bench(work, ticket)
+            family = loaded.instrument.family
+            if make is None or family not in _OF_FAMILY.get(name, (family,)):
+                raise NotHereError(f"a {family} has no page “{name}”", field="page")
+            sets = work.string_sets.of_family(family)
+            shelf = lists_of(work, family)
+        state = loaded.state()
+        bench = PageBench(
+            state=state,
+            asked=questions_of(state, loaded.visit, today=datetime.now(UTC).astimezone().date()),
+            seen=frozenset(finding for line in standing_seen(state).values() for finding in line.findings),
+            sets=sets,
+            shelf=shelf,
+            tried=tried,
+        )
+        view = make(bench)
+        bench.check_tried()
+        return view

@@ -1,0 +1,55 @@
+"""The board's scoop as it was read: its stations on both sides, and the faults that they show."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from fidicula.core.errors import CoreError
+from fidicula.core.geometry.scoop import BoardFault, Station, plan_dressing
+from fidicula.services.sheet.held import BenchState
+
+SHARES = (0.25, 0.5, 0.75)
+"""Where the scoop is read, in parts of the board's length."""
+SIDES = ("bass", "treble")
+
+FAULT_WORDS: Mapping[BoardFault, str] = {
+    "hump": "a hump",
+    "wave": "a wave",
+    "too_flat": "too little scoop",
+    "too_deep": "too much scoop",
+}
+
+
+def stations_of(state: BenchState, side: int, length: float) -> list[Station]:
+    """The stations of one side that hold. side : 0 bass, 1 treble.  length : of the board. [mm]"""
+    return [
+        Station(x=share * length, gap=held.value)
+        for i, share in enumerate(SHARES)
+        if (held := state.held("relief", side * len(SHARES) + i)) is not None
+    ]
+
+
+def wanted_relief(state: BenchState, side: int) -> float | None:
+    """The scoop that is wanted on one side. [mm]"""
+    wanted = state.targets.others.get(f"relief_{SIDES[side]}")
+    return None if wanted is None else wanted.band.aim
+
+
+def faults(state: BenchState) -> set[BoardFault]:
+    """Of both sides, where all stations of a side are read."""
+    found: set[BoardFault] = set()
+    if ("relief", 0) not in state.standings and ("relief", len(SHARES)) not in state.standings:
+        return found
+    length = state.held("fingerboard_length")
+    for side in range(len(SIDES)):
+        relief = wanted_relief(state, side)
+        if length is None or relief is None:
+            continue
+        stations = stations_of(state, side, length.value)
+        if len(stations) < len(SHARES):
+            continue
+        try:
+            found.update(plan_dressing(fingerboard_length=length.value, stations=stations, target_relief=relief).faults)
+        except CoreError:
+            continue
+    return found

@@ -1,0 +1,76 @@
+"""The shop's short lists: what blanks, slot files and templates it keeps."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from uuid import UUID
+
+from fidicula.core.errors import CoreError
+from fidicula.core.readings.typed import millimetres
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.errors import NotHereError, RefusedError
+from fidicula.tables.shelf import ShelfList, shelf_lists
+
+MOST = 60
+
+
+@dataclass(frozen=True)
+class ShelfView:
+    """One list. values : upward. [unit]  is_own : the shop has changed it."""
+
+    name: str
+    label: str
+    unit: str
+    values: list[float]
+    is_own: bool
+
+
+def lists_of(work: UnitOfWork, family: str) -> dict[str, tuple[float, ...]]:
+    """Every list of a family: the shop's own, else what it starts from."""
+    own = work.shelf.of_family(family)
+    return {name: own.get(name, row.values) for (name, of), row in shelf_lists().items() if of == family}
+
+
+class Shelf:
+    """Use cases around the lists."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def lists(self, family: str) -> list[ShelfView]:
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            own = work.shelf.of_family(family)
+        return [
+            ShelfView(name, row.label, row.unit, list(own.get(name, row.values)), name in own)
+            for (name, of), row in shelf_lists().items()
+            if of == family
+        ]
+
+    def enter(self, family: str, name: str, typed: Sequence[str], *, entry_id: UUID, by: str) -> list[ShelfView]:
+        """Change a list. typed : as somebody types them, in any order; twice the same counts once.
+
+        Raises NotHereError for a list that there is not, and RefusedError naming `values`.
+        """
+        row = shelf_lists().get((name, family))
+        if row is None:
+            raise NotHereError(f"there is no list “{name}” for a {family}", field="list")
+        if len(typed) > MOST:
+            raise RefusedError(f"a list holds up to {MOST} sizes", field="values")
+        values = tuple(sorted({_value(row, one) for one in typed if one.strip()}))
+        with UnitOfWork(self._engine) as work:
+            work.shelf.enter(id=entry_id, name=name, family=family, values=values, by=by)
+            work.commit()
+        return self.lists(family)
+
+
+def _value(row: ShelfList, typed: str) -> float:
+    try:
+        value = millimetres(typed, what=row.label)
+    except CoreError as error:
+        raise RefusedError(error.sentence, field="values") from error
+    if not row.smallest <= value <= row.largest:
+        raise RefusedError(
+            f"{row.label}: {value:g} is none; from {row.smallest:g} to {row.largest:g} {row.unit}", field="values"
+        )
+    return value

@@ -1,0 +1,123 @@
+<script setup lang="ts">
+/** One handle: pulled along, or typed with either decimal mark; or one of several that is chosen. */
+import { computed, ref, watch } from 'vue'
+import type { PageHandle } from '@/api'
+import { plain } from '@/shared/format'
+
+const props = defineProps<{ handle: PageHandle; fault: string }>()
+const emit = defineEmits<{ moved: [value: number | string] }>()
+
+const places = computed(() => (props.handle.step < 0.1 ? 2 : props.handle.step < 1 ? 1 : 0))
+const shown = (value: number) => value.toFixed(places.value).replace('-', '−')
+const typed = ref(shown(props.handle.at))
+const isTyping = ref(false)
+const misread = ref('')
+watch(() => props.handle.at, (at) => {
+  if (!isTyping.value) typed.value = shown(at)
+})
+const isMoved = computed(() => Math.abs(props.handle.at - props.handle.rests_at) > 1e-9)
+
+function take(): void {
+  isTyping.value = false
+  const value = Number(typed.value.trim().replace(',', '.').replace('−', '-'))
+  misread.value = typed.value.trim() === '' || Number.isNaN(value) ? `“${typed.value}” is no figure: type digits, for instance ${shown(props.handle.rests_at)}.` : ''
+  if (!misread.value && Math.abs(value - props.handle.at) > 1e-9) emit('moved', value)
+}
+</script>
+
+<template>
+  <div class="handle" :class="{ moved: isMoved }">
+    <template v-if="handle.choices?.length">
+      <label :for="`h-${handle.name}`">{{ handle.label }}</label>
+      <select :id="`h-${handle.name}`" :value="handle.chosen" @change="emit('moved', ($event.target as HTMLSelectElement).value)">
+        <option v-for="choice in handle.choices" :key="choice.key" :value="choice.key">{{ choice.label }}</option>
+      </select>
+    </template>
+    <template v-else>
+      <label :for="`h-${handle.name}`">{{ handle.label }}</label>
+      <span class="value">
+        <input v-model="typed" type="text" inputmode="decimal" autocomplete="off" :aria-label="`${handle.label}, typed`" @focus="isTyping = true" @keydown.enter="take" @blur="take" />
+        {{ handle.unit }}
+      </span>
+      <input
+        :id="`h-${handle.name}`"
+        class="slide"
+        type="range"
+        :min="handle.low"
+        :max="handle.high"
+        :step="handle.step"
+        :value="handle.at"
+        :aria-valuetext="`${shown(handle.at)} ${handle.unit}`"
+        @input="emit('moved', Number(($event.target as HTMLInputElement).value))"
+      />
+      <span class="rest">
+        <template v-if="isMoved">rests at {{ plain(handle.rests_at) }}</template><template v-if="isMoved && handle.rests_on">: </template>{{ handle.rests_on }}
+      </span>
+    </template>
+    <p v-if="misread || fault" class="fault" role="alert">{{ misread || fault }}</p>
+  </div>
+</template>
+
+<style scoped>
+.handle {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0 10px;
+  align-items: center;
+  padding: 6px 0 4px;
+  border-top: 1px solid var(--hairline);
+}
+label {
+  line-height: 1.2;
+}
+.moved label {
+  font-weight: 700;
+}
+.value {
+  white-space: nowrap;
+}
+.value input {
+  width: 78px;
+  height: 40px;
+  padding: 0 8px;
+  text-align: right;
+  font: inherit;
+  font-size: 20px;
+  font-weight: 700;
+  font-variant-numeric: tabular-nums;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+}
+.slide {
+  grid-column: 1 / -1;
+  width: 100%;
+  height: 36px;
+  margin: 0;
+  accent-color: var(--action);
+}
+.rest {
+  grid-column: 1 / -1;
+  font-size: 14px;
+  line-height: 1.25;
+  color: var(--quiet);
+}
+select {
+  min-height: 44px;
+  max-width: 190px;
+  padding: 0 8px;
+  font: inherit;
+  font-weight: 700;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+}
+.fault {
+  grid-column: 1 / -1;
+  margin: 2px 0;
+  color: var(--error);
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,206 @@
+<script setup lang="ts">
+/** One page of an instrument: the finding, handles whose consequences all move at once, ways, the decision, the caution. */
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { useBench } from '@/features/bench'
+import { QuestionPanel } from '@/features/word'
+import { useCommands } from '@/shared/commands'
+import PageLinks from '@/shared/PageLinks.vue'
+import { pagesOf, usePageCommands, type PageName } from '@/shared/pages'
+import { useAtBench } from '@/shared/person'
+import ConsequenceList from './ConsequenceList.vue'
+import HandleField from './HandleField.vue'
+import PageTable from './PageTable.vue'
+import PlotView from './PlotView.vue'
+import ShelfLine from './ShelfLine.vue'
+import { useTried } from './useTried'
+import WaysBeside from './WaysBeside.vue'
+
+const props = defineProps<{ ticket: string; page: PageName }>()
+const router = useRouter()
+const bench = useBench()
+const atBench = useAtBench()
+watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
+
+const { view, tried, faults, tryOut, letRest, again } = useTried({
+  ticket: () => props.ticket,
+  page: () => props.page,
+  stamp: () => bench.sheet,
+})
+const family = computed(() => bench.sheet?.instrument.family ?? '')
+const asked = computed(() => bench.sheet?.questions.find(({ question }) => question === view.value?.question) ?? null)
+const isDeciding = ref(true)
+const isTried = computed(() => Object.keys(tried.value).length > 0)
+const retakes = computed(() => view.value?.retake ?? [])
+/** A finger in the air is worth as much as a figure that was only looked up. */
+const restsOn = computed(() => view.value?.assumed ?? [])
+
+function turn(by: number): void {
+  const names = pagesOf(family.value)
+  const at = names.indexOf(props.page)
+  const next = names[(at + by + names.length) % names.length]
+  if (next) void router.push({ name: 'page', params: { ticket: props.ticket, page: next } })
+}
+function onKey(event: KeyboardEvent): void {
+  if (event.key !== 'PageDown' && event.key !== 'PageUp') return
+  event.preventDefault()
+  turn(event.key === 'PageDown' ? 1 : -1)
+}
+onMounted(() => window.addEventListener('keydown', onKey))
+onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
+
+usePageCommands(() => props.ticket, () => family.value)
+useCommands([
+  { letter: 'e', words: 'the sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
+  { letter: 'a', words: 'measure in full', run: () => void router.push({ name: 'measure', params: { ticket: props.ticket } }) },
+  { letter: 'h', words: 'the first handle', run: () => document.querySelector<HTMLElement>('.handles input.slide, .handles select')?.focus() },
+  { letter: 'j', words: 'handles back to rest', run: letRest, possible: () => isTried.value },
+])
+</script>
+
+<template>
+  <div class="page">
+    <PageLinks :ticket="ticket" :family="family" :here="page" class="links" />
+    <main v-if="view" class="said" :aria-label="view.title">
+      <h1>{{ ticket }} · {{ view.title }}</h1>
+      <p v-for="line in view.finding" :key="line" class="finding">{{ line }}</p>
+      <div v-if="retakes.length" class="retake" role="note">
+        <p><b>To be read first:</b></p>
+        <ul>
+          <li v-for="one in retakes" :key="one.name">{{ one.name }}: {{ one.why }}</li>
+        </ul>
+        <router-link :to="{ name: 'measure', params: { ticket } }">to the measuring</router-link>
+      </div>
+      <div class="plots" :class="{ two: view.plots.length > 1 }">
+        <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="view.plots.length > 1 ? 460 : 820" :height="view.plots.length > 1 ? 220 : 260" />
+      </div>
+      <PageTable v-for="table in view.tables" :key="table.title" :table="table" />
+      <ShelfLine v-if="view.shelf" :family="family" :list="view.shelf" @changed="again" />
+      <ConsequenceList :consequences="view.consequences" />
+      <WaysBeside :ways="view.ways" :decided="asked?.decided?.outcome ?? ''" />
+      <p v-if="view.stale_after.length && view.consequences.length" class="quiet">Once that is done, these are read again: {{ view.stale_after.join(', ') }}.</p>
+    </main>
+    <p v-else class="said" role="status">{{ faults[''] || 'Working it out …' }}</p>
+    <aside v-if="view" class="side" aria-label="What if">
+      <template v-if="view.handles.length">
+        <h2>What if</h2>
+        <div class="handles">
+          <HandleField v-for="handle in view.handles" :key="handle.name" :handle="handle" :fault="faults[handle.name] ?? ''" @moved="tryOut(handle.name, $event)" />
+        </div>
+        <v-btn v-if="isTried" class="rest" @click="letRest">Back to rest</v-btn>
+      </template>
+      <p v-if="view.impossible" class="impossible" role="alert">
+        {{ view.impossible.sentence }}
+        <v-btn v-if="view.impossible.nearest !== null && view.impossible.handle" size="small" @click="tryOut(view.impossible.handle, view.impossible.nearest)">Take {{ view.impossible.nearest }}</v-btn>
+      </p>
+      <p v-if="faults['']" class="impossible" role="alert">{{ faults[''] }}</p>
+      <QuestionPanel v-if="asked" v-model="isDeciding" :asked="asked" :may-decide="atBench.may('sign_off')" />
+      <template v-if="restsOn.length">
+        <h2>Assumed, not measured</h2>
+        <ul class="assumed"><li v-for="line in restsOn" :key="line">{{ line }}</li></ul>
+      </template>
+      <p v-if="view.caution" class="caution">{{ view.caution }}</p>
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 0 12px;
+  padding: 2px 16px 64px;
+  align-items: start;
+}
+.links {
+  grid-column: 1 / -1;
+}
+.said,
+.side {
+  padding: 10px 18px 18px;
+  background: var(--sheet);
+  border-radius: 4px;
+}
+.said {
+  display: grid;
+  gap: 12px;
+}
+.side {
+  position: sticky;
+  top: 6px;
+}
+h1 {
+  margin: 0;
+  font-size: 23px;
+}
+h2 {
+  margin: 0 0 2px;
+  font-size: 17px;
+}
+.finding {
+  margin: 0;
+  font-size: 18px;
+  line-height: 1.35;
+}
+.retake {
+  padding: 8px 14px;
+  border: 2px dashed var(--ink);
+  border-radius: 4px;
+}
+.retake p,
+.retake ul {
+  margin: 0;
+}
+.retake a {
+  display: inline-block;
+  padding: 10px 0;
+  color: var(--action);
+}
+.plots {
+  display: grid;
+  gap: 6px 14px;
+}
+.plots.two {
+  grid-template-columns: 1fr 1fr;
+}
+.rest {
+  margin: 4px 0 10px;
+}
+.impossible {
+  margin: 8px 0;
+  padding: 8px 12px;
+  border: 2px solid var(--ink);
+  border-radius: 4px;
+}
+.assumed {
+  margin: 0;
+  padding-left: 18px;
+  font-style: italic;
+}
+.caution {
+  margin: 12px 0 0;
+  padding: 8px 12px;
+  border-left: 5px solid var(--above);
+  background: var(--note);
+}
+.quiet {
+  margin: 0;
+  color: var(--quiet);
+}
+@media (max-width: 1000px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .side {
+    position: static;
+  }
+}
+@media (max-width: 640px) {
+  .page {
+    padding: 2px 0 56px;
+  }
+  .plots.two {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

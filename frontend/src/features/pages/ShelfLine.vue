@@ -1,0 +1,97 @@
+<script setup lang="ts">
+/** A short list of what the shop has on hand, and its change: sizes as typed, with spaces between. */
+import { computed, nextTick, ref, watch } from 'vue'
+import { answerOf, api, Refused, type ShelfList } from '@/api'
+import { plain } from '@/shared/format'
+import { freshId } from '@/shared/id'
+import { useAtBench } from '@/shared/person'
+
+type Family = 'violin' | 'viola' | 'cello' | 'bass'
+const props = defineProps<{ family: string; list: string }>()
+const emit = defineEmits<{ changed: [] }>()
+const atBench = useAtBench()
+const found = ref<ShelfList | null>(null)
+const isOpen = ref(false)
+const typed = ref('')
+const fault = ref('')
+const field = ref<HTMLInputElement | null>(null)
+const words = computed(() => found.value?.values.map(plain).join('  ') || 'none')
+const path = computed(() => ({ family: props.family as Family }))
+
+watch(
+  [() => props.family, () => props.list],
+  async () => {
+    try {
+      take(await answerOf(api.GET('/api/shelf/{family}', { params: { path: path.value } })))
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      fault.value = error.message
+    }
+  },
+  { immediate: true },
+)
+function take(lists: ShelfList[]): void {
+  found.value = lists.find((one) => one.name === props.list) ?? null
+}
+function open(): void {
+  typed.value = found.value?.values.map(plain).join(' ') ?? ''
+  fault.value = ''
+  isOpen.value = true
+  void nextTick(() => field.value?.focus())
+}
+async function save(): Promise<void> {
+  const body = { id: freshId(), values: typed.value.split(/[\s;]+/).filter(Boolean) }
+  try {
+    take(await answerOf(api.PUT('/api/shelf/{family}/{name}', { params: { path: { ...path.value, name: props.list } }, body })))
+    isOpen.value = false
+    emit('changed')
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    fault.value = error.message
+  }
+}
+</script>
+
+<template>
+  <form v-if="found" class="shelf" @submit.prevent="save">
+    <span>On hand, {{ found.label }}:</span>
+    <template v-if="isOpen">
+      <input ref="field" v-model="typed" :aria-label="found.label" autocomplete="off" @keydown.esc.stop="isOpen = false" />
+      <v-btn type="submit" size="small" variant="flat">Keep</v-btn>
+      <v-btn size="small" @click="isOpen = false">Not now</v-btn>
+    </template>
+    <template v-else>
+      <b>{{ words }}</b>
+      <v-btn v-if="atBench.may('recipes')" size="small" @click="open">Change</v-btn>
+    </template>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  </form>
+</template>
+
+<style scoped>
+.shelf {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
+}
+b {
+  white-space: pre-wrap;
+}
+input {
+  flex: 1 1 240px;
+  min-height: 44px;
+  padding: 0 10px;
+  font: inherit;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+}
+.fault {
+  flex-basis: 100%;
+  margin: 0;
+  color: var(--error);
+  font-weight: 700;
+}
+</style>

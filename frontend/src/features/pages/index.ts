@@ -1,0 +1,1 @@
+export { default as InstrumentPage } from './InstrumentPage.vue'
