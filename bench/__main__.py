@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from bench import bridge, first_load, house, measuring, save, targets
+from bench import bridge, first_load, house, measuring, pages, save, targets
 
 if __name__ == "__main__":
-    for benchmark in (bridge, targets, first_load, save, measuring, house):
+    for benchmark in (bridge, targets, first_load, save, measuring, pages, house):
         benchmark.run()

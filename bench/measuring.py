@@ -7,18 +7,13 @@ same in a bare page of the same browser, so that a slower machine does not look 
 from __future__ import annotations
 
 import statistics
-from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from collections.abc import Callable
 from typing import Any
 
-import uvicorn
-from fidicula.cli.demo import demo_sign_ins
-from fidicula.hosting.serving import CHROMIUM, CHROMIUM_ARGUMENTS
-from fidicula.main import create_app
-from fidicula.settings import Settings
-from playwright.sync_api import Page, Route, sync_playwright
+from playwright.sync_api import Page, Route
 
-from bench.served import served, until_it_listens
+from bench.browser import page_of
+from bench.served import served
 
 READINGS = 40
 TICKET = "RW-101"
@@ -39,13 +34,8 @@ _BARE = "".join(
 )
 
 
-def serve(port: int) -> None:
-    """The application as it is, in a process of its own."""
-    uvicorn.run(create_app(Settings()), host="127.0.0.1", port=port, log_level="error", lifespan="off")
-
-
 def run() -> None:
-    with served("bench.measuring", lambda _: None, durable=False) as port, _page(port) as page:
+    with served("bench.browser", lambda _: None, durable=False) as port, page_of(port) as page:
         for view in ("End, from the tailpiece", "Side", "Plan"):
             spent = [_spent_on_drawing(page, port, view, turn) for turn in range(12)]
             print(
@@ -62,18 +52,6 @@ def run() -> None:
             print(f"Enter to the next field ready and drawn, {name}: median {_median(took)} ms, p95 {_p95(took):.1f}")
         ratio = _p95(slow) / _p95(bare)
         print(f"Enter, the server silent, against a bare page: ratio {ratio:.2f} (wanted: under 50 ms)")
-
-
-@contextmanager
-def _page(port: int) -> Iterator[Page]:
-    with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=CHROMIUM_ARGUMENTS)
-        context = browser.new_context(viewport={"width": 1280, "height": 800}, service_workers="block")
-        name, _, password, _ = demo_sign_ins()[0]
-        until_it_listens(port)
-        context.request.post(f"http://127.0.0.1:{port}/api/session", data={"name": name, "password": password})
-        yield context.new_page()
-        browser.close()
 
 
 def _enters(page: Page, port: int, before: Callable[[], None]) -> list[float]:

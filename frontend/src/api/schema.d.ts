@@ -2516,6 +2516,7 @@ export interface components {
          *     finding : what the readings say.  retake : what bars the figures here.  assumed : what they rest on unmeasured.
          *     question : that the ways decide, empty where none is asked.  stale_after : what the work makes stale.
          *     shelf : the list of the shop that the page chooses from, empty for none.
+         *     work, work_label : that can be written down here once it is done, empty for none.
          */
         PageView: {
             /** Page */
@@ -2547,6 +2548,10 @@ export interface components {
             caution: string;
             /** Shelf */
             shelf: string;
+            /** Work */
+            work: string;
+            /** Work Label */
+            work_label: string;
         };
         /** ParticularBody */
         ParticularBody: {

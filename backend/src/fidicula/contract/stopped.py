@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
 from fidicula.contract.board_and_neck import StationIn
 from fidicula.contract.quantities import (
     Answer,
@@ -19,7 +17,7 @@ from fidicula.contract.quantities import (
     Wire,
 )
 from fidicula.core.errors import TOLERANCE, MissingInputError
-from fidicula.core.geometry.scoop import Station, gap_along
+from fidicula.core.geometry.scoop import BoardGap, Station, gap_along
 from fidicula.core.mechanics.stopped import Bow, Excitation, Pluck, board_fits, clearances, press_efforts
 
 
@@ -34,7 +32,7 @@ class StoppedRequest(Wire):
     stations: list[StationIn] | None = None
     semitones: Semitones | None = None
 
-    def gap(self) -> Callable[[float], float]:
+    def gap(self) -> BoardGap:
         """The board's gap at any place."""
         board_fits(fingerboard_length=self.fingerboard_length, string_length=self.string_length)
         stations = None if self.stations is None else [Station(s.x, s.gap) for s in self.stations]

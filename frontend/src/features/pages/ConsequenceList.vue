@@ -57,6 +57,9 @@ td {
   text-align: right;
   white-space: nowrap;
 }
+thead th:nth-child(3) {
+  padding-right: 3.2em;
+}
 thead th {
   font-weight: 400;
   color: var(--quiet);

@@ -4,24 +4,25 @@ import { computed, ref, watch } from 'vue'
 import type { PageHandle } from '@/api'
 import { plain } from '@/shared/format'
 
-const props = defineProps<{ handle: PageHandle; fault: string }>()
+/** at : where it was pulled to, which may be ahead of what the server has answered. */
+const props = defineProps<{ handle: PageHandle; at: number; fault: string }>()
 const emit = defineEmits<{ moved: [value: number | string] }>()
 
 const places = computed(() => (props.handle.step < 0.1 ? 2 : props.handle.step < 1 ? 1 : 0))
 const shown = (value: number) => value.toFixed(places.value).replace('-', '−')
-const typed = ref(shown(props.handle.at))
+const typed = ref(shown(props.at))
 const isTyping = ref(false)
 const misread = ref('')
-watch(() => props.handle.at, (at) => {
+watch(() => props.at, (at) => {
   if (!isTyping.value) typed.value = shown(at)
 })
-const isMoved = computed(() => Math.abs(props.handle.at - props.handle.rests_at) > 1e-9)
+const isMoved = computed(() => Math.abs(props.at - props.handle.rests_at) > 1e-9)
 
 function take(): void {
   isTyping.value = false
   const value = Number(typed.value.trim().replace(',', '.').replace('−', '-'))
   misread.value = typed.value.trim() === '' || Number.isNaN(value) ? `“${typed.value}” is no figure: type digits, for instance ${shown(props.handle.rests_at)}.` : ''
-  if (!misread.value && Math.abs(value - props.handle.at) > 1e-9) emit('moved', value)
+  if (!misread.value && Math.abs(value - props.at) > 1e-9) emit('moved', value)
 }
 </script>
 
@@ -46,8 +47,8 @@ function take(): void {
         :min="handle.low"
         :max="handle.high"
         :step="handle.step"
-        :value="handle.at"
-        :aria-valuetext="`${shown(handle.at)} ${handle.unit}`"
+        :value="at"
+        :aria-valuetext="`${shown(at)} ${handle.unit}`"
         @input="emit('moved', Number(($event.target as HTMLInputElement).value))"
       />
       <span class="rest">
@@ -104,8 +105,9 @@ label {
   color: var(--quiet);
 }
 select {
+  grid-column: 1 / -1;
   min-height: 44px;
-  max-width: 190px;
+  width: 100%;
   padding: 0 8px;
   font: inherit;
   font-weight: 700;

@@ -2,7 +2,9 @@
 /** One page of an instrument: the finding, handles whose consequences all move at once, ways, the decision, the caution. */
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import type { PageHandle } from '@/api'
 import { useBench } from '@/features/bench'
+import { OtherViews } from '@/features/drawing'
 import { QuestionPanel } from '@/features/word'
 import { useCommands } from '@/shared/commands'
 import PageLinks from '@/shared/PageLinks.vue'
@@ -32,8 +34,20 @@ const asked = computed(() => bench.sheet?.questions.find(({ question }) => quest
 const isDeciding = ref(true)
 const isTried = computed(() => Object.keys(tried.value).length > 0)
 const retakes = computed(() => view.value?.retake ?? [])
-/** A finger in the air is worth as much as a figure that was only looked up. */
 const restsOn = computed(() => view.value?.assumed ?? [])
+
+/** The drawing that goes with a page, computed from the same readings. */
+const DRAWN: Partial<Record<PageName, 'side' | 'plan'>> = { neck: 'side', tail: 'side', bar: 'plan' }
+const drawn = computed(() => DRAWN[props.page])
+async function workDone(): Promise<void> {
+  if (view.value?.work && (await bench.doWork(view.value.work))) void router.push({ name: 'measure', params: { ticket: props.ticket } })
+}
+
+/** A handle stands where it was pulled to; the numbers follow. */
+function pulledTo(handle: PageHandle): number {
+  const value = tried.value[handle.name]
+  return typeof value === 'number' ? value : handle.at
+}
 
 function turn(by: number): void {
   const names = pagesOf(family.value)
@@ -74,9 +88,12 @@ useCommands([
       <div class="plots" :class="{ two: view.plots.length > 1 }">
         <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="view.plots.length > 1 ? 460 : 820" :height="view.plots.length > 1 ? 220 : 260" />
       </div>
-      <PageTable v-for="table in view.tables" :key="table.title" :table="table" />
+      <div class="numbers">
+        <PageTable v-for="table in view.tables" :key="table.title" :table="table" />
+        <ConsequenceList :consequences="view.consequences" class="moving" />
+      </div>
       <ShelfLine v-if="view.shelf" :family="family" :list="view.shelf" @changed="again" />
-      <ConsequenceList :consequences="view.consequences" />
+      <OtherViews v-if="drawn && bench.sheet" :view="drawn" :sheet="bench.sheet" :width="820" :height="250" class="drawn" />
       <WaysBeside :ways="view.ways" :decided="asked?.decided?.outcome ?? ''" />
       <p v-if="view.stale_after.length && view.consequences.length" class="quiet">Once that is done, these are read again: {{ view.stale_after.join(', ') }}.</p>
     </main>
@@ -85,7 +102,7 @@ useCommands([
       <template v-if="view.handles.length">
         <h2>What if</h2>
         <div class="handles">
-          <HandleField v-for="handle in view.handles" :key="handle.name" :handle="handle" :fault="faults[handle.name] ?? ''" @moved="tryOut(handle.name, $event)" />
+          <HandleField v-for="handle in view.handles" :key="handle.name" :handle="handle" :at="pulledTo(handle)" :fault="faults[handle.name] ?? ''" @moved="tryOut(handle.name, $event)" />
         </div>
         <v-btn v-if="isTried" class="rest" @click="letRest">Back to rest</v-btn>
       </template>
@@ -100,6 +117,8 @@ useCommands([
         <ul class="assumed"><li v-for="line in restsOn" :key="line">{{ line }}</li></ul>
       </template>
       <p v-if="view.caution" class="caution">{{ view.caution }}</p>
+      <p v-if="bench.failure" class="impossible" role="alert">{{ bench.failure }}</p>
+      <v-btn v-if="view.work && view.consequences.length && atBench.may('measure')" class="done" @click="workDone">Write down: {{ view.work_label.toLowerCase() }}</v-btn>
     </aside>
   </div>
 </template>
@@ -163,6 +182,16 @@ h2 {
 .plots.two {
   grid-template-columns: 1fr 1fr;
 }
+.numbers {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px 28px;
+  align-items: start;
+}
+.moving {
+  flex: 1 1 400px;
+  min-width: 0;
+}
 .rest {
   margin: 4px 0 10px;
 }
@@ -182,6 +211,13 @@ h2 {
   padding: 8px 12px;
   border-left: 5px solid var(--above);
   background: var(--note);
+}
+.done {
+  margin-top: 10px;
+}
+.drawn {
+  max-width: 100%;
+  height: auto;
 }
 .quiet {
   margin: 0;

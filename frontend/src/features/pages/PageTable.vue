@@ -52,6 +52,9 @@ th:first-child {
 thead th {
   color: var(--quiet);
 }
+th.marked:first-child {
+  padding-left: 7px;
+}
 .marked {
   font-weight: 700;
   outline: 2px solid var(--ink);

@@ -9,12 +9,18 @@ nut end                           free end
 from __future__ import annotations
 
 from bisect import bisect_right
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
-from typing import Literal
+from typing import TYPE_CHECKING, Literal, Protocol
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError
+
+if TYPE_CHECKING:
+    import numpy as np
+    from numpy.typing import NDArray
+
+    Places = NDArray[np.float64]
 
 BoardFault = Literal["hump", "wave", "too_flat", "too_deep"]
 
@@ -85,9 +91,66 @@ def with_ends(*, stations: Sequence[Station], fingerboard_length: float) -> list
     return [Station(0.0, 0.0), *inner, Station(fingerboard_length, 0.0)]
 
 
+class BoardGap(Protocol):
+    """How far a board lies under its straight line."""
+
+    def __call__(self, x: float, /) -> float:
+        """At one place. x : along the board from the nut. [mm]"""
+        ...
+
+    def along(self, places: Places) -> Places:
+        """At many places at once. places : shape (n,), along the board. [mm]"""
+        ...
+
+
+@dataclass(frozen=True)
+class _Parabola:
+    relief: float
+    length: float
+
+    def __call__(self, x: float, /) -> float:
+        return 4 * self.relief * (x / self.length) * (1 - x / self.length)
+
+    def along(self, places: Places) -> Places:
+        return 4 * self.relief * (places / self.length) * (1 - places / self.length)
+
+
+@dataclass(frozen=True)
+class _Straight:
+    """Straight lines between stations, and on beyond the last."""
+
+    known: tuple[Station, ...]
+
+    def __call__(self, x: float, /) -> float:
+        right = min(max(bisect_right(self.known, x, key=lambda station: station.x), 1), len(self.known) - 1)
+        a, b = self.known[right - 1], self.known[right]
+        return a.gap + (b.gap - a.gap) * (x - a.x) / (b.x - a.x)
+
+    def along(self, places: Places) -> Places:
+        import numpy as np
+
+        return np.interp(places, [s.x for s in self.known], [s.gap for s in self.known])
+
+
+@dataclass(frozen=True)
+class GapBetween:
+    """Under a string between the board's two sides. share : of the way from the bass side, 0 to 1."""
+
+    bass: BoardGap
+    treble: BoardGap
+    share: float
+
+    def __call__(self, x: float, /) -> float:
+        return removal_across(bass=self.bass(x), treble=self.treble(x), share=self.share)
+
+    def along(self, places: Places) -> Places:
+        bass = self.bass.along(places)
+        return bass + (self.treble.along(places) - bass) * self.share
+
+
 def gap_along(
     *, fingerboard_length: float, relief: float | None = None, stations: Sequence[Station] | None = None
-) -> Callable[[float], float]:
+) -> BoardGap:
     """The board's gap at any place: a parabola of a relief, or straight lines between stations. [mm]
 
     fingerboard_length : above 0. [mm]  relief : 0 or more, at the middle. [mm]
@@ -95,19 +158,10 @@ def gap_along(
     Raises DoesNotFitError naming `stations` where both are given, or a station is not on the board.
     """
     if stations is None:
-        deepest = relief or 0.0
-        return lambda x: 4 * deepest * (x / fingerboard_length) * (1 - x / fingerboard_length)
+        return _Parabola(relief or 0.0, fingerboard_length)
     if relief is not None:
         raise DoesNotFitError("stations", sentence="give the board's relief or its stations, not both")
-    known = with_ends(stations=stations, fingerboard_length=fingerboard_length)
-    places = [station.x for station in known]
-
-    def straight(x: float) -> float:
-        right = min(max(bisect_right(places, x), 1), len(known) - 1)
-        a, b = known[right - 1], known[right]
-        return a.gap + (b.gap - a.gap) * (x - a.x) / (b.x - a.x)
-
-    return straight
+    return _Straight(tuple(with_ends(stations=stations, fingerboard_length=fingerboard_length)))
 
 
 def plan_dressing(

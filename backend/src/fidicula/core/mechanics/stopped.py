@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Literal
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError
+from fidicula.core.geometry.scoop import BoardGap
 
 Excitation = Literal["bowed", "plucked"]
 
@@ -69,7 +69,7 @@ def clearances(
     nut_height: float,
     end_height: float,
     pitch: float,
-    gap: Callable[[float], float],
+    gap: BoardGap,
     excitation: Bow | Pluck,
     share: float = 1.0,
     semitones: int | None = None,
@@ -97,10 +97,10 @@ def clearances(
             if stop + FIRST_LOOK > fingerboard_length + TOLERANCE:
                 break
             count = int(fingerboard_length - stop - FIRST_LOOK + TOLERANCE) + 1
-            places = stop + FIRST_LOOK + np.arange(count)
+            places = stop + FIRST_LOOK + np.arange(count, dtype=np.float64)
             along = (places - stop) / (string_length - stop)
             start = nut_height if semitone == 0 else -gap(stop)
-            surface = np.array([gap(place) for place in places.tolist()])
+            surface = gap.along(places)
             if isinstance(excitation, Bow):
                 amplitude = 1000 * excitation.speed / (8 * excitation.point * pitch * 2 ** (semitone / 12))
                 envelope = 4 * amplitude * along * (1 - along)
@@ -142,7 +142,7 @@ def press_efforts(
     nut_height: float,
     end_height: float,
     tension: float,
-    gap: Callable[[float], float],
+    gap: BoardGap,
     semitones: int | None = None,
 ) -> list[PressEffort]:
     """What the finger presses to bring the string onto the board, semitone by semitone.

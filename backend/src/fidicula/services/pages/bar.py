@@ -7,9 +7,11 @@ from collections.abc import Iterator
 from fidicula.core.fitting.post import BlankChoice, bar_insets, fit_after, nearest_blank, post_place, room_change
 from fidicula.services.pages.bench import PageBench, made_stale, told
 from fidicula.services.pages.model import Consequence, PageView, Table, Way
+from fidicula.tables.work import works
 
 BLANKS = "bridge_blanks"
 _FIT_TOLERANCE = 0.1
+_SHOWN = 7
 _FIT_WORDS = {
     "tighter": "tighter there: shortened and refitted first, a post too tight cracks the top",
     "same": "as firm there as here",
@@ -94,6 +96,8 @@ def bar_page(bench: PageBench) -> PageView:
         stale_after=made_stale("new_bridge"),
         caution=_CAUTION,
         shelf=BLANKS,
+        work="new_bridge",
+        work_label=works()["new_bridge"].label,
     )
 
 
@@ -109,13 +113,19 @@ def _said(inset: float, foot: float, target: float) -> str:
 
 
 def _table(choices: list[BlankChoice], best: BlankChoice | None, target: float) -> Table:
+    near = sorted(choices, key=lambda choice: abs(choice.bar_inset - target))[:_SHOWN]
+    shown = [choice for choice in choices if choice in near]
     rows = [
-        [f"{choice.width:g}", f"{choice.bar_inset:.2f}", f"{choice.bar_inset - target:+.2f}".replace("-", "−")]
-        for choice in choices
+        [cell.replace("-", "−") for cell in (f"{c.width:g}", f"{c.bar_inset:.2f}", f"{c.bar_inset - target:+.2f}")]
+        for c in shown
     ]
-    marked = [[i, 0] for i, choice in enumerate(choices) if choice is best]
+    marked = [[i, 0] for i, choice in enumerate(shown) if choice is best]
     return Table(
-        "Blanks on hand", ["width", "bar inside", "off what is wanted"], rows, marked, "The marked one comes nearest."
+        "The nearest blanks on hand",
+        ["width", "bar inside", "off what is wanted"],
+        rows,
+        marked,
+        "The marked one comes nearest.",
     )
 
 

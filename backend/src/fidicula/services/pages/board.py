@@ -9,6 +9,8 @@ from fidicula.services.pages.bench import PageBench, made_stale, told
 from fidicula.services.pages.model import Consequence, Curve, PageView, Plot, Table
 from fidicula.services.sheet.held import Held
 from fidicula.services.sheet.scooped import FAULT_WORDS, SHARES, SIDES
+from fidicula.services.sheet.thresholds import WORTH_TAKING
+from fidicula.tables.work import works
 
 _DRAWN = 32
 _DYED = "Dyed wood shows where the plane has been: try it where it does not show, and say so to the owner first."
@@ -51,6 +53,8 @@ def board_page(bench: PageBench) -> PageView:
         stale_after=made_stale("board_dressed"),
         caution=_DYED if soft else _SHARP,
         shelf="",
+        work="board_dressed",
+        work_label=works()["board_dressed"].label,
     )
 
 
@@ -184,7 +188,8 @@ def _table(plans: dict[str, Dressing]) -> Table:
         rows.append([f"wanted, {side}", *(f"{station.target_gap:.2f}" for station in plan.stations)])
         rows.append([f"off, {side}", *(f"{station.removal:.2f}" for station in plan.stations)])
         most = max(range(len(plan.stations)), key=lambda n: plan.stations[n].removal)
-        marked.append([len(rows) - 1, most + 1])
+        if plan.max_removal >= WORTH_TAKING:
+            marked.append([len(rows) - 1, most + 1])
     return Table("What comes off", ["from the nut", *(f"{s.x:.0f}" for s in first.stations)], rows, marked)
 
 
@@ -193,9 +198,9 @@ def _plot(side: str, plan: Dressing) -> Plot:
     wanted = gap_along(fingerboard_length=length, relief=plan.target_relief)
     now = [[s.x, s.gap] for s in plan.stations]
     along = [length * i / _DRAWN for i in range(_DRAWN + 1)]
-    surface = gap_along(fingerboard_length=length, stations=[Station(s.x, s.gap) for s in plan.stations[1:-1]])
     then = [[x, wanted(x) + plan.base_removal] for x in along]
-    removed = [[x, surface(x)] for x in along] + list(reversed(then))
+    # Between the stations nobody read it: what comes off there lies between straight lines.
+    removed = [*now, *([s.x, s.gap + s.removal] for s in reversed(plan.stations))]
     offs = ", ".join(f"{s.removal:.2f} at {s.x:.0f}" for s in plan.stations)
     return Plot(
         key=f"scoop_{side}",

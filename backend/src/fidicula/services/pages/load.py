@@ -85,6 +85,8 @@ def load_page(bench: PageBench) -> PageView:
         stale_after=[],
         caution=_CAUTION,
         shelf="",
+        work="",
+        work_label="",
     )
 
 

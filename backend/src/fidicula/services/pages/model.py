@@ -133,6 +133,7 @@ class PageView:
     finding : what the readings say.  retake : what bars the figures here.  assumed : what they rest on unmeasured.
     question : that the ways decide, empty where none is asked.  stale_after : what the work makes stale.
     shelf : the list of the shop that the page chooses from, empty for none.
+    work, work_label : that can be written down here once it is done, empty for none.
     """
 
     page: str
@@ -150,3 +151,5 @@ class PageView:
     stale_after: list[str]
     caution: str
     shelf: str
+    work: str
+    work_label: str

@@ -19,6 +19,7 @@ from fidicula.services.pages.model import Consequence, Impossible, PageView, Tab
 from fidicula.services.pages.notes import note_at
 from fidicula.services.sheet.findings import findings
 from fidicula.services.sheet.projection import accepted_of
+from fidicula.tables.work import works
 
 _NOT_DAMP = "Nothing is wedged or cut on a swollen instrument: read it twice, days apart, and the same."
 _MOST_SHIFT = 12.0
@@ -71,6 +72,8 @@ def neck_page(bench: PageBench) -> PageView:
         stale_after=made_stale("wedge_fitted"),
         caution=_NOT_DAMP,
         shelf="",
+        work="wedge_fitted",
+        work_label=works()["wedge_fitted"].label,
     )
 
 
@@ -261,7 +264,8 @@ def _said_of_stop(bench: PageBench, stop: _Stop) -> Iterator[str]:
         gone = "the tailpiece" if stop.length > before.value else "the board"
         yield f"Since last time the bridge has walked {abs(stop.length - before.value):.1f} mm toward {gone}."
     elif judged.deviation is not None and abs(judged.deviation) >= 0.5:
-        yield f"The string length is {judged.deviation:+.1f} mm of the nominal {stop.nominal:g}.".replace("-", "−")
+        side = "over" if judged.deviation > 0 else "under"
+        yield f"The string length is {abs(judged.deviation):.1f} mm {side} the nominal {stop.nominal:g}."
 
 
 def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:

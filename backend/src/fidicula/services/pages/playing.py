@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from dataclasses import dataclass
 
-from fidicula.core.geometry.scoop import gap_along, removal_across
+from fidicula.core.geometry.scoop import BoardGap, GapBetween, gap_along, removal_across
 from fidicula.core.mechanics.stopped import Bow, Pluck, StoppedClearance, clearances, press_efforts
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Curve, HandleChoice, PageView, Plot, Table
@@ -33,7 +32,7 @@ class _Over:
     end: float
     pitch: float
     tension: float | None
-    gap: Callable[[float], float]
+    gap: BoardGap
 
 
 def playing_page(bench: PageBench) -> PageView:
@@ -100,6 +99,8 @@ def playing_page(bench: PageBench) -> PageView:
         stale_after=[],
         caution=_CAUTION,
         shelf="",
+        work="",
+        work_label="",
     )
 
 
@@ -184,9 +185,7 @@ def _height(bench: PageBench, measure: str, i: int, shift: tuple[float, float], 
     return max(0.0, value + removal_across(bass=shift[0], treble=shift[1], share=share))
 
 
-def _gap(
-    bench: PageBench, board: float, share: float, relief: tuple[float | None, float | None]
-) -> Callable[[float], float]:
+def _gap(bench: PageBench, board: float, share: float, relief: tuple[float | None, float | None]) -> BoardGap:
     """The board's gap under one string: between what is on both sides."""
     sides = []
     for i, tried in enumerate(relief):
@@ -199,7 +198,7 @@ def _gap(
             sides.append(gap_along(fingerboard_length=board, relief=deepest))
         else:
             sides.append(gap_along(fingerboard_length=board, stations=read))
-    return lambda x: removal_across(bass=sides[0](x), treble=sides[1](x), share=share)
+    return GapBetween(sides[0], sides[1], share)
 
 
 def _excitation(bench: PageBench, length: float) -> Bow | Pluck:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from fidicula.core.fitting.tailpiece import AfterlengthPlan, plan_afterlength
 from fidicula.services.pages.bench import PageBench, made_stale, told
 from fidicula.services.pages.model import Consequence, PageView, Way
+from fidicula.tables.work import works
 
 _MIN_GAP = 1.0
 _CAUTION = "Strings slack, the top padded under the tailpiece, the bridge held: a falling tailpiece scratches the top."
@@ -101,6 +102,8 @@ def tail_page(bench: PageBench) -> PageView:
         stale_after=made_stale("tailgut_changed"),
         caution=_CAUTION,
         shelf="",
+        work="tailgut_changed",
+        work_label=works()["tailgut_changed"].label,
     )
 
 

@@ -9,6 +9,7 @@ from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs
 from fidicula.services.pages.bench import PageBench, made_stale, told
 from fidicula.services.pages.model import Consequence, Impossible, PageView
 from fidicula.services.sheet.cut import Computed, compute
+from fidicula.tables.work import works
 
 _CAUTION = (
     "Strings slack by a tone or two, a little on each wheel in turn, the feet held: two people, a bass is heavy. "
@@ -61,6 +62,8 @@ def wheels_page(bench: PageBench) -> PageView:
         stale_after=made_stale("adjusters_turned"),
         caution=_CAUTION,
         shelf="",
+        work="adjusters_turned",
+        work_label=works()["adjusters_turned"].label,
     )
 
 

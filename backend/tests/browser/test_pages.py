@@ -1,0 +1,80 @@
+"""An instrument's pages by keyboard: what is tried moves every number, and what is decided keeps its reason."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from .hands import command, open_ticket
+
+
+def figure(page: Page, label: str) -> str:
+    """What a number would be."""
+    row = page.get_by_role("row").filter(has=page.get_by_role("button", name=label, exact=True))
+    found = re.match(r"[−\d.]+", row.get_by_role("cell").nth(1).inner_text())
+    assert found is not None
+    return found[0]
+
+
+def test_a_wedge_is_tried_and_the_decision_keeps_its_reason(page: Page) -> None:
+    """RW-106: 0.05 a key at the heel is 0.12 at the bridge; in 26 keys 76.8 comes to 80."""
+    open_ticket(page, "RW-106")
+    command(page, "2")
+    main = page.get_by_role("main", name="Neck and projection")
+    expect(main).to_contain_text("3.2 mm short of the aim")
+    assert figure(page, "projection") == "76.8"
+    wedge = page.get_by_role("slider", name="a wedge, thick at the heel")
+    wedge.focus()
+    for _ in range(26):
+        page.keyboard.press("ArrowRight")
+    row = main.get_by_role("row").filter(has=page.get_by_role("button", name="projection", exact=True))
+    expect(row).to_contain_text("80.0")
+    assert figure(page, "C at the board's end") == "6.22"
+    page.get_by_role("button", name="projection", exact=True).press("Enter")
+    expect(main).to_contain_text("1.3 × 690 ÷ 280 = 3.20 at the bridge: hinged at the nut.")
+    typed = page.get_by_role("textbox", name="a wedge, thick at the heel, typed")
+    typed.fill("0,5")
+    typed.press("Enter")
+    expect(row).to_contain_text("78.0")
+    typed.fill("9")
+    typed.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("goes from 0 to 2.5 mm; it was 9")
+    expect(typed).to_have_value("9.00")
+    page.get_by_role("button", name="Back to rest").press("Enter")
+    expect(row).to_contain_text("76.8")
+    ways = page.get_by_role("region", name="Ways to go on")
+    expect(ways.get_by_role("article").filter(has_text="A wedge under the board")).to_contain_text("1.30 thick")
+    question = page.get_by_role("form", name="Projection 76.8, under 78.5 to 81.5")
+    question.get_by_role("radio", name="Accept it with a reason").check()
+    question.get_by_label("why, kept and printed").fill("She likes it low.")
+    question.get_by_label("why, kept and printed").press("Enter")
+    expect(ways.get_by_role("article").filter(has_text="Accept it")).to_contain_text("decided")
+    page.keyboard.press("Escape")
+    command(page, "e")
+    expect(page.get_by_role("complementary", name="What the sheet says")).to_contain_text("She likes it low.")
+
+
+def test_pages_are_turned_by_key_and_say_what_they_lack(page: Page) -> None:
+    """A blank that comes nearest, the shop's list changed at once, and a page that first wants its readings."""
+    open_ticket(page, "RW-107")
+    command(page, "3")
+    main = page.get_by_role("main", name="Bar, bridge width and the post's room")
+    expect(main).to_contain_text("Of the blanks on hand 80 comes nearest")
+    page.get_by_role("button", name="Change").press("Enter")
+    field = page.get_by_role("textbox", name="bridge blanks, width over the feet")
+    expect(field).to_be_focused()
+    field.fill("78 wide")
+    field.press("Enter")
+    expect(page.get_by_role("alert")).to_contain_text("is not a measurement")
+    field.fill("78 80,8 90")
+    field.press("Enter")
+    expect(main).to_contain_text("Of the blanks on hand 80.8 comes nearest: the bar 2.70 inside.")
+    page.keyboard.press("Escape")
+    page.keyboard.press("PageUp")
+    expect(page.get_by_role("main", name="Neck and projection")).to_contain_text("projection: it was not read yet")
+    page.keyboard.press("PageUp")
+    board = page.get_by_role("main", name="The board")
+    expect(board).to_contain_text("scoop, bass, a quarter along: it was not read yet")
+    page.keyboard.press("PageUp")
+    expect(page.get_by_role("main", name="Rattle and press")).to_be_visible()
