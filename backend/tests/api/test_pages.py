@@ -205,3 +205,40 @@ def test_a_list_of_the_shelf_takes_sizes_that_can_be(client: TestClient, values:
     assert answer.status_code == 422
     assert answer.json()["detail"][0]["loc"] == ["body", "values"]
     assert client.put("/api/shelf/cello/gold", json={"id": str(uuid4()), "values": []}).status_code == 404
+
+
+def test_a_scoop_that_would_leave_too_thin_an_edge_says_the_nearest(client: TestClient) -> None:
+    """
+    RW-104's bass side, 5.6 thick, never under 4.4: at most 1.2 may come off. In the middle a scoop r takes
+    r - 0.60 + b, where b = 0.95 - 0.75 r three quarters along, or nought once that is under it: 0.25 r + 0.35, then r - 0.6 from
+    1.267 on. 1.80 is the most.
+    """
+    view = page(client, "RW-104", "board", relief_bass=2.0)
+    assert view["impossible"]["handle"] == "relief_bass"
+    assert view["impossible"]["nearest"] == pytest.approx(1.80)
+    assert "would leave 4.2 at the edge, never under 4.4" in view["impossible"]["sentence"]
+    assert page(client, "RW-104", "board", relief_bass=1.8)["impossible"] is None
+
+
+def test_handles_that_contradict_each_other_say_so(client: TestClient) -> None:
+    view = page(client, "RW-106", "neck", projection=80, wedge=0.5)
+    assert view["impossible"]["sentence"].startswith("A wedge of 0.50 brings 78.0, and 80 is wanted")
+    assert view["impossible"]["nearest"] == pytest.approx(1.30)
+    assert page(client, "RW-106", "neck", projection=80, wedge=1.3)["impossible"] is None
+
+
+def test_strings_without_figures_are_named(client: TestClient) -> None:
+    bench = Bench(client)
+    own = {"name": "From the drawer", "material": "steel", "diameters": ["0.8", "0.8", "0.7", "0.3"]}
+    bench.post("strings", id=str(uuid4()), own=own)
+    view = page(client, "RW-101", "load")
+    assert "The set has no figures for G, D, A, E: enter its density or tension." in view["finding"]
+    assert view["consequences"] == []
+
+
+def test_a_thin_board_is_replaced_when_its_faults_cannot_be_planed_out(client: TestClient) -> None:
+    """RW-104's wave takes 0.60: an edge of 4.9 would be left at 4.3, under 4.4."""
+    Bench(client, "RW-104").take("fingerboard_thickness", 0, "4.9")
+    view = page(client, "RW-104", "board")
+    assert advised(view) == ["replace"]
+    assert "4.3 left at the thinner edge: too thin, never under 4.4" in way(view, "dress")["takes"]

@@ -90,7 +90,7 @@ def _provisional(page: Page, address: str) -> None:
 
 
 def _bridge(page: Page, address: str) -> None:
-    _open(page, address, "RW-101")
+    _provisional(page, address)
     type_readings(page, " ".join(READINGS.split()[2:]))
     page.get_by_role("button", name="G: firm take off").click()
 
@@ -133,34 +133,18 @@ def _recipes(page: Page, address: str) -> None:
     page.get_by_role("row", name="G at the nut").wait_for()
 
 
-def _at_the_bench(page: Page, address: str) -> None:
-    _open(page, address, "RW-102")
-    command(page, "b")
-    page.get_by_role("dialog").get_by_role("radio", name="Bram Oyelade").check()
-    page.get_by_label("PIN").wait_for()
-
-
 def _people(page: Page, address: str) -> None:
     page.goto(f"{address}/people")
     page.get_by_role("button", name="Teo Marchetti-Lund").click()
 
 
-def _back_again(page: Page, address: str) -> None:
-    _open(page, address, "RW-114")
-    command(page, "y")
-    page.get_by_role("button", name="Hand it over").click()
-    page.get_by_role("rowheader", name="RW-115").wait_for()
-    command(page, "n")
-    page.get_by_label("Has it been here?").fill("rw-114")
-    page.get_by_role("button", name="RW-114").click()
-    page.get_by_label("Why it came").fill("High again after the winter.")
-    page.get_by_role("button", name="Take it in").click()
-    page.get_by_text("High again after the winter.").first.wait_for()
-    page.wait_for_timeout(300)
+def _board(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-104/page/board")
+    page.get_by_role("img", name="Scoop on the bass side").wait_for()
 
 
-def _gate(page: Page, address: str) -> None:
-    """The cello has settled; how it was read since then makes the wedge the thing to do."""
+def _neck(page: Page, address: str) -> None:
+    """The cello has settled; how it was read since then makes the wedge the thing to do, and it is tried."""
     _open(page, address, "RW-106")
     command(page, "d")
     page.get_by_role("radio", name="It has settled").check()
@@ -168,6 +152,23 @@ def _gate(page: Page, address: str) -> None:
     page.keyboard.type("Read as 76.8 on two mornings.")
     page.keyboard.press("Enter")
     page.get_by_role("radio", name="A wedge under the board").wait_for()
+    page.goto(f"{address}/bench/RW-106/page/neck")
+    typed = page.get_by_role("textbox", name="a wedge, thick at the heel, typed")
+    typed.fill("1.3")
+    typed.press("Enter")
+    page.get_by_role("button", name="Back to rest").wait_for()
+
+
+def _rattle(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-102/page/playing")
+    page.get_by_label("how hard").select_option("hard")
+    page.get_by_role("slider", name="G at the board's end, changed by").fill("-1")
+    page.get_by_role("button", name="Back to rest").wait_for()
+
+
+def _blank(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-105/blank")
+    page.get_by_role("main", name="Blank card").wait_for()
 
 
 def _course(page: Page, address: str) -> None:
@@ -219,7 +220,6 @@ def _side(page: Page, address: str) -> None:
 
 SHOTS = [
     ("rail", (1280, 800), "day", _rail),
-    ("bridge-provisional", (1280, 800), "day", _provisional),
     ("bridge", (1280, 800), "day", _bridge),
     ("bridge-after-the-cut", (1280, 800), "lamp", _after),
     ("bridge-left-handed", (1280, 800), "day", _left_handed),
@@ -229,14 +229,15 @@ SHOTS = [
     ("measuring", (1280, 800), "day", _measuring),
     ("side", (1280, 800), "day", _side),
     ("screening", (1280, 800), "day", _screening),
-    ("projection-undecided", (1280, 800), "day", _gate),
+    ("board", (1280, 800), "day", _board),
+    ("neck", (1280, 800), "day", _neck),
+    ("rattle", (1280, 800), "lamp", _rattle),
+    ("blank-card", (860, 1180), "day", _blank),
     ("bridge-phone", (390, 844), "day", _phone),
     ("figures", (1280, 800), "day", _figures),
     ("instrument-recipe", (1280, 800), "day", _recipe),
     ("people", (1280, 800), "day", _people),
-    ("at-the-bench", (1280, 800), "day", _at_the_bench),
     ("recipes-tablet", (800, 1180), "lamp", _recipes),
-    ("back-again", (1280, 800), "day", _back_again),
 ]
 
 

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 
 from fidicula.core.geometry.scoop import Dressing, Station, gap_along, plan_dressing, removal_across
+from fidicula.core.reach import nearest_that_can_be
 from fidicula.services.pages.bench import PageBench, made_stale, told
-from fidicula.services.pages.model import Consequence, Curve, PageView, Plot, Table
+from fidicula.services.pages.model import Consequence, Curve, Impossible, PageView, Plot, Table
 from fidicula.services.sheet.held import Held
-from fidicula.services.sheet.scooped import FAULT_WORDS, SHARES, SIDES
+from fidicula.services.sheet.scooped import FAULT_WORDS, SHARES, SIDES, stations_of
 from fidicula.services.sheet.thresholds import WORTH_TAKING
 from fidicula.tables.work import works
 
@@ -29,6 +31,18 @@ def board_page(bench: PageBench) -> PageView:
     whole = len(plans) == len(SIDES)
     finding = [line for side, plan in plans.items() for line in _found(side, plan)]
     finding += _cross(bench)
+    impossible = (
+        None
+        if length is None
+        else next(
+            (
+                found
+                for i, side in enumerate(SIDES)
+                if side in plans and (found := _too_thin(bench, i, side, length.value))
+            ),
+            None,
+        )
+    )
     soft = "board_soft" in bench.seen
     takes = {}
     if whole:
@@ -43,7 +57,7 @@ def board_page(bench: PageBench) -> PageView:
         or ["Read the scoop at three places on each side; then its faults and its dressing stand here."],
         retake=bench.retake,
         assumed=bench.assumed,
-        impossible=None,
+        impossible=impossible,
         handles=bench.handles,
         consequences=list(_consequences(bench, plans)) if whole else [],
         plots=[_plot(side, plan) for side, plan in plans.items()],
@@ -55,6 +69,36 @@ def board_page(bench: PageBench) -> PageView:
         shelf="",
         work="board_dressed",
         work_label=works()["board_dressed"].label,
+    )
+
+
+def _too_thin(bench: PageBench, i: int, side: str, length: float) -> Impossible | None:
+    """A scoop that is wished for and would leave too thin an edge; the nearest that does not."""
+    name = f"relief_{side}"
+    thick, least, wanted = _thickness(bench, i), bench.figure("fingerboard_thickness_min"), bench.figure(name)
+    if name not in bench.tried or thick is None or least is None or wanted is None:
+        return None
+    stations = stations_of(bench.state, i, length)
+
+    def left(relief: float) -> float:
+        plan = plan_dressing(fingerboard_length=length, stations=stations, target_relief=relief)
+        return thick.value - plan.max_removal
+
+    def is_thick_enough(relief: float) -> bool:
+        return left(relief) >= least.band.low - 1e-9
+
+    wished = next(handle.at for handle in bench.handles if handle.name == name)
+    if is_thick_enough(wished):
+        return None
+    nearest = None
+    if is_thick_enough(wanted.band.aim):
+        found = nearest_that_can_be(wished=wished, known_good=wanted.band.aim, can_be=is_thick_enough)
+        nearest = math.floor(found * 100 + 1e-6) / 100 if wished > wanted.band.aim else math.ceil(found * 100) / 100
+    return Impossible(
+        name,
+        f"A scoop of {wished:g} on the {side} side would leave {left(wished):.1f} at the edge, never under "
+        f"{least.band.low:g}." + ("" if nearest is None else f" {nearest:.2f} is the nearest that can be had."),
+        nearest,
     )
 
 

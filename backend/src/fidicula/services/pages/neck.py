@@ -23,6 +23,8 @@ from fidicula.tables.work import works
 
 _NOT_DAMP = "Nothing is wedged or cut on a swollen instrument: read it twice, days apart, and the same."
 _MOST_SHIFT = 12.0
+_SAME = 0.05
+"""Projections as near as this are the same wish. [mm]"""
 
 
 @dataclass(frozen=True)
@@ -50,6 +52,7 @@ def neck_page(bench: PageBench) -> PageView:
             finding.append(_said(neck, judged))
             takes = _takes(bench, neck, judged)
             consequences += _lifted(bench, neck)
+            impossible = impossible or _contradicting(bench, neck)
     stop = _stop(bench)
     if stop is not None:
         finding += _said_of_stop(bench, stop)
@@ -122,6 +125,26 @@ def _judged(bench: PageBench, neck: _Neck) -> tuple[ProjectionJudgement | None, 
     except CoreError as error:
         return None, Impossible(str(error.path[0]), _sentence(error.sentence), None)
     return judged, impossible
+
+
+def _contradicting(bench: PageBench, neck: _Neck) -> Impossible | None:
+    """A wedge and a projection that are both tried, and do not go together."""
+    at = {handle.name: handle.at for handle in bench.handles}
+    if not {"wedge", "projection"} <= bench.tried.keys():
+        return None
+    brings = neck.projection + wedge_lifts(
+        at_heel=at["wedge"], neck_length=neck.neck_length, string_length=neck.string_length
+    )
+    if abs(brings - at["projection"]) < _SAME:
+        return None
+    needed = (at["projection"] - neck.projection) * neck.neck_length / neck.string_length
+    thickest = next(handle.high for handle in bench.handles if handle.name == "wedge")
+    return Impossible(
+        "wedge",
+        f"A wedge of {at['wedge']:.2f} brings {brings:.1f}, and {at['projection']:g} is wanted: the two contradict "
+        f"each other. For that it would be {needed:.2f} thick.",
+        round(min(max(needed, 0.0), thickest), 2),
+    )
 
 
 def _sentence(words: str) -> str:

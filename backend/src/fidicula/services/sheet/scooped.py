@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from fidicula.core.errors import CoreError
-from fidicula.core.geometry.scoop import BoardFault, Station, plan_dressing
+from fidicula.core.geometry.scoop import BoardFault, Dressing, Station, plan_dressing
 from fidicula.services.sheet.held import BenchState
 
 SHARES = (0.25, 0.5, 0.75)
@@ -35,9 +35,9 @@ def wanted_relief(state: BenchState, side: int) -> float | None:
     return None if wanted is None else wanted.band.aim
 
 
-def faults(state: BenchState) -> set[BoardFault]:
-    """Of both sides, where all stations of a side are read."""
-    found: set[BoardFault] = set()
+def dressings(state: BenchState) -> dict[int, Dressing]:
+    """What planing to the wanted scoop would do, by side, where all stations of it are read."""
+    found: dict[int, Dressing] = {}
     if ("relief", 0) not in state.standings and ("relief", len(SHARES)) not in state.standings:
         return found
     length = state.held("fingerboard_length")
@@ -49,7 +49,20 @@ def faults(state: BenchState) -> set[BoardFault]:
         if len(stations) < len(SHARES):
             continue
         try:
-            found.update(plan_dressing(fingerboard_length=length.value, stations=stations, target_relief=relief).faults)
+            found[side] = plan_dressing(fingerboard_length=length.value, stations=stations, target_relief=relief)
         except CoreError:
             continue
     return found
+
+
+def is_too_thin(state: BenchState, planned: Mapping[int, Dressing]) -> bool:
+    """Whether an edge is under the thinnest that may stay, or would be once its faults are planed out."""
+    least = state.targets.others.get("fingerboard_thickness_min")
+    if least is None:
+        return False
+    for side in range(len(SIDES)):
+        thick, plan = state.held("fingerboard_thickness", side), planned.get(side)
+        off = plan.max_removal if plan is not None and plan.faults else 0.0
+        if thick is not None and thick.value - off < least.band.low - 1e-9:
+            return True
+    return False

@@ -12,7 +12,7 @@ from fidicula.db.records import Reading, Seen, Visit
 from fidicula.services.sheet.heed import no_risk_from
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import CutView
-from fidicula.services.sheet.scooped import faults
+from fidicula.services.sheet.scooped import dressings, is_too_thin
 from fidicula.services.sheet.thresholds import (
     SAME_PROJECTION,
     WALKED_SHARE,
@@ -94,9 +94,9 @@ def _of_readings(state: BenchState, cut: CutView) -> Iterator[str]:
         yield "ends_high"
     if any(_stands(state, ("nut_height", i), "below") for i in range(state.count)):
         yield "nut_low"
-    for fault in sorted(faults(state)):
-        yield _FAULT_SIGNS[fault]
-    if any(_stands(state, ("fingerboard_thickness", i), "below") and _is_thin(state, i) for i in (0, 1)):
+    planned = dressings(state)
+    yield from sorted({_FAULT_SIGNS[fault] for plan in planned.values() for fault in plan.faults})
+    if is_too_thin(state, planned):
         yield "board_thin"
     if any(_stands(state, ("bar_inset", None), where) for where in ("below", "above")):
         yield "bar_off"
@@ -119,11 +119,6 @@ def _of_readings(state: BenchState, cut: CutView) -> Iterator[str]:
         and abs(length.value - before.value) > WALKED_SHARE * before.value
     ):
         yield "bridge_walked"
-
-
-def _is_thin(state: BenchState, position: int) -> bool:
-    held, least = state.held("fingerboard_thickness", position), state.targets.others.get("fingerboard_thickness_min")
-    return held is not None and least is not None and held.value < least.band.low
 
 
 def _stands(state: BenchState, place: tuple[str, int | None], where: str) -> bool:
