@@ -71,7 +71,11 @@ def test_the_cellos_sunken_neck_waits_and_then_takes_a_wedge(client: TestClient)
     assert then(tried, "end_height0") == pytest.approx(8.9 - 1.3 * 578 / 280)
     assert next(one["standing"] for one in tried["consequences"] if one["key"] == "projection") == "in_band"
     moved = page(client, "RW-106", "neck", bridge_shift=-2)
-    assert (then(moved, "string_length"), then(moved, "neck_to_stop")) == (688, pytest.approx(280 / 408))
+    assert (then(moved, "string_length"), then(moved, "neck_to_stop")) == (688, pytest.approx(280 / 396))
+    assert (
+        "the bridge would stand at 400.0 from the edge, 2.0 mm toward the tailpiece of where it is"
+        in view["finding"][1]
+    )
 
 
 def test_the_cellos_bar_asks_for_a_narrower_bridge(client: TestClient) -> None:
@@ -209,7 +213,7 @@ def test_a_list_of_the_shelf_takes_sizes_that_can_be(client: TestClient, values:
 
 def test_a_scoop_that_would_leave_too_thin_an_edge_says_the_nearest(client: TestClient) -> None:
     """
-    RW-104: the bass edge is 5.6, never under 4.4, so at most 1.2 may come off. In the middle a scoop r takes r - 0.60 + b,
+    RW-104: the bass edge is 5.6, never under 4.4: at most 1.2 may come off. In the middle a scoop r takes r - 0.60 + b,
     where b = 0.95 - 0.75 r three quarters along, or nought from r = 1.267 on: then r - 0.60, and 1.80 is the most.
     """
     view = page(client, "RW-104", "board", relief_bass=2.0)

@@ -162,7 +162,8 @@ def _neck(page: Page, address: str) -> None:
 def _rattle(page: Page, address: str) -> None:
     page.goto(f"{address}/bench/RW-102/page/playing")
     page.get_by_label("how hard").select_option("hard")
-    page.get_by_role("slider", name="G at the board's end, changed by").fill("-1")
+    page.get_by_role("slider", name="of the swing toward the board").fill("0.8")
+    page.get_by_role("slider", name="G at the board's end, changed by").fill("-1.2")
     page.get_by_role("button", name="Back to rest").wait_for()
 
 

@@ -1,19 +1,20 @@
 <script setup lang="ts">
 /** A measuring, caliper in hand: every place of its course, the one in hand with where and how it is taken. */
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 import type { Cell } from '@/api'
 import { CardCell, decimalsOf, InHand, keyOf, useBench, useBeside, useEntry } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
 import { usePageCommands } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
-import { COLUMNS, COURSES, linesOf, placesOf, progress, SPACING_FORMS, SPACING_WORDS, } from './courses'
+import { COLUMNS, courseWith, COURSES, linesOf, placesOf, progress, SPACING_FORMS, SPACING_WORDS, } from './courses'
 import HandPanel from './HandPanel.vue'
 import PaperDialog from './PaperDialog.vue'
 import { useCourse } from './useCourse'
 
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
+const route = useRoute()
 const bench = useBench()
 const atBench = useAtBench()
 const { course, form } = useCourse()
@@ -51,6 +52,20 @@ const whyInHand = computed(() => {
 })
 
 watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
+/** A page that lacks a reading leads to its place. */
+const stopAsking = watch(
+  () => bench.sheet,
+  (sheet) => {
+    if (!sheet || sheet.instrument.ticket !== props.ticket) return
+    const place = String(route.query.place ?? '')
+    if (place) {
+      course.value = courseWith(sheet.cells, keyOf, place, course.value, form.value) ?? course.value
+      void nextTick(() => entry.goTo(place))
+    }
+    void nextTick(() => stopAsking())
+  },
+  { immediate: true },
+)
 /* Another course begins at its first place that is still open. */
 watch([course, form], () => {
   const first = cells.value.find((cell) => cell.state !== 'taken') ?? cells.value[0]
@@ -105,6 +120,7 @@ useCommands([
   { letter: 'a', words: 'just what the bridge needs', run: () => (course.value = 'bridge') },
   { letter: 'x', words: 'in full', run: () => (course.value = 'full') },
   { letter: 'j', words: 'a recheck', run: () => (course.value = 'recheck') },
+  { letter: 'y', words: 'what presses', run: () => (course.value = 'load') },
   { letter: 't', words: 'the next way to read spacing', run: () => (form.value = SPACING_FORMS[(SPACING_FORMS.indexOf(form.value) + 1) % SPACING_FORMS.length] ?? 'spread') },
   { letter: 'h', words: 'what stands beside', run: nextBeside },
   { letter: 'i', words: 'inches too', run: () => (atBench.inches = !atBench.inches) },

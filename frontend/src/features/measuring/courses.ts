@@ -1,20 +1,27 @@
 /** The courses of measuring: which places are gone through, and how they stand on the page. */
 import type { Cell } from '@/api'
 
-export const COURSES = { bridge: 'just what the bridge needs', full: 'in full', recheck: 'a recheck' } as const
+export const COURSES = { bridge: 'just what the bridge needs', full: 'in full', recheck: 'a recheck', load: 'what presses' } as const
 export type CourseName = keyof typeof COURSES
 
 /** How the parts stand beside each other, so that the columns are about as long. */
-export const COLUMNS: readonly (readonly string[])[] = [['the day', 'neck', 'bridge'], ['board', 'post and bar'], ['strings', 'spacing', 'tail']]
+export const COLUMNS: readonly (readonly string[])[] = [['the day', 'neck', 'bridge', 'what presses'], ['board', 'post and bar'], ['strings', 'spacing', 'tail']]
 
 /** Ways to read where strings sit; each can be told by the others. */
 export const SPACING_WORDS = { spread: 'spreads alone', marks: 'marks from the edge', centres: 'middle to middle', gaps: 'air between' } as const
 export type SpacingForm = keyof typeof SPACING_WORDS
 export const SPACING_FORMS = Object.keys(SPACING_WORDS) as SpacingForm[]
 
+/** The course that a place is part of, the present one where it is; null where no course goes by it. */
+export function courseWith(cells: readonly Cell[], key: (cell: Cell) => string, place: string, now: CourseName, form: SpacingForm): CourseName | null {
+  const names = [now, ...(Object.keys(COURSES) as CourseName[])]
+  return names.find((name) => placesOf(cells, name, form).some((cell) => key(cell) === place)) ?? null
+}
+
 /** The places of a course in its order; what is there already stays among them, so that it can be read again. */
 export function placesOf(cells: readonly Cell[], course: CourseName, form: SpacingForm = 'spread'): Cell[] {
   if (course === 'bridge') return cells.filter((cell) => cell.on_card)
+  if (course === 'load') return cells.filter((cell) => cell.form === 'load').sort((one, other) => one.turn - other.turn)
   const asked = cells.filter((cell) => (course === 'recheck' ? cell.recheck : !cell.form || cell.form === form))
   return [...asked].sort((one, other) => one.turn - other.turn || (one.position ?? 0) - (other.position ?? 0))
 }

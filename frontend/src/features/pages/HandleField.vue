@@ -98,6 +98,9 @@ label {
   margin: 0;
   accent-color: var(--action);
 }
+.slide:focus-visible {
+  outline-offset: -6px;
+}
 .rest {
   grid-column: 1 / -1;
   font-size: 14px;

@@ -3,7 +3,7 @@
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PageHandle } from '@/api'
-import { useBench } from '@/features/bench'
+import { keyOf, useBench } from '@/features/bench'
 import { OtherViews } from '@/features/drawing'
 import { QuestionPanel } from '@/features/word'
 import { useCommands } from '@/shared/commands'
@@ -83,7 +83,7 @@ useCommands([
         <ul>
           <li v-for="one in retakes" :key="one.name">{{ one.name }}: {{ one.why }}</li>
         </ul>
-        <router-link :to="{ name: 'measure', params: { ticket } }">to the measuring</router-link>
+        <router-link :to="{ name: 'measure', params: { ticket }, query: { place: keyOf(retakes[0]!) } }">to the measuring</router-link>
       </div>
       <div class="plots" :class="{ two: view.plots.length > 1 }">
         <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="view.plots.length > 1 ? 460 : 820" :height="view.plots.length > 1 ? 220 : 260" />

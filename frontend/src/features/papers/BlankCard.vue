@@ -58,7 +58,7 @@ useCommands([
             <MeasureSketch class="sketch" :measure="line.measure" :position="line.cells[0]?.position ?? null" :left-handed="isLeftHanded" />
             <div class="said">
               <span><b>{{ line.label }}</b>{{ line.cells[0]?.unit === 'mm' ? '' : `, ${line.cells[0]?.unit}` }}</span>
-              <div class="boxes">
+              <div class="boxes" :class="{ many: line.cells.length > 5 }">
                 <span v-for="cell in seen(line.cells)" :key="keyOf(cell)" class="place">
                   <span class="box"><small>{{ besideOf(cell) }}</small></span>
                   <small>{{ cell.place }}</small>
@@ -125,16 +125,27 @@ h2 {
 }
 .boxes {
   display: flex;
-  flex-wrap: wrap;
   gap: 0.5mm 1.5mm;
 }
+.many {
+  flex-wrap: wrap;
+}
+.many .place {
+  flex: 0 0 auto;
+}
 .place {
+  flex: 0 1 auto;
   display: grid;
   max-width: 22mm;
   line-height: 1;
 }
-.box {
+.single .box {
   width: 14mm;
+}
+.box {
+  width: 100%;
+  min-width: 11mm;
+  max-width: 14mm;
   height: 7mm;
   border: 0.3mm solid #000;
   display: flex;

@@ -233,7 +233,7 @@ def _lifted(bench: PageBench, neck: _Neck) -> Iterator[Consequence]:
 @dataclass(frozen=True)
 class _Stop:
     neck: float
-    stop: float
+    stop: float | None
     length: float
     ratio: tuple[float, float]
     nominal: float | None
@@ -247,8 +247,8 @@ def _stop(bench: PageBench) -> _Stop | None:
     stop, ratio = state.held("stop_length", 0), bench.figure("neck_to_stop")
     if neck is None or length is None or length.assumed or ratio is None:
         return None
-    # Where nobody measured the stop it is what neck and string leave.
-    measured = stop.value if stop is not None else length.value - neck.value
+    # What neck and string leave is no stop, for the string runs up to the crown: unread, nothing is said of it.
+    measured = stop.value if stop is not None else neck.value / ratio.band.aim
     nominal = state.wanted(("string_length", None))
     try:
         judged = judge_stop(
@@ -260,11 +260,9 @@ def _stop(bench: PageBench) -> _Stop | None:
         )
     except CoreError:
         return None
-    if stop is None:
-        bench.assume(f"stop {measured:g}, what the neck leaves of the string length")
     return _Stop(
         neck.value,
-        measured,
+        None if stop is None else measured,
         length.value,
         (ratio.band.aim, 1.0),
         None if nominal is None else nominal.band.aim,
@@ -275,11 +273,14 @@ def _stop(bench: PageBench) -> _Stop | None:
 
 def _said_of_stop(bench: PageBench, stop: _Stop) -> Iterator[str]:
     judged, state = stop.judged, bench.state
-    yield (
-        f"Neck to stop stands at {judged.neck_to_stop:.3f}, wanted {stop.ratio[0]:.3f}: "
-        f"the bridge would stand at {judged.ideal_stop:.1f} from the edge, {abs(judged.bridge_shift):.1f} mm "
-        f"{'toward the tailpiece' if judged.bridge_shift >= 0 else 'toward the board'} of where it is."
-    )
+    if stop.stop is None:
+        yield "Read the stop to be told where the bridge should stand."
+    else:
+        yield (
+            f"Neck to stop stands at {judged.neck_to_stop:.3f}, wanted {stop.ratio[0]:.3f}: "
+            f"the bridge would stand at {judged.ideal_stop:.1f} from the edge, {abs(judged.bridge_shift):.1f} mm "
+            f"{'toward the tailpiece' if judged.bridge_shift >= 0 else 'toward the board'} of where it is."
+        )
     low = state.instrument.string_names[0]
     yield f"At the body's edge {low} sounds {note_at(low, judged.edge_interval)}."
     before = state.last_time.get(("string_length", None))
@@ -303,7 +304,7 @@ def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
     )
     then = judge_stop(
         neck_length=stop.neck,
-        stop_length=stop.stop + shift,
+        stop_length=(stop.stop or stop.judged.ideal_stop) + shift,
         string_length=stop.length + shift,
         ratio=stop.ratio,
         nominal_string_length=stop.nominal,
@@ -319,24 +320,25 @@ def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
         ],
         wanted=bench.state.wanted(("string_length", None)),
     )
-    yield told(
-        "stop",
-        "stop",
-        stop.stop,
-        stop.stop + shift,
-        [f"From the edge to the bridge's middle: {stop.stop:g} {shift:+g}.".replace("-", "−")],
-        wanted=bench.figure("stop_length"),
-    )
-    yield told(
-        "neck_to_stop",
-        "neck to stop",
-        stop.judged.neck_to_stop,
-        then.neck_to_stop,
-        [f"{stop.neck:g} ÷ {stop.stop + shift:g}; wanted {stop.ratio[0]:.3f}."],
-        unit="",
-        places=3,
-        assumed=stop.neck_assumed,
-    )
+    if stop.stop is not None:
+        yield told(
+            "stop",
+            "stop",
+            stop.stop,
+            stop.stop + shift,
+            [f"From the edge to the bridge's middle: {stop.stop:g} {shift:+g}.".replace("-", "−")],
+            wanted=bench.figure("stop_length"),
+        )
+        yield told(
+            "neck_to_stop",
+            "neck to stop",
+            stop.judged.neck_to_stop,
+            then.neck_to_stop,
+            [f"{stop.neck:g} ÷ {stop.stop + shift:g}; wanted {stop.ratio[0]:.3f}."],
+            unit="",
+            places=3,
+            assumed=stop.neck_assumed,
+        )
     if then.deviation is not None and stop.judged.deviation is not None:
         yield told(
             "octave",
