@@ -245,3 +245,17 @@ def test_a_thin_board_is_replaced_when_its_faults_cannot_be_planed_out(client: T
     view = page(client, "RW-104", "board")
     assert advised(view) == ["replace"]
     assert "4.3 left at the thinner edge: too thin, never under 4.4" in way(view, "dress")["takes"]
+
+
+def test_an_afterlength_that_is_no_sixth_asks_which_school(client: TestClient) -> None:
+    """RW-102: 50 is 4.7 short, more than 0.008 of the string; decided, it keeps its reason until the reading moves."""
+    bench = Bench(client, "RW-102")
+    assert "afterlength" not in [one["question"] for one in bench.sheet["questions"]]
+    bench.take("afterlength", None, "50")
+    view = page(client, "RW-102", "tail")
+    assert [one["outcome"] for one in view["ways"]] == ["sixth", "to_saddle", "leave"]
+    bench.post("decisions", question="afterlength", outcome="to_saddle", reason="She likes it.", id=str(uuid4()))
+    asked = next(one for one in bench.sheet["questions"] if one["question"] == "afterlength")
+    assert (asked["decided"]["label"], asked["decided"]["reason"]) == ("All the way to the saddle", "She likes it.")
+    bench.take("afterlength", None, "51.4")
+    assert next(one for one in bench.sheet["questions"] if one["question"] == "afterlength")["decided"] is None

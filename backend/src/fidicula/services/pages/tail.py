@@ -48,7 +48,7 @@ def tail_page(bench: PageBench) -> PageView:
             step=0.1,
             rests_on="where it hangs",
         )
-        wanted = bench.figure("afterlength")
+
         finding.append(_said(after.value, sixth, gap.value, least))
         consequences = [
             told(
@@ -57,7 +57,6 @@ def tail_page(bench: PageBench) -> PageView:
                 after.value,
                 after.value + moved,
                 [f"{after.value:g} {moved:+g}".replace("-", "−")],
-                wanted=wanted,
             ),
             told(
                 "saddle_gap",

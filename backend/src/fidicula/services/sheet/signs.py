@@ -14,6 +14,7 @@ from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import CutView
 from fidicula.services.sheet.scooped import dressings, is_too_thin
 from fidicula.services.sheet.thresholds import (
+    NEAR_ENOUGH_BEHIND,
     SAME_PROJECTION,
     WALKED_SHARE,
     WORTH_FILING,
@@ -100,7 +101,7 @@ def _of_readings(state: BenchState, cut: CutView) -> Iterator[str]:
         yield "board_thin"
     if any(_stands(state, ("bar_inset", None), where) for where in ("below", "above")):
         yield "bar_off"
-    if any(_stands(state, ("afterlength", None), where) for where in ("below", "above")):
+    if _afterlength_is_off(state):
         yield "afterlength_off"
     if any((s.nut_to_file or 0.0) >= WORTH_FILING for s in cut.strings):
         yield "nut_high"
@@ -119,6 +120,15 @@ def _of_readings(state: BenchState, cut: CutView) -> Iterator[str]:
         and abs(length.value - before.value) > WALKED_SHARE * before.value
     ):
         yield "bridge_walked"
+
+
+def _afterlength_is_off(state: BenchState) -> bool:
+    """Whether it is no sixth, where that is the school; all the way to the saddle is right whatever comes of it."""
+    after, length = state.held("afterlength"), state.held("string_length")
+    divisor = state.targets.others.get("afterlength_divisor")
+    if after is None or length is None or divisor is None:
+        return False
+    return abs(after.value - length.value / divisor.band.aim) > NEAR_ENOUGH_BEHIND * length.value
 
 
 def _stands(state: BenchState, place: tuple[str, int | None], where: str) -> bool:

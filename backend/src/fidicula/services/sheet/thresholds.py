@@ -17,6 +17,9 @@ SAME_PROJECTION = 0.25
 OTHER_AIR = 15.0
 """Air that differs by so much from last time's moves wood. [% of humidity]"""
 
+NEAR_ENOUGH_BEHIND = 0.008
+"""An afterlength that differs by less of the string length from what is wanted is left as it is."""
+
 WALKED_SHARE = 0.004
 """A string length that differs by more of itself from last time's says that the bridge stands elsewhere."""
 

@@ -36,7 +36,6 @@ _OTHERS = (
     "post_diameter",
     "break_angle",
     "saddle_height",
-    "afterlength",
     "max_wedge_at_heel",
     "neck_to_stop",
 )
