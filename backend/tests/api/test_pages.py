@@ -259,3 +259,69 @@ def test_an_afterlength_that_is_no_sixth_asks_which_school(client: TestClient) -
     assert (asked["decided"]["label"], asked["decided"]["reason"]) == ("All the way to the saddle", "She likes it.")
     bench.take("afterlength", None, "51.4")
     assert next(one for one in bench.sheet["questions"] if one["question"] == "afterlength")["decided"] is None
+
+
+def test_the_bridge_page_cuts_as_the_sheet_does_and_tries_other_wishes(client: TestClient) -> None:
+    """RW-101: at rest the sheet's own cut; a G wanted 0.5 lower takes 0.5 * 327 / 270 more wood."""
+    bench = Bench(client)
+    bench.name_strings()
+    bench.take_all()
+    view = page(client, "RW-101", "bridge")
+    wood = bench.wood()
+    for i in range(4):
+        assert now(view, f"wood{i}") == then(view, f"wood{i}") == pytest.approx(wood[i])
+    rows = {row[0]: row for row in view["tables"][0]["rows"]}
+    assert rows["G"][4] == "0.00"
+    assert rows["E"][4] == "33.60"
+    lower = page(client, "RW-101", "bridge", end_height_bass=4.5)
+    assert then(lower, "wood0") == pytest.approx(float(wood[0] or 0) + 0.5 * 327 / 270, abs=1e-6)
+    assert then(lower, "wood3") == pytest.approx(float(wood[3] or 0))
+    higher = page(client, "RW-101", "bridge", projection=28)
+    assert then(higher, "wood1") == pytest.approx(float(wood[1] or 0), abs=0.01)
+    flatter = page(client, "RW-101", "bridge", crown_radius=50)
+    assert then(flatter, "wood1") > float(wood[1] or 0)
+    assert then(flatter, "crown_radius") == pytest.approx(50)
+    told = page(client, "RW-101", "bridge", bridge_spread=31, crown_radius=35)
+    assert told["impossible"] is None
+    assert bench.wood() == wood, "nothing that is tried is kept"
+
+
+def test_the_second_pass_goes_by_what_the_first_did(client: TestClient) -> None:
+    """Seven tenths were to come off at G; the share of it that did says what to set out to take next."""
+    bench = Bench(client)
+    bench.name_strings()
+    bench.take_all()
+    bench.post("works", id=str(uuid4()), work="nut_filed")
+    for position, typed in enumerate(("0.5", "0.47", "0.42", "0.35")):
+        bench.take("nut_height", position, typed)
+    for position, typed in enumerate(("6.05", "5.7", "5.15", "4.25")):
+        bench.take("end_height", position, typed)
+    first = float(bench.wood()[0] or 0)
+    bench.post("works", id=str(uuid4()), work="crown_cut")
+    bench.take("end_height", 0, "5.3")
+    bench.take("slot_depth", 0, "0.27")
+    left = float(bench.wood()[0] or 0)
+    view = page(client, "RW-101", "bridge")
+    share = (first - left) / (0.7 * first)
+    assert any(
+        line == f"G: the last pass took its share; set out to take {left / share:.1f} now." for line in view["finding"]
+    )
+
+
+def test_the_nut_page_never_files_below_what_is_wanted(client: TestClient) -> None:
+    """RW-101's G: 0.85 to 0.50; 0.35 at the nut is 0.35 * (1 - 270 / 327) at the board's end."""
+    bench = Bench(client)
+    bench.name_strings()
+    bench.take_all()
+    view = page(client, "RW-101", "nut")
+    assert then(view, "nut0") == pytest.approx(0.5)
+    assert then(view, "end0") == pytest.approx(6.10 - 0.35 * (1 - 270 / 327))
+    lower = page(client, "RW-101", "nut", nut_bass=1.0)
+    assert then(lower, "nut0") == pytest.approx(0.85)
+    slots = {row[0]: row for row in view["tables"][0]["rows"]}
+    assert slots["G"][4] == "0.95"
+    bench.take("nut_thickness", None, "5.5")
+    for measure, typed in (("peg_run", "40"), ("peg_drop", "9"), ("peg_side", "-4")):
+        bench.take(measure, 0, typed)
+    turned = {row[0]: row for row in page(client, "RW-101", "nut")["tables"][0]["rows"]}["G"][5]
+    assert turned.endswith(f"{math.degrees(math.atan(4 / 40)):.1f}° to the bass")

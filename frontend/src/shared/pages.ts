@@ -5,6 +5,8 @@ import { useCommands } from './commands'
 export const PAGES = {
   board: 'board',
   neck: 'neck',
+  nut: 'nut',
+  bridge: 'bridge',
   bar: 'bar and post',
   tail: 'afterlength',
   load: 'load',
@@ -19,7 +21,15 @@ export function pagesOf(family: string): PageName[] {
   return (Object.keys(PAGES) as PageName[]).filter((name) => (OF_FAMILY[name] ?? family) === family)
 }
 
-const DECIDED_ON: Record<string, PageName> = { board: 'board', projection: 'neck', bar: 'bar', afterlength: 'tail' }
+const DECIDED_ON: Record<string, PageName> = {
+  board: 'board',
+  projection: 'neck',
+  bar: 'bar',
+  afterlength: 'tail',
+  nut_low: 'nut',
+  glued_nut: 'nut',
+  bridge_low: 'bridge',
+}
 
 /** The page that shows what a question's ways would do, if there is one. */
 export function pageOfQuestion(question: string): PageName | undefined {

@@ -11,9 +11,11 @@ from fidicula.services.loaded import load_bench
 from fidicula.services.pages.bar import bar_page
 from fidicula.services.pages.bench import PageBench
 from fidicula.services.pages.board import board_page
+from fidicula.services.pages.bridge import bridge_page
 from fidicula.services.pages.load import load_page
 from fidicula.services.pages.model import PageView
 from fidicula.services.pages.neck import neck_page
+from fidicula.services.pages.nut import nut_page
 from fidicula.services.pages.playing import playing_page
 from fidicula.services.pages.tail import tail_page
 from fidicula.services.pages.wheels import wheels_page
@@ -24,6 +26,8 @@ from fidicula.services.shelf import lists_of
 PAGES: Mapping[str, Callable[[PageBench], PageView]] = {
     "board": board_page,
     "neck": neck_page,
+    "nut": nut_page,
+    "bridge": bridge_page,
     "bar": bar_page,
     "tail": tail_page,
     "load": load_page,

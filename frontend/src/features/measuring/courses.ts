@@ -1,11 +1,11 @@
 /** The courses of measuring: which places are gone through, and how they stand on the page. */
 import type { Cell } from '@/api'
 
-export const COURSES = { bridge: 'just what the bridge needs', full: 'in full', recheck: 'a recheck', load: 'what presses' } as const
+export const COURSES = { bridge: 'just what the bridge needs', full: 'in full', recheck: 'a recheck', load: 'what presses', pegs: 'nut and pegs' } as const
 export type CourseName = keyof typeof COURSES
 
 /** How the parts stand beside each other, so that the columns are about as long. */
-export const COLUMNS: readonly (readonly string[])[] = [['the day', 'neck', 'bridge', 'what presses'], ['board', 'post and bar'], ['strings', 'spacing', 'tail']]
+export const COLUMNS: readonly (readonly string[])[] = [['the day', 'neck', 'bridge', 'what presses', 'nut and pegs'], ['board', 'post and bar'], ['strings', 'spacing', 'tail']]
 
 /** Ways to read where strings sit; each can be told by the others. */
 export const SPACING_WORDS = { spread: 'spreads alone', marks: 'marks from the edge', centres: 'middle to middle', gaps: 'air between' } as const
@@ -21,7 +21,7 @@ export function courseWith(cells: readonly Cell[], key: (cell: Cell) => string, 
 /** The places of a course in its order; what is there already stays among them, so that it can be read again. */
 export function placesOf(cells: readonly Cell[], course: CourseName, form: SpacingForm = 'spread'): Cell[] {
   if (course === 'bridge') return cells.filter((cell) => cell.on_card)
-  if (course === 'load') return cells.filter((cell) => cell.form === 'load').sort((one, other) => one.turn - other.turn)
+  if (course === 'load' || course === 'pegs') return cells.filter((cell) => cell.form === course).sort((one, other) => one.turn - other.turn)
   const asked = cells.filter((cell) => (course === 'recheck' ? cell.recheck : !cell.form || cell.form === form))
   return [...asked].sort((one, other) => one.turn - other.turn || (one.position ?? 0) - (other.position ?? 0))
 }

@@ -15,3 +15,20 @@ def first_pass(wood: float) -> float:
     wood : to take in all, 0 or more. [mm]  Source: bench habit; too low cannot be put back.
     """
     return wood if wood < SMALLEST_FIRST_PASS else wood * FIRST_PASS_SHARE
+
+
+_BELIEVABLE = (0.4, 1.6)
+"""Of what a pass set out to take, what it may have taken; beyond that something was misread."""
+
+
+def next_pass(*, wood: float, last_wood: float) -> float | None:
+    """How much to set out to take now, going by what the pass before did. [mm]
+
+    wood : still to take, over 0. [mm]  last_wood : that was to take in all before that pass, over 0. [mm]
+    None where what that pass took cannot be: it is measured again.  Source: the same hand takes the same share.
+    """
+    set_out = first_pass(last_wood)
+    share = (last_wood - wood) / set_out
+    if not _BELIEVABLE[0] <= share <= _BELIEVABLE[1]:
+        return None
+    return wood / share

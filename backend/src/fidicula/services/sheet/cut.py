@@ -189,6 +189,7 @@ class _Cut:
             diameters=self._state.diameters,
             targets=self._state.targets,
             tilt=self._tilt,
+            shift=self._state.bridge_shift,
         )
 
     def _nut_is_in_band(self, geometry: Geometry, i: int) -> bool:
@@ -240,6 +241,7 @@ class _Cut:
             nut_spread=values["nut_spread", None],
             bridge_spread=values["bridge_spread", None],
             nut_centre=geometry.nut_centre,
+            bridge_centre=self._state.bridge_shift,
             lines=geometry.lines,
             rule=targets.spacing,
             slot_depth_ratio=targets.slot_depth_ratio,

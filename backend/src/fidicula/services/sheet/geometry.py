@@ -52,9 +52,9 @@ class Geometry:
 
 
 def geometry_of(
-    *, singles: Mapping[str, float], diameters: Sequence[float], targets: Targets, tilt: float = 0.0
+    *, singles: Mapping[str, float], diameters: Sequence[float], targets: Targets, tilt: float = 0.0, shift: float = 0.0
 ) -> Geometry:
-    """tilt : of the board, positive where it is up on the treble side. [°]
+    """tilt : of the board, positive where it is up on the treble side. [°]  shift : of the strings at the bridge. [mm]
 
     Raises CoreError where the shape cannot be.
     """
@@ -82,6 +82,7 @@ def geometry_of(
         nut_spread=singles["nut_spread"],
         bridge_spread=singles["bridge_spread"],
         nut_centre=nut_centre,
+        bridge_centre=shift,
         rule=targets.spacing,
     )
     return Geometry(board, lines, nut_centre)

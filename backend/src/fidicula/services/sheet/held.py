@@ -36,6 +36,7 @@ class BenchState:
     """Everything known of one instrument at the bench.
 
     projections : every reading of the projection at this visit, corrected ones too.
+    tried : what a page tries instead of a reading. [mm]  bridge_shift : of the strings at the bridge, + to the treble.
     """
 
     instrument: Instrument
@@ -49,6 +50,8 @@ class BenchState:
     seen: Sequence[Seen] = ()
     marks: Sequence[CourseMark] = ()
     projections: Sequence[Reading] = ()
+    tried: Mapping[Place, float] = field(default_factory=dict)
+    bridge_shift: float = 0.0
 
     @property
     def standing_works(self) -> list[WorkDone]:
@@ -201,6 +204,8 @@ class BenchState:
     def held(self, measure: str, position: int | None = None) -> Held | None:
         """The value to compute with: the reading where it holds, what other readings tell, the figure, else None."""
         place = (measure, position)
+        if place in self.tried:
+            return Held(self.tried[place], False, 0.0)
         stand = self.standings.get(place)
         if stand is not None and stand.usable is not None:
             return Held(stand.usable, False, max(stand.resolution, stand.repeat_spread / 2))

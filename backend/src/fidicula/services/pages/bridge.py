@@ -1,0 +1,238 @@
+"""The bridge: what to take at each string, in which order, and what any other wish would make of it."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from itertools import pairwise
+
+from fidicula.core.fitting.nut import file_range, smallest_file
+from fidicula.core.geometry.bridge import nearest_template
+from fidicula.core.readings.standing import Place
+from fidicula.core.work.creeping import next_pass
+from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
+from fidicula.services.pages.trying import aim_of, aims_at, tried_state
+from fidicula.services.sheet.cut import Computed, compute, cut_view
+from fidicula.services.sheet.model import CutView, ProblemView
+from fidicula.services.sheet.questions import to_measure_again
+from fidicula.services.sheet.thresholds import WORTH_TAKING
+from fidicula.tables.work import works
+
+FILES, TEMPLATES = "slot_files", "crown_templates"
+SLOT_OVER_STRING = (1.05, 1.35)
+"""How much wider than its string a slot is filed: too exact chokes it, too wide lets it wander."""
+_CAUTION = "Creep down: cut in the vise, blade away from you, string up and measure. Too low cannot be put back."
+
+
+def bridge_page(bench: PageBench) -> PageView:
+    """The cut, string by string."""
+    state = bench.state
+    now, finding = compute(state), []
+    consequences: list[Consequence] = []
+    tables: list[Table] = []
+    impossible = None
+    for measure, position in to_measure_again(state):
+        bench.read(measure, position)
+    if state.string_set is None:
+        finding.append("Say which strings are on it: slots and spacing are worked out from their thickness.")
+    elif isinstance(now, ProblemView):
+        finding.append(now.sentence)
+    elif now is None:
+        finding.append("The bridge cannot be worked out yet: look at the sheet for what it lacks.")
+    else:
+        then = _tried(bench, now)
+        if isinstance(then, Computed):
+            cuts = cut_view(state, now), cut_view(state, then)
+            bench.assumed += [line for line in cuts[0].assumed if line not in bench.assumed]
+            finding += _said(cuts[1])
+            if not bench.retake:
+                consequences = list(_consequences(bench, now, then, *cuts))
+                tables = [_table(bench, then, cuts[1])]
+        elif then is not None:
+            impossible = Impossible("", then.sentence, None)
+    return PageView(
+        page="bridge",
+        title="The bridge's crown",
+        finding=finding,
+        retake=bench.retake,
+        assumed=bench.assumed,
+        impossible=impossible,
+        handles=bench.handles,
+        consequences=consequences,
+        plots=[],
+        tables=tables,
+        ways=bench.ways_of("bridge_low"),
+        question="bridge_low" if bench.question("bridge_low") else "",
+        stale_after=made_stale("crown_cut"),
+        caution=_CAUTION,
+        shelf=TEMPLATES,
+        work="crown_cut",
+        work_label=works()["crown_cut"].label,
+    )
+
+
+def _tried(bench: PageBench, now: Computed) -> Computed | ProblemView | None:
+    """The bridge for where the handles stand."""
+    state, names, last = bench.state, bench.state.instrument.string_names, bench.state.count - 1
+    aims: dict[Place, float] = {}
+    readings: dict[Place, float] = {}
+    for side, position in (("bass", 0), ("treble", last)):
+        for measure, where, most in (("end_height", "at the board's end", 2.0), ("nut_height", "at the nut", 0.5)):
+            aim = aim_of(state.targets[measure, position])
+            if aim is None:
+                continue
+            low = max(0.1, round(aim - most, 2))
+            label = f"{names[position]} {where}, wanted"
+            aims[measure, position] = bench.slide(
+                f"{measure}_{side}", label, rests_at=aim, low=low, high=round(aim + most, 2), step=0.05, rests_on=""
+            )
+    aims |= _between(bench, aims)
+    radius = aim_of(state.targets.crown_radius)
+    if radius is not None:
+        wanted = state.targets.crown_radius
+        radius = bench.slide(
+            "crown_radius",
+            "crown radius",
+            rests_at=radius,
+            low=round(radius * 0.8, 1),
+            high=round(radius * 1.3, 1),
+            step=0.5,
+            rests_on="" if wanted is None else wanted.source,
+        )
+    for measure, label, share in (
+        ("bridge_spread", "spread at the bridge", 0.1),
+        ("nut_spread", "spread at the nut", 0.1),
+        ("projection", "projection", 0.06),
+    ):
+        value = now.singles[measure].value
+        at = bench.slide(
+            measure,
+            label,
+            rests_at=value,
+            low=round(value * (1 - share), 1),
+            high=round(value * (1 + share), 1),
+            step=0.1,
+            rests_on="a figure" if now.singles[measure].assumed else "as read",
+        )
+        if abs(at - value) > 1e-9:
+            readings[measure, None] = at
+    shift = bench.slide(
+        "shift", "strings shifted at the bridge, + to the treble", rests_at=0.0, low=-3.0, high=3.0, step=0.1
+    )
+    return compute(tried_state(bench, aims_at(bench, aims, crown_radius=radius), readings, shift=shift))
+
+
+def _between(bench: PageBench, aims: dict[Place, float]) -> dict[Place, float]:
+    """Inner nut heights, and end heights where each string has its own, follow the outer two."""
+    state, last = bench.state, bench.state.count - 1
+    found: dict[Place, float] = {}
+    for measure in ("end_height", "nut_height"):
+        moved = [
+            aims.get((measure, outer), 0.0) - (aim_of(state.targets[measure, outer]) or 0.0) for outer in (0, last)
+        ]
+        for i in range(1, last):
+            aim = aim_of(state.targets[measure, i])
+            if aim is not None:
+                found[measure, i] = max(0.0, aim + moved[0] + (moved[1] - moved[0]) * i / last)
+    return found
+
+
+def _said(cut: CutView) -> Iterator[str]:
+    over = [s for s in cut.strings if s.wood is not None and s.wood >= WORTH_TAKING]
+    short = [s for s in cut.strings if s.wood is not None and s.wood <= -WORTH_TAKING]
+    if cut.state == "provisional" and over:
+        yield "A provisional cut: it rests on what stands under “assumed”."
+    if over:
+        yield "To take: " + ", ".join(f"{s.name} {s.wood:.1f}" for s in over) + " of wood."
+    if short:
+        names = ", ".join(f"{s.name} {-(s.wood or 0):.1f}" for s in short)
+        yield f"The bridge is too low for this at {names}: a new bridge, or a remedy at the projection."
+    if not over and not short:
+        yield "Nothing is to be taken off." if cut.state != "none" else "Measure the heights at the board's end first."
+    old = [s.name for s in cut.strings if s.old_slot_left is not None and s.old_slot_left > 0.005]
+    if old and over:
+        yield f"The old slots at {', '.join(old)} are deeper than the cut: file them out first."
+    for string in over:
+        if string.last_wood is None or string.wood is None:
+            continue
+        after = next_pass(wood=string.wood, last_wood=string.last_wood)
+        if after is None:
+            yield f"{string.name}: of {string.last_wood:.1f} to come off {string.wood:.1f} are left; measure again."
+        else:
+            yield f"{string.name}: the last pass took its share; set out to take {after:.1f} now."
+
+
+def _consequences(
+    bench: PageBench, now: Computed, then: Computed, cut: CutView, would: CutView
+) -> Iterator[Consequence]:
+    state = bench.state
+    for i, (one, other) in enumerate(zip(cut.strings, would.strings, strict=True)):
+        target, before = then.plan.strings[i], now.plan.strings[i]
+        if other.wood is not None:
+            yield told(
+                f"wood{i}",
+                f"{one.name} wood to take",
+                one.wood,
+                other.wood,
+                [
+                    f"The string comes down {other.down:.2f}, its slot is to be {_slot(bench, i):.2f} deep.",
+                    f"±{other.plus_minus or 0:.2f}, by the tools and what is assumed.",
+                ],
+                assumed=other.state == "provisional",
+            )
+        yield told(
+            f"mark{i}",
+            f"{one.name} over the straightedge's mark",
+            before.mark_height,
+            target.mark_height,
+            ["From the nut's height to the board's end, and on to the bridge."],
+            places=2,
+        )
+    radius = then.plan.crown.radius
+    near = nearest_template(radius=radius, templates=list(bench.shelf.get(TEMPLATES, ())))
+    yield told(
+        "crown_radius",
+        "crown radius",
+        now.plan.crown.radius,
+        radius,
+        ["No template on hand." if near is None else f"Nearest template on hand: {near:g}."],
+        wanted=state.targets.crown_radius,
+    )
+    for i, target in enumerate(then.plan.strings):
+        if target.bow_separation is not None:
+            yield told(
+                f"bow{i}",
+                f"bow's room at {target.name}",
+                now.plan.strings[i].bow_separation,
+                target.bow_separation,
+                ["Between the lines to both neighbours: under this the bow takes two strings at once."],
+                unit="°",
+            )
+
+
+def _slot(bench: PageBench, i: int) -> float:
+    return (bench.state.targets.slot_depth_ratio or 0.0) * bench.state.diameters[i]
+
+
+def _table(bench: PageBench, then: Computed, would: CutView) -> Table:
+    """What is done at the vise, string by string."""
+    files = list(bench.shelf.get(FILES, ()))
+    marks = [0.0]
+    for left, right in pairwise(then.plan.strings):
+        marks.append(marks[-1] + right.line.bridge_offset - left.line.bridge_offset)
+    rows = []
+    for i, string in enumerate(would.strings):
+        file = smallest_file(files=files, wanted=file_range(diameter=bench.state.diameters[i], ratio=SLOT_OVER_STRING))
+        rows.append(
+            [
+                string.name,
+                "–" if string.wanted_mark is None else f"{string.wanted_mark:.2f}",
+                "–" if string.wood is None else f"{string.wood:.1f}".replace("-", "−"),
+                "–" if string.first_pass is None or string.first_pass <= 0 else f"{string.first_pass:.1f}",
+                f"{marks[i]:.2f}",
+                f"{_slot(bench, i):.2f}",
+                "none fits" if file is None else f"{file:g}",
+            ]
+        )
+    head = ["", "over the mark", "take", "first pass", "from the lowest", "slot deep", "slot file"]
+    return Table("At the vise", head, rows, [], "Spacing marks are from the lowest string's middle.")

@@ -1,0 +1,198 @@
+"""The nut: what to file at each string and never below, how deep and wide its slot is, and with which file."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+
+from fidicula.core.bands import standing
+from fidicula.core.errors import CoreError
+from fidicula.core.fitting.nut import Peg, file_range, smallest_file, turn_to_peg
+from fidicula.core.geometry.spacing import edge_gaps, string_offsets
+from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.bridge import FILES, SLOT_OVER_STRING
+from fidicula.services.pages.model import Consequence, PageView, Table
+from fidicula.services.pages.trying import aim_of
+from fidicula.services.sheet.findings import spacing
+from fidicula.services.sheet.thresholds import WORTH_FILING
+from fidicula.tables.work import works
+
+_CAUTION = (
+    "Stop a hair above and string up: too low cannot be filed back. The string bears at the very front edge, and the "
+    "slot never bites it."
+)
+_PLUCKED = "A plucked open string that buzzes does not bear at the front edge: the slot's floor falls away to the peg."
+
+
+def nut_page(bench: PageBench) -> PageView:
+    """What is filed, string by string."""
+    state = bench.state
+    consequences: list[Consequence] = []
+    tables: list[Table] = []
+    finding: list[str] = []
+    if state.string_set is None:
+        finding.append("Say which strings are on it: slots are worked out from their thickness.")
+    else:
+        aims = _aims(bench)
+        heights = [bench.read("nut_height", i) for i in range(state.count)]
+        if aims is not None and not bench.retake:
+            now = [_upright(bench, i, held.value) for i, held in enumerate(heights) if held is not None]
+            finding += _said(bench, now, aims)
+            consequences = list(_consequences(bench, now, aims))
+        tables = list(_tables(bench))
+        if bench.seen & {"buzz_open"}:
+            finding.append(_PLUCKED)
+    asked = next((one for one in ("nut_low", "glued_nut") if bench.question(one)), "")
+    return PageView(
+        page="nut",
+        title="The nut's slots",
+        finding=finding or ["Read the heights at the nut; then what to file stands here."],
+        retake=bench.retake,
+        assumed=bench.assumed,
+        impossible=None,
+        handles=bench.handles,
+        consequences=consequences,
+        plots=[],
+        tables=tables,
+        ways=bench.ways_of(asked) if asked else [],
+        question=asked,
+        stale_after=made_stale("nut_filed"),
+        caution=_CAUTION,
+        shelf=FILES,
+        work="nut_filed",
+        work_label=works()["nut_filed"].label,
+    )
+
+
+def _aims(bench: PageBench) -> list[float] | None:
+    """Wanted heights, straight up, between those of the outer strings where the handles stand. [mm]"""
+    state, last = bench.state, bench.state.count - 1
+    outer = []
+    for side, position in (("bass", 0), ("treble", last)):
+        wanted = state.wanted_upright(("nut_height", position))
+        aim = aim_of(wanted)
+        if aim is None or wanted is None:
+            return None
+        outer.append(
+            bench.slide(
+                f"nut_{side}",
+                f"{state.instrument.string_names[position]} at the nut, wanted",
+                rests_at=round(aim, 2),
+                low=0.1,
+                high=round(aim + 1, 2),
+                step=0.05,
+                rests_on=wanted.source,
+            )
+        )
+    return [outer[0] + (outer[1] - outer[0]) * i / last for i in range(state.count)]
+
+
+def _said(bench: PageBench, now: list[float], aims: list[float]) -> Iterator[str]:
+    names = bench.state.instrument.string_names
+    offs = [height - aim for height, aim in zip(now, aims, strict=True)]
+    over = [f"{name} {off:.2f}" for name, off in zip(names, offs, strict=True) if off >= WORTH_FILING]
+    low = []
+    for i, height in enumerate(now):
+        wanted = bench.state.wanted_upright(("nut_height", i))
+        if wanted is not None and standing(value=height, band=wanted.band) == "below":
+            low.append(names[i])
+    if over:
+        yield f"To file: {', '.join(over)}. Never below what is wanted: what is left over is less work than a new nut."
+    if low:
+        yield f"Already too low at {', '.join(low)}: filing cannot put that right."
+    if not over and not low:
+        yield "The nut stands as wanted: nothing is to be filed."
+
+
+def _consequences(bench: PageBench, now: list[float], aims: list[float]) -> Iterator[Consequence]:
+    state = bench.state
+    carry = None if state.geometry is None else state.geometry.board.carry
+    for i, (height, aim) in enumerate(zip(now, aims, strict=True)):
+        name = state.instrument.string_names[i]
+        off = max(0.0, height - aim)
+        yield told(
+            f"nut{i}",
+            f"{name} at the nut",
+            height,
+            height - off,
+            [f"{height:.2f} − {aim:.2f} = {off:.2f} to file; a slot is never filled by a file."],
+            places=2,
+            wanted=state.wanted_upright(("nut_height", i)),
+        )
+        end = state.held("end_height", i)
+        if carry is not None and off > 0 and end is not None:
+            gives = off * (1 - 1 / carry)
+            yield told(
+                f"end{i}",
+                f"{name} at the board's end",
+                end.value,
+                end.value - gives,
+                [f"{off:.2f} × (1 − 1 ÷ {carry:.3f}) = {gives:.2f}: the string turns about the bridge."],
+                places=2,
+                wanted=state.wanted_as_read(("end_height", i)),
+            )
+
+
+def _upright(bench: PageBench, i: int, height: float) -> float:
+    return bench.state.upright(("nut_height", i), height, bench.state.direction("nut_height", i))
+
+
+def _tables(bench: PageBench) -> Iterator[Table]:
+    state, files = bench.state, list(bench.shelf.get(FILES, ()))
+    ratio = state.targets.slot_depth_ratio or 1 / 3
+    rows, missing = [], []
+    for i, (name, diameter) in enumerate(zip(state.instrument.string_names, state.diameters, strict=True)):
+        wanted = file_range(diameter=diameter, ratio=SLOT_OVER_STRING)
+        file = smallest_file(files=files, wanted=wanted)
+        if file is None:
+            missing.append([i, 4])
+        rows.append(
+            [
+                name,
+                f"{diameter:.2f}",
+                f"{ratio * diameter:.2f}",
+                f"{wanted[0]:.2f} to {wanted[1]:.2f}",
+                "none fits" if file is None else f"{file:g}",
+                _turn(bench, i),
+            ]
+        )
+    head = ["", "string", "slot deep", "slot wide", "slot file", "turn to its peg"]
+    yield Table("The slots", head, rows, missing, "Lubricate each: pencil in the slot.")
+    yield from _spacing(bench)
+
+
+def _turn(bench: PageBench, i: int) -> str:
+    """The slot's turn in side and plan, where the nut and the peg were read."""
+    state = bench.state
+    thick, run, drop, side = (
+        state.held(*place) for place in (("nut_thickness", None), ("peg_run", i), ("peg_drop", i), ("peg_side", i))
+    )
+    if thick is None or run is None or drop is None or side is None:
+        return "–"
+    try:
+        turn = turn_to_peg(nut_thickness=thick.value, peg=Peg(run.value, drop.value, side.value))
+    except CoreError as error:
+        return error.sentence
+    if abs(turn.plan_angle) < 0.05:
+        return f"falls {turn.fall_angle:.1f}°, straight on"
+    way = "treble" if turn.plan_angle > 0 else "bass"
+    return f"falls {turn.fall_angle:.1f}°, {abs(turn.plan_angle):.1f}° to the {way}"
+
+
+def _spacing(bench: PageBench) -> Iterator[Table]:
+    """Old and new places of the strings across the nut, from the bass edge where that was read."""
+    state = bench.state
+    spread = state.held("nut_spread")
+    width = state.read_or_figure("fingerboard_width", 0, figure="fingerboard_width_nut")
+    if spread is None or width is None:
+        return
+    try:
+        new = string_offsets(spread=spread.value, diameters=state.diameters, rule=state.targets.spacing)
+    except CoreError:
+        return
+    old = spacing(state, "nut")
+    rows = [["wanted, from the bass edge", *(f"{width.value / 2 + y:.2f}" for y in new)]]
+    if old is not None and old.by_edge:
+        rows.insert(0, ["as it is", *(f"{width.value / 2 + y:.2f}" for y in old.offsets)])
+    gaps = edge_gaps(offsets=new, diameters=state.diameters)
+    said = f"Air between them: {', '.join(f'{gap:.2f}' for gap in gaps)}. The nut is {width.value:g} wide."
+    yield Table("Spacing at the nut", ["", *state.instrument.string_names], rows, [], said)
