@@ -29,6 +29,7 @@ from fidicula.services.photos import Photos
 from fidicula.services.recipes import Recipes
 from fidicula.services.screening import Screening
 from fidicula.services.shelf import Shelf
+from fidicula.services.templates import Templates
 from fidicula.settings import Settings
 
 Application = Callable[..., Any]
@@ -56,6 +57,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.followings = Followings(engine)
     app.state.pages = PagesAtBench(engine)
     app.state.shelf = Shelf(engine)
+    app.state.templates = Templates(engine)
     app.state.screening = Screening(engine)
     app.state.batch = Batch(engine)
     app.state.changes = Changes(engine)

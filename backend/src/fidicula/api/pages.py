@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Path, Request
+from fastapi import APIRouter, Path, Request, Response
 from pydantic import Field
 
 from fidicula.api.bench import Body
@@ -15,6 +15,7 @@ from fidicula.api.words import Family, Ticket
 from fidicula.services.pages.model import PageView
 from fidicula.services.pages_at_bench import PagesAtBench
 from fidicula.services.shelf import Shelf, ShelfView
+from fidicula.services.templates import Templates
 
 router = APIRouter(prefix="/api", tags=["pages"], responses=RESPONSES)
 
@@ -41,6 +42,15 @@ def page(request: Request, ticket: Ticket, page: Name, body: TriedBody) -> PageV
     """One page, computed for where its handles stand; nothing is kept."""
     pages: PagesAtBench = request.app.state.pages
     return pages.page(ticket, page, body.handles)
+
+
+@router.get("/instruments/{ticket}/templates/{kind}/{form}", response_class=Response)
+def template(request: Request, ticket: Ticket, kind: Name, form: Name) -> Response:
+    """A template at true size, as pdf, svg or dxf."""
+    templates: Templates = request.app.state.templates
+    file = templates.file(ticket, kind, form)
+    named = {"content-disposition": f'attachment; filename="{file.name}"'}
+    return Response(file.content, media_type=file.media_type, headers=named)
 
 
 @router.get("/shelf/{family}")

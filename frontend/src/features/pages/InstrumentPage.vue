@@ -15,6 +15,7 @@ import HandleField from './HandleField.vue'
 import PageTable from './PageTable.vue'
 import PlotView from './PlotView.vue'
 import ShelfLine from './ShelfLine.vue'
+import TemplateLinks from './TemplateLinks.vue'
 import { useTried } from './useTried'
 import WaysBeside from './WaysBeside.vue'
 
@@ -116,6 +117,7 @@ useCommands([
         <h2>Assumed, not measured</h2>
         <ul class="assumed"><li v-for="line in restsOn" :key="line">{{ line }}</li></ul>
       </template>
+      <TemplateLinks :ticket="ticket" :page="page" />
       <p v-if="view.caution" class="caution">{{ view.caution }}</p>
       <p v-if="bench.failure" class="impossible" role="alert">{{ bench.failure }}</p>
       <v-btn v-if="view.work && view.consequences.length && atBench.may('measure')" class="done" @click="workDone">Write down: {{ view.work_label.toLowerCase() }}</v-btn>

@@ -1,0 +1,205 @@
+"""Templates at true size, made from what an instrument's cut is worked out from."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+
+from fidicula.core.geometry.board import arch
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.documents.shapes import Line, Template, Words, arc, as_dxf, as_pdf, as_svg
+from fidicula.services.errors import NotHereError, NotNowError
+from fidicula.services.loaded import load_bench
+from fidicula.services.sheet.cut import Computed, compute, cut_view
+from fidicula.services.sheet.held import BenchState
+from fidicula.services.sheet.model import ProblemView
+from fidicula.services.sheet.questions import to_measure_again
+
+FORMATS: Mapping[str, tuple[Callable[[Template], bytes], str]] = {
+    "pdf": (as_pdf, "application/pdf"),
+    "svg": (as_svg, "image/svg+xml"),
+    "dxf": (as_dxf, "image/vnd.dxf"),
+}
+_BEYOND = 6.0
+"""How far a template goes on beside the outer strings. [mm]"""
+
+
+@dataclass(frozen=True)
+class File:
+    name: str
+    content: bytes
+    media_type: str
+
+
+class Templates:
+    """Use cases around the templates; they read and keep nothing."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def file(self, ticket: str, kind: str, form: str) -> File:
+        """Raises NotHereError for a template that there is not, NotNowError where nothing may be cut by it."""
+        make, writing = TEMPLATES.get(kind), FORMATS.get(form)
+        if make is None or writing is None:
+            raise NotHereError(f"there is no template {kind}.{form}", field="kind")
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            state = load_bench(work, ticket).state()
+        again = [state.name(place) for place in to_measure_again(state)]
+        if again:
+            raise NotNowError(f"nothing is cut by readings that do not hold: measure again {', '.join(again)}")
+        write, media_type = writing
+        try:
+            return File(f"{ticket}-{kind}.{form}", write(make(state)), media_type)
+        except ValueError as error:
+            raise NotNowError(str(error)) from error
+
+
+def _computed(state: BenchState) -> Computed:
+    found = compute(state)
+    if isinstance(found, ProblemView):
+        raise NotNowError(found.sentence)
+    if found is None:
+        raise NotNowError("the bridge cannot be worked out yet: name the strings and measure")
+    return found
+
+
+def _hand(state: BenchState) -> int:
+    """Seen from the tailpiece the bass side lies to the left, on a left-handed instrument to the right."""
+    return -1 if state.instrument.left_handed else 1
+
+
+def _sides(state: BenchState, reach: float, y: float) -> list[Words]:
+    """Both sides named, wherever they lie."""
+    return [Words("bass", -_hand(state) * reach, y), Words("treble", _hand(state) * reach, y)]
+
+
+def _notes(state: BenchState, *more: str) -> list[str]:
+    hand = "left-handed: mirrored" if state.instrument.left_handed else "seen from the tailpiece"
+    strings = "" if state.string_set is None else f"; {state.string_set.name}"
+    return [f"{state.instrument.family} {state.instrument.size}, {hand}{strings}", *more]
+
+
+def crown(state: BenchState) -> Template:
+    """Crown now and crown wanted, spacing marks, and the marks of the straightedge."""
+    computed = _computed(state)
+    hand, plan = _hand(state), computed.plan
+    centre = (hand * plan.crown.centre[0], plan.crown.centre[1])
+    offsets = [hand * string.line.bridge_offset for string in plan.strings]
+    reach = max(abs(offset) for offset in offsets) + _BEYOND
+    foot = min(string.line.extension_height for string in plan.strings) - 8
+    top = arc(centre=centre, radius=plan.crown.radius, from_x=-reach, to_x=reach)
+    lines = [
+        Line("cut", top),
+        Line("cut", [top[0], (-reach, foot), (reach, foot), top[-1]]),
+    ]
+    words = _sides(state, reach - 8, foot + 2)
+    old = []
+    for i, (offset, string) in enumerate(zip(offsets, plan.strings, strict=True)):
+        lines.append(Line("mark", [(offset, string.crown_height - 4), (offset, string.crown_height + 3)]))
+        height = string.line.extension_height
+        lines.append(Line("mark", [(offset - 2, height), (offset + 2, height)]))
+        words.append(Words(string.name, offset, string.crown_height - 9))
+        result = computed.results[i]
+        if result is not None and result.cut.crown_cut is not None:
+            old.append((offset, string.crown_height + result.cut.crown_cut))
+    if len(old) > 1:
+        lines.append(Line("old", sorted(old)))
+    cut = cut_view(state, computed)
+    notes = [
+        f"crown radius {plan.crown.radius:.1f}; full line: wanted; dashed: the crown as it is",
+        "ticks on the crown: the strings; short level lines: the straightedge's marks",
+        *(["PROVISIONAL: it rests on what was not measured"] if cut.state != "firm" else []),
+    ]
+    return Template("crown template", state.instrument.ticket, _notes(state, *notes), lines, words)
+
+
+def _strip(state: BenchState, title: str, offsets: Sequence[float], half: float, note: str) -> Template:
+    hand, names = _hand(state), state.instrument.string_names
+    lines = [Line("cut", [(-half, 0), (half, 0), (half, 14), (-half, 14), (-half, 0)])]
+    lines += [Line("mark", [(hand * offset, 0), (hand * offset, 6)]) for offset in offsets]
+    words = [Words(name, hand * offset, 7.5, 2.6) for name, offset in zip(names, offsets, strict=True)]
+    words += _sides(state, half - 5, 11)
+    return Template(title, state.instrument.ticket, _notes(state, note), lines, words)
+
+
+def bridge_strip(state: BenchState) -> Template:
+    """Where the strings sit across the bridge."""
+    offsets = [string.line.bridge_offset for string in _computed(state).plan.strings]
+    half = max(abs(offset) for offset in offsets) + _BEYOND
+    return _strip(state, "spacing at the bridge", offsets, half, "lay it on the crown, its middle on the bridge's")
+
+
+def nut_strip(state: BenchState) -> Template:
+    """Where the strings sit across the nut, as wide as the board is there."""
+    width = state.read_or_figure("fingerboard_width", 0, figure="fingerboard_width_nut")
+    spread = state.held("nut_spread")
+    if width is None or spread is None or not state.diameters:
+        raise NotNowError("name the strings and read the board's width at the nut first")
+    offsets = [string.line.nut_offset for string in _computed(state).plan.strings]
+    return _strip(state, "spacing at the nut", offsets, width.value / 2, f"as wide as the nut, {width.value:g}")
+
+
+def nut_front(state: BenchState) -> Template:
+    """The nut from its front: the board's round, and how high each string stands over it."""
+    computed = _computed(state)
+    hand, radius = _hand(state), computed.board.radius_nut or computed.board.radius_end
+    width = state.read_or_figure("fingerboard_width", 0, figure="fingerboard_width_nut")
+    half = (width.value if width is not None else computed.singles["nut_spread"].value + 8) / 2
+    lines = [Line("cut", arc(centre=(0, -radius), radius=radius, from_x=-half, to_x=half))]
+    words = _sides(state, half - 4, arch(radius=radius, offset=half) - 5)
+    points = []
+    for string, goal in zip(computed.plan.strings, computed.goals, strict=True):
+        x = hand * string.line.nut_offset
+        under = arch(radius=radius, offset=string.line.nut_offset) + goal.nut_height
+        points.append((x, under))
+        lines.append(Line("mark", [(x, under), (x, under + 4)]))
+        words.append(Words(goal.name, x, under + 5, 2.4))
+    lines.append(Line("cut", sorted(points)))
+    note = "lower line: the board; upper: the strings' undersides where they are wanted, never below"
+    return Template("nut from its front", state.instrument.ticket, _notes(state, note), lines, words)
+
+
+_WEDGE = {"violin": 8.0, "viola": 9.0, "cello": 12.0, "bass": 16.0}
+
+
+def wedge_gauge(state: BenchState) -> Template:
+    """A wedge to push under a string: it reads the shortest way to the board."""
+    high = _WEDGE[state.instrument.family]
+    long = 150.0
+    lines = [Line("cut", [(0, 0), (long, 0), (long, high), (0, 0)])]
+    words = []
+    for half_mm in range(1, int(high * 2) + 1):
+        x = long * half_mm / 2 / high
+        whole = half_mm % 2 == 0
+        lines.append(Line("mark", [(x, half_mm / 2), (x, half_mm / 2 - (2.0 if whole else 1.0))]))
+        if whole:
+            words.append(Words(str(half_mm // 2), x, -4, 3))
+    note = f"from 0 to {high:g}; it reads the shortest way, not straight up"
+    return Template("wedge gauge for heights", state.instrument.ticket, [note], lines, words)
+
+
+_CARD = {"violin": (9.0, 80.0), "viola": (9.0, 85.0), "cello": (14.0, 130.0), "bass": (18.0, 170.0)}
+
+
+def card_gauge(state: BenchState) -> Template:
+    """A card to reach through the f-hole: scales from both its ends for bar and post."""
+    wide, long = _CARD[state.instrument.family]
+    lines = [Line("cut", [(0, 0), (long, 0), (long, wide), (0, wide), (0, 0)])]
+    words = []
+    for mm in range(1, 31):
+        tall = 4.0 if mm % 5 == 0 else 2.0
+        lines += [Line("mark", [(mm, 0), (mm, tall)]), Line("mark", [(long - mm, wide), (long - mm, wide - tall)])]
+        if mm % 10 == 0:
+            words += [Words(str(mm), mm, tall + 0.6, 2.4), Words(str(mm), long - mm, wide - tall - 2.4, 2.4)]
+    note = "stiff card: one end against the foot, read where bar or post begins"
+    return Template("card gauge for bar and post", state.instrument.ticket, [note], lines, words)
+
+
+TEMPLATES: Mapping[str, Callable[[BenchState], Template]] = {
+    "crown": crown,
+    "bridge_strip": bridge_strip,
+    "nut_strip": nut_strip,
+    "nut_front": nut_front,
+    "wedge_gauge": wedge_gauge,
+    "card_gauge": card_gauge,
+}
