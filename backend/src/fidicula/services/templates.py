@@ -86,19 +86,19 @@ def crown(state: BenchState) -> Template:
     centre = (hand * plan.crown.centre[0], plan.crown.centre[1])
     offsets = [hand * string.line.bridge_offset for string in plan.strings]
     reach = max(abs(offset) for offset in offsets) + _BEYOND
-    foot = min(string.line.extension_height for string in plan.strings) - 8
+    foot = min(string.line.extension_height for string in plan.strings) - 12
     top = arc(centre=centre, radius=plan.crown.radius, from_x=-reach, to_x=reach)
     lines = [
         Line("cut", top),
         Line("cut", [top[0], (-reach, foot), (reach, foot), top[-1]]),
     ]
-    words = _sides(state, reach - 8, foot + 2)
+    words = _sides(state, reach - 8, foot + 2.5)
     old = []
     for i, (offset, string) in enumerate(zip(offsets, plan.strings, strict=True)):
         lines.append(Line("mark", [(offset, string.crown_height - 4), (offset, string.crown_height + 3)]))
         height = string.line.extension_height
         lines.append(Line("mark", [(offset - 2, height), (offset + 2, height)]))
-        words.append(Words(string.name, offset, string.crown_height - 9))
+        words.append(Words(string.name, offset, string.crown_height + 5))
         result = computed.results[i]
         if result is not None and result.cut.crown_cut is not None:
             old.append((offset, string.crown_height + result.cut.crown_cut))
