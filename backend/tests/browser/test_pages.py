@@ -55,10 +55,30 @@ def test_a_wedge_is_tried_and_the_decision_keeps_its_reason(page: Page) -> None:
     expect(page.get_by_role("complementary", name="What the sheet says")).to_contain_text("She likes it low.")
 
 
+def test_a_crown_is_tried_and_its_template_taken_home(page: Page) -> None:
+    """RW-105's five strings: a flatter crown moves every number at once; the template comes as a file."""
+    open_ticket(page, "RW-105")
+    command(page, "4")
+    main = page.get_by_role("main", name="The bridge's crown")
+    expect(main.get_by_role("row").filter(has_text="slot file")).to_be_visible()
+    before = figure(page, "D wood to take")
+    radius = page.get_by_role("textbox", name="crown radius, typed")
+    radius.fill("60")
+    radius.press("Enter")
+    expect(main.get_by_role("row").filter(has=page.get_by_role("button", name="crown radius"))).to_contain_text("60.0")
+    assert figure(page, "D wood to take") != before
+    with page.expect_download() as told:
+        page.get_by_role("button", name="crown template, DXF").press("Enter")
+    assert told.value.suggested_filename == "RW-105-crown.dxf"
+    page.keyboard.press("Escape")
+    command(page, "3")
+    expect(page.get_by_role("main", name="The nut's slots")).to_contain_text("Spacing at the nut")
+
+
 def test_pages_are_turned_by_key_and_say_what_they_lack(page: Page) -> None:
     """A blank that comes nearest, the shop's list changed at once, and a page that first wants its readings."""
     open_ticket(page, "RW-107")
-    command(page, "3")
+    command(page, "5")
     main = page.get_by_role("main", name="Bar, bridge width and the post's room")
     expect(main).to_contain_text("Of the blanks on hand 80 comes nearest")
     page.get_by_role("button", name="Change").press("Enter")
@@ -71,7 +91,8 @@ def test_pages_are_turned_by_key_and_say_what_they_lack(page: Page) -> None:
     field.press("Enter")
     expect(main).to_contain_text("Of the blanks on hand 80.8 comes nearest: the bar 2.70 inside.")
     page.keyboard.press("Escape")
-    page.keyboard.press("PageUp")
+    for _ in range(3):
+        page.keyboard.press("PageUp")
     expect(page.get_by_role("main", name="Neck and projection")).to_contain_text("projection: it was not read yet")
     page.get_by_role("link", name="to the measuring").press("Enter")
     expect(page.get_by_role("textbox", name="projection: ")).to_be_focused()

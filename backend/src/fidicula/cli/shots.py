@@ -95,11 +95,12 @@ def _bridge(page: Page, address: str) -> None:
     page.get_by_role("button", name="G: firm take off").click()
 
 
-def _after(page: Page, address: str) -> None:
-    _open(page, address, "RW-101")
-    command(page, "c")
-    page.get_by_text("stale", exact=True).first.wait_for()
-    type_readings(page, "5.35 4.80")
+def _crown(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-105/page/bridge")
+    radius = page.get_by_role("textbox", name="crown radius, typed")
+    radius.fill("60")
+    radius.press("Enter")
+    page.get_by_role("button", name="Back to rest").wait_for()
 
 
 def _left_handed(page: Page, address: str) -> None:
@@ -222,7 +223,6 @@ def _side(page: Page, address: str) -> None:
 SHOTS = [
     ("rail", (1280, 800), "day", _rail),
     ("bridge", (1280, 800), "day", _bridge),
-    ("bridge-after-the-cut", (1280, 800), "lamp", _after),
     ("bridge-left-handed", (1280, 800), "day", _left_handed),
     ("bridge-bass-tablet", (800, 1180), "day", _bass),
     ("course", (1280, 800), "day", _course),
@@ -232,6 +232,7 @@ SHOTS = [
     ("screening", (1280, 800), "day", _screening),
     ("board", (1280, 800), "day", _board),
     ("neck", (1280, 800), "day", _neck),
+    ("crown", (1280, 800), "day", _crown),
     ("rattle", (1280, 800), "lamp", _rattle),
     ("blank-card", (860, 1180), "day", _blank),
     ("bridge-phone", (390, 844), "day", _phone),

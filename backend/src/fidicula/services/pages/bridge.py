@@ -9,7 +9,7 @@ from fidicula.core.fitting.nut import file_range, smallest_file
 from fidicula.core.geometry.bridge import nearest_template
 from fidicula.core.readings.standing import Place
 from fidicula.core.work.creeping import next_pass
-from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.bench import PageBench, banded, made_stale, told
 from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
 from fidicula.services.pages.trying import aim_of, aims_at, tried_state
 from fidicula.services.sheet.cut import Computed, compute, cut_view
@@ -47,7 +47,7 @@ def bridge_page(bench: PageBench) -> PageView:
             finding += _said(cuts[1])
             if not bench.retake:
                 consequences = list(_consequences(bench, now, then, *cuts))
-                tables = [_table(bench, then, cuts[1])]
+                tables = [_table(bench, then, cuts[1]), *_wood_left(bench)]
         elif then is not None:
             impossible = Impossible("", then.sentence, None)
     return PageView(
@@ -236,3 +236,26 @@ def _table(bench: PageBench, then: Computed, would: CutView) -> Table:
         )
     head = ["", "over the mark", "take", "first pass", "from the lowest", "slot deep", "slot file"]
     return Table("At the vise", head, rows, [], "Spacing marks are from the lowest string's middle.")
+
+
+_LEFT = ("bridge_foot_thickness", "bridge_top_thickness", "bridge_waist")
+
+
+def _wood_left(bench: PageBench) -> Iterator[Table]:
+    """Thickness at feet and crown and the waist, as far as they are read, against what is wanted."""
+    state, floor = bench.state, bench.figure("bridge_waist_floor")
+    rows: list[list[str]] = []
+    marked: list[list[int]] = []
+    for measure in _LEFT:
+        held, wanted = state.held(measure), bench.figure(measure)
+        if held is None:
+            continue
+        words, stands = banded(wanted, held.value)
+        if measure == "bridge_waist" and floor is not None:
+            words += f", never under {floor.band.low:g}"
+        if stands not in ("", "in_band"):
+            marked.append([len(rows), 1])
+        rows.append([state.name((measure, None)), f"{held.value:g}", words])
+    if rows:
+        said = "Waist and openings last, and only on instruments worth it; the tailpiece face stays flat and square."
+        yield Table("What is left of the wood", ["", "is", "wanted"], rows, marked, said)

@@ -13,6 +13,7 @@ from fidicula.core.geometry.bridge import (
     StringCut,
     StringGoal,
     StringState,
+    Waist,
     plan_bridge,
     string_cut,
 )
@@ -80,6 +81,8 @@ class _Cut:
         self._state, self._singles = state, singles
         self._count = state.count
         self._tilt = tilt(state) or 0.0
+        wide, over = state.held("waist_width"), state.held("waist_height")
+        self._waist = None if wide is None or over is None else Waist(wide.value, over.value)
         self._held: dict[Place, Held] = {(measure, None): held for measure, held in singles.items()}
         for i in range(self._count):
             for measure in ("end_height", "nut_height", "slot_depth"):
@@ -100,6 +103,7 @@ class _Cut:
             self._plan_places,
             tuple(self._directions["nut_height", i] for i in range(self._count)),
             self._tilt,
+            self._waist,
         )
 
     def computed(self) -> Computed:
@@ -248,6 +252,7 @@ class _Cut:
             curve=targets.curve,
             crown_radius=targets.crown_radius.band.aim,
             height_at="fingerboard_end" if targets.marks is None else "bridge_mark",
+            waist=self._waist,
         )
 
     def _cut(
