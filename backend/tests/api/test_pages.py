@@ -271,8 +271,8 @@ def test_the_bridge_page_cuts_as_the_sheet_does_and_tries_other_wishes(client: T
     for i in range(4):
         assert now(view, f"wood{i}") == then(view, f"wood{i}") == pytest.approx(wood[i])
     rows = {row[0]: row for row in view["tables"][0]["rows"]}
-    assert rows["G"][4] == "0.00"
-    assert rows["E"][4] == "33.60"
+    assert (rows["G"][2], rows["G"][6]) == ("5.00", "0.00")
+    assert (rows["E"][2], rows["E"][6]) == ("3.20", "33.60")
     lower = page(client, "RW-101", "bridge", end_height_bass=4.5)
     assert then(lower, "wood0") == pytest.approx(float(wood[0] or 0) + 0.5 * 327 / 270, abs=1e-6)
     assert then(lower, "wood3") == pytest.approx(float(wood[3] or 0))
@@ -281,8 +281,10 @@ def test_the_bridge_page_cuts_as_the_sheet_does_and_tries_other_wishes(client: T
     flatter = page(client, "RW-101", "bridge", crown_radius=50)
     assert then(flatter, "wood1") > float(wood[1] or 0)
     assert then(flatter, "crown_radius") == pytest.approx(50)
-    told = page(client, "RW-101", "bridge", bridge_spread=31, crown_radius=35)
-    assert told["impossible"] is None
+    told = page(client, "RW-101", "bridge", crown_radius=15)["impossible"]
+    assert (told["handle"], told["nearest"]) == ("crown_radius", pytest.approx(16.9, abs=0.11))
+    assert "The nearest crown radius that can be had is" in told["sentence"]
+    assert page(client, "RW-101", "bridge", crown_radius=told["nearest"])["impossible"] is None
     assert bench.wood() == wood, "nothing that is tried is kept"
 
 

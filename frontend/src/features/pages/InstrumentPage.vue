@@ -117,6 +117,7 @@ useCommands([
         <h2>Assumed, not measured</h2>
         <ul class="assumed"><li v-for="line in restsOn" :key="line">{{ line }}</li></ul>
       </template>
+      <router-link v-if="page === 'bridge' || page === 'nut'" class="other" :to="{ name: 'recipe', params: { ticket } }">other schools and recipes, beside each other</router-link>
       <TemplateLinks :ticket="ticket" :page="page" />
       <p v-if="view.caution" class="caution">{{ view.caution }}</p>
       <p v-if="bench.failure" class="impossible" role="alert">{{ bench.failure }}</p>
@@ -213,6 +214,11 @@ h2 {
   padding: 8px 12px;
   border-left: 5px solid var(--above);
   background: var(--note);
+}
+.other {
+  display: inline-block;
+  padding: 10px 0;
+  color: var(--action);
 }
 .done {
   margin-top: 10px;

@@ -1,18 +1,15 @@
 <script setup lang="ts">
 /** A card to print and to write on, for the day without a screen: every place of a measuring with its sketch. */
-import { computed, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed } from 'vue'
 import type { Cell } from '@/api'
-import { keyOf, useBench, useBeside } from '@/features/bench'
+import { keyOf, useBeside } from '@/features/bench'
 import { COURSES, linesOf, MeasureSketch, placesOf, useCourse } from '@/features/measuring'
-import { useCommands } from '@/shared/commands'
+import { usePaper } from './usePaper'
 
 const props = defineProps<{ ticket: string }>()
-const bench = useBench()
-const router = useRouter()
+const { bench, print, back } = usePaper(() => props.ticket)
 const { course, form } = useCourse()
 const { besideOf } = useBeside()
-watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
 
 const cells = computed(() => placesOf(bench.sheet?.cells ?? [], course.value, form.value))
 const parts = computed(() =>
@@ -24,16 +21,6 @@ function seen(line: Cell[]): Cell[] {
   const names = bench.sheet?.instrument.string_names ?? []
   return isLeftHanded.value && line.length === names.length && line[0]?.place === names[0] ? [...line].reverse() : line
 }
-function print(): void {
-  window.print()
-}
-function back(): void {
-  void router.push({ name: 'measure', params: { ticket: props.ticket } })
-}
-useCommands([
-  { letter: 'd', words: 'print it', run: print },
-  { letter: 'e', words: 'back to the measuring', run: back },
-])
 </script>
 
 <template>

@@ -1,20 +1,17 @@
 <script setup lang="ts">
 /** The sheet on paper: what was read, by whom and with what; what it says; what was decided and why; the drawings. */
-import { computed, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed } from 'vue'
 import type { Cell } from '@/api'
-import { decimalsOf, keyOf, useBench } from '@/features/bench'
+import { decimalsOf, keyOf } from '@/features/bench'
 import { EndView, OtherViews, sheetGeometry } from '@/features/drawing'
-import { useCommands } from '@/shared/commands'
 import { day, mm, plain } from '@/shared/format'
 import { inches } from '@/shared/inches'
 import { useAtBench } from '@/shared/person'
+import { usePaper } from './usePaper'
 
 const props = defineProps<{ ticket: string }>()
-const bench = useBench()
+const { bench, print, back } = usePaper(() => props.ticket)
 const atBench = useAtBench()
-const router = useRouter()
-watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
 
 const WIDTH = 700
 const HEIGHT = 300
@@ -51,16 +48,6 @@ function band(cell: Cell): string {
 }
 const decided = computed(() => (sheet.value?.questions ?? []).filter((question) => question.decided !== null))
 const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
-function print(): void {
-  window.print()
-}
-function back(): void {
-  void router.push({ name: 'measure', params: { ticket: props.ticket } })
-}
-useCommands([
-  { letter: 'd', words: 'print it', run: print },
-  { letter: 'e', words: 'back to the measuring', run: back },
-])
 </script>
 
 <template>

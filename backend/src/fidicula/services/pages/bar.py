@@ -5,9 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from fidicula.core.fitting.post import BlankChoice, bar_insets, fit_after, nearest_blank, post_place, room_change
-from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, PageView, Table, Way
-from fidicula.tables.work import works
 
 BLANKS = "bridge_blanks"
 _FIT_TOLERANCE = 0.1
@@ -80,24 +79,17 @@ def bar_page(bench: PageBench) -> PageView:
             "stays": [f"the bar stays {inset.value:g} inside the foot of {foot.value:g}"],
         }
         ways = bench.ways_of("bar", takes)
-    return PageView(
-        page="bar",
-        title="Bar, bridge width and the post's room",
+    return bench.view(
+        "bar",
+        "Bar, bridge width and the post's room",
         finding=finding or ["Bar and feet are read with the card gauge; then the blanks stand here."],
-        retake=bench.retake,
-        assumed=bench.assumed,
-        impossible=None,
-        handles=bench.handles,
         consequences=consequences,
-        plots=[],
         tables=tables,
         ways=ways,
         question="bar" if bench.question("bar") else "",
-        stale_after=made_stale("new_bridge"),
         caution=_CAUTION,
         shelf=BLANKS,
         work="new_bridge",
-        work_label=works()["new_bridge"].label,
     )
 
 

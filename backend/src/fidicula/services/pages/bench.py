@@ -8,11 +8,21 @@ from dataclasses import dataclass, field
 from fidicula.db.records import StringSet
 from fidicula.services.errors import RefusedError
 from fidicula.services.measures import MEASURES
-from fidicula.services.pages.model import Consequence, Handle, HandleChoice, Retake, Way
+from fidicula.services.pages.model import (
+    Consequence,
+    Handle,
+    HandleChoice,
+    Impossible,
+    PageView,
+    Plot,
+    Retake,
+    Table,
+    Way,
+)
 from fidicula.services.sheet.held import BenchState, Held
 from fidicula.services.sheet.model import AskedView
 from fidicula.services.targets.wanted import Wanted
-from fidicula.tables.work import invalidations
+from fidicula.tables.work import invalidations, works
 
 Tried = Mapping[str, float | str]
 """Handles that were moved, by name."""
@@ -106,6 +116,46 @@ class PageBench:
             if name not in known and not self.retake:
                 raise RefusedError(f"this page has no handle “{name}”", field=name)
 
+    def view(
+        self,
+        page: str,
+        title: str,
+        *,
+        finding: Sequence[str],
+        caution: str,
+        consequences: Sequence[Consequence] = (),
+        plots: Sequence[Plot] = (),
+        tables: Sequence[Table] = (),
+        ways: Sequence[Way] = (),
+        question: str = "",
+        impossible: Impossible | None = None,
+        shelf: str = "",
+        work: str = "",
+    ) -> PageView:
+        """The page, with what was noted while it was worked out.
+
+        work : that it leads to and that can be written down here.  The rest as in `PageView`.
+        """
+        return PageView(
+            page=page,
+            title=title,
+            finding=list(finding),
+            retake=self.retake,
+            assumed=self.assumed,
+            impossible=impossible,
+            handles=self.handles,
+            consequences=list(consequences),
+            plots=list(plots),
+            tables=list(tables),
+            ways=list(ways),
+            question=question,
+            stale_after=_made_stale(work) if work else [],
+            caution=caution,
+            shelf=shelf,
+            work=work,
+            work_label=works()[work].label if work else "",
+        )
+
     def question(self, name: str) -> AskedView | None:
         return next((one for one in self.asked if one.question == name), None)
 
@@ -120,7 +170,7 @@ class PageBench:
         ]
 
 
-def made_stale(work: str) -> list[str]:
+def _made_stale(work: str) -> list[str]:
     """What a work makes stale, in words."""
     found = [measure for measure, works in invalidations().items() if work in works and measure in MEASURES]
     return [MEASURES[measure].label for measure in found]

@@ -7,12 +7,11 @@ from collections.abc import Iterator
 
 from fidicula.core.geometry.scoop import Dressing, Station, gap_along, plan_dressing, removal_across
 from fidicula.core.reach import nearest_that_can_be
-from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Curve, Impossible, PageView, Plot, Table
 from fidicula.services.sheet.held import Held
 from fidicula.services.sheet.scooped import FAULT_WORDS, SHARES, SIDES, stations_of
 from fidicula.services.sheet.thresholds import WORTH_TAKING
-from fidicula.tables.work import works
 
 _DRAWN = 32
 _DYED = "Dyed wood shows where the plane has been: try it where it does not show, and say so to the owner first."
@@ -50,25 +49,19 @@ def board_page(bench: PageBench) -> PageView:
         most = max(plan.max_removal for plan in plans.values())
         dressing = [f"up to {most:.2f} mm off", f"the board's line comes down {base:.2f}", _left_words(bench, plans)]
         takes = {"dress": dressing, "dress_warned": dressing, "leave": ["nothing comes off; what was found stays"]}
-    return PageView(
-        page="board",
-        title="The board",
+    return bench.view(
+        "board",
+        "The board",
         finding=finding
         or ["Read the scoop at three places on each side; then its faults and its dressing stand here."],
-        retake=bench.retake,
-        assumed=bench.assumed,
         impossible=impossible,
-        handles=bench.handles,
         consequences=list(_consequences(bench, plans)) if whole else [],
         plots=[_plot(side, plan) for side, plan in plans.items()],
         tables=[_table(plans)] if plans else [],
         ways=bench.ways_of("board", takes),
         question="board" if bench.question("board") else "",
-        stale_after=made_stale("board_dressed"),
         caution=_DYED if soft else _SHARP,
-        shelf="",
         work="board_dressed",
-        work_label=works()["board_dressed"].label,
     )
 
 

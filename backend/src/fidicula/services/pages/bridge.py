@@ -2,21 +2,24 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
+from dataclasses import replace
 from itertools import pairwise
 
 from fidicula.core.fitting.nut import file_range, smallest_file
 from fidicula.core.geometry.bridge import nearest_template
+from fidicula.core.reach import nearest_that_can_be
 from fidicula.core.readings.standing import Place
 from fidicula.core.work.creeping import next_pass
-from fidicula.services.pages.bench import PageBench, banded, made_stale, told
+from fidicula.services.pages.bench import PageBench, banded, told
+from fidicula.services.pages.load import stance_said
 from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
 from fidicula.services.pages.trying import aim_of, aims_at, tried_state
 from fidicula.services.sheet.cut import Computed, compute, cut_view
 from fidicula.services.sheet.model import CutView, ProblemView
 from fidicula.services.sheet.questions import to_measure_again
 from fidicula.services.sheet.thresholds import WORTH_TAKING
-from fidicula.tables.work import works
 
 FILES, TEMPLATES = "slot_files", "crown_templates"
 SLOT_OVER_STRING = (1.05, 1.35)
@@ -45,29 +48,24 @@ def bridge_page(bench: PageBench) -> PageView:
             cuts = cut_view(state, now), cut_view(state, then)
             bench.assumed += [line for line in cuts[0].assumed if line not in bench.assumed]
             finding += _said(cuts[1])
+            finding += stance_said(bench, now)
             if not bench.retake:
                 consequences = list(_consequences(bench, now, then, *cuts))
                 tables = [_table(bench, then, cuts[1]), *_wood_left(bench)]
         elif then is not None:
-            impossible = Impossible("", then.sentence, None)
-    return PageView(
-        page="bridge",
-        title="The bridge's crown",
+            impossible = _nearest(bench, now, then)
+    return bench.view(
+        "bridge",
+        "The bridge's crown",
         finding=finding,
-        retake=bench.retake,
-        assumed=bench.assumed,
         impossible=impossible,
-        handles=bench.handles,
         consequences=consequences,
-        plots=[],
         tables=tables,
         ways=bench.ways_of("bridge_low"),
         question="bridge_low" if bench.question("bridge_low") else "",
-        stale_after=made_stale("crown_cut"),
         caution=_CAUTION,
         shelf=TEMPLATES,
         work="crown_cut",
-        work_label=works()["crown_cut"].label,
     )
 
 
@@ -94,8 +92,8 @@ def _tried(bench: PageBench, now: Computed) -> Computed | ProblemView | None:
             "crown_radius",
             "crown radius",
             rests_at=radius,
-            low=round(radius * 0.8, 1),
-            high=round(radius * 1.3, 1),
+            low=round(radius * 0.3, 1),
+            high=round(radius * 2, 1),
             step=0.5,
             rests_on="" if wanted is None else wanted.source,
         )
@@ -120,6 +118,27 @@ def _tried(bench: PageBench, now: Computed) -> Computed | ProblemView | None:
         "shift", "strings shifted at the bridge, + to the treble", rests_at=0.0, low=-3.0, high=3.0, step=0.1
     )
     return compute(tried_state(bench, aims_at(bench, aims, crown_radius=radius), readings, shift=shift))
+
+
+def _nearest(bench: PageBench, now: Computed, problem: ProblemView) -> Impossible:
+    """Which wish cannot be, and the nearest to it that can: the first handle that would put it right by itself."""
+    for handle in list(bench.handles):
+        wished = bench.tried.get(handle.name)
+        if isinstance(wished, str) or wished is None:
+            continue
+        name = handle.name
+
+        def can_be(value: float, name: str = name) -> bool:
+            trying = replace(bench, tried={**bench.tried, name: value}, handles=[], assumed=[], retake=[])
+            return isinstance(_tried(trying, now), Computed)
+
+        if can_be(handle.rests_at):
+            found = nearest_that_can_be(wished=wished, known_good=handle.rests_at, can_be=can_be)
+            outward = math.ceil if wished < handle.rests_at else math.floor
+            nearest = outward(round(found * 10, 6)) / 10
+            sentence = f"{problem.sentence} The nearest {handle.label} that can be had is {nearest:g}."
+            return Impossible(name, sentence, nearest)
+    return Impossible("", problem.sentence, None)
 
 
 def _between(bench: PageBench, aims: dict[Place, float]) -> dict[Place, float]:
@@ -205,7 +224,10 @@ def _consequences(
                 f"bow's room at {target.name}",
                 now.plan.strings[i].bow_separation,
                 target.bow_separation,
-                ["Between the lines to both neighbours: under this the bow takes two strings at once."],
+                [
+                    "Between the lines to both neighbours: under this the bow takes two strings at once.",
+                    *([f"It rises {target.bow_rise:.2f} over the line through them."] if target.bow_rise else []),
+                ],
                 unit="°",
             )
 
@@ -227,15 +249,23 @@ def _table(bench: PageBench, then: Computed, would: CutView) -> Table:
             [
                 string.name,
                 "–" if string.wanted_mark is None else f"{string.wanted_mark:.2f}",
-                "–" if string.wood is None else f"{string.wood:.1f}".replace("-", "−"),
+                "–" if string.wanted_end_height is None else f"{string.wanted_end_height:.2f}",
+                "–" if string.down is None else f"{string.down:.2f}".replace("-", "−"),
+                "–" if string.wood is None else f"{string.wood:.1f} ±{string.plus_minus or 0:.2f}".replace("-", "−"),
                 "–" if string.first_pass is None or string.first_pass <= 0 else f"{string.first_pass:.1f}",
                 f"{marks[i]:.2f}",
                 f"{_slot(bench, i):.2f}",
                 "none fits" if file is None else f"{file:g}",
             ]
         )
-    head = ["", "over the mark", "take", "first pass", "from the lowest", "slot deep", "slot file"]
-    return Table("At the vise", head, rows, [], "Spacing marks are from the lowest string's middle.")
+    head = ["", "over mark", "board's end", "comes down", "wood", "first pass", "spacing", "slot deep", "file"]
+    return Table(
+        "At the vise",
+        head,
+        rows,
+        [],
+        "Over the straightedge's mark; at the board's end; spacing from the lowest string's middle.",
+    )
 
 
 _LEFT = ("bridge_foot_thickness", "bridge_top_thickness", "bridge_waist")

@@ -69,25 +69,29 @@ def load_page(bench: PageBench) -> PageView:
             tables.append(_table(strings, then[0]))
     elif not bench.retake:
         finding.append("The bridge cannot be worked out yet: look at the sheet for what it lacks.")
-    return PageView(
-        page="load",
-        title="Tension, and what presses on the top",
+    return bench.view(
+        "load",
+        "Tension, and what presses on the top",
         finding=finding,
-        retake=bench.retake,
-        assumed=bench.assumed,
-        impossible=None,
-        handles=bench.handles,
         consequences=consequences,
-        plots=[],
         tables=tables,
-        ways=[],
-        question="",
-        stale_after=[],
         caution=_CAUTION,
-        shelf="",
-        work="",
-        work_label="",
     )
+
+
+def stance_said(bench: PageBench, computed: Computed) -> list[str]:
+    """How the strings fall on both sides of the bridge, and how it stands between them; none where nothing is read."""
+    if bench.state.held("break_angle") is None and bench.state.held("arch_height") is None:
+        return []
+    stance = _stance(bench, computed, computed.board.string_length, as_read=True)
+    if stance is None:
+        return []
+    lean = (stance.angles.rear - stance.angles.front) / 2
+    return [
+        f"The strings fall {stance.angles.front:.1f}° toward the board and {stance.angles.rear:.1f}° toward the "
+        f"tailpiece; a bridge that halves it leans its top {abs(lean):.1f}° {'back' if lean >= 0 else 'forward'}, "
+        "the tailpiece face square to the top it stands by the other school."
+    ]
 
 
 def _loaded(

@@ -14,12 +14,11 @@ from fidicula.core.geometry.neck import (
     judge_stop,
     wedge_lifts,
 )
-from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
 from fidicula.services.pages.notes import note_at
 from fidicula.services.sheet.findings import findings
 from fidicula.services.sheet.projection import accepted_of
-from fidicula.tables.work import works
 
 _NOT_DAMP = "Nothing is wedged or cut on a swollen instrument: read it twice, days apart, and the same."
 _MOST_SHIFT = 12.0
@@ -59,24 +58,17 @@ def neck_page(bench: PageBench) -> PageView:
         consequences += _moved(bench, stop)
     finding += [found.says for found in findings(bench.state) if found.of in ("edge_projection", "neck_to_nick")]
     asked = bench.question("projection")
-    return PageView(
-        page="neck",
-        title="Neck and projection",
+    return bench.view(
+        "neck",
+        "Neck and projection",
         finding=finding or ["Read the projection and the neck; then what may be done stands here."],
-        retake=bench.retake,
-        assumed=bench.assumed,
         impossible=impossible,
-        handles=bench.handles,
         consequences=consequences,
-        plots=[],
         tables=tables,
         ways=bench.ways_of("projection", takes),
         question="projection" if asked else "",
-        stale_after=made_stale("wedge_fitted"),
         caution=_NOT_DAMP,
-        shelf="",
         work="wedge_fitted",
-        work_label=works()["wedge_fitted"].label,
     )
 
 

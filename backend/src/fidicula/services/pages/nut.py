@@ -8,13 +8,12 @@ from fidicula.core.bands import standing
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.nut import Peg, file_range, smallest_file, turn_to_peg
 from fidicula.core.geometry.spacing import edge_gaps, string_offsets
-from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.bridge import FILES, SLOT_OVER_STRING
 from fidicula.services.pages.model import Consequence, PageView, Table
 from fidicula.services.pages.trying import aim_of
 from fidicula.services.sheet.findings import spacing
 from fidicula.services.sheet.thresholds import WORTH_FILING
-from fidicula.tables.work import works
 
 _CAUTION = (
     "Stop a hair above and string up: too low cannot be filed back. The string bears at the very front edge, and the "
@@ -42,24 +41,17 @@ def nut_page(bench: PageBench) -> PageView:
         if bench.seen & {"buzz_open"}:
             finding.append(_PLUCKED)
     asked = next((one for one in ("nut_low", "glued_nut") if bench.question(one)), "")
-    return PageView(
-        page="nut",
-        title="The nut's slots",
+    return bench.view(
+        "nut",
+        "The nut's slots",
         finding=finding or ["Read the heights at the nut; then what to file stands here."],
-        retake=bench.retake,
-        assumed=bench.assumed,
-        impossible=None,
-        handles=bench.handles,
         consequences=consequences,
-        plots=[],
         tables=tables,
         ways=bench.ways_of(asked) if asked else [],
         question=asked,
-        stale_after=made_stale("nut_filed"),
         caution=_CAUTION,
         shelf=FILES,
         work="nut_filed",
-        work_label=works()["nut_filed"].label,
     )
 
 

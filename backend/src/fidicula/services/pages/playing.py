@@ -83,24 +83,14 @@ def playing_page(bench: PageBench) -> PageView:
         efforts = _efforts(now, then, length.value, board.value)
         consequences += efforts[0]
         plots += efforts[1]
-    return PageView(
-        page="playing",
-        title="Rattle and press",
+    return bench.view(
+        "playing",
+        "Rattle and press",
         finding=finding,
-        retake=bench.retake,
-        assumed=bench.assumed,
-        impossible=None,
-        handles=bench.handles,
         consequences=consequences,
         plots=plots,
         tables=tables,
-        ways=[],
-        question="",
-        stale_after=[],
         caution=_CAUTION,
-        shelf="",
-        work="",
-        work_label="",
     )
 
 

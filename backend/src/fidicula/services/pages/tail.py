@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 from fidicula.core.fitting.tailpiece import AfterlengthPlan, plan_afterlength
-from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, PageView, Way
-from fidicula.tables.work import works
 
 _MIN_GAP = 1.0
 _CAUTION = "Strings slack, the top padded under the tailpiece, the bridge held: a falling tailpiece scratches the top."
@@ -85,24 +84,15 @@ def tail_page(bench: PageBench) -> PageView:
             Way("", "A sixth of the string length", "One school.", _takes(sixth)),
             Way("", "All the way to the saddle", "Another school.", _takes(whole)),
         ]
-    return PageView(
-        page="tail",
-        title="Afterlength, tailgut and saddle",
+    return bench.view(
+        "tail",
+        "Afterlength, tailgut and saddle",
         finding=finding or ["Read the afterlength and the gap at the saddle; then both schools stand here."],
-        retake=bench.retake,
-        assumed=bench.assumed,
-        impossible=None,
-        handles=bench.handles,
         consequences=consequences,
-        plots=[],
-        tables=[],
         ways=ways,
         question="afterlength" if bench.question("afterlength") else "",
-        stale_after=made_stale("tailgut_changed"),
         caution=_CAUTION,
-        shelf="",
         work="tailgut_changed",
-        work_label=works()["tailgut_changed"].label,
     )
 
 

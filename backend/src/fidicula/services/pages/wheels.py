@@ -6,10 +6,9 @@ from collections.abc import Iterator
 
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs
-from fidicula.services.pages.bench import PageBench, made_stale, told
+from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Impossible, PageView
 from fidicula.services.sheet.cut import Computed, compute
-from fidicula.tables.work import works
 
 _CAUTION = (
     "Strings slack by a tone or two, a little on each wheel in turn, the feet held: two people, a bass is heavy. "
@@ -46,24 +45,14 @@ def wheels_page(bench: PageBench) -> PageView:
                 finding.append(_said(legs, thread.value))
     elif not bench.retake:
         finding.append("The bridge cannot be worked out yet: look at the sheet for what it lacks.")
-    return PageView(
-        page="wheels",
-        title="Height wheels",
+    return bench.view(
+        "wheels",
+        "Height wheels",
         finding=finding or ["Read the wheels' spread and their thread; then the turns stand here."],
-        retake=bench.retake,
-        assumed=bench.assumed,
         impossible=impossible,
-        handles=bench.handles,
         consequences=consequences,
-        plots=[],
-        tables=[],
-        ways=[],
-        question="",
-        stale_after=made_stale("adjusters_turned"),
         caution=_CAUTION,
-        shelf="",
         work="adjusters_turned",
-        work_label=works()["adjusters_turned"].label,
     )
 
 

@@ -1,0 +1,29 @@
+/** What every sheet of paper does on the screen: it opens its instrument, prints, and leads back to the measuring. */
+import { watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { useBench } from '@/features/bench'
+import { useCommands } from '@/shared/commands'
+
+export interface UsePaperReturn {
+  bench: ReturnType<typeof useBench>
+  print: () => void
+  back: () => void
+}
+
+export function usePaper(ticket: () => string): UsePaperReturn {
+  const bench = useBench()
+  const router = useRouter()
+  watch(ticket, (now) => void bench.open(now), { immediate: true })
+
+  function print(): void {
+    window.print()
+  }
+  function back(): void {
+    void router.push({ name: 'measure', params: { ticket: ticket() } })
+  }
+  useCommands([
+    { letter: 'd', words: 'print it', run: print },
+    { letter: 'e', words: 'back to the measuring', run: back },
+  ])
+  return { bench, print, back }
+}
