@@ -33,8 +33,11 @@ _MOVE = """([name, share]) => new Promise((done) => {
   const began = performance.now()
   const seen = new MutationObserver(() => {
     seen.disconnect()
+    clearTimeout(late)
     requestAnimationFrame(() => requestAnimationFrame(() => done(performance.now() - began)))
   })
+  // Where a wish changes no number there is nothing to be seen.
+  const late = setTimeout(() => (seen.disconnect(), done(-1)), 1000)
   seen.observe(numbers, { subtree: true, childList: true, characterData: true })
   handle.value = String(low + (high - low) * share)
   handle.dispatchEvent(new Event('input', { bubbles: true }))
@@ -72,7 +75,9 @@ def _moved(page: Page, port: int, ticket: str, name: str, handle: str) -> list[f
     page.wait_for_timeout(400)
     took: list[float] = []
     for i in range(MOVES):
-        took.append(page.evaluate(_MOVE, [handle, 0.2 + 0.6 * ((i * 7) % MOVES) / MOVES]))
+        spent = page.evaluate(_MOVE, [handle, 0.2 + 0.6 * ((i * 7) % MOVES) / MOVES])
+        if spent >= 0:
+            took.append(spent)
         page.wait_for_timeout(20)
     return took
 

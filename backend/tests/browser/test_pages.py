@@ -60,7 +60,7 @@ def test_a_crown_is_tried_and_its_template_taken_home(page: Page) -> None:
     open_ticket(page, "RW-105")
     command(page, "4")
     main = page.get_by_role("main", name="The bridge's crown")
-    expect(main.get_by_role("row").filter(has_text="slot file")).to_be_visible()
+    expect(main.get_by_role("row").filter(has_text="comes down")).to_be_visible()
     before = figure(page, "D wood to take")
     radius = page.get_by_role("textbox", name="crown radius, typed")
     radius.fill("60")
