@@ -205,7 +205,7 @@ def _screening(page: Page, address: str) -> None:
 
 def _measuring(page: Page, address: str) -> None:
     page.goto(f"{address}/bench/RW-113/measure")
-    page.get_by_label("neck length: ").first.wait_for()
+    page.get_by_label("neck length: ").first.click()
     type_readings(page, "130 195")
     page.get_by_label("thickness at the feet: ").click()
     type_readings(page, "4.5")

@@ -145,6 +145,7 @@ useCommands([
 }
 .said {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
 }
 .side {

@@ -9,7 +9,7 @@ const isMarked = (row: number, column: number) => props.table.marked.some(([r, c
 <template>
   <figure>
     <figcaption>{{ table.title }}</figcaption>
-    <div class="wide">
+    <div class="wide" :class="{ dense: table.head.length > 10 }">
       <table>
         <thead><tr><th v-for="(cell, i) in table.head" :key="i" scope="col">{{ cell }}</th></tr></thead>
         <tbody>
@@ -25,6 +25,7 @@ const isMarked = (row: number, column: number) => props.table.marked.some(([r, c
 
 <style scoped>
 figure {
+  max-width: 100%;
   margin: 0;
 }
 figcaption {
@@ -51,6 +52,12 @@ th:first-child {
 }
 thead th {
   color: var(--quiet);
+}
+.dense table {
+  font-size: 15px;
+}
+.dense :is(th, td) {
+  padding: 5px 4px;
 }
 th.marked:first-child {
   padding-left: 7px;

@@ -218,8 +218,8 @@ def _said(over: list[_Over], stops: list[list[StoppedClearance]]) -> list[str]:
     for one, own in zip(over, stops, strict=True):
         bad = [note_of(one.name, stop.semitone) for stop in own if stop.margin < 0]
         if bad:
-            many = f"{bad[0]} to {bad[-1]}" if len(bad) > 2 else " and ".join(bad)
-            said.append(f"{one.name} would rattle at {many}.")
+            where = " and ".join(bad) if len(bad) < 3 else f"{len(bad)} notes from {bad[0]} on"
+            said.append(f"{one.name} would rattle at {where}.")
     return said or ["No string would rattle, played like this."]
 
 
