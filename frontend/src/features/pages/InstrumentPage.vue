@@ -50,11 +50,17 @@ function pulledTo(handle: PageHandle): number {
   return typeof value === 'number' ? value : handle.at
 }
 
+/** Where the last turn leads, which may not stand there yet: turns in a row add up. */
+let turningTo: PageName | null = null
 function turn(by: number): void {
   const names = pagesOf(family.value)
-  const at = names.indexOf(props.page)
+  const at = names.indexOf(turningTo ?? props.page)
   const next = names[(at + by + names.length) % names.length]
-  if (next) void router.push({ name: 'page', params: { ticket: props.ticket, page: next } })
+  if (!next) return
+  turningTo = next
+  void router.push({ name: 'page', params: { ticket: props.ticket, page: next } }).then(() => {
+    if (turningTo === next) turningTo = null
+  })
 }
 function onKey(event: KeyboardEvent): void {
   if (event.key !== 'PageDown' && event.key !== 'PageUp') return
