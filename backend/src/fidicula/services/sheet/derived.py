@@ -129,3 +129,6 @@ _TOLD: Mapping[str, Callable[[Place, Mapping[Place, Standing]], Derived | None]]
     "fingerboard_radius": _radius,
     "stop_length": _stop,
 }
+
+TOLD_BY_OTHERS = frozenset((*_TOLD, "nut_spread", "bridge_spread"))
+"""The measures that other readings can tell."""

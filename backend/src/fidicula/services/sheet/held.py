@@ -12,7 +12,7 @@ from fidicula.core.geometry.string_lines import end_height_of_mark
 from fidicula.core.readings.standing import Place, Standing
 from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
 from fidicula.services.measures import CARD, MEASURES, name_of
-from fidicula.services.sheet.derived import Derived, derived_at
+from fidicula.services.sheet.derived import TOLD_BY_OTHERS, Derived, derived_at
 from fidicula.services.sheet.geometry import SINGLES, Geometry, geometry_of
 from fidicula.services.targets.sources import standings_of
 from fidicula.services.targets.wanted import Targets, Wanted
@@ -91,7 +91,7 @@ class BenchState:
         known = {measure: held for measure, held in found.items() if held is not None}
         return known if len(known) == len(found) else None
 
-    @property
+    @cached_property
     def diameters(self) -> list[float]:
         return [] if self.string_set is None else [string.diameter for string in self.string_set.strings]
 
@@ -199,6 +199,8 @@ class BenchState:
 
     def derived(self, place: Place) -> Derived | None:
         """What other readings tell of a place."""
+        if place[0] not in TOLD_BY_OTHERS:
+            return None
         return derived_at(place, self.standings, self.diameters, self.count)
 
     def held(self, measure: str, position: int | None = None) -> Held | None:

@@ -38,6 +38,9 @@ def _figures(state: BenchState) -> dict[str, Why]:
     for place in places(state.instrument):
         position = "" if place[1] is None else f":{place[1]}"
         untouched = state.is_untouched(place)
+        if untouched and MEASURES[place[0]].form is not None:
+            # One of several ways to read something, which nobody has taken: there is nothing behind it yet.
+            continue
         found[f"{place[0]}{position}"] = _untouched_figure(state, place) if untouched else _figure(state, place)
     return found
 
