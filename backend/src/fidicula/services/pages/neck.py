@@ -15,7 +15,7 @@ from fidicula.core.geometry.neck import (
     wedge_lifts,
 )
 from fidicula.services.pages.bench import PageBench, told
-from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
+from fidicula.services.pages.model import Consequence, Impossible, PageView
 from fidicula.services.pages.notes import note_at
 from fidicula.services.sheet.findings import findings
 from fidicula.services.sheet.projection import accepted_of
@@ -44,7 +44,6 @@ def neck_page(bench: PageBench) -> PageView:
     consequences: list[Consequence] = []
     takes: dict[str, list[str]] = {}
     impossible = None
-    tables: list[Table] = []
     if neck is not None:
         judged, impossible = _judged(bench, neck)
         if judged is not None:
@@ -64,7 +63,6 @@ def neck_page(bench: PageBench) -> PageView:
         finding=finding or ["Read the projection and the neck; then what may be done stands here."],
         impossible=impossible,
         consequences=consequences,
-        tables=tables,
         ways=bench.ways_of("projection", takes),
         question="projection" if asked else "",
         caution=_NOT_DAMP,
