@@ -29,6 +29,8 @@ from fidicula.services.photos import Photos
 from fidicula.services.recipes import Recipes
 from fidicula.services.screening import Screening
 from fidicula.services.shelf import Shelf
+from fidicula.services.sound import Sound
+from fidicula.services.strings import Strings
 from fidicula.services.templates import Templates
 from fidicula.settings import Settings
 
@@ -52,6 +54,8 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.course = Course(engine)
     app.state.particulars = Particulars(engine)
     app.state.photos = Photos(engine, StandInCamera())
+    app.state.sound = Sound(engine)
+    app.state.strings = Strings(engine)
     app.state.figures = Figures(engine)
     app.state.recipes = Recipes(engine)
     app.state.followings = Followings(engine)

@@ -515,13 +515,57 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Strings
+         * @description What is on it, what was, how it settles.
+         */
+        get: operations["strings_api_instruments__ticket__strings_get"];
         put?: never;
         /**
          * Name Strings
          * @description Say which strings are on it, or were put on now.
          */
         post: operations["name_strings_api_instruments__ticket__strings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/retunings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Retune
+         * @description Write down how far each string had gone.
+         */
+        post: operations["retune_api_instruments__ticket__retunings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/retunings/{retuning_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back Retuning
+         * @description Undo a tuning.
+         */
+        post: operations["take_back_retuning_api_instruments__ticket__retunings__retuning_id__take_back_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -846,6 +890,346 @@ export interface paths {
         get: operations["picture_api_photos__photo_id___size__get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sound
+         * @description The trail of an instrument. complaint : that advice is wanted on.
+         */
+        get: operations["sound_api_instruments__ticket__sound_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin
+         * @description Say who plays.
+         */
+        post: operations["begin_api_instruments__ticket__sound_session_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/heard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hear
+         * @description Write down how it sounds now.
+         */
+        post: operations["hear_api_instruments__ticket__sound_heard_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/heard/{heard_id}/played-by": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Played By
+         * @description Say that it was somebody else who played.
+         */
+        post: operations["played_by_api_instruments__ticket__sound_heard__heard_id__played_by_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/{kind}/{line_id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Back
+         * @description Undo a line.
+         */
+        post: operations["take_back_api_instruments__ticket__sound__kind___line_id__take_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move
+         * @description Write down a move of one end of the post.
+         */
+        post: operations["move_api_instruments__ticket__sound_moves_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/half-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Half Back
+         * @description Half of the last move back.
+         */
+        post: operations["half_back_api_instruments__ticket__sound_half_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back To
+         * @description Back to an earlier place.
+         */
+        post: operations["back_to_api_instruments__ticket__sound_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try On Bridge
+         * @description Try something on the bridge.
+         */
+        post: operations["try_on_bridge_api_instruments__ticket__sound_trial_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/trial-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Trial Off
+         * @description Take off what was tried on the bridge.
+         */
+        post: operations["trial_off_api_instruments__ticket__sound_trial_off_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/wood": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Wood Off
+         * @description Write down wood taken off the bridge.
+         */
+        post: operations["wood_off_api_instruments__ticket__sound_wood_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/post": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Describe Post
+         * @description Describe the post.
+         */
+        post: operations["describe_post_api_instruments__ticket__sound_post_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/recordings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record
+         * @description Keep a recording; the same id again changes nothing.
+         */
+        post: operations["record_api_instruments__ticket__sound_recordings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{recording_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recording
+         * @description A recording as a file.
+         */
+        get: operations["recording_api_recordings__recording_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/blind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Blind
+         * @description Begin a blind comparison of two recordings.
+         */
+        post: operations["try_blind_api_instruments__ticket__sound_blind_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/blind/{trial_id}/{which}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Blind Sound
+         * @description One of the two, without its name.
+         */
+        get: operations["blind_sound_api_blind__trial_id___which__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instruments/{ticket}/sound/blind/{trial_id}/chosen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choose Blind
+         * @description Say which was liked better; then it is told which was which.
+         */
+        post: operations["choose_blind_api_instruments__ticket__sound_blind__trial_id__chosen_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1324,6 +1708,38 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** ActBody */
+        ActBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+        };
+        /**
+         * AdviceView
+         * @description One thing to do about a complaint. unmet : why it has to wait.  answered : to earlier such acts here.
+         */
+        AdviceView: {
+            /** Kind */
+            kind: string;
+            /** Says */
+            says: string;
+            /** Because */
+            because: string;
+            /** Source */
+            source: string;
+            /** School */
+            school: string;
+            /** End */
+            end: string;
+            /** Direction */
+            direction: string;
+            /** Unmet */
+            unmet: string[];
+            /** Answered */
+            answered: string[];
+        };
         /** ArrivalBody */
         ArrivalBody: {
             /**
@@ -1455,6 +1871,16 @@ export interface components {
             /** Outcomes */
             outcomes: components["schemas"]["OutcomeView"][];
         };
+        /** BackBody */
+        BackBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Place */
+            place: number;
+        };
         /**
          * BandView
          * @description What is wanted, with where it comes from. [mm]
@@ -1583,6 +2009,47 @@ export interface components {
             /** Direction */
             direction: string;
         };
+        /** BlindBody */
+        BlindBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * One
+             * Format: uuid
+             */
+            one: string;
+            /**
+             * Other
+             * Format: uuid
+             */
+            other: string;
+            /**
+             * Player
+             * @default
+             */
+            player: string;
+        };
+        /**
+         * BlindView
+         * @description A blind comparison. chosen, first, second : of which state each was, said once the player chose.
+         */
+        BlindView: {
+            /** Id */
+            id: string;
+            /** Player */
+            player: string;
+            /** Chosen */
+            chosen: string;
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Says */
+            says: string;
+        };
         /**
          * Cell
          * @description One place that is read.
@@ -1708,6 +2175,33 @@ export interface components {
             now: string;
         };
         /**
+         * ChangedView
+         * @description By how much one quality changed with an act. label : “power of the E”.
+         */
+        ChangedView: {
+            /** Label */
+            label: string;
+            /** Change */
+            change: number;
+        };
+        /**
+         * CheckView
+         * @description A look after new strings. due : from when on.  done_at : None until it was tuned again.
+         */
+        CheckView: {
+            /** Label */
+            label: string;
+            /**
+             * Due
+             * Format: date-time
+             */
+            due: string;
+            /** Done At */
+            done_at: string | null;
+            /** Is Due */
+            is_due: boolean;
+        };
+        /**
          * Choice
          * @description One thing that can be chosen.
          */
@@ -1765,6 +2259,14 @@ export interface components {
              * @default
              */
             reason: string;
+        };
+        /** ChosenBody */
+        ChosenBody: {
+            /**
+             * Chosen
+             * @enum {string}
+             */
+            chosen: "first" | "second" | "neither";
         };
         /**
          * Consequence
@@ -1940,6 +2442,35 @@ export interface components {
             bow_separation: number | null;
         };
         /**
+         * EndView
+         * @description Where one end stands: behind the foot's back edge and from the middle line, to the treble positive. [mm]
+         *
+         *     behind, across : of its middle; None where nobody can tell.  setback, inset : as a card gauge reads it.
+         *     known_to : ± in each direction. [mm]
+         */
+        EndView: {
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "top" | "bottom";
+            /**
+             * Known
+             * @enum {string}
+             */
+            known: "gauged" | "estimated" | "unknown";
+            /** Behind */
+            behind: number | null;
+            /** Across */
+            across: number | null;
+            /** Setback */
+            setback: number | null;
+            /** Inset */
+            inset: number | null;
+            /** Known To */
+            known_to: number;
+        };
+        /**
          * EnterBody
          * @description low, aim, high : as typed, empty where the figure has no such part. sure : an odd value is meant.
          */
@@ -2105,6 +2636,25 @@ export interface components {
             is_seen: boolean;
             /** Leads To */
             leads_to: string;
+        };
+        /**
+         * FittedView
+         * @description One time that strings were put on, or named.
+         */
+        FittedView: {
+            /** Work Id */
+            work_id: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Says */
+            says: string;
+            /** By */
+            by: string;
+            /** Is Of This Visit */
+            is_of_this_visit: boolean;
         };
         /**
          * FleetBody
@@ -2309,6 +2859,63 @@ export interface components {
             label: string;
         };
         /**
+         * HeardBody
+         * @description player : empty for this session's.  after_work : the last work that the page knew.
+         */
+        HeardBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Player
+             * @default
+             */
+            player: string;
+            /** Rated */
+            rated?: {
+                [key: string]: number;
+            };
+            /** Words */
+            words?: string[];
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+            /** After Work */
+            after_work?: number | null;
+        };
+        /**
+         * HeardView
+         * @description How it sounded to a player. rated : by “quality” or “quality/position”, 1 to 5.  mean : of all of them.
+         *
+         *     is_other : somebody else played than the others heard; kept apart.
+         */
+        HeardView: {
+            /** Id */
+            id: string;
+            /** Player */
+            player: string;
+            /** Rated */
+            rated: {
+                [key: string]: number;
+            };
+            /** Mean */
+            mean: number | null;
+            /** Words */
+            words: string[];
+            /** Remark */
+            remark: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string | null;
+            /** Is Other */
+            is_other: boolean;
+        };
+        /**
          * Impossible
          * @description A wish that cannot be. nearest : that can be had, None where none was found.
          */
@@ -2431,6 +3038,48 @@ export interface components {
             in_house: boolean;
         };
         /**
+         * Line
+         * @description One act, and how it was after it.
+         *
+         *     work : that it was, None for how it came.  place : number of the post's place from here on.
+         *     is_new_place : the post, or the foot it is told from, stands elsewhere than before.
+         *     irreversible : it cannot be taken back on the instrument.  marks : what is missing or to heed, in words.
+         *     changed : against what was heard before it, by the same player, with nothing else between.
+         */
+        Line: {
+            /** Key */
+            key: string;
+            /** Work */
+            work: string | null;
+            /** Work Id */
+            work_id: string | null;
+            /** Says */
+            says: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Visit Id */
+            visit_id: string;
+            /** Place */
+            place: number;
+            /** Is New Place */
+            is_new_place: boolean;
+            /** Irreversible */
+            irreversible: boolean;
+            /** Marks */
+            marks: string[];
+            /** Heard */
+            heard: components["schemas"]["HeardView"][];
+            /** Recordings */
+            recordings: components["schemas"]["RecordingView"][];
+            /** Changed */
+            changed: components["schemas"]["ChangedView"][];
+        };
+        /**
          * LogLine
          * @description One line of the visit's log. value : as typed.  at : when it was taken or done.  state : what became of it.
          */
@@ -2471,6 +3120,52 @@ export interface components {
              * Format: uuid
              */
             id: string;
+        };
+        /**
+         * MoveBody
+         * @description taps, mm : as typed, one of them.
+         */
+        MoveBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * End
+             * @default
+             */
+            end: string;
+            /**
+             * Direction
+             * @default
+             */
+            direction: string;
+            /**
+             * Taps
+             * @default
+             */
+            taps: string;
+            /**
+             * Mm
+             * @default
+             */
+            mm: string;
+            /**
+             * Tension
+             * @default
+             */
+            tension: string;
+            /**
+             * Tool
+             * @default
+             */
+            tool: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
         };
         /**
          * NextView
@@ -2520,7 +3215,10 @@ export interface components {
             /** Needs Reason */
             needs_reason: boolean;
         };
-        /** OwnSetBody */
+        /**
+         * OwnSetBody
+         * @description diameters, tensions : as typed, low string first.
+         */
         OwnSetBody: {
             /** Name */
             name: string;
@@ -2528,6 +3226,8 @@ export interface components {
             material: string;
             /** Diameters */
             diameters: string[];
+            /** Tensions */
+            tensions?: string[];
         };
         /**
          * PageView
@@ -2693,6 +3393,44 @@ export interface components {
             at: string;
         };
         /**
+         * PlaceView
+         * @description One place of the post, with what was heard while it stood there.
+         *
+         *     at : since when.  incomparable : why it does not compare with now, in words; none where it does.
+         *     from_other_foot : it was told from where the bridge's foot then stood.
+         *     way_back : from where the post stands now, in words; empty where that is no gauged place.  vectors : the same. [mm]
+         *     mean : of the best that was heard there by this session's player.
+         */
+        PlaceView: {
+            /** Number */
+            number: number;
+            /** Says */
+            says: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Ends */
+            ends: components["schemas"]["EndView"][];
+            /** Is Now */
+            is_now: boolean;
+            /** Is Best */
+            is_best: boolean;
+            /** Incomparable */
+            incomparable: string[];
+            /** From Other Foot */
+            from_other_foot: boolean;
+            /** Way Back */
+            way_back: string;
+            /** Vectors */
+            vectors: {
+                [key: string]: number[];
+            };
+            /** Mean */
+            mean: number | null;
+        };
+        /**
          * PlanString
          * @description A string's middle across the instrument, negative on the bass side. [mm]
          *
@@ -2770,6 +3508,49 @@ export interface components {
             says: string;
         };
         /**
+         * PostBody
+         * @description length, diameter : as typed.
+         */
+        PostBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Length
+             * @default
+             */
+            length: string;
+            /**
+             * Diameter
+             * @default
+             */
+            diameter: string;
+            /**
+             * Wood
+             * @default
+             */
+            wood: string;
+            /**
+             * Grain Mark
+             * @default
+             */
+            grain_mark: string;
+            /**
+             * End Down
+             * @default
+             */
+            end_down: string;
+            /** Fitted On */
+            fitted_on?: string | null;
+            /**
+             * Marks Inside
+             * @default
+             */
+            marks_inside: string;
+        };
+        /**
          * PostEnd
          * @description Where an end of the post stands: behind the foot's back, and from the middle. [mm]
          */
@@ -2780,6 +3561,32 @@ export interface components {
             behind: number;
             /** Across */
             across: number;
+        };
+        /**
+         * PostView
+         * @description The post as an object. said : in words.  fit : what was last seen of it.  [mm]
+         */
+        PostView: {
+            /** Id */
+            id: string;
+            /** Length */
+            length: number | null;
+            /** Diameter */
+            diameter: number | null;
+            /** Wood */
+            wood: string;
+            /** Grain Mark */
+            grain_mark: string;
+            /** End Down */
+            end_down: string;
+            /** Fitted On */
+            fitted_on: string | null;
+            /** Marks Inside */
+            marks_inside: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string | null;
         };
         /**
          * Preview
@@ -2939,6 +3746,20 @@ export interface components {
             /** Questions */
             questions: components["schemas"]["QuestionView"][];
         };
+        /** RecordingView */
+        RecordingView: {
+            /** Id */
+            id: string;
+            /** Words */
+            words: string;
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
         /** Registered */
         Registered: {
             /** Ticket */
@@ -2948,6 +3769,23 @@ export interface components {
         RegisteredFleet: {
             /** Tickets */
             tickets: string[];
+        };
+        /**
+         * RemovedView
+         * @description A string that came off. fate : where it went, in words.
+         */
+        RemovedView: {
+            /** Name */
+            name: string;
+            /** Set Name */
+            set_name: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Fate */
+            fate: string;
         };
         /**
          * Retake
@@ -2962,6 +3800,40 @@ export interface components {
             name: string;
             /** Why */
             why: string;
+        };
+        /**
+         * RetuningBody
+         * @description cents : how far each string had gone, as typed; empty where nobody looked.
+         */
+        RetuningBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Cents */
+            cents: string[];
+            /**
+             * Remark
+             * @default
+             */
+            remark: string;
+        };
+        /**
+         * RetuningView
+         * @description How far each string had gone, low string first; None where it was not looked at. [cents]
+         */
+        RetuningView: {
+            /** Id */
+            id: string;
+            /** Cents */
+            cents: (number | null)[];
+            /** Remark */
+            remark: string;
+            /** By */
+            by: string;
+            /** At */
+            at: string | null;
         };
         /** SaveBody */
         SaveBody: {
@@ -3121,6 +3993,28 @@ export interface components {
             first: boolean;
             signed_in: components["schemas"]["SignedIn"] | null;
         };
+        /** SessionBody */
+        SessionBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /** Player */
+            player: string;
+        };
+        /**
+         * SessionView
+         * @description A player at it. words : this player's own, those used most first.
+         */
+        SessionView: {
+            /** Player */
+            player: string;
+            /** Begun */
+            begun: boolean;
+            /** Words */
+            words: string[];
+        };
         /** SetView */
         SetView: {
             /** Id */
@@ -3259,6 +4153,76 @@ export interface components {
             size: string;
         };
         /**
+         * SoundView
+         * @description Everything about an instrument's sound.
+         *
+         *     now : number of the place where the post stands.  best : of the place where it sounded best, None before two.
+         *     unverified : why the place where it stands is not to be relied on, in words.
+         *     may_go_back, may_halve : why not, in words; empty where it can be done.
+         *     tap : what a tap moved here, in words.  complaint : that the advice is on.
+         */
+        SoundView: {
+            /** Ticket */
+            ticket: string;
+            session: components["schemas"]["SessionView"];
+            /** Places */
+            places: components["schemas"]["PlaceView"][];
+            /** Lines */
+            lines: components["schemas"]["Line"][];
+            /** Now */
+            now: number;
+            /** Best */
+            best: number | null;
+            /** Unverified */
+            unverified: string[];
+            /** May Go Back */
+            may_go_back: string;
+            /** May Halve */
+            may_halve: string;
+            /** Half Words */
+            half_words: string;
+            /** Tap */
+            tap: string;
+            post: components["schemas"]["PostView"] | null;
+            /** Earlier Posts */
+            earlier_posts: components["schemas"]["PostView"][];
+            /** Fit */
+            fit: string[];
+            /** Trial On */
+            trial_on: string;
+            /** Next Shaving */
+            next_shaving: string | null;
+            /** Complaints */
+            complaints: {
+                [key: string]: string;
+            };
+            /** Complaint */
+            complaint: string;
+            /** Advice */
+            advice: components["schemas"]["AdviceView"][];
+            /** Blind */
+            blind: components["schemas"]["BlindView"][];
+            /** Blind Words */
+            blind_words: string;
+            /** Choices */
+            choices: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
+            /** String Names */
+            string_names: string[];
+            /** Foot Width */
+            foot_width: number | null;
+            /** Foot Thickness */
+            foot_thickness: number | null;
+            /** Bar Edge */
+            bar_edge: number | null;
+            /** Post Diameter */
+            post_diameter: number | null;
+            wanted: components["schemas"]["EndView"] | null;
+        };
+        /**
          * SourceBody
          * @description Where a target is read. of : the earlier visit, or the other instrument's ticket.
          */
@@ -3285,6 +4249,15 @@ export interface components {
             kind: string;
             /** Of */
             of: string;
+        };
+        /** StepView */
+        StepView: {
+            /** Kind */
+            kind: string;
+            /** Says */
+            says: string;
+            /** Because */
+            because: string;
         };
         /**
          * Stop
@@ -3364,6 +4337,30 @@ export interface components {
             /** Diameter */
             diameter: number;
         };
+        /**
+         * StringView
+         * @description One string on it. tension [N], diameter [mm].
+         *
+         *     fitted_at : None where nobody knows.  served : in words.  is_past : its time is over, by months or by hours.
+         */
+        StringView: {
+            /** Name */
+            name: string;
+            /** Set Name */
+            set_name: string;
+            /** Material */
+            material: string;
+            /** Diameter */
+            diameter: number;
+            /** Tension */
+            tension: number | null;
+            /** Fitted At */
+            fitted_at: string | null;
+            /** Served */
+            served: string;
+            /** Is Past */
+            is_past: boolean;
+        };
         /** Stringing */
         Stringing: {
             /** Family */
@@ -3371,7 +4368,10 @@ export interface components {
             /** Names */
             names: string[];
         };
-        /** StringsBody */
+        /**
+         * StringsBody
+         * @description positions : which strings, low string 0; empty for all.  since : the day they went on, if they were on it.
+         */
         StringsBody: {
             /**
              * Id
@@ -3386,6 +4386,51 @@ export interface components {
              * @default false
              */
             put_on_now: boolean;
+            /** Positions */
+            positions?: number[];
+            /** Since */
+            since?: string | null;
+            /**
+             * Hours A Week
+             * @default
+             */
+            hours_a_week: string;
+            /**
+             * Fate
+             * @default
+             * @enum {string}
+             */
+            fate: "" | "spare" | "given_on" | "discarded";
+        };
+        /**
+         * StringsView
+         * @description best : which set was on when it sounded best, in words.  drift : what the last tunings say, in words.
+         */
+        StringsView: {
+            /** Strings */
+            strings: components["schemas"]["StringView"][];
+            /** Fitted */
+            fitted: components["schemas"]["FittedView"][];
+            /** Removed */
+            removed: components["schemas"]["RemovedView"][];
+            /** Checks */
+            checks: components["schemas"]["CheckView"][];
+            /** Retunings */
+            retunings: components["schemas"]["RetuningView"][];
+            /** Drift */
+            drift: string;
+            /** Steps */
+            steps: components["schemas"]["StepView"][];
+            /** Hours A Week */
+            hours_a_week: number | null;
+            /** Best */
+            best: string;
+            /** Fates */
+            fates: {
+                [key: string]: string;
+            };
+            /** String Names */
+            string_names: string[];
         };
         /**
          * Surface
@@ -3525,6 +4570,29 @@ export interface components {
             /** Is For Heights */
             is_for_heights: boolean;
         };
+        /** TrialBody */
+        TrialBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * What
+             * @default
+             */
+            what: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+        };
         /**
          * TriedBody
          * @description handles : those that were moved, by name.
@@ -3636,6 +4704,42 @@ export interface components {
             lines: string[];
             /** Follows */
             follows: string;
+        };
+        /**
+         * WoodBody
+         * @description off, left : as typed.
+         */
+        WoodBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            /**
+             * Place
+             * @default
+             */
+            place: string;
+            /**
+             * Off
+             * @default
+             */
+            off: string;
+            /**
+             * Left
+             * @default
+             */
+            left: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+            /**
+             * Words
+             * @default
+             */
+            words: string;
         };
         /**
          * Words
@@ -5309,6 +6413,70 @@ export interface operations {
             };
         };
     };
+    strings_api_instruments__ticket__strings_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StringsView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     name_strings_api_instruments__ticket__strings_post: {
         parameters: {
             query?: never;
@@ -5331,6 +6499,139 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchSheet"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    retune_api_instruments__ticket__retunings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RetuningBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StringsView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take_back_retuning_api_instruments__ticket__retunings__retuning_id__take_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                retuning_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StringsView"];
                 };
             };
             /** @description Nobody is signed in */
@@ -6471,6 +7772,1156 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": unknown;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sound_api_instruments__ticket__sound_get: {
+        parameters: {
+            query?: {
+                complaint?: string;
+            };
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    begin_api_instruments__ticket__sound_session_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    hear_api_instruments__ticket__sound_heard_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeardBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    played_by_api_instruments__ticket__sound_heard__heard_id__played_by_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                heard_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    take_back_api_instruments__ticket__sound__kind___line_id__take_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                kind: "heard" | "recording" | "post_entry";
+                line_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    move_api_instruments__ticket__sound_moves_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    half_back_api_instruments__ticket__sound_half_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    back_to_api_instruments__ticket__sound_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    try_on_bridge_api_instruments__ticket__sound_trial_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    trial_off_api_instruments__ticket__sound_trial_off_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    wood_off_api_instruments__ticket__sound_wood_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WoodBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    describe_post_api_instruments__ticket__sound_post_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    record_api_instruments__ticket__sound_recordings_post: {
+        parameters: {
+            query: {
+                id: string;
+                words?: string;
+            };
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "audio/*": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    recording_api_recordings__recording_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                recording_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/*": unknown;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    try_blind_api_instruments__ticket__sound_blind_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BlindBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    blind_sound_api_blind__trial_id___which__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trial_id: string;
+                which: "first" | "second";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "audio/*": unknown;
+                };
+            };
+            /** @description Nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not for this role */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not in the house */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not as things stand */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Refused, with loc and msg for each field */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The records cannot be reached */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    choose_blind_api_instruments__ticket__sound_blind__trial_id__chosen_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                ticket: string;
+                trial_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChosenBody"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoundView"];
                 };
             };
             /** @description Nobody is signed in */

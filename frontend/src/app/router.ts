@@ -39,6 +39,12 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:ticket/sound',
+      name: 'sound',
+      component: () => import('@/features/sound').then((feature) => feature.SoundPage),
+      props: true,
+    },
+    {
       path: '/bench/:ticket/paper',
       name: 'paper',
       component: () => import('@/features/papers').then((feature) => feature.PaperSheet),

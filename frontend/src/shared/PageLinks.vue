@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The pages of an instrument, beside each other; the one that is open stands out. */
 import { computed } from 'vue'
-import { PAGES, pagesOf } from './pages'
+import { PAGES, pagesOf, routeOf } from './pages'
 
 const props = defineProps<{ ticket: string; family: string; here?: string }>()
 const names = computed(() => pagesOf(props.family))
@@ -11,7 +11,7 @@ const names = computed(() => pagesOf(props.family))
   <nav class="pages" aria-label="Pages of this instrument">
     <router-link :to="{ name: 'bench', params: { ticket } }">sheet</router-link>
     <router-link :to="{ name: 'measure', params: { ticket } }">measuring</router-link>
-    <router-link v-for="name in names" :key="name" :to="{ name: 'page', params: { ticket, page: name } }" :aria-current="name === here ? 'page' : undefined">{{ PAGES[name] }}</router-link>
+    <router-link v-for="name in names" :key="name" :to="routeOf(ticket, name)" :aria-current="name === here ? 'page' : undefined">{{ PAGES[name] }}</router-link>
   </nav>
 </template>
 

@@ -7,10 +7,13 @@ export const PAGES = {
   neck: 'neck',
   nut: 'nut',
   bridge: 'bridge',
-  bar: 'bar and post',
+  bar: 'bass bar',
   tail: 'afterlength',
   load: 'load',
   playing: 'rattle and press',
+  post: 'post',
+  sound: 'sound',
+  strings: 'strings',
   wheels: 'height wheels',
 } as const
 export type PageName = keyof typeof PAGES
@@ -29,6 +32,8 @@ const DECIDED_ON: Record<string, PageName> = {
   nut_low: 'nut',
   glued_nut: 'nut',
   bridge_low: 'bridge',
+  sound: 'sound',
+  post_fallen: 'post',
 }
 
 /** The page that shows what a question's ways would do, if there is one. */
@@ -36,14 +41,22 @@ export function pageOfQuestion(question: string): PageName | undefined {
   return DECIDED_ON[question]
 }
 
+/** Where a page stands: most are worked out by one component, the session with a player has its own. */
+export function routeOf(ticket: string, page: PageName): { name: string; params: Record<string, string> } {
+  return page === 'sound' ? { name: 'sound', params: { ticket } } : { name: 'page', params: { ticket, page } }
+}
+
+/** What leads to each page from the strip, in their order. */
+const KEYS = '1234567890-+'
+
 /** Digits in the strip lead to the pages, from every page of an instrument. */
 export function usePageCommands(ticket: () => string, family: () => string): void {
   const router = useRouter()
   useCommands(
     (Object.keys(PAGES) as PageName[]).map((name, i) => ({
-      letter: String(i + 1),
+      letter: KEYS.charAt(i),
       words: PAGES[name],
-      run: () => void router.push({ name: 'page', params: { ticket: ticket(), page: name } }),
+      run: () => void router.push(routeOf(ticket(), name)),
       possible: () => pagesOf(family()).includes(name),
     })),
   )

@@ -27,6 +27,8 @@ from fidicula.api import (
     people,
     photos,
     recipes,
+    sound,
+    strings,
 )
 from fidicula.api.signed import signed
 
@@ -38,8 +40,10 @@ _ROUTERS = (
     house.router,
     people.router,
     bench.router,
+    strings.router,
     course.router,
     photos.router,
+    sound.router,
     devices.router,
     pages.router,
     figures.router,
@@ -51,7 +55,8 @@ _ROUTERS = (
 HEADERS = (
     (
         b"content-security-policy",
-        b"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; "
+        b"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "
+        b"media-src 'self' blob:; object-src 'none'; "
         b"base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
     ),
     (b"x-content-type-options", b"nosniff"),

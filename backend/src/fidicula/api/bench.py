@@ -11,10 +11,10 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
 
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Label, Ticket
-from fidicula.services.bench import Bench, OwnSet, Taking
+from fidicula.api.words import Ticket
+from fidicula.services.bench import Bench, Taking
 from fidicula.services.sheet.beside import Beside
-from fidicula.services.sheet.model import BenchSheet, LogLine, SetView
+from fidicula.services.sheet.model import BenchSheet, LogLine
 from fidicula.services.sheet.views import Views
 
 router = APIRouter(prefix="/api/instruments/{ticket}", tags=["bench"], responses=RESPONSES)
@@ -48,19 +48,6 @@ class ReadingBody(Body):
 class WorkBody(Body):
     id: UUID
     work: Annotated[str, Field(max_length=40)]
-
-
-class OwnSetBody(Body):
-    name: Label
-    material: Annotated[str, Field(max_length=40)]
-    diameters: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=6)]
-
-
-class StringsBody(Body):
-    id: UUID
-    set_id: UUID | None = None
-    own: OwnSetBody | None = None
-    put_on_now: bool = False
 
 
 def _bench(request: Request) -> Bench:
@@ -138,27 +125,3 @@ def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) ->
 def take_back_work(request: Request, ticket: Ticket, work_id: UUID, person: Acting) -> Response:
     """Undo a work."""
     return answer(_bench(request).take_back_work(ticket, work_id, person.name))
-
-
-@router.get("/string-sets")
-def string_sets(request: Request, ticket: Ticket) -> list[SetView]:
-    """Sets on the shelf that fit."""
-    return _bench(request).string_sets(ticket)
-
-
-@router.post("/strings", response_model=BenchSheet, dependencies=[may("measure")])
-def name_strings(request: Request, ticket: Ticket, body: StringsBody, person: Acting) -> Response:
-    """Say which strings are on it, or were put on now."""
-    own = None
-    if body.own is not None:
-        own = OwnSet(name=body.own.name, material=body.own.material, diameters=body.own.diameters)
-    return answer(
-        _bench(request).name_strings(
-            ticket,
-            work_id=body.id,
-            set_id=body.set_id,
-            own=own,
-            put_on_now=body.put_on_now,
-            by=person.name,
-        )
-    )

@@ -53,19 +53,19 @@ async def add_photo(
     words: Sentence = "",
 ) -> PhotoSheet:
     """Keep a photograph; the same id again changes nothing."""
-    data = await _whole_body(request)
+    data = await whole_body(request, most=MOST_BYTES, field="picture")
     return await run_in_threadpool(
         _photos(request).add, ticket, photo_id=id, item=item, data=data, words=words.strip(), by=person.name
     )
 
 
-async def _whole_body(request: Request) -> bytes:
-    """The file, read no further than what may be kept."""
+async def whole_body(request: Request, *, most: int, field: str) -> bytes:
+    """The file, read no further than what may be kept. most : bytes.  field : named where it is more."""
     found = bytearray()
     async for part in request.stream():
         found += part
-        if len(found) > MOST_BYTES:
-            raise RefusedError(f"it is over {MOST_BYTES // 1024 // 1024} MB: a smaller one will do", field="picture")
+        if len(found) > most:
+            raise RefusedError(f"it is over {most // 1024 // 1024} MB: a smaller one will do", field=field)
     return bytes(found)
 
 

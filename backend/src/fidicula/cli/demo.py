@@ -6,9 +6,11 @@ import json
 from datetime import UTC, date, datetime, timedelta
 from importlib import resources
 from typing import Any
-from uuid import uuid4
+from uuid import UUID, uuid4
 
-from fidicula.db.records import NewReading, SetString, StringSet
+from fidicula.cli.demo_sound import simulated_recording
+from fidicula.core.sound.ratings import STRING_QUALITIES, WHOLE_QUALITIES
+from fidicula.db.records import Heard, NewReading, NewWork, PostEntry, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.bench import Bench, Taking
 from fidicula.services.course import Course
@@ -18,6 +20,8 @@ from fidicula.services.house import Arrival, House, VisitAsked
 from fidicula.services.measures import MEASURES
 from fidicula.services.people import People, PersonTyped
 from fidicula.services.recipes import Recipes
+from fidicula.services.sound import HeardTyped, MoveTyped, PostTyped, Sound
+from fidicula.services.strings import Stringing, Strings
 from fidicula.tables.figures import FigureKey
 
 
@@ -123,19 +127,21 @@ def _load_instrument(
         ),
         by,
     )
+    for earlier in entry.get("earlier_visits", []):
+        was_on = sets.get((entry["family"], earlier.get("set", "")))
+        _load_earlier(engine, ticket, earlier, was_on, by=by, tool=tool)
     after_work = 0
     if "set" in entry:
-        sheet = bench.name_strings(
-            ticket,
-            work_id=uuid4(),
-            set_id=sets[entry["family"], entry["set"]].id,
-            own=None,
-            put_on_now=entry.get("put_on_now", False),
-            by=by,
+        since = _in_days(entry.get("strings_in_days"))
+        stringing = Stringing(
+            sets[entry["family"], entry["set"]].id,
+            None,
+            entry.get("put_on_now", False),
+            since=since,
+            hours_a_week=entry.get("hours_a_week", ""),
         )
+        sheet = Strings(engine).name(ticket, stringing, work_id=uuid4(), by=by)
         after_work = sheet.last_work
-    for earlier in entry.get("earlier_visits", []):
-        _load_earlier(engine, ticket, earlier, by=by, tool=tool)
     for measure, values in entry.get("readings", {}).items():
         single = not isinstance(values, list)
         for position, value in enumerate([values] if single else values):
@@ -159,6 +165,62 @@ def _load_instrument(
         )
         Followings(engine).choose(ticket, asked, choice_id=uuid4(), reason=entry["targets"]["reason"], by=by)
     _load_course(engine, ticket, entry, by=by)
+    for event in entry.get("trail", []):
+        _load_event(engine, ticket, event, by=by)
+
+
+def _load_event(engine: Engine, ticket: str, event: dict[str, Any], *, by: str) -> None:
+    """One thing on an instrument's trail, as the page would write it down."""
+    sound, bench, kind = Sound(engine), Bench(engine), event["event"]
+    by = event.get("by", by)
+    if kind == "session":
+        sound.begin(ticket, session_id=uuid4(), player=event["player"], by=by)
+    elif kind == "post":
+        told = {name: event.get(name, "") for name in _POST_WORDS}
+        typed = PostTyped(**told, fitted_on=_in_days(event["fitted_in_days"]))
+        sound.describe_post(ticket, typed, entry_id=uuid4(), by=by)
+    elif kind == "gauge":
+        sheet = bench.sheet(ticket)
+        for measure in ("post_setback", "post_inset"):
+            for position, typed_value in enumerate(event[measure]):
+                _take(bench, ticket, measure, position, typed_value, after_work=sheet.last_work, by=by)
+    elif kind == "move":
+        told = {name: event.get(name, "") for name in ("end", "direction", "taps", "mm", "tension", "tool", "words")}
+        sound.move(ticket, MoveTyped(**told), work_id=uuid4(), by=by)
+    elif kind == "heard":
+        typed_heard = HeardTyped(event.get("player", ""), _rated(event), event.get("words", []), event.get("says", ""))
+        sound.hear(ticket, typed_heard, heard_id=uuid4(), by=by)
+    elif kind == "recording":
+        data = simulated_recording(brightness=event["brightness"])
+        sound.record(ticket, recording_id=uuid4(), media_type="audio/wav", sound=data, words=event["says"], by=by)
+
+
+_POST_WORDS = ("length", "diameter", "wood", "grain_mark", "end_down", "marks_inside")
+
+
+def _rated(event: dict[str, Any]) -> dict[str, int]:
+    """The whole instrument's qualities, and for each string its own, low string first."""
+    rated = dict(zip(WHOLE_QUALITIES, event.get("whole", []), strict=False))
+    for quality in STRING_QUALITIES:
+        rated |= {f"{quality}/{position}": value for position, value in enumerate(event.get(quality, []))}
+    return rated
+
+
+def _take(
+    bench: Bench, ticket: str, measure: str, position: int | None, typed: str, *, after_work: int, by: str
+) -> None:
+    taking = Taking(
+        id=uuid4(),
+        measure=measure,
+        position=position,
+        typed=typed,
+        tool=MEASURES[measure].tools[0],
+        taken_by=by,
+        taken_at=datetime.now(UTC),
+        after_work=after_work,
+        repeats=False,
+    )
+    bench.take_reading(ticket, taking)
 
 
 def _load_course(engine: Engine, ticket: str, entry: dict[str, Any], *, by: str) -> None:
@@ -175,7 +237,9 @@ def _load_course(engine: Engine, ticket: str, entry: dict[str, Any], *, by: str)
 
 
 def _with(measure: str, tool: str) -> str:
-    """The tool in the hand where it reads this, else the usual one."""
+    """The tool in the hand where it reads this, else the usual one; inside it is the card gauge."""
+    if MEASURES[measure].tools[0] == "card_gauge":
+        return "card_gauge"
     return tool if tool in MEASURES[measure].tools else MEASURES[measure].tools[0]
 
 
@@ -183,7 +247,9 @@ def _in_days(days: int | None) -> date | None:
     return None if days is None else (datetime.now(UTC) + timedelta(days=days)).astimezone().date()
 
 
-def _load_earlier(engine: Engine, ticket: str, visit: dict[str, Any], *, by: str, tool: str) -> None:
+def _load_earlier(
+    engine: Engine, ticket: str, visit: dict[str, Any], was_on: StringSet | None, *, by: str, tool: str
+) -> None:
     """A visit of some time ago, with the readings that it closed with."""
     opened = datetime.now(UTC) - timedelta(days=visit["days_ago"])
     with UnitOfWork(engine) as work:
@@ -220,4 +286,35 @@ def _load_earlier(engine: Engine, ticket: str, visit: dict[str, Any], *, by: str
                     ),
                     corrects=None,
                 )
+        if was_on is not None:
+            named = NewWork(uuid4(), visit_id, "strings_named", by, {"set": was_on.name}, was_on.id, opened)
+            work.log.add_work(named)
+        _load_earlier_sound(work, visit, visit_id, opened, by=by)
         work.commit()
+
+
+def _load_earlier_sound(work: UnitOfWork, visit: dict[str, Any], visit_id: UUID, opened: datetime, *, by: str) -> None:
+    """What was written then of the post and of the sound."""
+    if "post" in visit:
+        told = visit["post"]
+        work.sound.add_post(
+            PostEntry(
+                id=uuid4(),
+                visit_id=visit_id,
+                after_work=0,
+                length=told["length"],
+                diameter=told["diameter"],
+                wood=told["wood"],
+                grain_mark=told["grain_mark"],
+                end_down=told["end_down"],
+                fitted_on=(opened + timedelta(days=told["fitted_in_days"])).date(),
+                marks_inside=told["marks_inside"],
+                entered_by=by,
+                entered_at=opened,
+            )
+        )
+    if "heard" in visit:
+        told = visit["heard"]
+        work.sound.hear(
+            Heard(uuid4(), visit_id, 0, told["player"], _rated(told), tuple(told["words"]), told["says"], by, opened)
+        )

@@ -145,10 +145,11 @@ class Log:
 
     def add_work(self, new: NewWork) -> None:
         """Add a work done; one of this id that is there already stays as it is."""
+        values = {**vars(new), "detail": dict(new.detail)}
+        if new.done_at is None:
+            del values["done_at"]
         self._connection.execute(
-            upsert(schema.work_done)
-            .values(**{**vars(new), "detail": dict(new.detail)})
-            .on_conflict_do_nothing(index_elements=["id"])
+            upsert(schema.work_done).values(**values).on_conflict_do_nothing(index_elements=["id"])
         )
 
     def confirm(self, reading_id: UUID, by: str) -> None:

@@ -54,6 +54,8 @@ string_set = Table(
     Column("name", Text, nullable=False),
     Column("family", Text, nullable=False),
     Column("material", Text, nullable=False),
+    # Put together on an instrument, string by string; not on the shelf.
+    Column("is_mixed", Boolean, nullable=False, server_default="false"),
     _now("created_at"),
     UniqueConstraint("name", "family"),
 )
@@ -392,4 +394,101 @@ photo = Table(
     Column("taken_back_at", DateTime(timezone=True)),
     Column("taken_back_by", Text),
     Index("ix_photo_visit_id_number", "visit_id", "number"),
+)
+
+post_entry = Table(
+    "post_entry",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    Column("after_work", BigInteger, nullable=False, server_default="0"),
+    Column("length", Double),
+    Column("diameter", Double),
+    Column("wood", Text, nullable=False, server_default=""),
+    Column("grain_mark", Text, nullable=False, server_default=""),
+    Column("end_down", Text, nullable=False, server_default=""),
+    Column("fitted_on", Date),
+    Column("marks_inside", Text, nullable=False, server_default=""),
+    Column("entered_by", Text, nullable=False),
+    _now("entered_at"),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
+    CheckConstraint("length > 0 AND diameter > 0", name="sizes_above_0"),
+)
+
+player_session = Table(
+    "player_session",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    Column("player", Text, nullable=False),
+    Column("begun_by", Text, nullable=False),
+    _now("begun_at"),
+)
+
+heard = Table(
+    "heard",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    Column("after_work", BigInteger, nullable=False, server_default="0"),
+    Column("player", Text, nullable=False),
+    Column("rated", JSONB, nullable=False, server_default="{}"),
+    Column("player_words", postgresql.ARRAY(Text), nullable=False, server_default="{}"),
+    Column("remark", Text, nullable=False, server_default=""),
+    Column("written_by", Text, nullable=False),
+    _now("heard_at"),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
+    Index("ix_heard_player", "player"),
+)
+
+recording = Table(
+    "recording",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    Column("after_work", BigInteger, nullable=False, server_default="0"),
+    Column("media_type", Text, nullable=False),
+    Column("sound", LargeBinary, nullable=False),
+    Column("words", Text, nullable=False, server_default=""),
+    Column("recorded_by", Text, nullable=False),
+    _now("recorded_at"),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
+)
+
+blind_trial = Table(
+    "blind_trial",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    Column("player", Text, nullable=False),
+    Column("first_id", Uuid, ForeignKey("recording.id"), nullable=False),
+    Column("second_id", Uuid, ForeignKey("recording.id"), nullable=False),
+    Column("chosen", Text),
+    Column("led_by", Text, nullable=False),
+    _now("begun_at"),
+    Column("chosen_at", DateTime(timezone=True)),
+    CheckConstraint("chosen IN ('first', 'second', 'neither')", name="chosen_known"),
+)
+
+retuning = Table(
+    "retuning",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("id", Uuid, nullable=False, unique=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    Column("after_work", BigInteger, nullable=False, server_default="0"),
+    Column("cents", ARRAY(Double), nullable=False),
+    Column("remark", Text, nullable=False, server_default=""),
+    Column("tuned_by", Text, nullable=False),
+    _now("tuned_at"),
+    Column("taken_back_at", DateTime(timezone=True)),
+    Column("taken_back_by", Text),
 )

@@ -26,6 +26,7 @@ _STRING_SETS = (
         schema.string_set.c.name,
         schema.string_set.c.family,
         schema.string_set.c.material,
+        schema.string_set.c.is_mixed,
         schema.string_of_set.c.name.label("string_name"),
         schema.string_of_set.c.diameter,
         schema.string_of_set.c.tension,
@@ -50,12 +51,19 @@ class StringSets:
                 SetString(m["string_name"], m["diameter"], m["tension"], m["linear_density"])
             )
         return [
-            StringSet(key, str(m["name"]), str(m["family"]), str(m["material"]), tuple(strings[key]))
+            StringSet(key, str(m["name"]), str(m["family"]), str(m["material"]), tuple(strings[key]), m["is_mixed"])
             for key, m in heads.items()
         ]
 
     def of_family(self, family: str) -> list[StringSet]:
-        return self._gather(self._connection.execute(_STRING_SETS.where(schema.string_set.c.family == family)))
+        """Sets on the shelf; not those that were put together on an instrument."""
+        t = schema.string_set
+        return self._gather(self._connection.execute(_STRING_SETS.where(t.c.family == family, t.c.is_mixed.is_(False))))
+
+    def named(self, family: str, name: str) -> StringSet | None:
+        t = schema.string_set
+        found = self._gather(self._connection.execute(_STRING_SETS.where(t.c.family == family, t.c.name == name)))
+        return found[0] if found else None
 
     def by_id(self, set_id: UUID) -> StringSet | None:
         found = self._gather(self._connection.execute(_STRING_SETS.where(schema.string_set.c.id == set_id)))
@@ -65,7 +73,7 @@ class StringSets:
         """Add a set with its strings; False where the family has one of this name."""
         added = self._connection.execute(
             upsert(schema.string_set)
-            .values(id=new.id, name=new.name, family=new.family, material=new.material)
+            .values(id=new.id, name=new.name, family=new.family, material=new.material, is_mixed=new.is_mixed)
             .on_conflict_do_nothing(index_elements=["name", "family"])
             .returning(schema.string_set.c.id)
         )

@@ -16,6 +16,7 @@ from fidicula.db.people import People
 from fidicula.db.photos import Photos
 from fidicula.db.shelf import Shelf
 from fidicula.db.shop_rules import ShopRules
+from fidicula.db.sound import Sound
 from fidicula.db.string_sets import StringSets
 
 
@@ -68,6 +69,7 @@ class UnitOfWork:
         self.photos = Photos(self._connection)
         self.shelf = Shelf(self._connection)
         self.rules = ShopRules(self._connection)
+        self.sound = Sound(self._connection)
         self.people = People(self._connection)
         return self
 

@@ -1,25 +1,24 @@
-"""The bench: readings, works and strings of one instrument. Every use case answers with the new sheet."""
+"""The bench: readings and works of one instrument. Every use case answers with the new sheet."""
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
 from functools import partial
-from uuid import UUID, uuid4
+from uuid import UUID
 
 from fidicula.core.readings.doubt import Doubt, Plausible, doubt_of, plausible_around
 from fidicula.core.readings.typed import in_unit, millimetres, signed_millimetres
-from fidicula.db.records import Instrument, NewReading, NewWork, Reading, SetString, StringSet
+from fidicula.db.records import NewReading, NewWork, Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
-from fidicula.services.house import MATERIALS
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, note_step
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.sheet.beside import Beside, beside
 from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.log import log_lines
-from fidicula.services.sheet.model import BenchSheet, LogLine, SetView, StringOn
+from fidicula.services.sheet.model import BenchSheet, LogLine
 from fidicula.services.sheet.questions import to_measure_again
 from fidicula.services.sheet.views import Views, views
 from fidicula.services.targets.sources import as_found, last_of
@@ -47,15 +46,6 @@ class Taking:
     after_work: int
     repeats: bool
     from_paper: bool = False
-
-
-@dataclass(frozen=True)
-class OwnSet:
-    """A set that the shelf does not have yet; diameters as typed, low string first."""
-
-    name: str
-    material: str
-    diameters: Sequence[str]
 
 
 class Bench:
@@ -147,7 +137,7 @@ class Bench:
             if any(done.id == work_id for done in loaded.works):
                 return
             sheet = loaded.sheet()
-            _check_may_be_done(loaded, sheet, kind)
+            check_may_be_done(loaded, sheet, kind)
             detail: dict[str, object] = {}
             if kind == "crown_cut":
                 cut = sheet.cut
@@ -166,53 +156,6 @@ class Bench:
 
         return self._change(ticket, take_back)
 
-    def string_sets(self, ticket: str) -> list[SetView]:
-        """Sets on the shelf that fit this instrument: of its family, with as many strings."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            found = work.instruments.by_ticket(ticket)
-            if found is None:
-                raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
-            instrument = found[0]
-            return [
-                SetView(
-                    id=str(s.id),
-                    name=s.name,
-                    material=s.material,
-                    strings=[StringOn(string.name, string.diameter) for string in s.strings],
-                )
-                for s in work.string_sets.of_family(instrument.family)
-                if tuple(string.name for string in s.strings) == instrument.string_names
-            ]
-
-    def name_strings(
-        self,
-        ticket: str,
-        *,
-        work_id: UUID,
-        set_id: UUID | None,
-        own: OwnSet | None,
-        put_on_now: bool,
-        by: str,
-    ) -> BenchSheet:
-        """Say which strings are on the instrument, or that they were put on now."""
-
-        def name(work: UnitOfWork, loaded: Loaded) -> None:
-            if any(done.id == work_id for done in loaded.works):
-                return
-            string_set = _chosen_set(work, loaded.instrument, set_id, own)
-            work.log.add_work(
-                NewWork(
-                    id=work_id,
-                    visit_id=loaded.visit.id,
-                    work="strings_changed" if put_on_now else "strings_named",
-                    done_by=by,
-                    detail={"set": string_set.name},
-                    string_set_id=string_set.id,
-                )
-            )
-
-        return self._change(ticket, name)
-
     def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> BenchSheet:
         """Change something, commit, and answer with the sheet as it then is."""
         with UnitOfWork(self._engine) as work:
@@ -222,7 +165,7 @@ class Bench:
             return changed_sheet(work, ticket)
 
 
-def _check_may_be_done(loaded: Loaded, sheet: BenchSheet, kind: str) -> None:
+def check_may_be_done(loaded: Loaded, sheet: BenchSheet, kind: str) -> None:
     """Raises NotNowError for a work that a question, a wait or a reading that does not hold stands before."""
     barring = next((one for one in loaded.asked(sheet.cut) if one.bars(kind)), None)
     if barring is not None:
@@ -339,37 +282,3 @@ def _doubt(state: BenchState, measure: MeasureRow, position: int | None, value: 
         name=name,
         unit=measure.unit,
     )
-
-
-def _chosen_set(work: UnitOfWork, instrument: Instrument, set_id: UUID | None, own: OwnSet | None) -> StringSet:
-    if set_id is not None:
-        found = work.string_sets.by_id(set_id)
-        if found is None:
-            raise NotHereError("that set of strings is not on the shelf", field="set_id")
-        if tuple(s.name for s in found.strings) != instrument.string_names:
-            raise RefusedError(
-                f"the set {found.name} does not fit the strings {' '.join(instrument.string_names)}",
-                field="set_id",
-            )
-        return found
-    if own is None:
-        raise RefusedError("choose a set from the shelf, or enter its diameters", field="set_id")
-    if not own.name.strip():
-        raise RefusedError("give the set a name, so that it can be found again", field="name")
-    if own.material not in MATERIALS:
-        raise RefusedError(f"the material must be one of {', '.join(MATERIALS)}", field="material")
-    if len(own.diameters) != len(instrument.string_names):
-        raise RefusedError(f"{len(instrument.string_names)} diameters are needed", field="diameters")
-    strings = []
-    for name, typed in zip(instrument.string_names, own.diameters, strict=True):
-        diameter = millimetres(typed, what=f"the {name} string's diameter")
-        if not 0.1 <= diameter <= 10:
-            raise RefusedError(
-                f"the {name} string's diameter of {diameter:g} mm is not a string's: type mm, for instance 0.8",
-                field="diameters",
-            )
-        strings.append(SetString(name, diameter))
-    new = StringSet(uuid4(), own.name.strip(), instrument.family, own.material, tuple(strings))
-    if not work.string_sets.add(new):
-        raise RefusedError(f"the shelf has a {instrument.family} set named {new.name} already", field="name")
-    return new

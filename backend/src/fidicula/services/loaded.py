@@ -72,6 +72,15 @@ class Loaded:
         """The questions that are asked of it now."""
         return asked_of(self.state(), self.visit, cut, today=datetime.now(UTC).astimezone().date())
 
+    def with_schools(self, schools: Mapping[str, str]) -> Targets:
+        """What would be wanted by other schools, by question."""
+        choice = replace(self.instrument.choice, schools={**self.instrument.choice.schools, **schools})
+        return targets_of(replace(self.instrument, choice=choice), self.string_set, self.rules, self.taken)
+
+    def with_set(self, string_set: StringSet) -> BenchState:
+        """The bench as it would be with other strings on it."""
+        return replace(self, string_set=string_set).state()
+
     def following(self, work: UnitOfWork, choice: TargetChoice) -> Loaded:
         """The same records under another choice of targets, which nobody has taken yet. Raises RefusedError."""
         instrument = replace(self.instrument, choice=choice)

@@ -17,11 +17,15 @@ from fidicula.services.pages.model import PageView
 from fidicula.services.pages.neck import neck_page
 from fidicula.services.pages.nut import nut_page
 from fidicula.services.pages.playing import playing_page
+from fidicula.services.pages.post import post_page
+from fidicula.services.pages.stringing import stringing_page
 from fidicula.services.pages.tail import tail_page
 from fidicula.services.pages.wheels import wheels_page
 from fidicula.services.sheet.build import questions_of
 from fidicula.services.sheet.signs import standing_seen
 from fidicula.services.shelf import lists_of
+from fidicula.services.trail.records import load_trail
+from fidicula.services.trail.view import made_trail
 
 PAGES: Mapping[str, Callable[[PageBench], PageView]] = {
     "board": board_page,
@@ -33,6 +37,8 @@ PAGES: Mapping[str, Callable[[PageBench], PageView]] = {
     "load": load_page,
     "playing": playing_page,
     "wheels": wheels_page,
+    "post": post_page,
+    "strings": stringing_page,
 }
 _OF_FAMILY = {"wheels": ("bass",)}
 
@@ -53,6 +59,7 @@ class PagesAtBench:
                 raise NotHereError(f"a {family} has no page “{name}”", field="page")
             sets = work.string_sets.of_family(family)
             shelf = lists_of(work, family)
+            records = load_trail(work, loaded) if name == "post" else None
         state = loaded.state()
         bench = PageBench(
             state=state,
@@ -61,6 +68,11 @@ class PagesAtBench:
             sets=sets,
             shelf=shelf,
             tried=tried,
+            with_schools=loaded.with_schools,
+            schools=loaded.rules.offered(),
+            with_set=loaded.with_set,
+            trail=None if records is None else made_trail(loaded, records),
+            post=None if records is None else next(iter(reversed(records.posts)), None),
         )
         view = make(bench)
         bench.check_tried()

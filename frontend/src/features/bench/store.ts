@@ -248,6 +248,11 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
+  /** Take back one work that was written down. */
+  function submitWorkBack(work_id: string): Promise<boolean> {
+    return change((of) => answerOf(api.POST('/api/instruments/{ticket}/works/{work_id}/take-back', { params: { path: { ticket: of, work_id } } })))
+  }
+
   function handOver(): Promise<boolean> {
     return change(async (of) => {
       await answerOf(api.POST('/api/instruments/{ticket}/hand-over', { params: { path: { ticket: of } } }))
@@ -311,6 +316,7 @@ export const useBench = defineStore('bench', () => {
     confirm,
     undo,
     doWork,
+    submitWorkBack,
     chooseTargets,
     submit,
     handOver,

@@ -7,7 +7,7 @@ import { CardCell, decimalsOf, InHand, keyOf, useBench, useBeside, useEntry } fr
 import { useCommands } from '@/shared/commands'
 import { usePageCommands } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
-import { COLUMNS, courseWith, COURSES, linesOf, placesOf, progress, SPACING_FORMS, SPACING_WORDS, } from './courses'
+import { COLUMNS, courseWith, COURSES, linesOf, placesOf, progress, SPACING_FORMS, SPACING_WORDS, type CourseName } from './courses'
 import HandPanel from './HandPanel.vue'
 import PaperDialog from './PaperDialog.vue'
 import { useCourse } from './useCourse'
@@ -59,7 +59,8 @@ const stopAsking = watch(
     if (!sheet || sheet.instrument.ticket !== props.ticket) return
     const place = String(route.query.place ?? '')
     if (place) {
-      course.value = courseWith(sheet.cells, keyOf, place, course.value, form.value) ?? course.value
+      const wanted = Object.keys(COURSES).find((name) => name === route.query.course) as CourseName | undefined
+      course.value = courseWith(sheet.cells, keyOf, place, wanted ?? course.value, form.value) ?? course.value
       void nextTick(() => entry.goTo(place))
     }
     void nextTick(() => stopAsking())

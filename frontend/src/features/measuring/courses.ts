@@ -1,7 +1,7 @@
 /** The courses of measuring: which places are gone through, and how they stand on the page. */
 import type { Cell } from '@/api'
 
-export const COURSES = { bridge: 'just what the bridge needs', full: 'in full', recheck: 'a recheck', load: 'what presses', pegs: 'nut and pegs' } as const
+export const COURSES = { bridge: 'just what the bridge needs', full: 'in full', recheck: 'a recheck', load: 'what presses', pegs: 'nut and pegs', post: 'where the post stands' } as const
 export type CourseName = keyof typeof COURSES
 
 /** How the parts stand beside each other, so that the columns are about as long. */
@@ -22,6 +22,7 @@ export function courseWith(cells: readonly Cell[], key: (cell: Cell) => string, 
 export function placesOf(cells: readonly Cell[], course: CourseName, form: SpacingForm = 'spread'): Cell[] {
   if (course === 'bridge') return cells.filter((cell) => cell.on_card)
   if (course === 'load' || course === 'pegs') return cells.filter((cell) => cell.form === course).sort((one, other) => one.turn - other.turn)
+  if (course === 'post') return cells.filter((cell) => cell.measure.startsWith('post_')).sort((one, other) => (one.position ?? 0) - (other.position ?? 0))
   const asked = cells.filter((cell) => (course === 'recheck' ? cell.recheck : !cell.form || cell.form === form))
   return [...asked].sort((one, other) => one.turn - other.turn || (one.position ?? 0) - (other.position ?? 0))
 }

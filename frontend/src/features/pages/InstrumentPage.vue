@@ -5,10 +5,12 @@ import { useRouter } from 'vue-router'
 import type { PageHandle } from '@/api'
 import { keyOf, useBench } from '@/features/bench'
 import { OtherViews } from '@/features/drawing'
+import { PostTrail } from '@/features/sound'
+import { StringsRecord } from '@/features/strings'
 import { QuestionPanel } from '@/features/word'
 import { useCommands } from '@/shared/commands'
 import PageLinks from '@/shared/PageLinks.vue'
-import { pagesOf, usePageCommands, type PageName } from '@/shared/pages'
+import { pagesOf, routeOf, usePageCommands, type PageName } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import ConsequenceList from './ConsequenceList.vue'
 import HandleField from './HandleField.vue'
@@ -58,7 +60,7 @@ function turn(by: number): void {
   const next = names[(at + by + names.length) % names.length]
   if (!next) return
   turningTo = next
-  void router.push({ name: 'page', params: { ticket: props.ticket, page: next } }).then(() => {
+  void router.push(routeOf(props.ticket, next)).then(() => {
     if (turningTo === next) turningTo = null
   })
 }
@@ -85,6 +87,8 @@ useCommands([
     <main v-if="view" class="said" :aria-label="view.title">
       <h1>{{ ticket }} · {{ view.title }}</h1>
       <p v-for="line in view.finding" :key="line" class="finding">{{ line }}</p>
+      <StringsRecord v-if="page === 'strings'" :ticket="ticket" />
+      <PostTrail v-if="page === 'post'" :ticket="ticket" @changed="again" />
       <div v-if="retakes.length" class="retake" role="note">
         <p><b>To be read first:</b></p>
         <ul>

@@ -17,7 +17,18 @@ const sets = ref<SetView[]>([])
 const isLoading = ref(false)
 const chosen = ref('')
 const putOnNow = ref(false)
-const own = reactive({ name: '', material: 'synthetic', diameters: [] as string[] })
+const own = reactive({ name: '', material: 'synthetic', diameters: [] as string[], tensions: [] as string[] })
+/** Which of them; none is all. */
+const positions = ref<number[]>([])
+const since = ref('')
+const hours = ref('')
+const fate = ref<'' | 'spare' | 'given_on' | 'discarded'>('')
+const FATES = [
+  { title: 'not said', value: '' },
+  { title: 'kept as a spare', value: 'spare' },
+  { title: 'given on', value: 'given_on' },
+  { title: 'thrown away', value: 'discarded' },
+]
 const faults = ref<Record<string, string>>({})
 const message = ref('')
 
@@ -29,6 +40,9 @@ watch(
     if (!open) return
     message.value = ''
     faults.value = {}
+    positions.value = []
+    since.value = ''
+    fate.value = ''
     isLoading.value = true
     try {
       sets.value = await answerOf(
@@ -46,6 +60,7 @@ watch(
   { immediate: true },
 )
 
+const forEach = (typed: string[]) => props.sheet.instrument.string_names.map((_, i) => typed[i] ?? '')
 async function send(): Promise<void> {
   faults.value = {}
   message.value = ''
@@ -54,9 +69,13 @@ async function send(): Promise<void> {
     await bench.nameStrings({
       set_id: isOwn ? null : chosen.value,
       own: isOwn
-        ? { ...own, diameters: props.sheet.instrument.string_names.map((_, i) => own.diameters[i] ?? '') }
+        ? { ...own, diameters: forEach(own.diameters), tensions: forEach(own.tensions) }
         : null,
       put_on_now: putOnNow.value,
+      positions: positions.value,
+      since: putOnNow.value || !since.value ? null : since.value,
+      hours_a_week: hours.value,
+      fate: putOnNow.value ? fate.value : '',
     })
     isOpen.value = false
     void house.load()
@@ -96,8 +115,26 @@ async function send(): Promise<void> {
               inputmode="decimal"
               maxlength="40"
             />
+            <v-text-field
+              v-for="(name, i) in sheet.instrument.string_names"
+              :key="`${name} N`"
+              v-model="own.tensions[i]"
+              :label="`${name}, tension in N, if it is known`"
+              inputmode="decimal"
+              maxlength="40"
+            />
           </div>
           <v-checkbox v-model="putOnNow" label="they were put on just now (heights and slots are measured again)" />
+          <fieldset class="which">
+            <legend>all of them, or only</legend>
+            <label v-for="(name, i) in sheet.instrument.string_names" :key="name"><input v-model="positions" type="checkbox" :value="i" />{{ name }}</label>
+          </fieldset>
+          <p v-if="faults.positions" class="fault" role="alert">{{ faults.positions }}</p>
+          <div class="own">
+            <v-select v-if="putOnNow" v-model="fate" label="those that came off" :items="FATES" />
+            <v-text-field v-else v-model="since" type="date" label="on it since, if it is known" :error-messages="faults.since" />
+            <v-text-field v-model="hours" label="played, hours a week" inputmode="decimal" maxlength="20" :error-messages="faults.hours_a_week" />
+          </div>
           <p v-if="message" class="fault" role="alert">{{ message }}</p>
         </v-card-text>
         <v-card-actions class="actions">
@@ -121,6 +158,22 @@ async function send(): Promise<void> {
   grid-template-columns: 1fr 1fr;
   gap: 14px;
   padding: 10px 0;
+}
+.which {
+  padding: 0;
+  border: 0;
+}
+.which label {
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 44px;
+  margin-right: 18px;
+}
+.which input {
+  width: 18px;
+  height: 18px;
+  accent-color: var(--action);
 }
 .fault {
   color: var(--error);

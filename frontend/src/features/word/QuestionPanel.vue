@@ -5,7 +5,7 @@ import { answerOf, api, Refused, type Asked } from '@/api'
 import { useBench } from '@/features/bench'
 import { until } from '@/shared/format'
 import { freshId } from '@/shared/id'
-import { pageOfQuestion } from '@/shared/pages'
+import { pageOfQuestion, routeOf } from '@/shared/pages'
 
 const props = defineProps<{ asked: Asked; mayDecide: boolean }>()
 /** Whether its ways stand open. */
@@ -78,7 +78,7 @@ function toReason(event: KeyboardEvent): void {
       <p v-if="asked.decided?.reason">“{{ asked.decided.reason }}”</p>
       <p>{{ asked.says.charAt(0).toUpperCase() }}{{ asked.says.slice(1) }}.</p>
       <p class="because">Signs: {{ asked.because.join('; ') }}.<template v-if="isBarring"> Until it is decided not: {{ asked.bars.join(', ').toLowerCase() }}.</template></p>
-      <router-link v-if="page && $route.name !== 'page'" class="page" :to="{ name: 'page', params: { ticket: bench.ticket, page } }">what each way would do</router-link>
+      <router-link v-if="page && $route.name !== 'page'" class="page" :to="routeOf(bench.ticket, page)">what each way would do</router-link>
       <template v-if="mayDecide">
         <fieldset>
           <legend class="only-read">{{ asked.title }}</legend>

@@ -14,7 +14,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-from fidicula.core.errors import TOLERANCE
+from fidicula.core.errors import TOLERANCE, DoesNotFitError
 
 Fit = Literal["tighter", "same", "looser"]
 Place = tuple[float, float]
@@ -39,6 +39,66 @@ def room_change(*, offset_change: float, top_slope: float, back_slope: float) ->
     Source: the plates as planes at each end.
     """
     return -(math.tan(math.radians(top_slope)) + math.tan(math.radians(back_slope))) * offset_change
+
+
+def ends_room_change(
+    *, top_offset_change: float, bottom_offset_change: float, top_slope: float, back_slope: float
+) -> float:
+    """How much longer (positive) or shorter the room becomes when each end moves over by its own. [mm]
+
+    top_offset_change, bottom_offset_change : outward is positive. [mm]
+    top_slope, back_slope : by which the room closes outward at each end. [degrees]
+    Source: the plates as planes at each end; with both ends alike it is `room_change`.
+    """
+    return -(
+        math.tan(math.radians(top_slope)) * top_offset_change
+        + math.tan(math.radians(back_slope)) * bottom_offset_change
+    )
+
+
+@dataclass(frozen=True)
+class Stance:
+    """How a post leans: its top against its bottom. [degrees]
+
+    along : top toward the tailpiece is positive.  across : top toward the treble side is positive.
+    """
+
+    along: float
+    across: float
+
+
+def stance(*, top: Place, bottom: Place, length: float) -> Stance:
+    """How a post leans.
+
+    top, bottom : the middles of its ends. [mm]  length : of the post, above the distance between them. [mm]
+    Raises DoesNotFitError.
+    """
+    off = math.dist(top, bottom)
+    _check_length(length, off)
+    height = math.sqrt(length**2 - off**2)
+    along, across = top[0] - bottom[0], top[1] - bottom[1]
+    return Stance(math.degrees(math.atan2(along, height)), math.degrees(math.atan2(across, height)))
+
+
+def lean_room_change(*, apart_now: float, apart_then: float, length: float) -> float:
+    """How much longer (positive) or shorter the room along a post becomes as it leans more or less. [mm]
+
+    apart_now, apart_then : how far its ends stand apart, seen from above. [mm]
+    length : of the post that fits now, above `apart_now`. [mm]
+    Raises DoesNotFitError. Source: Pythagoras; the plates as level as they are at its ends.
+    """
+    _check_length(length, apart_now)
+    height = math.sqrt(length**2 - apart_now**2)
+    return math.hypot(height, apart_then) - length
+
+
+def _check_length(length: float, apart: float) -> None:
+    if not length > apart:
+        raise DoesNotFitError(
+            "length",
+            sentence=f"the post must be longer than {apart:g} mm, by which its ends stand apart; it was {length:g}",
+            value=length,
+        )
 
 
 def fit_after(*, change: float, tolerance: float) -> Fit:

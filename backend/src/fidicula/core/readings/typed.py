@@ -66,14 +66,19 @@ _OTHERS = {
     "°": _Other(("°", "º"), "is no angle; type degrees, for instance 158"),
     "%": _Other(("%",), "is no share; type per cent, for instance 48"),
     "°C": _Other(("°C", "°c", "°", "C", "c"), "is no temperature; type degrees Celsius, for instance 20"),
+    "taps": _Other(("taps", "tap"), "are no taps; type how many, for instance 2"),
+    "cents": _Other(("cents", "cent", "ct"), "is no interval; type cents, for instance -12"),
+    "N": _Other(("N",), "is no tension; type newtons, for instance 54"),
+    "h": _Other(("hours", "h"), "are no hours; type how many, for instance 7"),
     "Hz": _Other(("Hz", "hz", "HZ"), "is no pitch; type hertz, for instance 442"),
 }
 
 
 def in_unit(unit: str, typed: str, *, what: str, signed: bool = False) -> float:
-    """The value of something typed that is no length: an angle, a share, a temperature, a pitch.
+    """The value of something typed that is no length: an angle, a share, a temperature, a pitch, taps.
 
-    unit : °, %, °C or Hz, which may also stand behind the digits.  typed : digits with a decimal point or comma.
+    unit : °, %, °C, Hz, taps, cents, N or h, which may also stand behind the digits.
+    typed : digits with a decimal point or comma.
     what : names it in the error.  signed : it may be below 0.
     Raises UnreadableError naming `typed`, also for a unit of length, and CoreError for a negative value.
     """

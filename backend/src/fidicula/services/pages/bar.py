@@ -9,9 +9,9 @@ from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, PageView, Table, Way
 
 BLANKS = "bridge_blanks"
-_FIT_TOLERANCE = 0.1
+FIT_TOLERANCE = 0.1
 _SHOWN = 7
-_FIT_WORDS = {
+FIT_WORDS = {
     "tighter": "tighter there: shortened and refitted first, a post too tight cracks the top",
     "same": "as firm there as here",
     "looser": "looser there: it will not hold, and a longer one is made",
@@ -155,7 +155,7 @@ def _post(bench: PageBench, foot: float, width: float, bar_inset: float) -> Iter
     slopes = state.held("top_slope"), state.held("back_slope")
     if now is not None and slopes[0] is not None and slopes[1] is not None:
         change = room_change(offset_change=across - now[1], top_slope=slopes[0].value, back_slope=slopes[1].value)
-        fit = fit_after(change=change, tolerance=_FIT_TOLERANCE)
+        fit = fit_after(change=change, tolerance=FIT_TOLERANCE)
         yield told(
             "room",
             "room for the post",
@@ -164,7 +164,7 @@ def _post(bench: PageBench, foot: float, width: float, bar_inset: float) -> Iter
             [
                 f"The plates close by {slopes[0].value:g}° and {slopes[1].value:g}° outward",
                 f"over {across - now[1]:+.2f} mm.",
-                f"A post that fits is {_FIT_WORDS[fit]}.",
+                f"A post that fits is {FIT_WORDS[fit]}.",
             ],
             places=2,
         )

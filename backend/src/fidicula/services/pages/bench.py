@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 
-from fidicula.db.records import StringSet
+from fidicula.db.records import PostEntry, StringSet
 from fidicula.services.errors import RefusedError
 from fidicula.services.measures import MEASURES
 from fidicula.services.pages.model import (
@@ -21,7 +21,9 @@ from fidicula.services.pages.model import (
 )
 from fidicula.services.sheet.held import BenchState, Held
 from fidicula.services.sheet.model import AskedView
-from fidicula.services.targets.wanted import Wanted
+from fidicula.services.targets.wanted import Targets, Wanted
+from fidicula.services.trail.places import Trail
+from fidicula.tables.schools import School
 from fidicula.tables.work import invalidations, works
 
 Tried = Mapping[str, float | str]
@@ -34,6 +36,8 @@ class PageBench:
 
     asked : its questions.  seen : what somebody's eyes found, by the finding's name.
     sets : strings on the shelf that fit it.  shelf : the shop's lists for its family.
+    trail, post : where the post stood, and the post itself, for a page that wants them.
+    with_schools, with_set : the targets by other schools, the bench with other strings on it.
     tried : handles that were moved.  What was needed and not found is noted as the page is worked out.
     """
 
@@ -43,6 +47,11 @@ class PageBench:
     sets: Sequence[StringSet]
     shelf: Mapping[str, Sequence[float]]
     tried: Tried
+    with_schools: Callable[[Mapping[str, str]], Targets]
+    schools: Mapping[str, Sequence[School]]
+    with_set: Callable[[StringSet], BenchState]
+    trail: Trail | None = None
+    post: PostEntry | None = None
     retake: list[Retake] = field(default_factory=list)
     assumed: list[str] = field(default_factory=list)
     handles: list[Handle] = field(default_factory=list)

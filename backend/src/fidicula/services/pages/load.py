@@ -30,7 +30,7 @@ class _Stance:
 
 
 @dataclass(frozen=True)
-class _Load:
+class Load:
     """forces : on the bridge, string by string. [N]"""
 
     tensions: list[float]
@@ -56,9 +56,9 @@ def load_page(bench: PageBench) -> PageView:
         finding.append("Say which strings are on it: load and tension follow from the set.")
     elif isinstance(outcome, Computed) and length is not None:
         tried = set_tried(bench)
-        now = _loaded(bench, outcome, sounding(bench, state.string_set, length.value), length, as_read=True)
+        now = loaded_by(bench, outcome, sounding(bench, state.string_set, length.value), length, as_read=True)
         strings = sounding(bench, tried or state.string_set, length.value)
-        then = _loaded(bench, outcome, strings, length, as_read=False)
+        then = loaded_by(bench, outcome, strings, length, as_read=False)
         without = [one.name for one in strings if one.tension is None]
         if without:
             finding.append(f"The set has no figures for {', '.join(without)}: enter its density or tension.")
@@ -86,7 +86,7 @@ def stance_said(bench: PageBench, computed: Computed) -> list[str]:
     stance = _stance(bench, computed, computed.board.string_length, as_read=True)
     if stance is None:
         return []
-    lean = (stance.angles.rear - stance.angles.front) / 2
+    lean = _lean(stance.angles)
     return [
         f"The strings fall {stance.angles.front:.1f}° toward the board and {stance.angles.rear:.1f}° toward the "
         f"tailpiece; a bridge that halves it leans its top {abs(lean):.1f}° {'back' if lean >= 0 else 'forward'}, "
@@ -94,9 +94,21 @@ def stance_said(bench: PageBench, computed: Computed) -> list[str]:
     ]
 
 
-def _loaded(
+def bridge_lean(bench: PageBench, computed: Computed) -> float | None:
+    """How far a bridge leans that halves the strings' angle, toward the tailpiece; None where nothing is read. [°]"""
+    if bench.state.held("arch_height") is None:
+        return None
+    stance = _stance(bench, computed, computed.board.string_length, as_read=True)
+    return None if stance is None else _lean(stance.angles)
+
+
+def _lean(angles: BridgeAngles) -> float:
+    return (angles.rear - angles.front) / 2
+
+
+def loaded_by(
     bench: PageBench, computed: Computed, strings: list[Sounding], length: Held, *, as_read: bool
-) -> tuple[_Load, _Stance] | None:
+) -> tuple[Load, _Stance] | None:
     """as_read : with no handle moved."""
     stance = _stance(bench, computed, length.value, as_read=as_read)
     spread = _foot_spread(bench)
@@ -107,7 +119,7 @@ def _loaded(
     forces = [down_force(tension=tension, angles=stance.angles) for tension in known]
     offsets = [string.line.bridge_offset for string in computed.plan.strings]
     bass, treble = feet_loads(offsets=offsets, forces=forces, foot_spread=spread)
-    return _Load(known, forces, bass, treble, stance.angles), stance
+    return Load(known, forces, bass, treble, stance.angles), stance
 
 
 def _foot_spread(bench: PageBench) -> float | None:
@@ -189,9 +201,9 @@ def _halved(bench: PageBench, *, as_read: bool) -> _Stance | None:
     return _Stance(BridgeAngles(front=half, rear=half), f"{angle:g}° over the bridge, halved: {half:g}° on each side.")
 
 
-def _said(load: _Load, stance: _Stance) -> list[str]:
+def _said(load: Load, stance: _Stance) -> list[str]:
     total = sum(load.tensions)
-    lean = (stance.angles.rear - stance.angles.front) / 2
+    lean = _lean(stance.angles)
     said = [
         f"All strings pull with {total:.0f} N, {total / KGF:.1f} kg: this is often called the weight on the top.",
         f"What presses on the top is less: {load.down:.0f} N, {load.down / KGF:.1f} kg, "
@@ -207,7 +219,7 @@ def _said(load: _Load, stance: _Stance) -> list[str]:
     return said
 
 
-def _consequences(now: _Load, then: _Load, stance: _Stance, strings: list[Sounding]) -> list[Consequence]:
+def _consequences(now: Load, then: Load, stance: _Stance, strings: list[Sounding]) -> list[Consequence]:
     parts = [one.why for one in strings]
     pulls = [sum(now.tensions), sum(then.tensions)]
     angles = f"sin {then.angles.front:.2f}° + sin {then.angles.rear:.2f}° of each string's pull. {stance.why}"
@@ -223,19 +235,19 @@ def _consequences(now: _Load, then: _Load, stance: _Stance, strings: list[Soundi
         told(
             "lean",
             "halving it leans, + to the tailpiece",
-            (now.angles.rear - now.angles.front) / 2,
-            (then.angles.rear - then.angles.front) / 2,
+            _lean(now.angles),
+            _lean(then.angles),
             ["(rear − front) ÷ 2"],
             unit="°",
         ),
     ]
 
 
-def _over(load: _Load) -> float:
+def _over(load: Load) -> float:
     return 180 - load.angles.front - load.angles.rear
 
 
-def _table(strings: list[Sounding], load: _Load) -> Table:
+def _table(strings: list[Sounding], load: Load) -> Table:
     rows = [
         [one.name, f"{tension:.1f}", f"{tension / KGF:.2f}", f"{force:.1f}"]
         for one, tension, force in zip(strings, load.tensions, load.forces, strict=True)

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from datetime import UTC, datetime
 
 from fidicula.db.records import Decision, Particular, Reading, TargetChoice
+from fidicula.services.acts import act_words
 from fidicula.services.measures import said_of_all
 from fidicula.services.sheet.build import MARK_WORDS
 from fidicula.services.sheet.held import BenchState
@@ -44,7 +45,7 @@ def log_lines(
     lines += [
         LogLine(
             what=work_rows()[work.work].done_label,
-            value=str(work.detail.get("set", "")),
+            value=said if (said := act_words(work.work, work.detail)) != work_rows()[work.work].done_label else "",
             by=work.done_by,
             at=work.done_at,
             tool="",

@@ -1,0 +1,232 @@
+"""An instrument's sound: acts, what was heard, recordings, blind comparisons. Every change answers with the trail."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Path, Query, Request, Response
+from fastapi.concurrency import run_in_threadpool
+from pydantic import Field
+
+from fidicula.api.bench import Body
+from fidicula.api.errors import RESPONSES
+from fidicula.api.photos import whole_body
+from fidicula.api.signed import Acting, may
+from fidicula.api.words import Label, Sentence, Story, Ticket
+from fidicula.services.sound import MOST_BYTES, HeardTyped, MoveTyped, PostTyped, Sound, WoodTyped
+from fidicula.services.trail.model import SoundView
+
+router = APIRouter(prefix="/api", tags=["sound"], responses=RESPONSES)
+
+_OF = "/instruments/{ticket}/sound"
+_AS_TYPED = {"cache-control": "private, max-age=31536000, immutable"}
+Typed = Annotated[str, Field(max_length=40)]
+Key = Annotated[str, Field(max_length=40)]
+
+
+class ActBody(Body):
+    id: UUID
+
+
+class SessionBody(ActBody):
+    player: Label
+
+
+class HeardBody(ActBody):
+    """player : empty for this session's.  after_work : the last work that the page knew."""
+
+    player: Label = ""
+    rated: Annotated[dict[Key, int], Field(max_length=60)] = Field(default_factory=dict)
+    words: Annotated[list[Label], Field(max_length=20)] = Field(default_factory=list)
+    remark: Story = ""
+    after_work: Annotated[int, Field(ge=0)] | None = None
+
+
+class MoveBody(ActBody):
+    """taps, mm : as typed, one of them."""
+
+    end: Key = ""
+    direction: Key = ""
+    taps: Typed = ""
+    mm: Typed = ""
+    tension: Key = ""
+    tool: Key = ""
+    words: Sentence = ""
+
+
+class BackBody(ActBody):
+    place: Annotated[int, Field(ge=0, le=100_000)]
+
+
+class TrialBody(ActBody):
+    what: Key = ""
+    place: Key = ""
+    words: Sentence = ""
+
+
+class WoodBody(ActBody):
+    """off, left : as typed."""
+
+    place: Key = ""
+    off: Typed = ""
+    left: Typed = ""
+    reason: Sentence = ""
+    words: Sentence = ""
+
+
+class PostBody(ActBody):
+    """length, diameter : as typed."""
+
+    length: Typed = ""
+    diameter: Typed = ""
+    wood: Sentence = ""
+    grain_mark: Sentence = ""
+    end_down: Sentence = ""
+    fitted_on: date | None = None
+    marks_inside: Story = ""
+
+
+class BlindBody(ActBody):
+    one: UUID
+    other: UUID
+    player: Label = ""
+
+
+class ChosenBody(Body):
+    chosen: Literal["first", "second", "neither"]
+
+
+def _sound(request: Request) -> Sound:
+    sound: Sound = request.app.state.sound
+    return sound
+
+
+@router.get(_OF)
+def sound(request: Request, ticket: Ticket, complaint: Annotated[str, Query(max_length=40)] = "") -> SoundView:
+    """The trail of an instrument. complaint : that advice is wanted on."""
+    return _sound(request).view(ticket, complaint)
+
+
+@router.post(_OF + "/session", dependencies=[may("measure")])
+def begin(request: Request, ticket: Ticket, body: SessionBody, person: Acting) -> SoundView:
+    """Say who plays."""
+    return _sound(request).begin(ticket, session_id=body.id, player=body.player, by=person.name)
+
+
+@router.post(_OF + "/heard", dependencies=[may("measure")])
+def hear(request: Request, ticket: Ticket, body: HeardBody, person: Acting) -> SoundView:
+    """Write down how it sounds now."""
+    typed = HeardTyped(body.player, body.rated, body.words, body.remark, body.after_work)
+    return _sound(request).hear(ticket, typed, heard_id=body.id, by=person.name)
+
+
+@router.post(_OF + "/heard/{heard_id}/played-by", dependencies=[may("measure")])
+def played_by(request: Request, ticket: Ticket, heard_id: UUID, body: SessionBody, person: Acting) -> SoundView:
+    """Say that it was somebody else who played."""
+    return _sound(request).played_by(ticket, heard_id, player=body.player, new_id=body.id, by=person.name)
+
+
+@router.post(_OF + "/{kind}/{line_id}/take-back", dependencies=[may("measure")])
+def take_back(
+    request: Request, ticket: Ticket, kind: Literal["heard", "recording", "post_entry"], line_id: UUID, person: Acting
+) -> SoundView:
+    """Undo a line."""
+    return _sound(request).take_back(ticket, kind, line_id, person.name)
+
+
+@router.post(_OF + "/moves", dependencies=[may("measure")])
+def move(request: Request, ticket: Ticket, body: MoveBody, person: Acting) -> SoundView:
+    """Write down a move of one end of the post."""
+    typed = MoveTyped(body.end, body.direction, body.taps, body.mm, body.tension, body.tool, body.words)
+    return _sound(request).move(ticket, typed, work_id=body.id, by=person.name)
+
+
+@router.post(_OF + "/half-back", dependencies=[may("measure")])
+def half_back(request: Request, ticket: Ticket, body: ActBody, person: Acting) -> SoundView:
+    """Half of the last move back."""
+    return _sound(request).half_back(ticket, work_id=body.id, by=person.name)
+
+
+@router.post(_OF + "/back", dependencies=[may("measure")])
+def back_to(request: Request, ticket: Ticket, body: BackBody, person: Acting) -> SoundView:
+    """Back to an earlier place."""
+    return _sound(request).back_to(ticket, body.place, work_id=body.id, by=person.name)
+
+
+@router.post(_OF + "/trial", dependencies=[may("measure")])
+def try_on_bridge(request: Request, ticket: Ticket, body: TrialBody, person: Acting) -> SoundView:
+    """Try something on the bridge."""
+    return _sound(request).try_on_bridge(
+        ticket, work_id=body.id, what=body.what, place=body.place, words=body.words, by=person.name
+    )
+
+
+@router.post(_OF + "/trial-off", dependencies=[may("measure")])
+def trial_off(request: Request, ticket: Ticket, body: ActBody, person: Acting) -> SoundView:
+    """Take off what was tried on the bridge."""
+    return _sound(request).trial_off(ticket, work_id=body.id, by=person.name)
+
+
+@router.post(_OF + "/wood", dependencies=[may("measure")])
+def wood_off(request: Request, ticket: Ticket, body: WoodBody, person: Acting) -> SoundView:
+    """Write down wood taken off the bridge."""
+    typed = WoodTyped(body.place, body.off, body.left, body.reason, body.words)
+    return _sound(request).wood_off(ticket, typed, work_id=body.id, by=person.name)
+
+
+@router.post(_OF + "/post", dependencies=[may("measure")])
+def describe_post(request: Request, ticket: Ticket, body: PostBody, person: Acting) -> SoundView:
+    """Describe the post."""
+    typed = PostTyped(
+        body.length, body.diameter, body.wood, body.grain_mark, body.end_down, body.fitted_on, body.marks_inside
+    )
+    return _sound(request).describe_post(ticket, typed, entry_id=body.id, by=person.name)
+
+
+@router.post(
+    _OF + "/recordings",
+    dependencies=[may("measure")],
+    openapi_extra={"requestBody": {"content": {"audio/*": {"schema": {"type": "string", "format": "binary"}}}}},
+)
+async def record(request: Request, ticket: Ticket, person: Acting, id: UUID, words: Sentence = "") -> SoundView:
+    """Keep a recording; the same id again changes nothing."""
+    data = await whole_body(request, most=MOST_BYTES, field="sound")
+    return await run_in_threadpool(
+        _sound(request).record,
+        ticket,
+        recording_id=id,
+        media_type=request.headers.get("content-type", ""),
+        sound=data,
+        words=words,
+        by=person.name,
+    )
+
+
+@router.get("/recordings/{recording_id}", response_class=Response, responses={200: {"content": {"audio/*": {}}}})
+def recording(request: Request, recording_id: UUID) -> Response:
+    """A recording as a file."""
+    media_type, data = _sound(request).sound(recording_id)
+    return Response(data, media_type=media_type, headers=_AS_TYPED)
+
+
+@router.post(_OF + "/blind", dependencies=[may("measure")])
+def try_blind(request: Request, ticket: Ticket, body: BlindBody, person: Acting) -> SoundView:
+    """Begin a blind comparison of two recordings."""
+    return _sound(request).try_blind(
+        ticket, trial_id=body.id, one=body.one, other=body.other, player=body.player, by=person.name
+    )
+
+
+@router.get("/blind/{trial_id}/{which}", response_class=Response, responses={200: {"content": {"audio/*": {}}}})
+def blind_sound(request: Request, trial_id: UUID, which: Annotated[Literal["first", "second"], Path()]) -> Response:
+    """One of the two, without its name."""
+    media_type, data = _sound(request).blind_sound(trial_id, which)
+    return Response(data, media_type=media_type, headers=_AS_TYPED)
+
+
+@router.post(_OF + "/blind/{trial_id}/chosen", dependencies=[may("measure")])
+def choose_blind(request: Request, ticket: Ticket, trial_id: UUID, body: ChosenBody) -> SoundView:
+    """Say which was liked better; then it is told which was which."""
+    return _sound(request).choose_blind(ticket, trial_id, body.chosen)

@@ -1,0 +1,1 @@
+"""Adjusting by ear: where the post stands, what was heard there, and the way back."""

@@ -1,0 +1,203 @@
+"""Strings before they are put on: what another set pulls and presses, which heights it wants, whether the crown serves.
+
+And a string's gauge by how it sounds tuned a little sharp or flat.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+
+from fidicula.core.fitting.tailpiece import nearest_gauge, wanted_tension
+from fidicula.core.mechanics.load import KGF
+from fidicula.db.records import StringSet
+from fidicula.services.pages.bench import PageBench, told
+from fidicula.services.pages.load import Load, loaded_by
+from fidicula.services.pages.model import Consequence, HandleChoice, PageView, Table
+from fidicula.services.pages.strings import Sounding, set_tried, sounding
+from fidicula.services.sheet.cut import Computed, compute
+from fidicula.services.sheet.held import BenchState
+from fidicula.services.sheet.thresholds import WORTH_TAKING
+
+_CAUTION = "Eyes away from a string that is tuned up: it may break. All off at once, and the post may fall."
+_SHARPEST = 60.0
+"""So far a string is tuned off to hear it. [cents]"""
+_WIDER = 0.02
+"""A string thicker by more than this wants wider slots. [mm]"""
+
+
+def stringing_page(bench: PageBench) -> PageView:
+    """What is on it, and what other strings would change."""
+    state = bench.state
+    finding: list[str] = []
+    consequences: list[Consequence] = []
+    tables: list[Table] = []
+    if state.string_set is None:
+        finding.append("Say which strings are on it: tension, load and heights follow from the set.")
+    else:
+        tried = set_tried(bench) or state.string_set
+        then = state if tried is state.string_set else bench.with_set(tried)
+        if tried is not state.string_set:
+            finding.append(f"{tried.name} is tried, {tried.material}; nothing is put on yet.")
+        finding += _crown_serves(then, tried)
+        consequences = [*_pulls(bench, tried), *_heights(state, then)]
+        tables = [*_by_string(bench, state.string_set, tried), *_gauge(bench, state.string_set)]
+    return bench.view(
+        "strings",
+        "Strings",
+        finding=finding,
+        consequences=consequences,
+        tables=tables,
+        caution=_CAUTION,
+    )
+
+
+def _crown_serves(then: BenchState, tried: StringSet) -> Iterator[str]:
+    """Whether the crown that is there can serve these strings, by what each would have to come down or go up."""
+    outcome = compute(then)
+    if not isinstance(outcome, Computed):
+        yield "Whether the present crown can serve cannot be told yet: look at the sheet for what it lacks."
+        return
+    woods = [None if r is None else r.cut.crown_cut for r in outcome.results]
+    known = [wood for wood in woods if wood is not None]
+    if len(known) < len(woods):
+        yield "Whether the present crown can serve is told once every string's heights are read."
+        return
+    names = then.instrument.string_names
+    low = [f"{name} {-wood:.1f}" for name, wood in zip(names, known, strict=True) if wood <= -WORTH_TAKING]
+    high = [f"{name} {wood:.1f}" for name, wood in zip(names, known, strict=True) if wood >= WORTH_TAKING]
+    outside = [
+        f"{names[i]} would stand {_side(then, i)} its band at the board's end"
+        for i in (0, len(names) - 1)
+        if _side(then, i)
+    ]
+    if low:
+        yield (
+            f"The present crown is too low for {tried.name} at {', '.join(low)} mm: wood cannot be put back. "
+            + (f"{'; '.join(outside)}." if outside else "The outer strings stay in their bands, so it may serve.")
+        )
+    elif high:
+        yield f"The present crown serves {tried.name} once it comes down: {', '.join(high)} mm of wood."
+    else:
+        yield f"The present crown serves {tried.name} as it is."
+
+
+def _side(state: BenchState, position: int) -> str:
+    """On which side of the wanted band a string stands; empty in it."""
+    wanted, read = state.wanted_as_read(("end_height", position)), state.held("end_height", position)
+    if wanted is None or read is None:
+        return ""
+    if read.value < wanted.band.low - 1e-9:
+        return "under"
+    return "over" if read.value > wanted.band.high + 1e-9 else ""
+
+
+def _loads(bench: PageBench, string_set: StringSet) -> tuple[Load, list[Sounding]] | None:
+    outcome, length = compute(bench.state), bench.read_or_figure("string_length")
+    if not isinstance(outcome, Computed) or length is None:
+        return None
+    strings = sounding(bench, string_set, length.value)
+    found = loaded_by(bench, outcome, strings, length, as_read=True)
+    return None if found is None else (found[0], strings)
+
+
+def _pulls(bench: PageBench, tried: StringSet) -> Iterator[Consequence]:
+    on = bench.state.string_set
+    now = None if on is None else _loads(bench, on)
+    then = _loads(bench, tried)
+    if then is None:
+        return
+    load, strings = then
+    before = None if now is None else now[0]
+    yield told(
+        "tension",
+        "all strings pull",
+        None if before is None else sum(before.tensions),
+        sum(load.tensions),
+        [one.why for one in strings],
+        unit="N",
+        places=0,
+    )
+    yield told(
+        "down",
+        "presses on the top",
+        None if before is None else before.down,
+        load.down,
+        [f"{load.down / KGF:.1f} kg, by the strings' angles over the bridge: see the page load"],
+        unit="N",
+        places=0,
+    )
+
+
+def _heights(now: BenchState, then: BenchState) -> Iterator[Consequence]:
+    """What is wanted at the board's end and at the nut of the outer strings, which goes with the material."""
+    names = now.instrument.string_names
+    for measure, where in (("end_height", "at the board's end, wanted"), ("nut_height", "at the nut, wanted")):
+        for position in (0, len(names) - 1):
+            before, after = now.wanted((measure, position)), then.wanted((measure, position))
+            if after is not None:
+                yield told(
+                    f"{measure}{position}",
+                    f"{names[position]} {where}",
+                    None if before is None else before.band.aim,
+                    after.band.aim,
+                    [after.source],
+                    places=2,
+                )
+
+
+def _by_string(bench: PageBench, on: StringSet, tried: StringSet) -> Iterator[Table]:
+    length = bench.read_or_figure("string_length")
+    if length is None:
+        return
+    rows = []
+    marked = []
+    now, then = sounding(bench, on, length.value), sounding(bench, tried, length.value)
+    for i, string in enumerate(tried.strings):
+        wider = string.diameter - on.strings[i].diameter
+        slot = "" if abs(wider) <= _WIDER else "wider slots" if wider > 0 else "lies loose in its slots"
+        if slot:
+            marked.append([i, 4])
+        pulls = [f"{one.tension:.1f}" if one.tension is not None else "no figure" for one in (now[i], then[i])]
+        rows.append([string.name, f"{string.diameter:g}", *pulls, slot])
+    yield Table("String by string", ["", "diameter", "pulls now, N", "would pull", "slots"], rows, marked)
+
+
+def _gauge(bench: PageBench, on: StringSet) -> Iterator[Table]:
+    """Heavier or lighter, by how a string sounds tuned off a little."""
+    names = [string.name for string in on.strings]
+    chosen = bench.choose("gauge_of", "gauge of the", [HandleChoice(n, n) for n in names], rests_at=names[-1])
+    cents = bench.slide(
+        "cents",
+        "it sounds better tuned sharp by",
+        rests_at=0.0,
+        low=-_SHARPEST,
+        high=_SHARPEST,
+        step=5.0,
+        unit="cents",
+        rests_on="below nought: tuned flat",
+    )
+    length = bench.read_or_figure("string_length")
+    if length is None:
+        return
+    i = names.index(chosen)
+    tension = sounding(bench, on, length.value)[i].tension
+    if tension is None:
+        return
+    wanted = wanted_tension(tension=tension, cents=cents)
+    fitting = [one for one in bench.sets if tuple(s.name for s in one.strings) == tuple(names)]
+    known = [(one, t) for one in fitting if (t := sounding(bench, one, length.value)[i].tension) is not None]
+    yield _gauge_table(chosen, wanted, tension, known)
+
+
+def _gauge_table(name: str, wanted: float, tension: float, known: Sequence[tuple[StringSet, float]]) -> Table:
+    best = nearest_gauge(wanted=wanted, tensions=[t for _, t in known])
+    rows = [[one.name, f"{t:.1f}", f"{t - wanted:+.1f}".replace("-", "−")] for one, t in known]
+    change = (wanted / tension - 1) * 100
+    way = "as it is" if abs(change) < 0.05 else f"{abs(change):.1f} % {'heavier' if change > 0 else 'lighter'}"
+    return Table(
+        f"Gauge of the {name}: {wanted:.1f} N wanted, {way}",
+        ["on the shelf", "pulls, N", "off"],
+        rows,
+        [] if best is None else [[best, 0]],
+        "Better a little sharp asks for a heavier string, flat for a lighter one; the nearest is marked.",
+    )

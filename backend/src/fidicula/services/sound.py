@@ -1,0 +1,433 @@
+"""Adjusting by ear at one instrument: acts, what was heard, recordings, the way back. All answer with the trail."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, replace
+from datetime import date
+from uuid import UUID
+
+from fidicula.core.errors import CoreError
+from fidicula.core.readings.typed import in_unit, millimetres
+from fidicula.core.sound.ratings import HIGHEST, LOWEST, STRING_QUALITIES, WHOLE_QUALITIES
+from fidicula.db.records import BlindTrial, Heard, NewRecording, NewWork, PlayerSession, PostEntry
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.acts import DIRECTIONS
+from fidicula.services.bench import check_may_be_done
+from fidicula.services.errors import NotHereError, NotNowError, RefusedError
+from fidicula.services.loaded import Loaded, check_in_house, load_bench, note_step
+from fidicula.services.trail.model import SoundView
+from fidicula.services.trail.places import half_of, ways_back
+from fidicula.services.trail.records import load_trail
+from fidicula.services.trail.view import made_trail, sound_view
+from fidicula.tables.sound import act_choices, complaints
+
+MOST_BYTES = 24 * 1024 * 1024
+"""Of one recording."""
+MOST_TAPS = 20
+MOST_MM = 20.0
+MOST_WOOD = 5.0
+_HALF = {"½": "0.5", "1/2": "0.5"}
+LONGEST_WORD = 40
+SOUND_TYPES = ("audio/webm", "audio/ogg", "audio/wav", "audio/x-wav", "audio/mpeg", "audio/mp4", "audio/flac")
+_LINES = ("heard", "recording", "post_entry")
+
+
+@dataclass(frozen=True)
+class MoveTyped:
+    """A move of one end as it was typed. taps, mm : one of them."""
+
+    end: str
+    direction: str
+    taps: str
+    mm: str
+    tension: str
+    tool: str
+    words: str
+
+
+@dataclass(frozen=True)
+class WoodTyped:
+    """Wood off the bridge as typed. off : how much.  left : of that place, may be empty.  reason : below a limit."""
+
+    place: str
+    off: str
+    left: str
+    reason: str
+    words: str
+
+
+@dataclass(frozen=True)
+class HeardTyped:
+    """after_work : the last work that the page knew, None for the newest."""
+
+    player: str
+    rated: Mapping[str, int]
+    words: Sequence[str]
+    remark: str
+    after_work: int | None = None
+
+
+@dataclass(frozen=True)
+class PostTyped:
+    """The post as it was typed; lengths may be empty."""
+
+    length: str
+    diameter: str
+    wood: str
+    grain_mark: str
+    end_down: str
+    fitted_on: date | None
+    marks_inside: str
+
+
+class Sound:
+    """Use cases. by : who writes it down."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def view(self, ticket: str, complaint: str = "") -> SoundView:
+        """complaint : that advice is wanted on. Raises RefusedError for one that nobody knows."""
+        if complaint and complaint not in complaints():
+            raise RefusedError(f"there is no advice on “{complaint}”", field="complaint")
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            loaded = load_bench(work, ticket)
+            return sound_view(loaded, load_trail(work, loaded), complaint=complaint)
+
+    def begin(self, ticket: str, *, session_id: UUID, player: str, by: str) -> SoundView:
+        """From here on it is this player who says how it sounds."""
+        if not player.strip():
+            raise RefusedError("say who plays", field="player")
+
+        def add(work: UnitOfWork, loaded: Loaded) -> None:
+            work.sound.begin(PlayerSession(session_id, loaded.visit.id, player.strip(), by))
+
+        return self._change(ticket, add)
+
+    def hear(self, ticket: str, typed: HeardTyped, *, heard_id: UUID, by: str) -> SoundView:
+        """How it sounds now. Raises RefusedError naming the quality, or `player` where nobody plays."""
+        words = tuple(dict.fromkeys(word.strip() for word in typed.words if word.strip()))
+        for word in words:
+            if len(word) > LONGEST_WORD:
+                raise RefusedError(f"“{word[:20]} …” is a sentence: write it as the remark", field="words")
+        if not (typed.rated or words or typed.remark.strip()):
+            raise RefusedError("nothing was said of it: rate something, or choose a word", field="rated")
+
+        def add(work: UnitOfWork, loaded: Loaded) -> None:
+            _check_rated(typed.rated, loaded.instrument.string_names)
+            player = typed.player.strip() or load_trail(work, loaded).player
+            if not player:
+                raise RefusedError("say who plays", field="player")
+            work.sound.hear(
+                Heard(
+                    id=heard_id,
+                    visit_id=loaded.visit.id,
+                    after_work=_after(loaded, typed.after_work),
+                    player=player,
+                    rated=dict(typed.rated),
+                    player_words=words,
+                    remark=typed.remark.strip(),
+                    written_by=by,
+                )
+            )
+
+        return self._change(ticket, add)
+
+    def played_by(self, ticket: str, heard_id: UUID, *, player: str, new_id: UUID, by: str) -> SoundView:
+        """It was somebody else who played: what was heard is written anew under that name, the old line is marked."""
+        if not player.strip():
+            raise RefusedError("say who plays", field="player")
+
+        def change(work: UnitOfWork, loaded: Loaded) -> None:
+            there = next((h for h in work.sound.heard(loaded.instrument.id) if h.id == heard_id), None)
+            if there is None or not work.sound.take_back("heard", heard_id, loaded.visit.id, by):
+                raise NotHereError("that is not among what was heard at this visit")
+            work.sound.hear(replace(there, id=new_id, player=player.strip(), written_by=by))
+
+        return self._change(ticket, change)
+
+    def take_back(self, ticket: str, kind: str, line_id: UUID, by: str) -> SoundView:
+        """Undo what was heard, a recording, or what was said of the post: it stays in the records, marked."""
+        if kind not in _LINES:
+            raise RefusedError(f"“{kind}” is nothing that is taken back here", field="kind")
+
+        def change(work: UnitOfWork, loaded: Loaded) -> None:
+            if not work.sound.take_back(kind, line_id, loaded.visit.id, by):
+                raise NotHereError("that line is not among this visit's")
+
+        return self._change(ticket, change)
+
+    def move(self, ticket: str, typed: MoveTyped, *, work_id: UUID, by: str) -> SoundView:
+        """Move one end of the post one way. Raises RefusedError naming what is missing."""
+        return self._act(ticket, "post_moved", lambda _work, _loaded: _moved(typed), work_id=work_id, by=by)
+
+    def half_back(self, ticket: str, *, work_id: UUID, by: str) -> SoundView:
+        """It was too much: half of the last act back."""
+
+        def detail(work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
+            trail = made_trail(loaded, load_trail(work, loaded))
+            half = half_of(trail.now.first)
+            if half is None or trail.now.first.work is None:
+                view = sound_view(loaded, load_trail(work, loaded), complaint="")
+                raise NotNowError(view.may_halve)
+            return {**half, "half_of": str(trail.now.first.work.id)}
+
+        return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
+
+    def back_to(self, ticket: str, place: int, *, work_id: UUID, by: str) -> SoundView:
+        """Back to an earlier place, by the way from where both ends were gauged."""
+
+        def detail(work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
+            records = load_trail(work, loaded)
+            trail = made_trail(loaded, records)
+            spot = next((spot for spot in trail.spots if spot.number == place), None)
+            if spot is None or spot is trail.now:
+                raise RefusedError(
+                    f"there is no place {place} to go back to: the post stands at place {trail.now.number}",
+                    field="place",
+                )
+            why_not = sound_view(loaded, records, complaint="").may_go_back
+            if why_not:
+                raise NotNowError(why_not)
+            vectors = ways_back(trail, spot)
+            if vectors is None:
+                raise NotNowError(f"place {place} was never gauged: no way leads there")
+            return {"vector": vectors, "place": place}
+
+        return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
+
+    def try_on_bridge(self, ticket: str, *, work_id: UUID, what: str, place: str, words: str, by: str) -> SoundView:
+        """Something on the bridge that comes off again."""
+        _check_choice("trial", what, field="what")
+        _check_choice("place", place, field="place")
+        detail = {"what": what, "place": place, "words": words.strip()}
+        return self._act(ticket, "bridge_trial", lambda _work, _loaded: detail, work_id=work_id, by=by)
+
+    def trial_off(self, ticket: str, *, work_id: UUID, by: str) -> SoundView:
+        """What was tried on the bridge comes off."""
+
+        def detail(work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
+            lines = made_trail(loaded, load_trail(work, loaded)).lines
+            for line in reversed(lines):
+                if line.work is not None and line.kind == "bridge_trial":
+                    return {name: line.work.detail[name] for name in ("what", "place") if name in line.work.detail}
+                if line.kind in ("bridge_trial_off", "new_bridge"):
+                    break
+            raise NotNowError("nothing is being tried on the bridge")
+
+        return self._act(ticket, "bridge_trial_off", detail, work_id=work_id, by=by)
+
+    def wood_off(self, ticket: str, typed: WoodTyped, *, work_id: UUID, by: str) -> SoundView:
+        """Wood taken off the bridge for its tone; it does not come back."""
+        _check_choice("place", typed.place, field="place")
+        off = _size(typed.off, "off", "the wood taken off", most=MOST_WOOD)
+        if off is None:
+            raise RefusedError("say how much wood was taken, for instance 0.1", field="off")
+        left = _size(typed.left, "left", "what is left", most=60)
+
+        def detail(_work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
+            if left is not None and not typed.reason.strip():
+                _check_left(loaded, typed.place, left)
+            said = " ".join(part for part in (typed.words.strip(), typed.reason.strip()) if part)
+            return {"place": typed.place, "off": off, "left": left, "words": said}
+
+        return self._act(ticket, "bridge_wood", detail, work_id=work_id, by=by)
+
+    def describe_post(self, ticket: str, typed: PostTyped, *, entry_id: UUID, by: str) -> SoundView:
+        """The post as an object. Raises RefusedError, or CoreError naming the length."""
+        length = _size(typed.length, "length", "the post's length", most=600)
+        diameter = _size(typed.diameter, "diameter", "the post's diameter", most=30)
+
+        def add(work: UnitOfWork, loaded: Loaded) -> None:
+            work.sound.add_post(
+                PostEntry(
+                    id=entry_id,
+                    visit_id=loaded.visit.id,
+                    after_work=_after(loaded, None),
+                    length=length,
+                    diameter=diameter,
+                    wood=typed.wood.strip(),
+                    grain_mark=typed.grain_mark.strip(),
+                    end_down=typed.end_down.strip(),
+                    fitted_on=typed.fitted_on,
+                    marks_inside=typed.marks_inside.strip(),
+                    entered_by=by,
+                )
+            )
+
+        return self._change(ticket, add)
+
+    def record(
+        self, ticket: str, *, recording_id: UUID, media_type: str, sound: bytes, words: str, by: str
+    ) -> SoundView:
+        """Keep a recording of how it sounds now. Raises RefusedError for what is no sound."""
+        kind = media_type.split(";")[0].strip().lower()
+        if kind not in SOUND_TYPES:
+            raise RefusedError(f"that is no recording that can be kept: it is “{kind or 'unnamed'}”", field="sound")
+        if not sound:
+            raise RefusedError("the recording is empty: nothing was heard by the microphone", field="sound")
+
+        def add(work: UnitOfWork, loaded: Loaded) -> None:
+            after = _after(loaded, None)
+            work.sound.record(NewRecording(recording_id, loaded.visit.id, after, kind, sound, words.strip(), by))
+
+        return self._change(ticket, add)
+
+    def sound(self, recording_id: UUID) -> tuple[str, bytes]:
+        """A recording's media type and bytes."""
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            found = work.sound.sound(recording_id)
+        if found is None:
+            raise NotHereError("there is no such recording")
+        return found
+
+    def try_blind(self, ticket: str, *, trial_id: UUID, one: UUID, other: UUID, player: str, by: str) -> SoundView:
+        """Two recordings, in an order that nobody is told until the player chose."""
+        if one == other:
+            raise RefusedError("choose two recordings that differ", field="other")
+
+        def add(work: UnitOfWork, loaded: Loaded) -> None:
+            records = load_trail(work, loaded)
+            for field, wanted in (("one", one), ("other", other)):
+                if not any(recording.id == wanted for recording in records.recordings):
+                    raise RefusedError("that recording is not of this instrument", field=field)
+            first, second = (one, other) if secrets.randbelow(2) else (other, one)
+            work.sound.try_blind(
+                BlindTrial(trial_id, loaded.visit.id, player.strip() or records.player, first, second, None, by)
+            )
+
+        return self._change(ticket, add)
+
+    def blind_sound(self, trial_id: UUID, which: str) -> tuple[str, bytes]:
+        """One of the two, without saying which it is."""
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            trial = work.sound.trial(trial_id)
+        if trial is None:
+            raise NotHereError("there is no such comparison")
+        return self.sound(trial.first_id if which == "first" else trial.second_id)
+
+    def choose_blind(self, ticket: str, trial_id: UUID, chosen: str) -> SoundView:
+        """Which of the two was liked better; the first word stands."""
+
+        def choose(work: UnitOfWork, loaded: Loaded) -> None:
+            if not any(trial.id == trial_id for trial in work.sound.trials(loaded.instrument.id)):
+                raise NotHereError("there is no such comparison at this instrument")
+            work.sound.choose(trial_id, chosen)
+
+        return self._change(ticket, choose)
+
+    def _act(
+        self,
+        ticket: str,
+        kind: str,
+        detail: Callable[[UnitOfWork, Loaded], Mapping[str, object]],
+        *,
+        work_id: UUID,
+        by: str,
+    ) -> SoundView:
+        """Write an act down as a work, once."""
+
+        def add(work: UnitOfWork, loaded: Loaded) -> None:
+            if any(done.id == work_id for done in loaded.works):
+                return
+            made = detail(work, loaded)
+            check_may_be_done(loaded, loaded.sheet(), kind)
+            kept = {name: value for name, value in made.items() if value not in (None, "")}
+            work.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=kept))
+
+        return self._change(ticket, add)
+
+    def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> SoundView:
+        with UnitOfWork(self._engine) as work:
+            loaded = load_bench(work, ticket)
+            check_in_house(loaded)
+            change(work, loaded)
+            loaded = load_bench(work, ticket)
+            view = sound_view(loaded, load_trail(work, loaded), complaint="")
+            note_step(work, loaded.visit, loaded.sheet())
+            work.commit()
+            return view
+
+
+def _after(loaded: Loaded, known: int | None) -> int:
+    """The last work before what is said now. known : as the page had it."""
+    if known is not None and (known == 0 or any(done.number == known for done in loaded.works)):
+        return known
+    return max((done.number for done in loaded.works if not done.taken_back), default=0)
+
+
+def _moved(typed: MoveTyped) -> dict[str, object]:
+    if typed.end not in ("top", "bottom"):
+        asked = "top and bottom are two acts: one, then listen" if typed.end else "say which end went: top or bottom"
+        raise RefusedError(asked, field="end")
+    if typed.direction not in DIRECTIONS:
+        raise RefusedError(
+            "say which way it went: toward the bridge, the tailpiece, the treble side or the bass side",
+            field="direction",
+        )
+    for name, chosen in (("tension", typed.tension), ("setter", typed.tool)):
+        if chosen:
+            _check_choice(name, chosen, field="tool" if name == "setter" else name)
+    taps, mm = typed.taps.strip(), typed.mm.strip()
+    if bool(taps) == bool(mm):
+        raise RefusedError("say how far: in taps or in mm, one of them", field="taps" if not mm else "mm")
+    said = {"end": typed.end, "direction": typed.direction, "tension": typed.tension, "tool": typed.tool}
+    said["words"] = typed.words.strip()
+    if mm:
+        return {**said, "mm": _size(mm, "mm", "the move", most=MOST_MM)}
+    try:
+        count = in_unit("taps", _HALF.get(taps, taps), what="how many taps")
+    except CoreError as error:
+        raise RefusedError(error.sentence, field="taps") from error
+    if not 0 < count <= MOST_TAPS or count * 2 != int(count * 2):
+        raise RefusedError(f"taps are whole, or half a light one, up to {MOST_TAPS}; it was {taps}", field="taps")
+    return {**said, "taps": count}
+
+
+def _check_choice(name: str, chosen: str, *, field: str) -> None:
+    if chosen not in act_choices()[name]:
+        raise RefusedError(f"choose one of: {', '.join(act_choices()[name].values())}", field=field)
+
+
+def _check_rated(rated: Mapping[str, int], names: Sequence[str]) -> None:
+    """Raises RefusedError naming what cannot be."""
+    for key, value in rated.items():
+        quality, _, position = key.partition("/")
+        is_string = position.isdigit() and int(position) < len(names) and quality in STRING_QUALITIES
+        if not (is_string or (not position and quality in WHOLE_QUALITIES)):
+            raise RefusedError(f"“{key}” is nothing that is rated here", field="rated")
+        if not LOWEST <= value <= HIGHEST:
+            of = f" of the {names[int(position)]}" if position else ""
+            raise RefusedError(f"{quality}{of} goes from {LOWEST} to {HIGHEST}; it was {value}", field=key)
+
+
+def _check_left(loaded: Loaded, place: str, left: float) -> None:
+    """Raises RefusedError where too little would be left."""
+    others = loaded.targets.others
+    floor, name = None, ""
+    if place == "waist":
+        wanted = others.get("bridge_waist_floor")
+        floor, name = (None if wanted is None else wanted.band.low), "waist"
+    elif place in ("crown", "front_face"):
+        wanted = others.get("bridge_top_thickness")
+        floor, name = (None if wanted is None else wanted.band.low), "thickness at the crown"
+    if floor is not None and left < floor - 1e-9:
+        raise RefusedError(
+            f"the {name} is not taken under {floor:g} mm; {left:g} would be left: if it is meant, say why",
+            field="reason",
+        )
+
+
+def _size(typed: str, field: str, what: str, *, most: float) -> float | None:
+    """A length that may be left open. [mm] Raises RefusedError naming the field."""
+    if not typed.strip():
+        return None
+    try:
+        value = millimetres(typed, what=what)
+    except CoreError as error:
+        raise RefusedError(error.sentence, field=field) from error
+    if not 0 < value <= most:
+        raise RefusedError(f"{what} is over 0 and up to {most:g} mm; it was {value:g}", field=field)
+    return value

@@ -1,0 +1,245 @@
+"""Which strings are on an instrument, one by one, since when, how long they still serve, where the old ones went."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+from uuid import UUID
+
+from fidicula.db.records import Retuning, SetString, StringSet, WorkDone
+from fidicula.tables.sound import Fitting, StringLife, string_life
+
+FITTED = ("strings_changed", "strings_named")
+FATES = {"spare": "kept as a spare", "given_on": "given on", "discarded": "thrown away"}
+FIRST_CHECK, SECOND_CHECK = timedelta(hours=2), timedelta(hours=24)
+EARLY = timedelta(minutes=30)
+"""So much before its time a check counts."""
+_DAYS_IN_MONTH = 30.44
+
+
+@dataclass(frozen=True)
+class StringView:
+    """One string on it. tension [N], diameter [mm].
+
+    fitted_at : None where nobody knows.  served : in words.  is_past : its time is over, by months or by hours.
+    """
+
+    name: str
+    set_name: str
+    material: str
+    diameter: float
+    tension: float | None
+    fitted_at: datetime | None
+    served: str
+    is_past: bool
+
+
+@dataclass(frozen=True)
+class FittedView:
+    """One time that strings were put on, or named."""
+
+    work_id: str
+    at: datetime
+    says: str
+    by: str
+    is_of_this_visit: bool
+
+
+@dataclass(frozen=True)
+class RemovedView:
+    """A string that came off. fate : where it went, in words."""
+
+    name: str
+    set_name: str
+    at: datetime
+    fate: str
+
+
+@dataclass(frozen=True)
+class CheckView:
+    """A look after new strings. due : from when on.  done_at : None until it was tuned again."""
+
+    label: str
+    due: datetime
+    done_at: datetime | None
+    is_due: bool
+
+
+@dataclass(frozen=True)
+class RetuningView:
+    """How far each string had gone, low string first; None where it was not looked at. [cents]"""
+
+    id: str
+    cents: list[float | None]
+    remark: str
+    by: str
+    at: datetime | None
+
+
+@dataclass(frozen=True)
+class StepView:
+    kind: str
+    says: str
+    because: str
+
+
+@dataclass(frozen=True)
+class StringsView:
+    """best : which set was on when it sounded best, in words.  drift : what the last tunings say, in words."""
+
+    strings: list[StringView]
+    fitted: list[FittedView]
+    removed: list[RemovedView]
+    checks: list[CheckView]
+    retunings: list[RetuningView]
+    drift: str
+    steps: list[StepView]
+    hours_a_week: float | None
+    best: str
+    fates: dict[str, str]
+    string_names: list[str]
+
+
+@dataclass(frozen=True)
+class OnIt:
+    """One string: of which set, since when. fitted_at : None where nobody knows.  hours_a_week : that it is played."""
+
+    string: SetString
+    set_name: str
+    material: str
+    fitted_at: datetime | None
+
+
+def strings_on(works: Sequence[WorkDone], sets: Mapping[UUID, StringSet], count: int) -> list[OnIt | None]:
+    """What is on each string's place, low string first.
+
+    works : of all visits, in order.  sets : by id, those that the works name.
+    """
+    found: list[OnIt | None] = [None] * count
+    for work in works:
+        string_set = _set_of(work, sets)
+        if string_set is None:
+            continue
+        for position in positions_of(work, count):
+            string = string_set.strings[position]
+            found[position] = OnIt(string, string_set.name, string_set.material, fitted_at(work))
+    return found
+
+
+def _set_of(work: WorkDone, sets: Mapping[UUID, StringSet]) -> StringSet | None:
+    """The set that the strings came from, also where a mixed one is on it since."""
+    if work.work not in FITTED or work.taken_back:
+        return None
+    of = work.detail.get("from")
+    return sets.get(UUID(of)) if of else sets.get(work.string_set_id) if work.string_set_id else None
+
+
+def positions_of(work: WorkDone, count: int) -> Sequence[int]:
+    """Which strings a work put on."""
+    return list(work.detail.get("positions") or range(count))
+
+
+def fitted_at(work: WorkDone) -> datetime | None:
+    """When they were put on: now, on a day that somebody knew, or nobody knows."""
+    if work.work == "strings_changed":
+        return work.done_at
+    since = work.detail.get("since")
+    return datetime.fromisoformat(since).astimezone() if since else None
+
+
+def hours_a_week_of(works: Sequence[WorkDone]) -> float | None:
+    """How long it is played, as was said last. [hours a week]"""
+    said = [work.detail["hours_a_week"] for work in works if work.detail.get("hours_a_week") is not None]
+    return float(said[-1]) if said else None
+
+
+def string_view(on: OnIt, *, hours_a_week: float | None, now: datetime) -> StringView:
+    life = string_life().get(on.material)
+    served, is_past = _served(on, life, hours_a_week, now)
+    return StringView(
+        on.string.name,
+        on.set_name,
+        on.material,
+        on.string.diameter,
+        on.string.tension,
+        on.fitted_at,
+        served,
+        is_past,
+    )
+
+
+def _served(on: OnIt, life: StringLife | None, hours_a_week: float | None, now: datetime) -> tuple[str, bool]:
+    if on.fitted_at is None:
+        return "nobody knows since when", False
+    days = (now - on.fitted_at).days
+    since = f"since {on.fitted_at.day} {on.fitted_at:%B %Y}"
+    if life is None:
+        return since, False
+    left_days = life.months * _DAYS_IN_MONTH - days
+    by_hours = ""
+    if hours_a_week:
+        played = hours_a_week * days / 7
+        by_hours = f", about {played:.0f} of {life.hours} hours"
+        left_days = min(left_days, (life.hours - played) / hours_a_week * 7)
+    if left_days <= 0:
+        return f"{since}{by_hours}: past its time", True
+    left = f"{left_days / _DAYS_IN_MONTH:.0f} months" if left_days > 45 else f"{max(1, round(left_days))} days"
+    return f"{since}{by_hours}: {left} left", False
+
+
+def removed_of(works: Sequence[WorkDone], sets: Mapping[UUID, StringSet], count: int) -> list[RemovedView]:
+    """Strings that came off, newest first."""
+    found: list[RemovedView] = []
+    on: list[OnIt | None] = [None] * count
+    for i, work in enumerate(works):
+        if work.work == "strings_changed" and not work.taken_back:
+            for position in positions_of(work, count):
+                old = on[position]
+                if old is not None:
+                    fate = FATES.get(str(work.detail.get("fate", "")), "not said where it went")
+                    found.append(RemovedView(old.string.name, old.set_name, work.done_at, fate))
+        on = strings_on(works[: i + 1], sets, count)
+    return found[::-1]
+
+
+def checks_of(works: Sequence[WorkDone], retunings: Sequence[Retuning], now: datetime) -> list[CheckView]:
+    """The looks that new strings want after two hours and after a day; none before any were put on here."""
+    changed = next((w for w in reversed(works) if w.work == "strings_changed" and not w.taken_back), None)
+    if changed is None:
+        return []
+    times = [r.tuned_at for r in retunings if r.tuned_at is not None and r.tuned_at >= changed.done_at]
+    found = []
+    for label, after in (("after two hours", FIRST_CHECK), ("after a day", SECOND_CHECK)):
+        due = changed.done_at + after
+        done = next((at for at in times if at >= due - EARLY), None)
+        found.append(CheckView(label, due, done, done is None and now >= due))
+    return found
+
+
+def drift_words(retunings: Sequence[Retuning], names: Sequence[str]) -> str:
+    """How the strings settle, by what each had gone at the last tunings."""
+    said = []
+    for position, name in enumerate(names):
+        gone = [r.cents[position] for r in retunings if position < len(r.cents)]
+        told = [cents for cents in gone if cents is not None][-3:]
+        if len(told) > 1:
+            row = ", ".join(f"{cents:+g}".replace("-", "−") for cents in told)
+            said.append(f"{name} {row}")
+    return f"Gone since the tuning before, in cents: {'; '.join(said)}." if said else ""
+
+
+def mixed_name(on: Sequence[OnIt | None], positions: Sequence[int], of: StringSet) -> str:
+    """What a set is called that was put together on an instrument: “Harbour medium, E of Weir gut”."""
+    sources = [of.name if i in positions else "" if one is None else one.set_name for i, one in enumerate(on)]
+    main = max(dict.fromkeys(sources), key=sources.count)
+    others = [
+        f"{' '.join(of.strings[i].name for i, s in enumerate(sources) if s == source)} of {source}"
+        for source in dict.fromkeys(sources)
+        if source != main
+    ]
+    return ", ".join([main, *others])
+
+
+def step_views(rows: Sequence[Fitting], family: str) -> list[StepView]:
+    return [StepView(row.kind, row.says, row.because) for row in rows if row.fits(family)]

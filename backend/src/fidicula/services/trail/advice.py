@@ -1,0 +1,46 @@
+"""What to do about a complaint: what has to be so first, small first steps by school, when to stop, who should not."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from fidicula.services.trail.heard import answers
+from fidicula.services.trail.model import AdviceView
+from fidicula.services.trail.places import Trail
+from fidicula.tables.signs import computed_signs, findings
+from fidicula.tables.sound import EVERY, Advice, advice
+
+_ORDER = ("first", "strings", "back", "move", "bridge", "wood", "stop", "who")
+
+
+def advice_for(
+    complaint: str, trail: Trail, player: str, signs: frozenset[str], names: Sequence[str]
+) -> list[AdviceView]:
+    """In the order in which it is heeded. signs : of the instrument now."""
+    rows = [row for row in advice() if row.complaint in (complaint, EVERY)]
+    rows.sort(key=lambda row: _ORDER.index(row.kind))
+    return [_view(row, trail, player, signs, names) for row in rows]
+
+
+def _view(row: Advice, trail: Trail, player: str, signs: frozenset[str], names: Sequence[str]) -> AdviceView:
+    answered: list[str] = []
+    if row.end is not None and row.direction is not None:
+        answered = answers(trail, player, end=row.end, direction=row.direction, names=names)
+    return AdviceView(
+        kind=row.kind,
+        says=row.says,
+        because=row.because,
+        source=row.source,
+        school=row.school or "",
+        end=row.end or "",
+        direction=row.direction or "",
+        unmet=[_sign_words(sign) for sign in row.against.shown(signs)],
+        answered=answered,
+    )
+
+
+def _sign_words(sign: str) -> str:
+    if sign in findings():
+        found = findings()[sign]
+        return f"{found.item}: {found.label}"
+    return computed_signs()[sign].says

@@ -1,0 +1,281 @@
+"""The trail as the page shows it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import UTC, date, datetime, timedelta
+from typing import Literal, cast
+
+from fidicula.core.fitting.post import post_place
+from fidicula.core.sound.places import EndPlace
+from fidicula.core.sound.ratings import mean_rating
+from fidicula.db.records import PostEntry
+from fidicula.services.acts import act_words, ways_words
+from fidicula.services.loaded import Loaded
+from fidicula.services.sheet.cut import Computed, compute, cut_view
+from fidicula.services.sheet.held import BenchState
+from fidicula.services.sheet.projection import judged_projection
+from fidicula.services.sheet.signs import signs_of, standing_seen
+from fidicula.services.trail.advice import advice_for
+from fidicula.services.trail.blind import blind_views, blind_words
+from fidicula.services.trail.heard import (
+    best_line,
+    by_player,
+    changed_by,
+    changed_views,
+    heard_view,
+    marks_of,
+    rated_of,
+)
+from fidicula.services.trail.model import (
+    EndView,
+    Line,
+    PlaceView,
+    PostView,
+    RecordingView,
+    SessionView,
+    SoundView,
+)
+from fidicula.services.trail.places import ENDS, FRAME_WORKS, Spot, Trail, TrailLine, half_of, trail_of, ways_back
+from fidicula.services.trail.records import TrailRecords
+from fidicula.tables.signs import findings
+from fidicula.tables.sound import act_choices, complaints
+
+POST_THICK = 6.0
+"""Where neither post nor figure says otherwise. [mm]"""
+BETWEEN_SHAVINGS = timedelta(days=14)
+"""A bridge that was left thick is played between shavings, two to four weeks."""
+
+
+def made_trail(loaded: Loaded, records: TrailRecords) -> Trail:
+    """One instrument's trail."""
+    state = loaded.state()
+    foot = state.read_or_figure("bridge_foot_width")
+    diameter = state.targets.others.get("post_diameter")
+    return trail_of(
+        records,
+        current=loaded.visit.id,
+        foot_width=None if foot is None else foot.value,
+        post_diameter=POST_THICK if diameter is None else diameter.band.aim,
+    )
+
+
+def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str, now: datetime | None = None) -> SoundView:
+    """Everything about an instrument's sound. complaint : that advice is wanted on, empty for none."""
+    state, trail, player = loaded.state(), made_trail(loaded, records), records.player
+    names = state.instrument.string_names
+    today = (now or datetime.now(UTC)).astimezone().date()
+    signs = _signs(loaded, state, today)
+    best = best_line(trail, player, comparable=True)
+    is_search = best is not None and sum(by_player(line, player) is not None for line in trail.lines) > 1
+    fallen = "post_fallen" in signs
+    go_back = _may_go_back(trail, fallen=fallen)
+    half = half_of(trail.now.first)
+    return SoundView(
+        ticket=state.instrument.ticket,
+        session=SessionView(player, records.begun, list(records.player_words)),
+        places=[
+            _place(trail, spot, records, best.spot if best and is_search else 0, can_go=not go_back)
+            for spot in trail.spots
+        ],
+        lines=[_line(trail, line, player, names) for line in trail.lines],
+        now=trail.now.number,
+        best=best.spot if best and is_search else None,
+        unverified=_unverified(trail, signs),
+        may_go_back=go_back,
+        may_halve=_may_halve(trail, fallen=fallen),
+        half_words="" if half is None else act_words("post_moved", half),
+        tap=_tap_words(trail),
+        post=_post(records.posts[-1]) if records.posts else None,
+        earlier_posts=[_post(entry) for entry in reversed(records.posts[:-1])],
+        fit=_fit(state),
+        trial_on=_trial_on(trail),
+        next_shaving=_next_shaving(trail),
+        complaints=dict(complaints()),
+        complaint=complaint,
+        advice=advice_for(complaint, trail, player, signs, names) if complaint else [],
+        blind=blind_views(records, trail),
+        blind_words=blind_words(records, trail, player),
+        choices={name: dict(choices) for name, choices in act_choices().items()},
+        string_names=list(names),
+        foot_width=trail.foot_width,
+        foot_thickness=_of(state, "bridge_foot_thickness"),
+        bar_edge=_bar_edge(state, trail),
+        post_diameter=trail.post_diameter,
+        wanted=wanted_place(state, trail),
+    )
+
+
+def _signs(loaded: Loaded, state: BenchState, today: date) -> frozenset[str]:
+    outcome = compute(state)
+    cut = cut_view(state, outcome if isinstance(outcome, Computed) else None)
+    projection = judged_projection(state)
+    return signs_of(state, loaded.visit, cut, projection[2] if projection else None, today=today)
+
+
+def _of(state: BenchState, measure: str) -> float | None:
+    held = state.read_or_figure(measure)
+    return None if held is None else held.value
+
+
+def _bar_edge(state: BenchState, trail: Trail) -> float | None:
+    inset = _of(state, "bar_inset")
+    return None if inset is None or trail.foot_width is None else -(trail.foot_width / 2 - inset)
+
+
+def wanted_place(state: BenchState, trail: Trail) -> EndView | None:
+    """Where the instrument's school puts the post; None where a figure for it is missing."""
+    setback, inset = state.targets.others.get("post_setback"), state.targets.others.get("post_inset")
+    if setback is None or inset is None or trail.foot_width is None:
+        return None
+    inside = inset.band.aim
+    bar = state.held("bar_inset")
+    if state.targets.schools.get("post_inset") == "mirror_bar" and bar is not None:
+        inside = bar.value
+    at = post_place(
+        setback=setback.band.aim, inset=inside, foot_width=trail.foot_width, post_diameter=trail.post_diameter
+    )
+    return EndView("top", "estimated", at[0], at[1], setback.band.aim, inside, 0.0)
+
+
+def _end(end: str, place: EndPlace, trail: Trail) -> EndView:
+    behind, across = place.at if place.at is not None else (None, None)
+    half = trail.post_diameter / 2
+    return EndView(
+        end=cast(Literal["top", "bottom"], end),
+        known=place.known,
+        behind=behind,
+        across=across,
+        setback=None if behind is None else behind - half,
+        inset=None if across is None or trail.foot_width is None else trail.foot_width / 2 - across - half,
+        known_to=place.known_to,
+    )
+
+
+def _place(trail: Trail, spot: Spot, records: TrailRecords, best: int, *, can_go: bool) -> PlaceView:
+    is_now = spot is trail.now
+    breaks = list(trail.breaks_since(spot.last_index))
+    vectors = None if is_now or not can_go else ways_back(trail, spot)
+    rated = [h for line in trail.lines if line.spot == spot.number if (h := by_player(line, records.player))]
+    means = [mean for h in rated if (mean := mean_rating(rated_of(h))) is not None]
+    return PlaceView(
+        number=spot.number,
+        says=_says(spot.first),
+        at=spot.first.at,
+        ends=[_end(name, place, trail) for name, place in zip(ENDS, spot.ends, strict=True)],
+        is_now=is_now,
+        is_best=spot.number == best,
+        incomparable=list(dict.fromkeys(line.breaks for line in breaks)),
+        from_other_foot=any(line.kind in FRAME_WORKS for line in breaks),
+        way_back="" if vectors is None else ways_words(vectors),
+        vectors=vectors or {},
+        mean=max(means, default=None),
+    )
+
+
+def _says(line: TrailLine) -> str:
+    if line.work is None:
+        return f"as it came, {line.at.day} {line.at:%B %Y}"
+    return act_words(line.kind, line.work.detail)
+
+
+def _line(trail: Trail, line: TrailLine, player: str, names: Sequence[str]) -> Line:
+    return Line(
+        key=f"{line.visit.id}/{0 if line.work is None else line.work.number}",
+        work=line.kind or None,
+        work_id=None if line.work is None else str(line.work.id),
+        says=_says(line),
+        by="" if line.work is None else line.work.done_by,
+        at=line.at,
+        visit_id=str(line.visit.id),
+        place=line.spot,
+        is_new_place=line.is_new_place,
+        irreversible=line.kind == "bridge_wood",
+        marks=marks_of(trail, line, player),
+        heard=[heard_view(h, player) for h in line.heard],
+        recordings=[RecordingView(str(r.id), r.words, r.recorded_by, r.recorded_at) for r in line.recordings],
+        changed=changed_views(changed_by(trail, line, player), names),
+    )
+
+
+def _unverified(trail: Trail, signs: frozenset[str]) -> list[str]:
+    found = []
+    if "post_fallen" in signs:
+        gauged = next((s for s in reversed(trail.spots) if all(end.known == "gauged" for end in s.ends)), None)
+        where = f"place {gauged.number} is where it was last gauged" if gauged else "it was never gauged"
+        found.append(f"The post lies inside: {where}. Nothing of it holds until it stands and is gauged.")
+    known = {name: end.known for name, end in zip(ENDS, trail.now.ends, strict=True)}
+    guessed = [name for name in ENDS if known[name] == "estimated"]
+    if guessed:
+        found.append(f"Estimated since it was last gauged: {' and '.join(guessed)}.")
+    lost = [name for name in ENDS if known[name] == "unknown"]
+    if lost:
+        found.append(f"Not gauged where it stands now: {' and '.join(lost)}.")
+    if signs & {"bridge_walked", "bridge_off_place", "bridge_turned"}:
+        found.append("The bridge does not stand where it belongs: places told from its foot wait until it does.")
+    return found
+
+
+def _may_go_back(trail: Trail, *, fallen: bool) -> str:
+    if fallen:
+        return "the post lies inside: set it first, then gauge it"
+    if len(trail.spots) < 2:
+        return "there is no earlier place on record"
+    if any(end.known != "gauged" for end in trail.now.ends):
+        return "gauge both its ends first: a way from an estimated place would be a guess"
+    return ""
+
+
+def _may_halve(trail: Trail, *, fallen: bool) -> str:
+    if fallen:
+        return "the post lies inside: set it first, then gauge it"
+    if trail.now.first.kind != "post_moved":
+        return "the post was not moved yet"
+    if half_of(trail.now.first) is None:
+        return "nobody said which way it went: gauge it, then go back to a place"
+    return ""
+
+
+def _tap_words(trail: Trail) -> str:
+    if trail.tap is None:
+        return "a tap has not been gauged here; taken for a tenth, give or take as much"
+    return f"a tap went {trail.tap.mean:.2f} ± {trail.tap.known_to:.2f} mm here, over {trail.tap.taps:g} gauged"
+
+
+def _post(entry: PostEntry) -> PostView:
+    return PostView(
+        id=str(entry.id),
+        length=entry.length,
+        diameter=entry.diameter,
+        wood=entry.wood,
+        grain_mark=entry.grain_mark,
+        end_down=entry.end_down,
+        fitted_on=entry.fitted_on,
+        marks_inside=entry.marks_inside,
+        by=entry.entered_by,
+        at=entry.entered_at,
+    )
+
+
+def _fit(state: BenchState) -> list[str]:
+    """What was last seen of the post."""
+    line = standing_seen(state).get("post")
+    if line is None:
+        return []
+    said = [findings()[finding].label for finding in line.findings if finding in findings()]
+    return said or ["fine" if line.verdict == "fine" else line.words or line.verdict]
+
+
+def _trial_on(trail: Trail) -> str:
+    """What is being tried on the bridge now, in words; empty for nothing."""
+    for line in reversed(trail.lines):
+        if line.kind in ("bridge_trial_off", "new_bridge"):
+            return ""
+        if line.kind == "bridge_trial" and line.work is not None:
+            return act_words(line.kind, line.work.detail)
+    return ""
+
+
+def _next_shaving(trail: Trail) -> date | None:
+    last = next((line for line in reversed(trail.lines) if line.kind == "bridge_wood"), None)
+    return None if last is None else (last.at + BETWEEN_SHAVINGS).astimezone().date()

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+/** The bridge for the tone: first what comes off again, then wood, which does not come back. */
+import { nextTick, onMounted, reactive, ref } from 'vue'
+import type { SoundView } from '@/api'
+import { day } from '@/shared/format'
+import type { TrialBody, WoodBody } from './bodies'
+import type { Faults } from './useSound'
+
+const props = defineProps<{
+  view: SoundView
+  tryOnBridge: (body: TrialBody) => Promise<Faults>
+  trialOff: () => Promise<Faults>
+  woodOff: (body: WoodBody) => Promise<Faults>
+}>()
+const emit = defineEmits<{ done: [] }>()
+
+const way = ref<'trial' | 'wood'>('trial')
+const trial = reactive<Required<TrialBody>>({ what: '', place: '', words: '' })
+const wood = reactive<Required<WoodBody>>({ place: '', off: '', left: '', reason: '', words: '' })
+const faults = ref<Record<string, string>>({})
+const isSending = ref(false)
+const form = ref<HTMLFormElement | null>(null)
+
+async function write(request: () => Promise<Faults>): Promise<void> {
+  isSending.value = true
+  const wrong = await request()
+  isSending.value = false
+  faults.value = wrong ?? {}
+  if (!wrong) emit('done')
+}
+const send = () => void write(() => (way.value === 'trial' ? props.tryOnBridge({ ...trial }) : props.woodOff({ ...wood })))
+onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>('input, select')?.focus()))
+</script>
+
+<template>
+  <form ref="form" aria-label="The bridge, for its tone" @submit.prevent="send">
+    <h2>The bridge, for its tone</h2>
+    <p v-if="view.trial_on">On it now: {{ view.trial_on }}. <v-btn size="small" @click="write(trialOff)">Take it off</v-btn></p>
+    <fieldset>
+      <legend class="only-read">what</legend>
+      <label class="choice"><input v-model="way" type="radio" value="trial" name="way" />try something that comes off again</label>
+      <label class="choice"><input v-model="way" type="radio" value="wood" name="way" />wood was taken</label>
+    </fieldset>
+    <template v-if="way === 'trial'">
+      <label>what<select v-model="trial.what"><option value="">choose</option><option v-for="(label, key) in view.choices.trial" :key="key" :value="key">{{ label }}</option></select></label>
+      <p v-if="faults.what" class="fault" role="alert">{{ faults.what }}</p>
+      <label>where<select v-model="trial.place"><option value="">choose</option><option v-for="(label, key) in view.choices.place" :key="key" :value="key">{{ label }}</option></select></label>
+      <p v-if="faults.place" class="fault" role="alert">{{ faults.place }}</p>
+      <label>to remember<input v-model="trial.words" class="own" maxlength="400" autocomplete="off" /></label>
+    </template>
+    <template v-else>
+      <p v-if="view.next_shaving" class="quiet">The next shaving from {{ day(view.next_shaving) }} on: it is played two to four weeks between.</p>
+      <label>where<select v-model="wood.place"><option value="">choose</option><option v-for="(label, key) in view.choices.place" :key="key" :value="key">{{ label }}</option></select></label>
+      <p v-if="faults.place" class="fault" role="alert">{{ faults.place }}</p>
+      <div class="two">
+        <label>taken off, mm<input v-model="wood.off" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
+        <label>left there, mm<input v-model="wood.left" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
+      </div>
+      <p v-for="field in ['off', 'left']" v-show="faults[field]" :key="field" class="fault" role="alert">{{ faults[field] }}</p>
+      <template v-if="faults.reason || wood.reason">
+        <p class="fault" role="alert">{{ faults.reason }}</p>
+        <label>why all the same<input v-model="wood.reason" class="own" maxlength="400" autocomplete="off" /></label>
+      </template>
+      <label>to remember<input v-model="wood.words" class="own" maxlength="400" autocomplete="off" /></label>
+      <p class="caution">Wood does not come back. Try it reversibly first; blade away from you, the bridge off or well held.</p>
+    </template>
+    <p v-if="faults['']" class="fault" role="alert">{{ faults[''] }}</p>
+    <div class="ways">
+      <v-btn type="submit" variant="flat" :loading="isSending">{{ way === 'trial' ? 'It is on' : 'It was taken' }}</v-btn>
+      <v-btn @click="emit('done')">Not now</v-btn>
+    </div>
+  </form>
+</template>
+
+<style scoped src="./form.css"></style>

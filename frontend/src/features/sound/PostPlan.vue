@@ -1,0 +1,42 @@
+<script setup lang="ts">
+/** Both ends of the post from above, beside each other, and the place that is chosen in them. */
+import { ref, watch } from 'vue'
+import type { SoundView } from '@/api'
+import EndPlan from './EndPlan.vue'
+import PlaceHeard from './PlaceHeard.vue'
+
+const props = defineProps<{ view: SoundView; leftHanded: boolean; mayAct: boolean; width: number; height: number }>()
+const emit = defineEmits<{ back: [place: number] }>()
+const selected = ref(props.view.now)
+watch(() => props.view.now, (now) => (selected.value = now))
+defineExpose({ select: (place: number) => (selected.value = place) })
+</script>
+
+<template>
+  <div class="plans">
+    <EndPlan :view="view" end="top" :left-handed="leftHanded" :selected="selected" :width="width" :height="height" @select="selected = $event" />
+    <EndPlan :view="view" end="bottom" :left-handed="leftHanded" :selected="selected" :width="width" :height="height" @select="selected = $event" />
+  </div>
+  <p class="key">Ringed: where it stands now, broken where it is estimated. Dotted with a cross: where the school has it. A thick number is the best so far.</p>
+  <p v-for="line in view.unverified" :key="line" class="unverified" role="note">{{ line }}</p>
+  <PlaceHeard :view="view" :place="selected" :may-act="mayAct" @back="emit('back', $event)" />
+</template>
+
+<style scoped>
+.plans {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+.key {
+  margin: 4px 0 8px;
+  color: var(--quiet);
+  font-size: 15px;
+}
+.unverified {
+  margin: 0 0 8px;
+  padding: 6px 12px;
+  border: 2px dashed var(--ink);
+  border-radius: 4px;
+}
+</style>

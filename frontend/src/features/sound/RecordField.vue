@@ -1,0 +1,98 @@
+<script setup lang="ts">
+/** A recording of how it sounds now: by this device's microphone, or a file. */
+import { onBeforeUnmount, ref } from 'vue'
+import type { Faults } from './useSound'
+
+const props = defineProps<{ send: (sound: Blob, words: string) => Promise<Faults> }>()
+const emit = defineEmits<{ done: [] }>()
+const words = ref('')
+const fault = ref('')
+const isOn = ref(false)
+const isSending = ref(false)
+const seconds = ref(0)
+const LONGEST_S = 120
+let recorder: MediaRecorder | null = null
+let ticking: ReturnType<typeof setInterval> | undefined
+
+async function begin(): Promise<void> {
+  fault.value = ''
+  if (!navigator.mediaDevices?.getUserMedia || typeof MediaRecorder === 'undefined') {
+    fault.value = 'This browser gives no microphone here: record with another device and choose the file.'
+    return
+  }
+  let stream: MediaStream
+  try {
+    stream = await navigator.mediaDevices.getUserMedia({ audio: true })
+  } catch {
+    fault.value = 'The microphone was not given: allow it for this page, or choose a file.'
+    return
+  }
+  const parts: Blob[] = []
+  recorder = new MediaRecorder(stream)
+  recorder.ondataavailable = (event) => parts.push(event.data)
+  recorder.onstop = () => {
+    for (const track of stream.getTracks()) track.stop()
+    void keep(new Blob(parts, { type: recorder?.mimeType ?? 'audio/webm' }))
+  }
+  recorder.start()
+  isOn.value = true
+  seconds.value = 0
+  ticking = setInterval(() => {
+    seconds.value += 1
+    if (seconds.value >= LONGEST_S) stop()
+  }, 1000)
+}
+function stop(): void {
+  clearInterval(ticking)
+  if (isOn.value) recorder?.stop()
+  isOn.value = false
+}
+async function keep(sound: Blob): Promise<void> {
+  isSending.value = true
+  const wrong = await props.send(sound, words.value.trim())
+  isSending.value = false
+  if (wrong) fault.value = Object.values(wrong)[0] ?? ''
+  else emit('done')
+}
+function onFile(event: Event): void {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (file) void keep(file)
+}
+onBeforeUnmount(stop)
+</script>
+
+<template>
+  <section aria-label="Record it">
+    <h2>Record how it sounds now</h2>
+    <label>what is played<input v-model="words" class="own" maxlength="400" autocomplete="off" /></label>
+    <p class="quiet">The same bow, the same notes, the same spot in the room: else two recordings compare nothing. Ask the player first.</p>
+    <p v-if="isOn" role="status"><b>Recording, {{ seconds }} s</b></p>
+    <p v-if="isSending" role="status">Kept …</p>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <div class="ways">
+      <v-btn v-if="!isOn" variant="flat" autofocus @click="begin">Record</v-btn>
+      <v-btn v-else variant="flat" @click="stop">Stop and keep</v-btn>
+      <input id="sound-file" class="only-read" type="file" accept="audio/*" @change="onFile" />
+      <label class="file" for="sound-file">a file …</label>
+      <v-btn @click="emit('done')">Not now</v-btn>
+    </div>
+  </section>
+</template>
+
+<style scoped src="./form.css"></style>
+<style scoped>
+.file {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  margin: 0;
+  padding: 0 14px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  cursor: pointer;
+}
+#sound-file:focus-visible + .file {
+  outline: 3px solid var(--action);
+  outline-offset: 2px;
+}
+</style>

@@ -1,0 +1,253 @@
+<script setup lang="ts">
+/** A session with a player: where it stands, what is done and heard, what to do next, and the way back. */
+import { computed, nextTick, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { useBench } from '@/features/bench'
+import { useCommands } from '@/shared/commands'
+import PageLinks from '@/shared/PageLinks.vue'
+import { usePageCommands } from '@/shared/pages'
+import { useAtBench } from '@/shared/person'
+import AdvicePanel from './AdvicePanel.vue'
+import BlindPanel from './BlindPanel.vue'
+import BridgeForm from './BridgeForm.vue'
+import HeardForm from './HeardForm.vue'
+import MoveForm from './MoveForm.vue'
+import PostPlan from './PostPlan.vue'
+import RecordField from './RecordField.vue'
+import TrailList from './TrailList.vue'
+import { useSound } from './useSound'
+
+const props = defineProps<{ ticket: string }>()
+const router = useRouter()
+const bench = useBench()
+const atBench = useAtBench()
+watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
+
+const complaint = ref('')
+const sound = useSound({ ticket: () => props.ticket, complaint: () => complaint.value })
+const { view, failure } = sound
+const leftHanded = computed(() => bench.sheet?.instrument.left_handed ?? false)
+const family = computed(() => bench.sheet?.instrument.family ?? '')
+const mayAct = computed(() => atBench.may('measure') && !bench.sheet?.instrument.handed_over_at)
+
+type Panel = '' | 'heard' | 'move' | 'bridge' | 'advice' | 'record' | 'blind'
+const panel = ref<Panel>('')
+const moveStart = ref<{ end: string; direction: string } | undefined>()
+const player = ref('')
+const isNaming = ref(false)
+const backTyped = ref('')
+const isGoingBack = ref(false)
+const note = ref('')
+const nameField = ref<HTMLInputElement | null>(null)
+const backField = ref<HTMLInputElement | null>(null)
+const othersOf = ref('')
+
+function show(next: Panel): void {
+  panel.value = next
+  note.value = ''
+  moveStart.value = undefined
+}
+function moveFrom(start: { end: string; direction: string }): void {
+  panel.value = 'move'
+  moveStart.value = start
+}
+const gauge = () => void router.push({ name: 'measure', params: { ticket: props.ticket }, query: { course: 'post', place: 'post_setback/0' } })
+const best = computed(() => view.value?.places.find((one) => one.is_best) ?? null)
+const nowPlace = computed(() => view.value?.places.find((one) => one.is_now) ?? null)
+
+/** A change that is one command: what it did, or why not, is said in the page's own line. */
+async function once(request: () => Promise<Record<string, string> | null>, done: string): Promise<void> {
+  const wrong = await request()
+  note.value = wrong ? (Object.values(wrong)[0] ?? '') : done
+}
+const halfBack = () => once(sound.halfBack, 'Half of it is back. Listen.')
+function backTo(place: number): Promise<void> {
+  return once(() => sound.backTo(place), `Written down: back to place ${place}. Gauge it, and listen.`)
+}
+function askBack(): void {
+  isGoingBack.value = true
+  backTyped.value = best.value && !best.value.is_now ? String(best.value.number) : ''
+  void nextTick(() => backField.value?.select())
+}
+async function goBack(): Promise<void> {
+  if (!/^\d+$/.test(backTyped.value.trim())) {
+    note.value = 'Type the number of a place on the trail.'
+    return
+  }
+  isGoingBack.value = false
+  await backTo(Number(backTyped.value))
+}
+function askPlayer(heardId = ''): void {
+  othersOf.value = heardId
+  player.value = heardId ? '' : (view.value?.session.player ?? '')
+  isNaming.value = true
+  void nextTick(() => nameField.value?.select())
+}
+async function name(): Promise<void> {
+  const wrong = await (othersOf.value ? sound.playedBy(othersOf.value, player.value) : sound.begin(player.value))
+  note.value = wrong ? (Object.values(wrong)[0] ?? '') : ''
+  isNaming.value = !!wrong
+}
+/** The newest of the trail: what was heard after its last act, else the act itself. */
+async function undo(): Promise<void> {
+  const line = view.value?.lines.at(-1)
+  if (!line) return
+  const heard = line.heard.at(-1)
+  if (heard) await once(() => sound.takeBack('heard', heard.id), 'What was heard last is taken back.')
+  else if (line.work_id) {
+    const done = await bench.submitWorkBack(line.work_id)
+    note.value = done ? `Taken back: ${line.says}.` : bench.failure
+  }
+}
+function toBest(): void {
+  const place = best.value
+  if (!place) note.value = 'No best place yet: two places have to be heard by the same player.'
+  else if (place.is_now) note.value = `It stands at the best place, ${place.number}.`
+  else void backTo(place.number)
+}
+
+const acting = () => mayAct.value && view.value !== null
+usePageCommands(() => props.ticket, () => family.value)
+useCommands([
+  { letter: 's', words: 'how it sounds now', run: () => show('heard'), possible: acting },
+  { letter: 'a', words: 'move the post', run: () => show('move'), possible: acting },
+  { letter: 'h', words: 'too much: half back', run: () => void halfBack(), possible: acting },
+  { letter: 'k', words: 'back to a place', run: askBack, possible: acting },
+  { letter: 'y', words: 'back to the best', run: toBest, possible: acting },
+  { letter: 'x', words: 'gauge where it stands', run: gauge, possible: acting },
+  { letter: 'w', words: 'the bridge, for its tone', run: () => show('bridge'), possible: acting },
+  { letter: 'd', words: 'what to do about it', run: () => show('advice') },
+  { letter: 'm', words: 'record it', run: () => show('record'), possible: acting },
+  { letter: 'c', words: 'compare blind', run: () => show('blind'), possible: acting },
+  { letter: 'i', words: 'who plays', run: () => askPlayer(), possible: acting },
+  { letter: 'u', words: 'undo', run: () => void undo(), possible: acting },
+  { letter: 'e', words: 'the sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
+])
+</script>
+
+<template>
+  <div class="page">
+    <PageLinks :ticket="ticket" :family="family" here="sound" class="links" />
+    <main v-if="view" class="main" aria-label="Sound">
+      <h1>{{ ticket }} · Sound<template v-if="view.session.player">, with {{ view.session.player }}</template></h1>
+      <p class="where">
+        The post stands at place <b>{{ view.now }}</b><template v-if="nowPlace?.mean">, heard as <b>{{ nowPlace.mean.toFixed(1) }}</b> of 5</template>.
+        <template v-if="best && !best.is_now">Best so far: place <b>{{ best.number }}</b>, {{ best.mean?.toFixed(1) }}.</template>
+        <template v-else-if="best">It is the best so far.</template>
+        <template v-if="view.trial_on"> On the bridge: {{ view.trial_on }}.</template>
+      </p>
+      <p v-if="note" class="note" role="status">{{ note }}</p>
+      <PostPlan :view="view" :left-handed="leftHanded" :may-act="mayAct" :width="392" :height="330" @back="backTo" />
+      <h2>The trail</h2>
+      <TrailList :view="view" :may-act="mayAct" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), 'Taken back.')" @played-by="askPlayer" />
+    </main>
+    <p v-else class="main" role="status">{{ failure || 'Looking at the trail …' }}</p>
+    <aside v-if="view" class="side" aria-label="At the session">
+      <form v-if="isNaming" @submit.prevent="name">
+        <label>{{ othersOf ? 'who played then' : 'who plays' }}<input ref="nameField" v-model="player" class="own" maxlength="80" autocomplete="off" /></label>
+        <div class="ways"><v-btn type="submit" variant="flat">{{ othersOf ? 'It was this player' : 'Begin with this player' }}</v-btn><v-btn @click="isNaming = false">Not now</v-btn></div>
+      </form>
+      <form v-if="isGoingBack" aria-label="Back to a place" @submit.prevent="goBack">
+        <label>back to place<input ref="backField" v-model="backTyped" class="own" inputmode="numeric" maxlength="6" autocomplete="off" /></label>
+        <p v-if="view.may_go_back" class="wait">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
+        <div class="ways"><v-btn type="submit" variant="flat">It was taken back</v-btn><v-btn @click="isGoingBack = false">Not now</v-btn></div>
+      </form>
+      <HeardForm v-if="panel === 'heard'" :view="view" :left-handed="leftHanded" :send="sound.hear" @done="show('')" />
+      <MoveForm v-else-if="panel === 'move'" :key="JSON.stringify(moveStart)" :view="view" :send="sound.move" :start="moveStart" @done="show('')" />
+      <BridgeForm v-else-if="panel === 'bridge'" :view="view" :try-on-bridge="sound.tryOnBridge" :trial-off="sound.trialOff" :wood-off="sound.woodOff" @done="show('')" />
+      <AdvicePanel v-else-if="panel === 'advice'" v-model="complaint" :view="view" :may-act="mayAct" @move="moveFrom" @done="show('')" />
+      <RecordField v-else-if="panel === 'record'" :send="sound.record" @done="show('')" />
+      <BlindPanel v-else-if="panel === 'blind'" :view="view" :try-blind="sound.tryBlind" :choose="sound.chooseBlind" @done="show('')" />
+      <template v-else-if="!isNaming && !isGoingBack">
+        <h2>One act, then listen</h2>
+        <template v-if="mayAct">
+          <p v-if="!view.session.begun" class="quiet">Nobody has said who plays today. <v-btn size="small" @click="askPlayer()">Who plays</v-btn></p>
+          <div class="acts">
+            <v-btn variant="flat" @click="show('heard')">How it sounds now</v-btn>
+            <v-btn @click="show('move')">Move one end of the post</v-btn>
+            <v-btn :disabled="view.may_halve !== ''" @click="halfBack">Too much: half back</v-btn>
+            <p class="quiet">{{ view.may_halve ? `Half back: ${view.may_halve}.` : `That is: ${view.half_words}.` }}</p>
+            <v-btn :disabled="view.may_go_back !== '' || !best || best.is_now" @click="toBest">Back to the best{{ best && !best.is_now ? `, place ${best.number}` : '' }}</v-btn>
+            <p v-if="view.may_go_back" class="quiet">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
+            <v-btn @click="gauge">Gauge where it stands</v-btn>
+            <v-btn @click="show('bridge')">The bridge, for its tone</v-btn>
+            <v-btn @click="show('record')">Record it</v-btn>
+            <v-btn @click="show('blind')">Compare blind</v-btn>
+            <v-btn @click="show('advice')">What to do about it …</v-btn>
+          </div>
+        </template>
+        <template v-else>
+          <p class="quiet">Acts are written down by whoever measures, while it is in the house.</p>
+          <v-btn @click="show('advice')">What to do about it …</v-btn>
+        </template>
+      </template>
+      <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
+    </aside>
+  </div>
+</template>
+
+<style scoped src="./form.css"></style>
+<style scoped>
+.page {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 0 12px;
+  padding: 2px 16px 64px;
+  align-items: start;
+}
+.links {
+  grid-column: 1 / -1;
+}
+.main,
+.side {
+  padding: 10px 18px 18px;
+  background: var(--sheet);
+  border-radius: 4px;
+}
+.side {
+  position: sticky;
+  top: 6px;
+  max-height: calc(100vh - 60px);
+  overflow-y: auto;
+}
+h1 {
+  margin: 0 0 4px;
+  font-size: 23px;
+}
+.main > h2 {
+  margin: 16px 0 6px;
+}
+.where {
+  margin: 0 0 8px;
+  font-size: 18px;
+}
+.note,
+.wait {
+  margin: 0 0 8px;
+  padding: 6px 12px;
+  border: 2px solid var(--ink);
+  border-radius: 4px;
+}
+.acts {
+  display: grid;
+  gap: 8px;
+}
+.acts p {
+  margin: -4px 0 4px;
+}
+@media (max-width: 1000px) {
+  .page {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .side {
+    position: static;
+    grid-row: 2;
+    max-height: none;
+  }
+}
+@media (max-width: 640px) {
+  .page {
+    padding: 2px 0 56px;
+  }
+}
+</style>

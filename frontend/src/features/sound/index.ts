@@ -1,0 +1,2 @@
+export { default as SoundPage } from './SoundPage.vue'
+export { default as PostTrail } from './PostTrail.vue'

@@ -1,0 +1,114 @@
+/** An instrument's trail: what was done and heard, and changes to it, each of which answers with the whole. */
+import { ref, watch, type Ref } from 'vue'
+import { answerOf, api, Refused, type SoundView } from '@/api'
+import { useBench } from '@/features/bench'
+import { freshId } from '@/shared/id'
+import type { HeardBody, MoveBody, PostBody, TrialBody, WoodBody } from './bodies'
+
+export interface UseSoundOptions {
+  ticket: () => string
+  /** What advice is wanted on, empty for none. */
+  complaint?: () => string
+}
+
+export interface UseSoundReturn {
+  view: Ref<SoundView | null>
+  /** Why the page, or the last change, came to nothing. */
+  failure: Ref<string>
+  load: () => Promise<void>
+  begin: (player: string) => Promise<Faults>
+  hear: (body: HeardBody) => Promise<Faults>
+  playedBy: (heardId: string, player: string) => Promise<Faults>
+  takeBack: (kind: 'heard' | 'recording' | 'post_entry', id: string) => Promise<Faults>
+  move: (body: MoveBody) => Promise<Faults>
+  halfBack: () => Promise<Faults>
+  backTo: (place: number) => Promise<Faults>
+  tryOnBridge: (body: TrialBody) => Promise<Faults>
+  trialOff: () => Promise<Faults>
+  woodOff: (body: WoodBody) => Promise<Faults>
+  describePost: (body: PostBody) => Promise<Faults>
+  record: (sound: Blob, words: string) => Promise<Faults>
+  tryBlind: (one: string, other: string) => Promise<Faults>
+  chooseBlind: (trial: string, chosen: 'first' | 'second' | 'neither') => Promise<Faults>
+}
+
+/** What was wrong, by field; null where it was kept. Under '' what is wrong with the whole. */
+export type Faults = Record<string, string> | null
+
+export function useSound(options: UseSoundOptions): UseSoundReturn {
+  const bench = useBench()
+  const view = ref<SoundView | null>(null)
+  const failure = ref('')
+  let asked = 0
+
+  const path = () => ({ ticket: options.ticket() })
+  const complaint = () => options.complaint?.() ?? ''
+
+  async function load(): Promise<void> {
+    const mine = ++asked
+    try {
+      const found = await answerOf(api.GET('/api/instruments/{ticket}/sound', { params: { path: path(), query: { complaint: complaint() } } }))
+      if (mine !== asked) return
+      view.value = found
+      failure.value = ''
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      failure.value = error.message
+    }
+  }
+
+  /** Everything on the page follows: the trail, the advice on it, and the sheet whose readings an act makes stale. */
+  async function change(request: () => Promise<SoundView>): Promise<Faults> {
+    try {
+      await bench.flush()
+      const answer = await request()
+      asked += 1
+      if (!complaint()) view.value = answer
+      failure.value = ''
+      await Promise.all([bench.refresh(), complaint() ? load() : null])
+      return null
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      failure.value = error.message
+      return Object.keys(error.fields).length ? error.fields : { '': error.message }
+    }
+  }
+
+  watch(() => [options.ticket(), complaint()].join('/'), () => void load(), { immediate: true })
+  watch(() => bench.sheet, () => void load())
+
+  const params = () => ({ params: { path: path() } })
+  const id = freshId
+  return {
+    view,
+    failure,
+    load,
+    begin: (player) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/session', { ...params(), body: { id: id(), player } }))),
+    hear: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/heard', { ...params(), body: { ...body, id: id() } }))),
+    playedBy: (heard_id, player) =>
+      change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/heard/{heard_id}/played-by', { params: { path: { ...path(), heard_id } }, body: { id: id(), player } }))),
+    takeBack: (kind, line_id) =>
+      change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/{kind}/{line_id}/take-back', { params: { path: { ...path(), kind, line_id } } }))),
+    move: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/moves', { ...params(), body: { ...body, id: id() } }))),
+    halfBack: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/half-back', { ...params(), body: { id: id() } }))),
+    backTo: (place) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/back', { ...params(), body: { id: id(), place } }))),
+    tryOnBridge: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial', { ...params(), body: { ...body, id: id() } }))),
+    trialOff: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial-off', { ...params(), body: { id: id() } }))),
+    woodOff: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/wood', { ...params(), body: { ...body, id: id() } }))),
+    describePost: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/post', { ...params(), body: { ...body, id: id() } }))),
+    record: (sound, words) =>
+      change(() =>
+        answerOf(
+          api.POST('/api/instruments/{ticket}/sound/recordings', {
+            params: { path: path(), query: { id: id(), words } },
+            headers: { 'Content-Type': sound.type || 'application/octet-stream' },
+            body: sound as unknown as string,
+            bodySerializer: (body) => body as unknown as BodyInit,
+          }),
+        ),
+      ),
+    tryBlind: (one, other) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/blind', { ...params(), body: { id: id(), one, other, player: '' } }))),
+    chooseBlind: (trial_id, chosen) =>
+      change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/blind/{trial_id}/chosen', { params: { path: { ...path(), trial_id } }, body: { chosen } }))),
+  }
+}

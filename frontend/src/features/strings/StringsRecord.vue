@@ -1,0 +1,212 @@
+<script setup lang="ts">
+/** Which strings are on it, one by one; how they settle; what was on it before, and when it sounded best. */
+import { computed, reactive, ref, watch } from 'vue'
+import { answerOf, api, Refused, type StringsView } from '@/api'
+import { useBench } from '@/features/bench'
+import { ago, day, mm, plain, until } from '@/shared/format'
+import { freshId } from '@/shared/id'
+import { useAtBench } from '@/shared/person'
+import StringsDialog from './StringsDialog.vue'
+
+const props = defineProps<{ ticket: string }>()
+const bench = useBench()
+const atBench = useAtBench()
+const view = ref<StringsView | null>(null)
+const failure = ref('')
+const isChanging = ref(false)
+const isTuning = ref(false)
+const cents = reactive<Record<number, string>>({})
+const remark = ref('')
+const faults = ref<Record<string, string>>({})
+const mayAct = computed(() => atBench.may('measure') && !bench.sheet?.instrument.handed_over_at)
+
+async function ask(request: () => Promise<StringsView>): Promise<boolean> {
+  try {
+    view.value = await request()
+    failure.value = ''
+    faults.value = {}
+    return true
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    failure.value = error.message
+    faults.value = error.fields
+    return false
+  }
+}
+const path = () => ({ ticket: props.ticket })
+const load = () => ask(() => answerOf(api.GET('/api/instruments/{ticket}/strings', { params: { path: path() } })))
+watch([() => props.ticket, () => bench.sheet], () => void load(), { immediate: true })
+
+const names = computed(() => view.value?.string_names ?? [])
+/** In the order in which the strings lie seen from the tailpiece, as on the card. */
+const positions = computed(() => {
+  const all = names.value.map((_, i) => i)
+  return bench.sheet?.instrument.left_handed ? all.reverse() : all
+})
+async function tune(): Promise<void> {
+  const body = { id: freshId(), cents: names.value.map((_, i) => cents[i] ?? ''), remark: remark.value }
+  const done = await ask(() => answerOf(api.POST('/api/instruments/{ticket}/retunings', { params: { path: path() }, body })))
+  if (!done) return
+  for (const i of names.value.keys()) cents[i] = ''
+  remark.value = ''
+  isTuning.value = false
+}
+const takeBack = (retuning_id: string) =>
+  void ask(() => answerOf(api.POST('/api/instruments/{ticket}/retunings/{retuning_id}/take-back', { params: { path: { ...path(), retuning_id } } })))
+const gone = (value: number | null) => (value === null ? '' : value > 0 ? `+${mm(value, 0)}` : mm(value, 0))
+const STEPS = { first: 'Before', do: 'In this order', caution: 'Take care' }
+</script>
+
+<template>
+  <section v-if="view" class="record" aria-label="The strings on it">
+    <table v-if="view.strings.length">
+      <thead><tr><th scope="col">on it</th><th scope="col">of</th><th scope="col">diameter</th><th scope="col">pulls</th><th scope="col">has served</th></tr></thead>
+      <tbody>
+        <tr v-for="string in view.strings" :key="string.name">
+          <th scope="row">{{ string.name }}</th>
+          <td>{{ string.set_name }}, {{ string.material }}</td>
+          <td>{{ plain(string.diameter) }}</td>
+          <td>{{ string.tension === null ? 'no figure' : `${plain(string.tension)} N` }}</td>
+          <td :class="{ past: string.is_past }">{{ string.served }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-else>Nobody has said which strings are on it.</p>
+    <p v-if="view.hours_a_week" class="quiet">Played about {{ plain(view.hours_a_week) }} hours a week.</p>
+    <p v-if="view.best">{{ view.best }}</p>
+    <div v-if="mayAct" class="ways">
+      <v-btn variant="flat" @click="isChanging = true">{{ view.strings.length ? 'Put strings on, or name them' : 'Say which' }}</v-btn>
+      <v-btn v-if="view.strings.length" @click="isTuning = !isTuning">Tuned again</v-btn>
+    </div>
+    <form v-if="isTuning" aria-label="Tuned again" class="tune" @submit.prevent="tune">
+      <p class="quiet">How far each had gone before it was tuned, in cents: flat is below nought.</p>
+      <label v-for="i in positions" :key="i">{{ names[i] }}<input v-model="cents[i]" inputmode="text" maxlength="20" autocomplete="off" :aria-invalid="!!faults[i]" /></label>
+      <label class="wide">to remember<input v-model="remark" maxlength="400" autocomplete="off" /></label>
+      <v-btn type="submit" variant="flat">Write it down</v-btn>
+    </form>
+    <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
+    <template v-if="view.checks.length">
+      <h2>Settling</h2>
+      <ul>
+        <li v-for="check in view.checks" :key="check.label">
+          {{ check.label }}: <template v-if="check.done_at">looked at {{ ago(check.done_at) }}</template><b v-else-if="check.is_due">due: tune, heights, the bridge upright</b><template v-else>from {{ until(check.due) }} on</template>
+        </li>
+      </ul>
+      <p v-if="view.drift">{{ view.drift }}</p>
+    </template>
+    <details v-if="view.retunings.length">
+      <summary>tuned again, {{ view.retunings.length }} times</summary>
+      <ul>
+        <li v-for="one in view.retunings" :key="one.id">
+          {{ one.at ? ago(one.at) : '' }}, {{ one.by }}: <span v-for="(value, i) in one.cents" :key="i">{{ value === null ? '' : `${names[i]} ${gone(value)} ` }}</span> {{ one.remark }}
+          <v-btn v-if="mayAct" size="small" @click="takeBack(one.id)">Take it back</v-btn>
+        </li>
+      </ul>
+    </details>
+    <details open>
+      <summary>when new ones go on</summary>
+      <template v-for="(title, kind) in STEPS" :key="kind">
+        <ul :class="kind">
+          <li v-for="step in view.steps.filter((one) => one.kind === kind)" :key="step.says"><b>{{ title }}:</b> {{ step.says }}. <span class="quiet">{{ step.because }}</span></li>
+        </ul>
+      </template>
+    </details>
+    <details v-if="view.fitted.length">
+      <summary>what was on it</summary>
+      <ul>
+        <li v-for="one in view.fitted" :key="one.work_id">{{ day(one.at) }} {{ one.at.slice(0, 4) }}: {{ one.says }} <span class="quiet">{{ one.by }}</span></li>
+      </ul>
+      <ul v-if="view.removed.length">
+        <li v-for="(one, i) in view.removed" :key="i">{{ one.name }} of {{ one.set_name }} came off {{ day(one.at) }}: {{ one.fate }}</li>
+      </ul>
+    </details>
+    <StringsDialog v-if="bench.sheet" v-model="isChanging" :sheet="bench.sheet" />
+  </section>
+  <p v-else role="status">{{ failure || 'Looking at the strings …' }}</p>
+</template>
+
+<style scoped>
+.record {
+  display: grid;
+  gap: 8px;
+}
+table {
+  border-collapse: collapse;
+}
+th,
+td {
+  padding: 5px 14px 5px 0;
+  border-bottom: 1px solid var(--hairline);
+  font-weight: 400;
+  text-align: left;
+}
+tbody th {
+  font-size: 20px;
+  font-weight: 700;
+}
+thead th,
+.quiet {
+  color: var(--quiet);
+}
+.past {
+  font-weight: 700;
+}
+p,
+ul {
+  margin: 0;
+}
+ul {
+  padding-left: 18px;
+}
+h2 {
+  margin: 6px 0 0;
+  font-size: 17px;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+}
+summary {
+  min-height: 36px;
+  padding: 6px 0;
+  cursor: pointer;
+}
+.tune {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
+  align-items: end;
+  padding: 10px 14px;
+  border: 1px solid var(--hairline);
+  border-radius: 4px;
+}
+.tune p {
+  flex-basis: 100%;
+}
+.tune input {
+  display: block;
+  width: 90px;
+  min-height: 44px;
+  padding: 4px 8px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  font-size: 20px;
+}
+.tune .wide input {
+  width: 240px;
+  font-size: 16px;
+}
+.caution li {
+  padding: 4px 10px;
+  border-left: 5px solid var(--above);
+  background: var(--note);
+}
+.fault {
+  color: var(--error);
+  font-weight: 700;
+}
+</style>
