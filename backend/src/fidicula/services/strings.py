@@ -30,11 +30,10 @@ from fidicula.services.strings_on import (
     mixed_name,
     removed_of,
     step_views,
-    string_view,
     strings_on,
 )
 from fidicula.services.trail.heard import best_line, by_player, rated_of
-from fidicula.services.trail.records import load_trail
+from fidicula.services.trail.records import fitted_sets, load_trail, strings_now
 from fidicula.services.trail.view import made_trail
 from fidicula.tables.sound import fitting
 
@@ -144,15 +143,11 @@ class Strings:
 def _view(work: UnitOfWork, loaded: Loaded, now: datetime) -> StringsView:
     names = loaded.instrument.string_names
     works = [one for one in work.sound.works(loaded.instrument.id) if one.work in FITTED]
-    sets = _sets_of(work, works)
+    sets = fitted_sets(work, works)
     hours = hours_a_week_of(works)
     retunings = work.sound.retunings(loaded.instrument.id)
     return StringsView(
-        strings=[
-            string_view(one, hours_a_week=hours, now=now)
-            for one in strings_on(works, sets, len(names))
-            if one is not None
-        ],
+        strings=strings_now(work, loaded.instrument.id, len(names)),
         fitted=[
             FittedView(
                 str(one.id),
@@ -182,12 +177,6 @@ def _fitted_words(work: WorkDone) -> str:
     if work.work == "strings_changed":
         return f"{said} put on"
     return f"{said}, on it already" if fitted_at(work) is None else f"{said}, on it since then"
-
-
-def _sets_of(work: UnitOfWork, works: Sequence[WorkDone]) -> dict[UUID, StringSet]:
-    wanted = {one.string_set_id for one in works if one.string_set_id is not None}
-    wanted |= {UUID(one.detail["from"]) for one in works if one.detail.get("from")}
-    return {key: found for key in wanted if (found := work.string_sets.by_id(key)) is not None}
 
 
 def _best(work: UnitOfWork, loaded: Loaded, works: Sequence[WorkDone]) -> str:
@@ -246,7 +235,7 @@ def _mixed(work: UnitOfWork, loaded: Loaded, of: StringSet, positions: Sequence[
     if base is None:
         raise RefusedError("say first which strings are on it; then one of them can be another", field="positions")
     works = [one for one in work.sound.works(loaded.instrument.id) if one.work in FITTED]
-    on = strings_on(works, _sets_of(work, works), len(names))
+    on = strings_on(works, fitted_sets(work, works), len(names))
     name = mixed_name(on, positions, of)
     if name == of.name:
         return of

@@ -16,11 +16,11 @@ VERDICTS = {"fine": "fine", "watch": "watch", "work": "work needed", "not_looked
 
 
 class ComputedSign(TableRow):
-    """A sign that is worked out from readings, said at the door, or made by what was decided before."""
+    """A sign that is worked out from readings, said at the door, made by what was decided, or by dates."""
 
     sign: str
     says: str
-    told_by: Literal["readings", "door", "decisions"]
+    told_by: Literal["readings", "door", "decisions", "log"]
 
 
 class OfFamilies(TableRow):

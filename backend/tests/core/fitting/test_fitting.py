@@ -5,8 +5,19 @@ from __future__ import annotations
 import math
 
 import pytest
+from fidicula.core.errors import DoesNotFitError
 from fidicula.core.fitting.nut import Peg, judge_slot, smallest_file, turn_to_peg
-from fidicula.core.fitting.post import BlankChoice, bar_insets, fit_after, nearest_blank, post_place, room_change
+from fidicula.core.fitting.post import (
+    BlankChoice,
+    bar_insets,
+    ends_room_change,
+    fit_after,
+    lean_room_change,
+    nearest_blank,
+    post_place,
+    room_change,
+    stance,
+)
 from fidicula.core.fitting.tailpiece import (
     StringChange,
     adjuster_legs,
@@ -78,3 +89,31 @@ def test_a_semitone_sharp_wants_a_ninth_more_tension() -> None:
     assert wanted_tension(tension=100, cents=600) == pytest.approx(200)
     assert nearest_gauge(wanted=105, tensions=[110, 100]) == 1
     assert nearest_gauge(wanted=105, tensions=[]) is None
+
+
+def test_each_end_of_a_post_makes_its_own_room() -> None:
+    """Top 1.0 outward under 3.5 degrees, bottom 0.5 inward over 2.5: -(0.06116 - 0.02183) = -0.0393."""
+    change = ends_room_change(top_offset_change=1.0, bottom_offset_change=-0.5, top_slope=3.5, back_slope=2.5)
+    assert change == pytest.approx(-0.0393, abs=1e-4)
+
+
+@given(st.floats(-5, 5), st.floats(-10, 10), st.floats(-10, 10))
+def test_with_both_ends_alike_it_is_the_whole_posts_room(over: float, top: float, back: float) -> None:
+    alike = ends_room_change(top_offset_change=over, bottom_offset_change=over, top_slope=top, back_slope=back)
+    assert alike == pytest.approx(room_change(offset_change=over, top_slope=top, back_slope=back), abs=1e-12)
+
+
+def test_a_posts_lean_and_the_room_along_it() -> None:
+    """A post of 53 whose top stands 0.925 toward the tailpiece leans asin(0.925 / 53) = 1.0 degrees that way.
+
+    Set upright it is longer than its room by 53 - sqrt(53^2 - 0.925^2) = 0.0081: a little tighter.
+    """
+    leans = stance(top=(5.925, 15.0), bottom=(5.0, 15.0), length=53)
+    assert (leans.along, leans.across) == (pytest.approx(1.0, abs=1e-3), 0)
+    tighter = lean_room_change(apart_now=0.925, apart_then=0.0, length=53)
+    assert tighter == pytest.approx(-(53 - math.sqrt(53**2 - 0.925**2)))
+    assert lean_room_change(apart_now=0.925, apart_then=0.925, length=53) == pytest.approx(0)
+    with pytest.raises(DoesNotFitError, match="longer than 60 mm"):
+        stance(top=(60, 0), bottom=(0, 0), length=53)
+    with pytest.raises(DoesNotFitError, match="longer than 60 mm"):
+        lean_room_change(apart_now=60, apart_then=0, length=53)

@@ -1,79 +1,64 @@
 <script setup lang="ts">
-/** One end of the post from above, enlarged and true to scale: the foot's corner, the bar's side, and its numbered trail. */
+/** One end of the post from above: its numbered trail enlarged, and small beside it where that lies under the foot. */
 import { computed } from 'vue'
-import type { PlaceView, SoundView } from '@/api'
+import type { SoundView } from '@/api'
+import { frameOf, labelsOf, NUMBER, spotsOf, stretchOf } from './endPlan'
 
 const props = defineProps<{ view: SoundView; end: 'top' | 'bottom'; leftHanded: boolean; selected: number; width: number; height: number }>()
 const emit = defineEmits<{ select: [place: number] }>()
 
-interface Spot {
-  place: PlaceView
-  behind: number
-  across: number
-  known: string
-  knownTo: number
-}
-
-const PAD = 34
-const MARGIN = 1.4
-
-const spots = computed<Spot[]>(() =>
-  props.view.places.flatMap((place) => {
-    const end = place.ends.find((one) => one.end === props.end)
-    if (!end || end.behind === null || end.across === null) return []
-    return [{ place, behind: end.behind, across: end.across, known: end.known, knownTo: end.known_to }]
-  }),
-)
-const radius = computed(() => (props.view.post_diameter ?? 6) / 2)
-const edge = computed(() => (props.view.foot_width === null ? null : props.view.foot_width / 2))
+const PAD = 44
+const LEAST_MM = 1.6
+const INSET = 106
+/** Scroll to the left, so the bass side lies below; a left-handed instrument's lies above. */
+const hand = computed(() => (props.leftHanded ? 1 : -1))
+const spots = computed(() => spotsOf(props.view, props.end))
+const now = computed(() => spots.value.find((one) => one.place.is_now) ?? null)
 const wanted = computed(() => {
   const at = props.view.wanted
   return at && at.behind !== null && at.across !== null ? { behind: at.behind, across: at.across } : null
 })
+const middles = computed(() => [...spots.value, ...(wanted.value ? [wanted.value] : [])])
+const frame = computed(() =>
+  frameOf(stretchOf(middles.value.length ? middles.value : [{ behind: 4, across: 14 }], LEAST_MM), { left: PAD, top: PAD, width: props.width - 2 * PAD - INSET / 2, height: props.height - 2 * PAD }, hand.value),
+)
+const labels = computed(() => labelsOf(spots.value, frame.value, { width: props.width - INSET, height: props.height }))
+/** From each place to the next, with its way. */
+const ways = computed(() =>
+  spots.value.slice(1).map((to, i) => {
+    const from = spots.value[i] ?? to
+    return { x1: frame.value.x(from.behind), y1: frame.value.y(from.across), x2: frame.value.x(to.behind), y2: frame.value.y(to.across), broken: to.place.number - from.place.number > 1 || to.place.ends.some((one) => one.known === 'unknown') || from.place.incomparable.length > 0 }
+  }),
+)
+const TIP = 8
+const arrows = computed(() =>
+  ways.value.flatMap(({ x1, y1, x2, y2 }) => {
+    const long = Math.hypot(x2 - x1, y2 - y1)
+    if (long < 16) return []
+    const [ux, uy] = [(x2 - x1) / long, (y2 - y1) / long]
+    const [mx, my] = [(x1 + x2) / 2 + ux * TIP / 2, (y1 + y2) / 2 + uy * TIP / 2]
+    return [`${mx},${my} ${mx - ux * TIP - uy * 4},${my - uy * TIP + ux * 4} ${mx - ux * TIP + uy * 4},${my - uy * TIP - ux * 4}`]
+  }),
+)
 
-/** The stretch that is shown: every place with its round, the back of the foot and its outer edge. [mm] */
-const shown = computed(() => {
-  const all = [...spots.value.map(({ behind, across }) => ({ behind, across })), ...(wanted.value ? [wanted.value] : [])]
-  const behind = all.map((one) => one.behind)
-  const across = all.map((one) => one.across)
-  const low = { behind: Math.min(-2.2, ...behind.map((b) => b - radius.value)), across: Math.min(...across.map((a) => a - radius.value), (edge.value ?? 0) - 6) - MARGIN / 2 }
-  const high = { behind: Math.max(4, ...behind.map((b) => b + radius.value)) + MARGIN, across: Math.max(edge.value ?? 0, ...across.map((a) => a + radius.value)) + MARGIN }
-  return { low, high }
-})
-const scale = computed(() => {
-  const { low, high } = shown.value
-  return Math.min((props.width - 2 * PAD) / (high.behind - low.behind), (props.height - 2 * PAD) / (high.across - low.across))
-})
-const x = (behind: number) => props.width / 2 + (behind - (shown.value.low.behind + shown.value.high.behind) / 2) * scale.value
-/** Scroll to the left, so the bass side lies below; a left-handed instrument's lies above. */
-const hand = computed(() => (props.leftHanded ? 1 : -1))
-const y = (across: number) => props.height / 2 + hand.value * (across - (shown.value.low.across + shown.value.high.across) / 2) * scale.value
-
-const foot = computed(() => {
-  if (edge.value === null || props.view.foot_width === null) return ''
-  const inner = Math.max(shown.value.low.across, edge.value - props.view.foot_width * 0.3)
-  const front = -(props.view.foot_thickness ?? 4)
-  const corners: [number, number][] = [[front, edge.value], [0, edge.value], [0, inner], [front, inner]]
-  return corners.map(([b, a]) => `${x(Math.max(b, shown.value.low.behind - MARGIN))},${y(a)}`).join(' ')
-})
-const trail = computed(() => spots.value.map((one) => `${x(one.behind).toFixed(1)},${y(one.across).toFixed(1)}`).join(' '))
-const now = computed(() => spots.value.find((one) => one.place.is_now) ?? null)
-
-/** Numbers of places that lie on each other stand beside each other. */
-const NEAR = 15
-const numbers = computed(() => {
-  const groups: { spots: Spot[]; x: number; y: number }[] = []
-  for (const spot of spots.value) {
-    const at = { x: x(spot.behind), y: y(spot.across) }
-    const near = groups.find((group) => Math.hypot(group.x - at.x, group.y - at.y) < NEAR)
-    if (near) near.spots.push(spot)
-    else groups.push({ spots: [spot], ...at })
-  }
-  return groups
+const radius = computed(() => (props.view.post_diameter ?? 6) / 2)
+const edge = computed(() => (props.view.foot_width === null ? null : props.view.foot_width / 2))
+/** The whole of it, small: the foot's corner, the post round where it stands, and the part that is enlarged. */
+const small = computed(() => {
+  const outer = edge.value
+  if (outer === null) return null
+  const thick = props.view.foot_thickness ?? 4
+  const inner = outer * 0.3
+  const stretch = { behind: [-thick, Math.max(thick, ...middles.value.map((one) => one.behind + radius.value)) + 1] as [number, number], across: [Math.min(inner, ...middles.value.map((one) => one.across - radius.value)), outer + 1] as [number, number] }
+  const f = frameOf(stretch, { left: props.width - INSET + 4, top: props.height - INSET - 20, width: INSET - 12, height: INSET - 8 }, hand.value)
+  const corners: [number, number][] = [[-thick, outer], [0, outer], [0, inner], [-thick, inner]]
+  const big = frame.value
+  const seen = { wide: (props.width - INSET) / big.scale, high: props.height / big.scale }
+  return { f, foot: corners.map(([b, a]) => `${f.x(b)},${f.y(a)}`).join(' '), seen }
 })
 const described = computed(() => {
   const told = spots.value.map((one) => `place ${one.place.number} ${one.behind.toFixed(1)} mm behind the foot and ${one.across.toFixed(1)} mm from the middle, ${one.known}`)
-  return `The post's ${props.end} from above. ${told.join('; ') || 'Nothing is known of it yet'}.`
+  return `The post's ${props.end} from above, its middle. ${told.join('; ') || 'Nothing is known of it yet'}.`
 })
 </script>
 
@@ -81,20 +66,23 @@ const described = computed(() => {
   <figure>
     <figcaption>{{ end }}</figcaption>
     <svg :viewBox="`0 0 ${width} ${height}`" :width="width" :height="height" role="group" :aria-label="described">
-      <polygon v-if="foot" :points="foot" class="wood" />
-      <line :x1="x(0)" :y1="14" :x2="x(0)" :y2="height - 14" class="edge" />
-      <line v-if="edge !== null" :x1="12" :y1="y(edge)" :x2="width - 12" :y2="y(edge)" class="edge" />
-      <g v-if="wanted">
-        <circle :cx="x(wanted.behind)" :cy="y(wanted.across)" :r="radius * scale" class="school" />
-        <path :d="`M${x(wanted.behind) - 7} ${y(wanted.across)}h14M${x(wanted.behind)} ${y(wanted.across) - 7}v14`" class="cross" />
+      <g v-if="small" class="small">
+        <polygon :points="small.foot" class="wood" />
+        <circle v-if="now" :cx="small.f.x(now.behind)" :cy="small.f.y(now.across)" :r="radius * small.f.scale" class="post" :class="now.known" />
       </g>
-      <circle v-if="now" :cx="x(now.behind)" :cy="y(now.across)" :r="radius * scale" class="post" :class="now.known" />
-      <circle v-if="now && now.known === 'estimated'" :cx="x(now.behind)" :cy="y(now.across)" :r="now.knownTo * scale" class="unsure" />
-      <polyline :points="trail" class="trail" />
-      <circle v-for="one in spots" :key="one.place.number" :cx="x(one.behind)" :cy="y(one.across)" :r="one.place.is_now ? 6 : 4.5" class="spot" :class="[one.known, { old: one.place.incomparable.length }]" />
-      <g v-for="group in numbers" :key="group.spots[0]!.place.number">
+      <g v-if="wanted">
+        <path :d="`M${frame.x(wanted.behind) - 9} ${frame.y(wanted.across)}h18M${frame.x(wanted.behind)} ${frame.y(wanted.across) - 9}v18`" class="cross" />
+        <text :x="frame.x(wanted.behind) + 8" :y="frame.y(wanted.across) + (hand > 0 ? 17 : -8)" class="note">school</text>
+      </g>
+      <circle v-if="now" :cx="frame.x(now.behind)" :cy="frame.y(now.across)" :r="now.knownTo * frame.scale" class="unsure" />
+      <line v-for="(one, i) in ways" :key="i" :x1="one.x1" :y1="one.y1" :x2="one.x2" :y2="one.y2" class="trail" :class="{ broken: one.broken }" />
+      <polygon v-for="points in arrows" :key="points" :points="points" class="arrow" />
+      <circle v-for="one in spots" :key="one.place.number" :cx="frame.x(one.behind)" :cy="frame.y(one.across)" :r="5" class="spot" :class="[one.known, { old: one.place.incomparable.length }]" />
+      <circle v-if="now" :cx="frame.x(now.behind)" :cy="frame.y(now.across)" r="9" class="now" />
+      <g v-for="label in labels" :key="label.spots[0]!.place.number">
+        <line :x1="label.at.x" :y1="label.at.y" :x2="label.left + (NUMBER * label.spots.length) / 2" :y2="label.top + NUMBER / 2" class="leader" />
         <g
-          v-for="(one, i) in group.spots"
+          v-for="(one, i) in label.spots"
           :key="one.place.number"
           role="button"
           tabindex="0"
@@ -105,18 +93,16 @@ const described = computed(() => {
           @click="emit('select', one.place.number)"
           @keydown.enter.prevent="emit('select', one.place.number)"
         >
-          <rect :x="group.x + 8 + 22 * i" :y="group.y - 25" width="21" height="21" rx="4" />
-          <text :x="group.x + 18.5 + 22 * i" :y="group.y - 9" text-anchor="middle">{{ one.place.number }}</text>
+          <rect :x="label.left + NUMBER * i" :y="label.top" :width="NUMBER - 1" :height="NUMBER - 1" rx="4" />
+          <text :x="label.left + NUMBER * (i + 0.5) - 0.5" :y="label.top + 16.5" text-anchor="middle">{{ one.place.number }}</text>
         </g>
       </g>
-      <text :x="x(0) - 6" :y="hand < 0 ? 24 : height - 14" text-anchor="end" class="note">bridge</text>
-      <text :x="width - 8" :y="hand < 0 ? height - 10 : 20" text-anchor="end" class="note">tailpiece ›</text>
-      <text :x="8" :y="hand < 0 ? 20 : height - 10" class="side">treble</text>
-      <text :x="8" :y="hand < 0 ? height - 10 : 20" class="side">bass</text>
-      <g class="bar">
-        <path :d="`M${width - 40 - scale} ${height / 2 + 0.5}h${scale}`" transform="translate(0 0)" />
-        <text :x="width - 40 - scale / 2" :y="height / 2 - 6" text-anchor="middle" class="note">1 mm</text>
-      </g>
+      <text :x="8" :y="height / 2" class="note" :transform="`rotate(-90 8 ${height / 2})`" text-anchor="middle" dy="8">toward the bridge</text>
+      <text :x="width - 8" :y="height / 2 - 30" class="note" :transform="`rotate(90 ${width - 8} ${height / 2 - 30})`" text-anchor="middle" dy="6">toward the tailpiece</text>
+      <text :x="24" :y="hand < 0 ? 19 : height - 9" class="side">treble side, f-hole</text>
+      <text :x="24" :y="hand < 0 ? height - 9 : 19" class="side">bass side</text>
+      <path :d="`M${width - INSET - 10 - frame.scale} ${height - 12}v-5v5h${frame.scale}v-5`" class="scale" />
+      <text :x="width - INSET - 10 - frame.scale / 2" :y="height - 17" text-anchor="middle" class="note">1 mm</text>
     </svg>
   </figure>
 </template>
@@ -135,51 +121,52 @@ svg {
   border: 1px solid var(--hairline);
   border-radius: 4px;
 }
-.edge {
-  stroke: var(--quiet);
-  stroke-width: 1;
-  stroke-dasharray: 10 4 2 4;
-}
 .post {
   fill: none;
   stroke: var(--ink);
-  stroke-width: 2.4;
+  stroke-width: 1.6;
 }
 .post.estimated {
-  stroke-dasharray: 9 5;
-}
-.school {
-  fill: none;
-  stroke: var(--quiet);
-  stroke-width: 1.2;
-  stroke-dasharray: 3 4;
+  stroke-dasharray: 5 3;
 }
 .cross {
-  stroke: var(--quiet);
+  stroke: var(--ink);
   stroke-width: 1.6;
 }
 .unsure {
   fill: var(--ink);
-  fill-opacity: 0.07;
-  stroke: var(--ink);
+  fill-opacity: 0.05;
+  stroke: var(--quiet);
   stroke-width: 1;
   stroke-dasharray: 2 3;
 }
 .trail {
-  fill: none;
   stroke: var(--action);
-  stroke-width: 1.6;
+  stroke-width: 2;
+}
+.trail.broken {
+  stroke-dasharray: 3 5;
+}
+.arrow {
+  fill: var(--action);
+}
+.leader {
+  stroke: var(--quiet);
+  stroke-width: 1;
 }
 .spot {
   fill: var(--action);
-  stroke: var(--sheet);
-  stroke-width: 1.5;
+  stroke: var(--action);
+  stroke-width: 2;
 }
 .spot.estimated,
 .spot.old {
   fill: var(--sheet);
-  stroke: var(--action);
-  stroke-width: 2;
+}
+.now {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2.4;
 }
 .number {
   cursor: pointer;
@@ -194,7 +181,7 @@ svg {
   font-size: 16px;
 }
 .number.best rect {
-  stroke-width: 2.6;
+  stroke-width: 3;
 }
 .number.chosen rect {
   fill: var(--ink);
@@ -204,10 +191,11 @@ svg {
 }
 .side {
   fill: var(--ink);
-  font-size: 16px;
+  font-size: 15px;
 }
-.bar path {
+.scale {
+  fill: none;
   stroke: var(--ink);
-  stroke-width: 2;
+  stroke-width: 1.6;
 }
 </style>

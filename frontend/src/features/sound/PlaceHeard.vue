@@ -20,14 +20,14 @@ const heard = computed(() =>
     <ul class="ends">
       <li v-for="one in place.ends" :key="one.end">
         <b>{{ one.end }}</b>
-        <template v-if="one.setback !== null"> {{ mm(one.setback, 1) }} behind the foot<template v-if="one.inset !== null">, {{ mm(one.inset, 1) }} inside its edge</template>, {{ one.known }} ± {{ mm(one.known_to, 1) }}</template>
-        <template v-else> nobody knows</template>
+        <template v-if="one.setback !== null">{{ ' ' }}{{ mm(one.setback, 1) }} behind the foot<template v-if="one.inset !== null">, {{ mm(one.inset, 1) }} inside its edge</template>, {{ one.known }} ± {{ mm(one.known_to, 1) }}</template>
+        <template v-else>{{ ' ' }}nobody knows</template>
       </li>
     </ul>
     <p v-for="one in heard" :key="one.id" class="heard" :class="{ other: one.is_other }">
       <template v-if="one.after">{{ one.after }}: </template><b v-if="one.mean !== null">{{ one.mean.toFixed(1) }} of 5</b>
-      <template v-if="one.words.length"> {{ one.words.map((word) => `“${word}”`).join(', ') }}</template>
-      <template v-if="one.remark"> {{ one.remark }}</template> <span class="by">{{ one.player }}<template v-if="one.is_other">, kept apart</template></span>
+      <template v-if="one.words.length">{{ ' ' }}{{ one.words.map((word) => `“${word}”`).join(', ') }}</template>
+      <template v-if="one.remark">{{ ' ' }}{{ one.remark }}</template>{{ ' ' }}<span class="by">{{ one.player }}<template v-if="one.is_other">, kept apart</template></span>
     </p>
     <p v-if="!heard.length" class="quiet">Nothing was heard here.</p>
     <p v-if="place.incomparable.length" class="broken">It no longer compares with now: {{ place.incomparable.join(', ') }}.<template v-if="place.from_other_foot"> It was told from where the foot stood then.</template></p>

@@ -17,7 +17,7 @@ defineExpose({ select: (place: number) => (selected.value = place) })
     <EndPlan :view="view" end="top" :left-handed="leftHanded" :selected="selected" :width="width" :height="height" @select="selected = $event" />
     <EndPlan :view="view" end="bottom" :left-handed="leftHanded" :selected="selected" :width="width" :height="height" @select="selected = $event" />
   </div>
-  <p class="key">Ringed: where it stands now, broken where it is estimated. Dotted with a cross: where the school has it. A thick number is the best so far.</p>
+  <p class="key">The post’s middle, true to scale: ringed where it stands now, hollow where it is estimated or no longer compares; a thick number is the best so far.</p>
   <p v-for="line in view.unverified" :key="line" class="unverified" role="note">{{ line }}</p>
   <PlaceHeard :view="view" :place="selected" :may-act="mayAct" @back="emit('back', $event)" />
 </template>

@@ -137,7 +137,7 @@ useCommands([
         <template v-if="view.trial_on"> On the bridge: {{ view.trial_on }}.</template>
       </p>
       <p v-if="note" class="note" role="status">{{ note }}</p>
-      <PostPlan :view="view" :left-handed="leftHanded" :may-act="mayAct" :width="392" :height="330" @back="backTo" />
+      <PostPlan :view="view" :left-handed="leftHanded" :may-act="mayAct" :width="408" :height="286" @back="backTo" />
       <h2>The trail</h2>
       <TrailList :view="view" :may-act="mayAct" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), 'Taken back.')" @played-by="askPlayer" />
     </main>

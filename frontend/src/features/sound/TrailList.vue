@@ -19,7 +19,7 @@ const order = () => {
     <li v-for="line in [...view.lines].reverse()" :key="line.key" :class="{ place: line.is_new_place, irreversible: line.irreversible }">
       <span class="mark" :class="{ best: line.is_new_place && placeOf(line.place)?.is_best }">{{ line.is_new_place ? line.place : line.irreversible ? '×' : '·' }}</span>
       <div class="body">
-        <p class="says"><b>{{ line.says }}</b> <span class="quiet">{{ line.by ? `${line.by}, ` : '' }}{{ ago(line.at) }}</span></p>
+        <p class="says"><b>{{ line.says.split(' (')[0] }}</b>{{ line.says.includes(' (') ? ` (${line.says.split(' (').slice(1).join(' (')}` : '' }} <span class="quiet">{{ line.by ? `${line.by}, ` : '' }}{{ ago(line.at) }}</span></p>
         <p v-if="line.irreversible" class="never">This does not come back.</p>
         <p v-for="mark in line.marks" :key="mark" class="missing">{{ mark }}</p>
         <p v-if="line.changed.length" class="changed">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Which strings are on it: a set from the shelf, or diameters of one that is not there yet. */
 import { computed, reactive, ref, watch } from 'vue'
-import { answerOf, api, Refused, type BenchSheet, type SetView } from '@/api'
+import { answerOf, api, Refused, type BenchSheet, type SetView, type StringsView } from '@/api'
 import { useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
 import { focusChosenInDialog } from '@/shared/focus'
@@ -14,6 +14,7 @@ const house = useHouse()
 
 const OWN = 'own'
 const sets = ref<SetView[]>([])
+const steps = ref<StringsView['steps']>([])
 const isLoading = ref(false)
 const chosen = ref('')
 const putOnNow = ref(false)
@@ -48,7 +49,11 @@ watch(
       sets.value = await answerOf(
         api.GET('/api/instruments/{ticket}/string-sets', { params: { path: { ticket: ticket.value } } }),
       )
-      chosen.value = props.sheet.strings?.id ?? sets.value[0]?.id ?? OWN
+      const onIt = sets.value.find((set) => set.id === props.sheet.strings?.id)
+      chosen.value = onIt?.id ?? sets.value[0]?.id ?? OWN
+      const told = await answerOf(api.GET('/api/instruments/{ticket}/strings', { params: { path: { ticket: ticket.value } } }))
+      steps.value = told.steps
+      hours.value = told.hours_a_week === null ? '' : String(told.hours_a_week)
     } catch (error) {
       if (!(error instanceof Refused)) throw error
       message.value = error.message
@@ -125,6 +130,9 @@ async function send(): Promise<void> {
             />
           </div>
           <v-checkbox v-model="putOnNow" label="they were put on just now (heights and slots are measured again)" />
+          <ul v-if="putOnNow" class="steps" aria-label="While they go on">
+            <li v-for="step in steps" :key="step.says" :class="step.kind">{{ step.says }}<template v-if="step.kind !== 'do'">: {{ step.because }}</template></li>
+          </ul>
           <fieldset class="which">
             <legend>all of them, or only</legend>
             <label v-for="(name, i) in sheet.instrument.string_names" :key="name"><input v-model="positions" type="checkbox" :value="i" />{{ name }}</label>
@@ -158,6 +166,15 @@ async function send(): Promise<void> {
   grid-template-columns: 1fr 1fr;
   gap: 14px;
   padding: 10px 0;
+}
+.steps {
+  margin: 0 0 8px;
+  padding-left: 18px;
+}
+.steps .caution {
+  padding: 4px 10px;
+  border-left: 5px solid var(--above);
+  background: var(--note);
 }
 .which {
   padding: 0;

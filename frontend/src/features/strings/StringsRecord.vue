@@ -65,7 +65,7 @@ const STEPS = { first: 'Before', do: 'In this order', caution: 'Take care' }
         <tr v-for="string in view.strings" :key="string.name">
           <th scope="row">{{ string.name }}</th>
           <td>{{ string.set_name }}, {{ string.material }}</td>
-          <td>{{ plain(string.diameter) }}</td>
+          <td>{{ mm(string.diameter) }}</td>
           <td>{{ string.tension === null ? 'no figure' : `${plain(string.tension)} N` }}</td>
           <td :class="{ past: string.is_past }">{{ string.served }}</td>
         </tr>
@@ -103,7 +103,7 @@ const STEPS = { first: 'Before', do: 'In this order', caution: 'Take care' }
         </li>
       </ul>
     </details>
-    <details open>
+    <details>
       <summary>when new ones go on</summary>
       <template v-for="(title, kind) in STEPS" :key="kind">
         <ul :class="kind">

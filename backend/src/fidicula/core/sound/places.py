@@ -76,7 +76,7 @@ def gauged(at: Place, *, known_to: float = GAUGE_KNOWS) -> EndPlace:
 def moved(end: EndPlace, *, direction: Direction, length: float, known_to: float) -> EndPlace:
     """Where an end is after a move that nobody gauged: estimated.
 
-    end : before it.  length : 0 or more. [mm]  known_to : ± of the length. [mm]
+    end : before it.  direction : of the bench.  length : 0 or more. [mm]  known_to : ± of the length. [mm]
     Raises DoesNotFitError.
     """
     if length < 0 or not math.isfinite(length):

@@ -4,10 +4,23 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import UTC, datetime
+from uuid import UUID
 
-from fidicula.db.records import BlindTrial, Heard, PlayerSession, PostEntry, Reading, Recording, Visit, WorkDone
+from fidicula.db.records import (
+    BlindTrial,
+    Heard,
+    PlayerSession,
+    PostEntry,
+    Reading,
+    Recording,
+    StringSet,
+    Visit,
+    WorkDone,
+)
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.loaded import Loaded
+from fidicula.services.strings_on import FITTED, StringView, hours_a_week_of, string_view, strings_on
 
 GAUGED = ("post_setback", "post_inset", "bridge_foot_width")
 
@@ -16,6 +29,7 @@ GAUGED = ("post_setback", "post_inset", "bridge_foot_width")
 class TrailRecords:
     """visits : oldest first.  Lines that were taken back are left out; readings are those that gauge a post.
 
+    strings_past : some string on it is past its time.
     player : of this visit's session, or who is taken for it.  begun : whether somebody said so.
     """
 
@@ -26,9 +40,25 @@ class TrailRecords:
     recordings: Sequence[Recording]
     posts: Sequence[PostEntry]
     trials: Sequence[BlindTrial]
+    strings_past: bool
     player: str
     begun: bool
     player_words: Sequence[str]
+
+
+def fitted_sets(work: UnitOfWork, works: Sequence[WorkDone]) -> dict[UUID, StringSet]:
+    """The sets that works of fitting name, by id."""
+    wanted = {one.string_set_id for one in works if one.string_set_id is not None}
+    wanted |= {UUID(one.detail["from"]) for one in works if one.detail.get("from")}
+    return {key: found for key in wanted if (found := work.string_sets.by_id(key)) is not None}
+
+
+def strings_now(work: UnitOfWork, instrument_id: UUID, count: int) -> list[StringView]:
+    """What is on it, string by string; those that nobody named are left out."""
+    works = [one for one in work.sound.works(instrument_id) if one.work in FITTED]
+    hours, now = hours_a_week_of(works), datetime.now(UTC)
+    on = strings_on(works, fitted_sets(work, works), count)
+    return [string_view(one, hours_a_week=hours, now=now) for one in on if one is not None]
 
 
 def load_trail(work: UnitOfWork, loaded: Loaded) -> TrailRecords:
@@ -49,6 +79,7 @@ def load_trail(work: UnitOfWork, loaded: Loaded) -> TrailRecords:
         recordings=work.sound.recordings(instrument.id),
         posts=work.sound.posts(instrument.id),
         trials=work.sound.trials(instrument.id),
+        strings_past=any(one.is_past for one in strings_now(work, instrument.id, len(instrument.string_names))),
         player=player,
         begun=session is not None,
         player_words=work.sound.words_of(player) if player else [],

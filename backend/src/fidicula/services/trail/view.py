@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 from typing import Literal, cast
 
@@ -65,7 +66,7 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str, now: da
     state, trail, player = loaded.state(), made_trail(loaded, records), records.player
     names = state.instrument.string_names
     today = (now or datetime.now(UTC)).astimezone().date()
-    signs = _signs(loaded, state, today)
+    signs = _signs(loaded, state, today) | ({"strings_past"} if records.strings_past else frozenset())
     best = best_line(trail, player, comparable=True)
     is_search = best is not None and sum(by_player(line, player) is not None for line in trail.lines) > 1
     fallen = "post_fallen" in signs
@@ -75,7 +76,7 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str, now: da
         ticket=state.instrument.ticket,
         session=SessionView(player, records.begun, list(records.player_words)),
         places=[
-            _place(trail, spot, records, best.spot if best and is_search else 0, can_go=not go_back)
+            _place(trail, spot, records, best.spot if best and is_search else 0, can_go=not go_back, fallen=fallen)
             for spot in trail.spots
         ],
         lines=[_line(trail, line, player, names) for line in trail.lines],
@@ -152,7 +153,7 @@ def _end(end: str, place: EndPlace, trail: Trail) -> EndView:
     )
 
 
-def _place(trail: Trail, spot: Spot, records: TrailRecords, best: int, *, can_go: bool) -> PlaceView:
+def _place(trail: Trail, spot: Spot, records: TrailRecords, best: int, *, can_go: bool, fallen: bool) -> PlaceView:
     is_now = spot is trail.now
     breaks = list(trail.breaks_since(spot.last_index))
     vectors = None if is_now or not can_go else ways_back(trail, spot)
@@ -162,7 +163,10 @@ def _place(trail: Trail, spot: Spot, records: TrailRecords, best: int, *, can_go
         number=spot.number,
         says=_says(spot.first),
         at=spot.first.at,
-        ends=[_end(name, place, trail) for name, place in zip(ENDS, spot.ends, strict=True)],
+        ends=[
+            _end(name, _held(place, fallen=fallen and is_now), trail)
+            for name, place in zip(ENDS, spot.ends, strict=True)
+        ],
         is_now=is_now,
         is_best=spot.number == best,
         incomparable=list(dict.fromkeys(line.breaks for line in breaks)),
@@ -171,6 +175,11 @@ def _place(trail: Trail, spot: Spot, records: TrailRecords, best: int, *, can_go
         vectors=vectors or {},
         mean=max(means, default=None),
     )
+
+
+def _held(place: EndPlace, *, fallen: bool) -> EndPlace:
+    """Where a post that lies inside last stood is no gauged place of it any more."""
+    return replace(place, known="estimated") if fallen and place.at is not None else place
 
 
 def _says(line: TrailLine) -> str:
