@@ -64,8 +64,17 @@ def test_glue_bars_the_nut_and_the_bench_is_free_for_the_rest(client: TestClient
     assert (tag["step"], tag["waits_for"]) == ("measure", "crown")
 
 
-def test_a_step_is_passed_over_with_a_reason_and_taken_up_again(client: TestClient) -> None:
+def before_its_post_was_moved(client: TestClient) -> Bench:
+    """RW-102 with the moves of its post taken back, so that the step is open."""
     bench = Bench(client, "RW-102")
+    for line in client.get("/api/instruments/RW-102/sound").json()["lines"]:
+        if line["work"] == "post_moved":
+            bench.post(f"works/{line['work_id']}/take-back")
+    return bench
+
+
+def test_a_step_is_passed_over_with_a_reason_and_taken_up_again(client: TestClient) -> None:
+    bench = before_its_post_was_moved(client)
     assert mark(bench, "post", "pass-over", 422)["detail"]
     mark(bench, "post", "pass-over", reason="she wants to hear it for a week first")
     assert states(bench)["post"] == "passed"
@@ -76,7 +85,7 @@ def test_a_step_is_passed_over_with_a_reason_and_taken_up_again(client: TestClie
 
 
 def test_a_step_waits_for_what_was_ordered(client: TestClient) -> None:
-    bench = Bench(client, "RW-102")
+    bench = before_its_post_was_moved(client)
     mark(bench, "post", "wait", 422, until=in_hours(-1), reason="post stock")
     mark(bench, "post", "wait", until=in_hours(48), reason="post stock from the mainland")
     assert states(bench) == {"strings": "done", "measure": "done", "post": "waiting", "rest": "here"}

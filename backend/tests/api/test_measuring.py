@@ -197,14 +197,14 @@ def test_a_card_written_before_a_cut_does_not_speak_for_after_it(client: TestCli
 
 
 def test_beside_stand_how_it_came_and_how_it_went_home(client: TestClient) -> None:
-    bench = Bench(client, "RW-102")
-    listed = client.get("/api/instruments/RW-102/beside").json()
+    bench = Bench(client, "RW-105")
+    listed = client.get("/api/instruments/RW-105/beside").json()
     assert listed[0]["key"] == "came"
-    bench.take("end_height", 0, "5.1", after_work=bench.sheet["last_work"])
+    bench.take("end_height", 0, "5.9", after_work=bench.sheet["last_work"])
     bench.post("works", id="00000000-0000-4000-8000-000000000003", work="nut_filed")
-    bench.take("end_height", 0, "4.9")
-    came = client.get("/api/instruments/RW-102/beside").json()[0]["values"]
-    assert {"measure": "end_height", "position": 0, "value": 5.1, "direction": "vertical"} in came
+    bench.take("end_height", 0, "6.0")
+    came = client.get("/api/instruments/RW-105/beside").json()[0]["values"]
+    assert {"measure": "end_height", "position": 0, "value": 5.9, "direction": "vertical"} in came
 
 
 def test_a_reading_wants_a_tool_that_reads_it(client: TestClient) -> None:

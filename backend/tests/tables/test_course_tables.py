@@ -6,6 +6,7 @@ import pytest
 from fidicula.tables.course import questions, steps, visit_kinds, waits
 from fidicula.tables.rows import TableError
 from fidicula.tables.signs import computed_signs, findings, findings_of, items, shots, when
+from fidicula.tables.sound import advice
 from fidicula.tables.work import rests_on, works
 
 KNOWN = {"damp", "dry", "same"}
@@ -38,7 +39,7 @@ def test_a_sign_that_nobody_can_see_stops_the_start() -> None:
 
 def test_no_sign_is_there_for_nothing() -> None:
     """Every sign that is worked out asks or advises something."""
-    used: set[str] = set()
+    used = {sign for row in advice() for sign in row.against.signs}
     for asked in questions().values():
         used |= asked.asked_when.signs
         for outcome in asked.outcomes:

@@ -4159,6 +4159,7 @@ export interface components {
          *     now : number of the place where the post stands.  best : of the place where it sounded best, None before two.
          *     unverified : why the place where it stands is not to be relied on, in words.
          *     may_go_back, may_halve : why not, in words; empty where it can be done.
+         *     stop : why it is time to leave off, in words, empty where it is not.
          *     tap : what a tap moved here, in words.  complaint : that the advice is on.
          */
         SoundView: {
@@ -4192,6 +4193,8 @@ export interface components {
             trial_on: string;
             /** Next Shaving */
             next_shaving: string | null;
+            /** Stop */
+            stop: string;
             /** Complaints */
             complaints: {
                 [key: string]: string;
@@ -8645,7 +8648,7 @@ export interface operations {
         };
         requestBody?: {
             content: {
-                "audio/*": string;
+                "application/octet-stream": string;
             };
         };
         responses: {

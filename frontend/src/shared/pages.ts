@@ -1,4 +1,5 @@
 /** An instrument's pages: their names, which digit leads there from the strip, and which question each decides. */
+import { onBeforeUnmount, onMounted } from 'vue'
 import { useRouter } from 'vue-router'
 import { useCommands } from './commands'
 
@@ -60,4 +61,28 @@ export function usePageCommands(ticket: () => string, family: () => string): voi
       possible: () => pagesOf(family()).includes(name),
     })),
   )
+}
+
+/** PageUp and PageDown: the page before, the page after. */
+export function usePageTurning(ticket: () => string, family: () => string, here: () => PageName): void {
+  const router = useRouter()
+  /** Where the last turn leads, which may not stand there yet: turns in a row add up. */
+  let turningTo: PageName | null = null
+  function turn(by: number): void {
+    const names = pagesOf(family())
+    const at = names.indexOf(turningTo ?? here())
+    const next = names[(at + by + names.length) % names.length]
+    if (!next) return
+    turningTo = next
+    void router.push(routeOf(ticket(), next)).then(() => {
+      if (turningTo === next) turningTo = null
+    })
+  }
+  function onKey(event: KeyboardEvent): void {
+    if (event.key !== 'PageDown' && event.key !== 'PageUp') return
+    event.preventDefault()
+    turn(event.key === 'PageDown' ? 1 : -1)
+  }
+  onMounted(() => window.addEventListener('keydown', onKey))
+  onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
 }

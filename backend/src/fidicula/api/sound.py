@@ -188,7 +188,9 @@ def describe_post(request: Request, ticket: Ticket, body: PostBody, person: Acti
 @router.post(
     _OF + "/recordings",
     dependencies=[may("measure")],
-    openapi_extra={"requestBody": {"content": {"audio/*": {"schema": {"type": "string", "format": "binary"}}}}},
+    openapi_extra={
+        "requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}}
+    },
 )
 async def record(request: Request, ticket: Ticket, person: Acting, id: UUID, words: Sentence = "") -> SoundView:
     """Keep a recording; the same id again changes nothing."""

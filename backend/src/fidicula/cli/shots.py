@@ -111,10 +111,6 @@ def _bass(page: Page, address: str) -> None:
     _open(page, address, "RW-108")
 
 
-def _phone(page: Page, address: str) -> None:
-    _open(page, address, "RW-114")
-
-
 def _figures(page: Page, address: str) -> None:
     page.goto(f"{address}/figures/violin")
     page.get_by_role("button", name="lowest string at the board's end").first.click()
@@ -132,11 +128,6 @@ def _recipes(page: Page, address: str) -> None:
     page.get_by_role("button", name="Boathouse hire").click()
     page.get_by_label("held against").select_option("Orchestral")
     page.get_by_role("row", name="G at the nut").wait_for()
-
-
-def _people(page: Page, address: str) -> None:
-    page.goto(f"{address}/people")
-    page.get_by_role("button", name="Teo Marchetti-Lund").click()
 
 
 def _board(page: Page, address: str) -> None:
@@ -214,6 +205,19 @@ def _measuring(page: Page, address: str) -> None:
     page.get_by_label("scoop, treble, three quarters: ").wait_for()
 
 
+def _sound(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-102/sound")
+    page.get_by_role("button", name="place 4, top").click()
+    page.get_by_role("region", name="Place 4").wait_for()
+
+
+def _strings(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-102/page/strings")
+    page.get_by_role("region", name="The strings on it").wait_for()
+    page.get_by_label("strings", exact=True).select_option(label="Weir gut")
+    page.get_by_text("The present crown is too low for Weir gut").wait_for()
+
+
 def _side(page: Page, address: str) -> None:
     _open(page, address, "RW-106")
     command(page, "x")
@@ -233,12 +237,12 @@ SHOTS = [
     ("board", (1280, 800), "day", _board),
     ("neck", (1280, 800), "day", _neck),
     ("crown", (1280, 800), "day", _crown),
+    ("sound", (1280, 800), "day", _sound),
+    ("strings", (390, 844), "day", _strings),
     ("rattle", (1280, 800), "lamp", _rattle),
     ("blank-card", (860, 1180), "day", _blank),
-    ("bridge-phone", (390, 844), "day", _phone),
     ("figures", (1280, 800), "day", _figures),
     ("instrument-recipe", (1280, 800), "day", _recipe),
-    ("people", (1280, 800), "day", _people),
     ("recipes-tablet", (800, 1180), "lamp", _recipes),
 ]
 

@@ -55,7 +55,8 @@ def act_words(work: str, detail: Mapping[str, Any]) -> str:
         return _sentence(f"{tried} {place}{' taken off' if work == 'bridge_trial_off' else ''}", detail)
     if work == "bridge_wood" and detail:
         after = detail.get("left")
-        left = f", {after:g} left" if after is not None else ""
+        is_opening = detail.get("place") in act_choices()["opening"]
+        left = "" if after is None else f", now {after:g} wide" if is_opening else f", {after:g} left"
         return _sentence(f"{detail['off']:g} mm of wood taken {place}{left}", detail)
     if work in ("strings_changed", "strings_named") and detail.get("set"):
         which = detail.get("which", [])

@@ -17,7 +17,9 @@ AdviceKind = Literal["first", "back", "move", "bridge", "wood", "strings", "stop
 
 
 class _ActChoice(TableRow):
-    list: Literal["tension", "setter", "trial", "place"]
+    """opening : a place of the bridge that grows as wood is taken."""
+
+    list: Literal["tension", "setter", "trial", "place", "opening"]
     key: str
     label: str
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One page of an instrument: the finding, handles whose consequences all move at once, ways, the decision, the caution. */
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PageHandle } from '@/api'
 import { keyOf, useBench } from '@/features/bench'
@@ -10,7 +10,7 @@ import { StringsRecord } from '@/features/strings'
 import { QuestionPanel } from '@/features/word'
 import { useCommands } from '@/shared/commands'
 import PageLinks from '@/shared/PageLinks.vue'
-import { pagesOf, routeOf, usePageCommands, type PageName } from '@/shared/pages'
+import { usePageCommands, usePageTurning, type PageName } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import ConsequenceList from './ConsequenceList.vue'
 import HandleField from './HandleField.vue'
@@ -52,26 +52,7 @@ function pulledTo(handle: PageHandle): number {
   return typeof value === 'number' ? value : handle.at
 }
 
-/** Where the last turn leads, which may not stand there yet: turns in a row add up. */
-let turningTo: PageName | null = null
-function turn(by: number): void {
-  const names = pagesOf(family.value)
-  const at = names.indexOf(turningTo ?? props.page)
-  const next = names[(at + by + names.length) % names.length]
-  if (!next) return
-  turningTo = next
-  void router.push(routeOf(props.ticket, next)).then(() => {
-    if (turningTo === next) turningTo = null
-  })
-}
-function onKey(event: KeyboardEvent): void {
-  if (event.key !== 'PageDown' && event.key !== 'PageUp') return
-  event.preventDefault()
-  turn(event.key === 'PageDown' ? 1 : -1)
-}
-onMounted(() => window.addEventListener('keydown', onKey))
-onBeforeUnmount(() => window.removeEventListener('keydown', onKey))
-
+usePageTurning(() => props.ticket, () => family.value, () => props.page)
 usePageCommands(() => props.ticket, () => family.value)
 useCommands([
   { letter: 'e', words: 'the sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },

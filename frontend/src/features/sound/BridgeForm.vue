@@ -54,7 +54,7 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>('inpu
       <p v-if="faults.place" class="fault" role="alert">{{ faults.place }}</p>
       <div class="two">
         <label>taken off, mm<input v-model="wood.off" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
-        <label>left there, mm<input v-model="wood.left" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
+        <label>{{ view.choices.opening?.[wood.place] ? `${view.choices.opening[wood.place]} now, mm` : 'left there, mm' }}<input v-model="wood.left" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
       </div>
       <p v-for="field in ['off', 'left']" v-show="faults[field]" :key="field" class="fault" role="alert">{{ faults[field] }}</p>
       <template v-if="faults.reason || wood.reason">

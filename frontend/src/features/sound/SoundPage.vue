@@ -5,8 +5,9 @@ import { useRouter } from 'vue-router'
 import { useBench } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
 import PageLinks from '@/shared/PageLinks.vue'
-import { usePageCommands } from '@/shared/pages'
+import { usePageCommands, usePageTurning } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
+import { useStored } from '@/shared/stored'
 import AdvicePanel from './AdvicePanel.vue'
 import BlindPanel from './BlindPanel.vue'
 import BridgeForm from './BridgeForm.vue'
@@ -41,6 +42,10 @@ const note = ref('')
 const nameField = ref<HTMLInputElement | null>(null)
 const backField = ref<HTMLInputElement | null>(null)
 const othersOf = ref('')
+
+/** On wish the player hears without knowing: the trail is hidden while it is rated. */
+const isBlind = useStored('heard-blind', false)
+const isHidden = computed(() => isBlind.value && panel.value === 'heard')
 
 function show(next: Panel): void {
   panel.value = next
@@ -108,6 +113,7 @@ function toBest(): void {
 
 const acting = () => mayAct.value && view.value !== null
 usePageCommands(() => props.ticket, () => family.value)
+usePageTurning(() => props.ticket, () => family.value, () => 'sound')
 useCommands([
   { letter: 's', words: 'how it sounds now', run: () => show('heard'), possible: acting },
   { letter: 'a', words: 'move the post', run: () => show('move'), possible: acting },
@@ -130,16 +136,20 @@ useCommands([
     <PageLinks :ticket="ticket" :family="family" here="sound" class="links" />
     <main v-if="view" class="main" aria-label="Sound">
       <h1>{{ ticket }} · Sound<template v-if="view.session.player">, with {{ view.session.player }}</template></h1>
-      <p class="where">
+      <p v-if="!isHidden" class="where">
         The post stands at place <b>{{ view.now }}</b><template v-if="nowPlace?.mean">, heard as <b>{{ nowPlace.mean.toFixed(1) }}</b> of 5</template>.
         <template v-if="best && !best.is_now">Best so far: place <b>{{ best.number }}</b>, {{ best.mean?.toFixed(1) }}.</template>
         <template v-else-if="best">It is the best so far.</template>
         <template v-if="view.trial_on"> On the bridge: {{ view.trial_on }}.</template>
       </p>
       <p v-if="note" class="note" role="status">{{ note }}</p>
-      <PostPlan :view="view" :left-handed="leftHanded" :may-act="mayAct" :width="408" :height="286" @back="backTo" />
-      <h2>The trail</h2>
-      <TrailList :view="view" :may-act="mayAct" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), 'Taken back.')" @played-by="askPlayer" />
+      <p v-if="view.stop" class="note" role="note">{{ view.stop }}</p>
+      <p v-if="isHidden" class="hidden">What was done, and how it was heard before, is hidden until it is written down.</p>
+      <template v-else>
+        <PostPlan :view="view" :left-handed="leftHanded" :may-act="mayAct" :width="408" :height="286" @back="backTo" />
+        <h2>The trail</h2>
+        <TrailList :view="view" :may-act="mayAct" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), 'Taken back.')" @played-by="askPlayer" />
+      </template>
     </main>
     <p v-else class="main" role="status">{{ failure || 'Looking at the trail …' }}</p>
     <aside v-if="view" class="side" aria-label="At the session">
@@ -152,6 +162,7 @@ useCommands([
         <p v-if="view.may_go_back" class="wait">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
         <div class="ways"><v-btn type="submit" variant="flat">It was taken back</v-btn><v-btn @click="isGoingBack = false">Not now</v-btn></div>
       </form>
+      <label v-if="panel === 'heard'" class="choice"><input v-model="isBlind" type="checkbox" />hide what was done and heard before</label>
       <HeardForm v-if="panel === 'heard'" :view="view" :left-handed="leftHanded" :send="sound.hear" @done="show('')" />
       <MoveForm v-else-if="panel === 'move'" :key="JSON.stringify(moveStart)" :view="view" :send="sound.move" :start="moveStart" @done="show('')" />
       <BridgeForm v-else-if="panel === 'bridge'" :view="view" :try-on-bridge="sound.tryOnBridge" :trial-off="sound.trialOff" :wood-off="sound.woodOff" @done="show('')" />
@@ -214,7 +225,7 @@ h1 {
   margin: 0 0 4px;
   font-size: 23px;
 }
-.main > h2 {
+.main h2 {
   margin: 16px 0 6px;
 }
 .where {
@@ -227,6 +238,11 @@ h1 {
   padding: 6px 12px;
   border: 2px solid var(--ink);
   border-radius: 4px;
+}
+.hidden {
+  padding: 90px 20px;
+  font-size: 18px;
+  text-align: center;
 }
 .acts {
   display: grid;

@@ -168,6 +168,7 @@ class SoundView:
     now : number of the place where the post stands.  best : of the place where it sounded best, None before two.
     unverified : why the place where it stands is not to be relied on, in words.
     may_go_back, may_halve : why not, in words; empty where it can be done.
+    stop : why it is time to leave off, in words, empty where it is not.
     tap : what a tap moved here, in words.  complaint : that the advice is on.
     """
 
@@ -187,6 +188,7 @@ class SoundView:
     fit: list[str]
     trial_on: str
     next_shaving: date | None
+    stop: str
     complaints: dict[str, str]
     complaint: str
     advice: list[AdviceView]

@@ -42,6 +42,8 @@ from fidicula.services.trail.records import TrailRecords
 from fidicula.tables.signs import findings
 from fidicula.tables.sound import act_choices, complaints
 
+ENOUGH = 3
+"""Acts without a gain after which ears are tired."""
 POST_THICK = 6.0
 """Where neither post nor figure says otherwise. [mm]"""
 BETWEEN_SHAVINGS = timedelta(days=14)
@@ -92,6 +94,7 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str, now: da
         fit=_fit(state),
         trial_on=_trial_on(trail),
         next_shaving=_next_shaving(trail),
+        stop=_stop(trail, player, best) if is_search else "",
         complaints=dict(complaints()),
         complaint=complaint,
         advice=advice_for(complaint, trail, player, signs, names) if complaint else [],
@@ -283,6 +286,16 @@ def _trial_on(trail: Trail) -> str:
         if line.kind == "bridge_trial" and line.work is not None:
             return act_words(line.kind, line.work.detail)
     return ""
+
+
+def _stop(trail: Trail, player: str, best: TrailLine | None) -> str:
+    """After some acts that were heard and brought nothing it is time to leave off."""
+    if best is None:
+        return ""
+    since = [line for line in trail.lines[best.index + 1 :] if by_player(line, player) is not None]
+    if len(since) < ENOUGH:
+        return ""
+    return f"{len(since)} acts since it sounded best: back to place {best.spot}, and some days of playing."
 
 
 def _next_shaving(trail: Trail) -> date | None:
