@@ -56,7 +56,7 @@ function moveFrom(start: { end: string; direction: string }): void {
   panel.value = 'move'
   moveStart.value = start
 }
-const gauge = () => void router.push({ name: 'measure', params: { ticket: props.ticket }, query: { course: 'post', place: 'post_setback/0' } })
+const gauge = () => void router.push({ name: 'measure', params: { ticket: props.ticket }, query: { course: 'post', place: 'post_setback:0' } })
 const best = computed(() => view.value?.places.find((one) => one.is_best) ?? null)
 const nowPlace = computed(() => view.value?.places.find((one) => one.is_now) ?? null)
 
