@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import uuid4
 
@@ -281,6 +282,34 @@ def test_the_bridge_is_tried_before_wood_is_taken(session: Session) -> None:
     assert Bench(session.client, "RW-102").cell("bridge_waist")["state"] == "stale"
     meant = session.do("wood", place="waist", off="1.4", left="12.8", reason="She asked for it.")
     assert "She asked for it." in meant["lines"][-1]["says"]
+
+
+def test_no_wood_is_taken_in_the_last_days_before_it_is_needed(session: Session) -> None:
+    soon = (datetime.now(UTC) + timedelta(days=2)).date().isoformat()
+    changes = [{"field": "deadline", "was": "", "now": soon}]
+    answer = session.client.patch("/api/instruments/RW-102/particulars", json={"changes": changes})
+    assert answer.status_code == 200, answer.text
+    said = session.do("wood", 409, place="crown", off="0.1")["detail"][0]["msg"]
+    assert "no risky work is begun in the last days" in said
+    assert "no risky work" in session.do("moves", 409, **MOVE)["detail"][0]["msg"]
+    assert session.do("trial", what="wedge", place="heart")["trial_on"] == "a soft wedge in the heart"
+
+
+def test_after_three_acts_without_a_gain_it_is_time_to_leave_off(session: Session) -> None:
+    """It sounded best at place 4; the move after it was heard, and two more bring nothing either."""
+    assert session.view()["stop"] == ""
+    for direction in ("bass", "treble"):
+        session.do("moves", **{**MOVE, "direction": direction})
+        view = session.do("heard", rated={"open": 2, "even": 3})
+    assert view["stop"] == "3 acts since it sounded best: back to place 4, and some days of playing."
+    better = session.do("heard", rated={"open": 5, "even": 5})
+    assert better["stop"] == ""
+
+
+def test_an_opening_grows_as_wood_is_taken(session: Session) -> None:
+    view = session.do("wood", place="heart", off="0,2", left="7.4", words="a shaving")
+    assert view["lines"][-1]["says"] == "0.2 mm of wood taken in the heart, now 7.4 wide (a shaving)"
+    assert place(view, 4)["incomparable"] == ["wood was taken off the bridge"]
 
 
 def test_blind_nobody_is_told_which_is_which_until_the_player_chose(session: Session) -> None:

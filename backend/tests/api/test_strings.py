@@ -8,7 +8,8 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.db.records import Retuning, SetString, StringSet, WorkDone
+from fidicula.db.records import SetString, StringSet, WorkDone
+from fidicula.db.sound_records import Retuning
 from fidicula.services.strings_on import OnIt, checks_of, drift_words, string_view
 from sqlalchemy import Engine, text
 

@@ -15,8 +15,9 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.photos import whole_body
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Label, Sentence, Story, Ticket
-from fidicula.services.sound import MOST_BYTES, HeardTyped, MoveTyped, PostTyped, Sound, WoodTyped
+from fidicula.services.sound import MOST_BYTES, Sound
 from fidicula.services.trail.model import SoundView
+from fidicula.services.typed_acts import HeardTyped, MoveTyped, PostTyped, WoodTyped
 
 router = APIRouter(prefix="/api", tags=["sound"], responses=RESPONSES)
 

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 import json
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, datetime, timedelta
 from importlib import resources
 from typing import Any
-from uuid import UUID, uuid4
+from uuid import uuid4
 
-from fidicula.cli.demo_sound import simulated_recording
-from fidicula.core.sound.ratings import STRING_QUALITIES, WHOLE_QUALITIES
-from fidicula.db.records import Heard, NewReading, NewWork, PostEntry, SetString, StringSet
+from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
+from fidicula.db.records import NewReading, NewWork, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.bench import Bench, Taking
 from fidicula.services.course import Course
@@ -20,7 +19,6 @@ from fidicula.services.house import Arrival, House, VisitAsked
 from fidicula.services.measures import MEASURES
 from fidicula.services.people import People, PersonTyped
 from fidicula.services.recipes import Recipes
-from fidicula.services.sound import HeardTyped, MoveTyped, PostTyped, Sound
 from fidicula.services.strings import Stringing, Strings
 from fidicula.tables.figures import FigureKey
 
@@ -119,8 +117,8 @@ def _load_instrument(
             kind=entry.get("kind", "bridge"),
             visit=VisitAsked(
                 climate=entry.get("climate", ""),
-                deadline=_in_days(entry.get("needed_in_days")),
-                promised=_in_days(entry.get("promised_in_days")),
+                deadline=days_on(entry.get("needed_in_days")),
+                promised=days_on(entry.get("promised_in_days")),
             ),
             asked=entry.get("asked", {}),
             is_fleet=entry.get("fleet", False),
@@ -132,7 +130,7 @@ def _load_instrument(
         _load_earlier(engine, ticket, earlier, was_on, by=by, tool=tool)
     after_work = 0
     if "set" in entry:
-        since = _in_days(entry.get("strings_in_days"))
+        since = days_on(entry.get("strings_in_days"))
         stringing = Stringing(
             sets[entry["family"], entry["set"]].id,
             None,
@@ -166,61 +164,7 @@ def _load_instrument(
         Followings(engine).choose(ticket, asked, choice_id=uuid4(), reason=entry["targets"]["reason"], by=by)
     _load_course(engine, ticket, entry, by=by)
     for event in entry.get("trail", []):
-        _load_event(engine, ticket, event, by=by)
-
-
-def _load_event(engine: Engine, ticket: str, event: dict[str, Any], *, by: str) -> None:
-    """One thing on an instrument's trail, as the page would write it down."""
-    sound, bench, kind = Sound(engine), Bench(engine), event["event"]
-    by = event.get("by", by)
-    if kind == "session":
-        sound.begin(ticket, session_id=uuid4(), player=event["player"], by=by)
-    elif kind == "post":
-        told = {name: event.get(name, "") for name in _POST_WORDS}
-        typed = PostTyped(**told, fitted_on=_in_days(event["fitted_in_days"]))
-        sound.describe_post(ticket, typed, entry_id=uuid4(), by=by)
-    elif kind == "gauge":
-        sheet = bench.sheet(ticket)
-        for measure in ("post_setback", "post_inset"):
-            for position, typed_value in enumerate(event[measure]):
-                _take(bench, ticket, measure, position, typed_value, after_work=sheet.last_work, by=by)
-    elif kind == "move":
-        told = {name: event.get(name, "") for name in ("end", "direction", "taps", "mm", "tension", "tool", "words")}
-        sound.move(ticket, MoveTyped(**told), work_id=uuid4(), by=by)
-    elif kind == "heard":
-        typed_heard = HeardTyped(event.get("player", ""), _rated(event), event.get("words", []), event.get("says", ""))
-        sound.hear(ticket, typed_heard, heard_id=uuid4(), by=by)
-    elif kind == "recording":
-        data = simulated_recording(brightness=event["brightness"])
-        sound.record(ticket, recording_id=uuid4(), media_type="audio/wav", sound=data, words=event["says"], by=by)
-
-
-_POST_WORDS = ("length", "diameter", "wood", "grain_mark", "end_down", "marks_inside")
-
-
-def _rated(event: dict[str, Any]) -> dict[str, int]:
-    """The whole instrument's qualities, and for each string its own, low string first."""
-    rated = dict(zip(WHOLE_QUALITIES, event.get("whole", []), strict=False))
-    for quality in STRING_QUALITIES:
-        rated |= {f"{quality}/{position}": value for position, value in enumerate(event.get(quality, []))}
-    return rated
-
-
-def _take(
-    bench: Bench, ticket: str, measure: str, position: int | None, typed: str, *, after_work: int, by: str
-) -> None:
-    taking = Taking(
-        id=uuid4(),
-        measure=measure,
-        position=position,
-        typed=typed,
-        tool=MEASURES[measure].tools[0],
-        taken_by=by,
-        taken_at=datetime.now(UTC),
-        after_work=after_work,
-        repeats=False,
-    )
-    bench.take_reading(ticket, taking)
+        load_event(engine, ticket, event, by=by)
 
 
 def _load_course(engine: Engine, ticket: str, entry: dict[str, Any], *, by: str) -> None:
@@ -241,10 +185,6 @@ def _with(measure: str, tool: str) -> str:
     if MEASURES[measure].tools[0] == "card_gauge":
         return "card_gauge"
     return tool if tool in MEASURES[measure].tools else MEASURES[measure].tools[0]
-
-
-def _in_days(days: int | None) -> date | None:
-    return None if days is None else (datetime.now(UTC) + timedelta(days=days)).astimezone().date()
 
 
 def _load_earlier(
@@ -289,32 +229,5 @@ def _load_earlier(
         if was_on is not None:
             named = NewWork(uuid4(), visit_id, "strings_named", by, {"set": was_on.name}, was_on.id, opened)
             work.log.add_work(named)
-        _load_earlier_sound(work, visit, visit_id, opened, by=by)
+        load_earlier_sound(work, visit, visit_id, opened, by=by)
         work.commit()
-
-
-def _load_earlier_sound(work: UnitOfWork, visit: dict[str, Any], visit_id: UUID, opened: datetime, *, by: str) -> None:
-    """What was written then of the post and of the sound."""
-    if "post" in visit:
-        told = visit["post"]
-        work.sound.add_post(
-            PostEntry(
-                id=uuid4(),
-                visit_id=visit_id,
-                after_work=0,
-                length=told["length"],
-                diameter=told["diameter"],
-                wood=told["wood"],
-                grain_mark=told["grain_mark"],
-                end_down=told["end_down"],
-                fitted_on=(opened + timedelta(days=told["fitted_in_days"])).date(),
-                marks_inside=told["marks_inside"],
-                entered_by=by,
-                entered_at=opened,
-            )
-        )
-    if "heard" in visit:
-        told = visit["heard"]
-        work.sound.hear(
-            Heard(uuid4(), visit_id, 0, told["player"], _rated(told), tuple(told["words"]), told["says"], by, opened)
-        )

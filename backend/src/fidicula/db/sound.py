@@ -10,17 +10,8 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.log import reading_of, work_of
-from fidicula.db.records import (
-    BlindTrial,
-    Heard,
-    NewRecording,
-    PlayerSession,
-    PostEntry,
-    Reading,
-    Recording,
-    Retuning,
-    WorkDone,
-)
+from fidicula.db.records import Reading, WorkDone
+from fidicula.db.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry, Recording, Retuning
 
 _visit = schema.visit
 _WRITTEN_BY_THE_DATABASE = ("heard_at", "recorded_at", "entered_at", "begun_at", "tuned_at", "done_at")

@@ -3,17 +3,13 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, replace
-from datetime import date
+from collections.abc import Callable, Mapping
+from dataclasses import replace
 from uuid import UUID
 
-from fidicula.core.errors import CoreError
-from fidicula.core.readings.typed import in_unit, millimetres
-from fidicula.core.sound.ratings import HIGHEST, LOWEST, STRING_QUALITIES, WHOLE_QUALITIES
-from fidicula.db.records import BlindTrial, Heard, NewRecording, NewWork, PlayerSession, PostEntry
+from fidicula.db.records import NewWork
+from fidicula.db.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.acts import DIRECTIONS
 from fidicula.services.bench import check_may_be_done
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, note_step
@@ -21,65 +17,25 @@ from fidicula.services.trail.model import SoundView
 from fidicula.services.trail.places import half_of, ways_back
 from fidicula.services.trail.records import load_trail
 from fidicula.services.trail.view import made_trail, sound_view
-from fidicula.tables.sound import act_choices, complaints
+from fidicula.services.typed_acts import (
+    MOST_WOOD,
+    HeardTyped,
+    MoveTyped,
+    PostTyped,
+    WoodTyped,
+    check_choice,
+    check_left,
+    check_rated,
+    moved_of,
+    size_of,
+)
+from fidicula.tables.sound import complaints
 
 MOST_BYTES = 24 * 1024 * 1024
 """Of one recording."""
-MOST_TAPS = 20
-MOST_MM = 20.0
-MOST_WOOD = 5.0
-_HALF = {"½": "0.5", "1/2": "0.5"}
-LONGEST_WORD = 40
 SOUND_TYPES = ("audio/webm", "audio/ogg", "audio/wav", "audio/x-wav", "audio/mpeg", "audio/mp4", "audio/flac")
+LONGEST_WORD = 40
 _LINES = ("heard", "recording", "post_entry")
-
-
-@dataclass(frozen=True)
-class MoveTyped:
-    """A move of one end as it was typed. taps, mm : one of them."""
-
-    end: str
-    direction: str
-    taps: str
-    mm: str
-    tension: str
-    tool: str
-    words: str
-
-
-@dataclass(frozen=True)
-class WoodTyped:
-    """Wood off the bridge as typed. off : how much.  left : of that place, may be empty.  reason : below a limit."""
-
-    place: str
-    off: str
-    left: str
-    reason: str
-    words: str
-
-
-@dataclass(frozen=True)
-class HeardTyped:
-    """after_work : the last work that the page knew, None for the newest."""
-
-    player: str
-    rated: Mapping[str, int]
-    words: Sequence[str]
-    remark: str
-    after_work: int | None = None
-
-
-@dataclass(frozen=True)
-class PostTyped:
-    """The post as it was typed; lengths may be empty."""
-
-    length: str
-    diameter: str
-    wood: str
-    grain_mark: str
-    end_down: str
-    fitted_on: date | None
-    marks_inside: str
 
 
 class Sound:
@@ -116,7 +72,7 @@ class Sound:
             raise RefusedError("nothing was said of it: rate something, or choose a word", field="rated")
 
         def add(work: UnitOfWork, loaded: Loaded) -> None:
-            _check_rated(typed.rated, loaded.instrument.string_names)
+            check_rated(typed.rated, loaded.instrument.string_names)
             player = typed.player.strip() or load_trail(work, loaded).player
             if not player:
                 raise RefusedError("say who plays", field="player")
@@ -161,7 +117,7 @@ class Sound:
 
     def move(self, ticket: str, typed: MoveTyped, *, work_id: UUID, by: str) -> SoundView:
         """Move one end of the post one way. Raises RefusedError naming what is missing."""
-        return self._act(ticket, "post_moved", lambda _work, _loaded: _moved(typed), work_id=work_id, by=by)
+        return self._act(ticket, "post_moved", lambda _work, _loaded: moved_of(typed), work_id=work_id, by=by)
 
     def half_back(self, ticket: str, *, work_id: UUID, by: str) -> SoundView:
         """It was too much: half of the last act back."""
@@ -200,8 +156,8 @@ class Sound:
 
     def try_on_bridge(self, ticket: str, *, work_id: UUID, what: str, place: str, words: str, by: str) -> SoundView:
         """Something on the bridge that comes off again."""
-        _check_choice("trial", what, field="what")
-        _check_choice("place", place, field="place")
+        check_choice("trial", what, field="what")
+        check_choice("place", place, field="place")
         detail = {"what": what, "place": place, "words": words.strip()}
         return self._act(ticket, "bridge_trial", lambda _work, _loaded: detail, work_id=work_id, by=by)
 
@@ -221,15 +177,15 @@ class Sound:
 
     def wood_off(self, ticket: str, typed: WoodTyped, *, work_id: UUID, by: str) -> SoundView:
         """Wood taken off the bridge for its tone; it does not come back."""
-        _check_choice("place", typed.place, field="place")
-        off = _size(typed.off, "off", "the wood taken off", most=MOST_WOOD)
+        check_choice("place", typed.place, field="place")
+        off = size_of(typed.off, "off", "the wood taken off", most=MOST_WOOD)
         if off is None:
             raise RefusedError("say how much wood was taken, for instance 0.1", field="off")
-        left = _size(typed.left, "left", "what is left", most=60)
+        left = size_of(typed.left, "left", "what is left", most=60)
 
         def detail(_work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
             if left is not None and not typed.reason.strip():
-                _check_left(loaded, typed.place, left)
+                check_left(loaded.targets, typed.place, left)
             said = " ".join(part for part in (typed.words.strip(), typed.reason.strip()) if part)
             return {"place": typed.place, "off": off, "left": left, "words": said}
 
@@ -237,8 +193,8 @@ class Sound:
 
     def describe_post(self, ticket: str, typed: PostTyped, *, entry_id: UUID, by: str) -> SoundView:
         """The post as an object. Raises RefusedError, or CoreError naming the length."""
-        length = _size(typed.length, "length", "the post's length", most=600)
-        diameter = _size(typed.diameter, "diameter", "the post's diameter", most=30)
+        length = size_of(typed.length, "length", "the post's length", most=600)
+        diameter = size_of(typed.diameter, "diameter", "the post's diameter", most=30)
 
         def add(work: UnitOfWork, loaded: Loaded) -> None:
             work.sound.add_post(
@@ -356,78 +312,3 @@ def _after(loaded: Loaded, known: int | None) -> int:
     if known is not None and (known == 0 or any(done.number == known for done in loaded.works)):
         return known
     return max((done.number for done in loaded.works if not done.taken_back), default=0)
-
-
-def _moved(typed: MoveTyped) -> dict[str, object]:
-    if typed.end not in ("top", "bottom"):
-        asked = "top and bottom are two acts: one, then listen" if typed.end else "say which end went: top or bottom"
-        raise RefusedError(asked, field="end")
-    if typed.direction not in DIRECTIONS:
-        raise RefusedError(
-            "say which way it went: toward the bridge, the tailpiece, the treble side or the bass side",
-            field="direction",
-        )
-    for name, chosen in (("tension", typed.tension), ("setter", typed.tool)):
-        if chosen:
-            _check_choice(name, chosen, field="tool" if name == "setter" else name)
-    taps, mm = typed.taps.strip(), typed.mm.strip()
-    if bool(taps) == bool(mm):
-        raise RefusedError("say how far: in taps or in mm, one of them", field="taps" if not mm else "mm")
-    said = {"end": typed.end, "direction": typed.direction, "tension": typed.tension, "tool": typed.tool}
-    said["words"] = typed.words.strip()
-    if mm:
-        return {**said, "mm": _size(mm, "mm", "the move", most=MOST_MM)}
-    try:
-        count = in_unit("taps", _HALF.get(taps, taps), what="how many taps")
-    except CoreError as error:
-        raise RefusedError(error.sentence, field="taps") from error
-    if not 0 < count <= MOST_TAPS or count * 2 != int(count * 2):
-        raise RefusedError(f"taps are whole, or half a light one, up to {MOST_TAPS}; it was {taps}", field="taps")
-    return {**said, "taps": count}
-
-
-def _check_choice(name: str, chosen: str, *, field: str) -> None:
-    if chosen not in act_choices()[name]:
-        raise RefusedError(f"choose one of: {', '.join(act_choices()[name].values())}", field=field)
-
-
-def _check_rated(rated: Mapping[str, int], names: Sequence[str]) -> None:
-    """Raises RefusedError naming what cannot be."""
-    for key, value in rated.items():
-        quality, _, position = key.partition("/")
-        is_string = position.isdigit() and int(position) < len(names) and quality in STRING_QUALITIES
-        if not (is_string or (not position and quality in WHOLE_QUALITIES)):
-            raise RefusedError(f"“{key}” is nothing that is rated here", field="rated")
-        if not LOWEST <= value <= HIGHEST:
-            of = f" of the {names[int(position)]}" if position else ""
-            raise RefusedError(f"{quality}{of} goes from {LOWEST} to {HIGHEST}; it was {value}", field=key)
-
-
-def _check_left(loaded: Loaded, place: str, left: float) -> None:
-    """Raises RefusedError where too little would be left."""
-    others = loaded.targets.others
-    floor, name = None, ""
-    if place == "waist":
-        wanted = others.get("bridge_waist_floor")
-        floor, name = (None if wanted is None else wanted.band.low), "waist"
-    elif place in ("crown", "front_face"):
-        wanted = others.get("bridge_top_thickness")
-        floor, name = (None if wanted is None else wanted.band.low), "thickness at the crown"
-    if floor is not None and left < floor - 1e-9:
-        raise RefusedError(
-            f"the {name} is not taken under {floor:g} mm; {left:g} would be left: if it is meant, say why",
-            field="reason",
-        )
-
-
-def _size(typed: str, field: str, what: str, *, most: float) -> float | None:
-    """A length that may be left open. [mm] Raises RefusedError naming the field."""
-    if not typed.strip():
-        return None
-    try:
-        value = millimetres(typed, what=what)
-    except CoreError as error:
-        raise RefusedError(error.sentence, field=field) from error
-    if not 0 < value <= most:
-        raise RefusedError(f"{what} is over 0 and up to {most:g} mm; it was {value:g}", field=field)
-    return value

@@ -10,7 +10,8 @@ from uuid import UUID, uuid4
 from fidicula.core.errors import CoreError
 from fidicula.core.readings.typed import in_unit, millimetres
 from fidicula.core.sound.ratings import mean_rating
-from fidicula.db.records import Instrument, NewWork, Retuning, SetString, StringSet, WorkDone
+from fidicula.db.records import Instrument, NewWork, SetString, StringSet, WorkDone
+from fidicula.db.sound_records import Retuning
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.acts import act_words
 from fidicula.services.errors import NotHereError, RefusedError

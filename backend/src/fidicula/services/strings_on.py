@@ -7,7 +7,8 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from uuid import UUID
 
-from fidicula.db.records import Retuning, SetString, StringSet, WorkDone
+from fidicula.db.records import SetString, StringSet, WorkDone
+from fidicula.db.sound_records import Retuning
 from fidicula.tables.sound import Fitting, StringLife, string_life
 
 FITTED = ("strings_changed", "strings_named")

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { useBench } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
 import PageLinks from '@/shared/PageLinks.vue'
+import PageWithSide from '@/shared/PageWithSide.vue'
 import { usePageCommands, usePageTurning } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
@@ -132,8 +133,8 @@ useCommands([
 </script>
 
 <template>
-  <div class="page">
-    <PageLinks :ticket="ticket" :family="family" here="sound" class="links" />
+  <PageWithSide side-label="At the session" side-first>
+    <template #head><PageLinks :ticket="ticket" :family="family" here="sound" /></template>
     <main v-if="view" class="main" aria-label="Sound">
       <h1>{{ ticket }} · Sound<template v-if="view.session.player">, with {{ view.session.player }}</template></h1>
       <p v-if="!isHidden" class="where">
@@ -152,7 +153,7 @@ useCommands([
       </template>
     </main>
     <p v-else class="main" role="status">{{ failure || 'Looking at the trail …' }}</p>
-    <aside v-if="view" class="side" aria-label="At the session">
+    <template v-if="view" #side>
       <form v-if="isNaming" @submit.prevent="name">
         <label>{{ othersOf ? 'who played then' : 'who plays' }}<input ref="nameField" v-model="player" class="own" maxlength="80" autocomplete="off" /></label>
         <div class="ways"><v-btn type="submit" variant="flat">{{ othersOf ? 'It was this player' : 'Begin with this player' }}</v-btn><v-btn @click="isNaming = false">Not now</v-btn></div>
@@ -193,33 +194,16 @@ useCommands([
         </template>
       </template>
       <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
-    </aside>
-  </div>
+    </template>
+  </PageWithSide>
 </template>
 
 <style scoped src="./form.css"></style>
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
-  gap: 0 12px;
-  padding: 2px 16px 64px;
-  align-items: start;
-}
-.links {
-  grid-column: 1 / -1;
-}
-.main,
-.side {
+.main {
   padding: 10px 18px 18px;
   background: var(--sheet);
   border-radius: 4px;
-}
-.side {
-  position: sticky;
-  top: 6px;
-  max-height: calc(100vh - 60px);
-  overflow-y: auto;
 }
 h1 {
   margin: 0 0 4px;
@@ -250,20 +234,5 @@ h1 {
 }
 .acts p {
   margin: -4px 0 4px;
-}
-@media (max-width: 1000px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .side {
-    position: static;
-    grid-row: 2;
-    max-height: none;
-  }
-}
-@media (max-width: 640px) {
-  .page {
-    padding: 2px 0 56px;
-  }
 }
 </style>

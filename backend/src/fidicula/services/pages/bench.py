@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 
-from fidicula.db.records import PostEntry, StringSet
+from fidicula.db.records import StringSet
+from fidicula.db.sound_records import PostEntry
 from fidicula.services.errors import RefusedError
 from fidicula.services.measures import MEASURES
 from fidicula.services.pages.model import (

@@ -6,7 +6,7 @@ from collections.abc import Iterator, Sequence
 
 from fidicula.core.sound.ratings import Heard as Quality
 from fidicula.core.sound.ratings import answered, changes, mean_rating
-from fidicula.db.records import Heard
+from fidicula.db.sound_records import Heard
 from fidicula.services.acts import TOWARD, amount_words
 from fidicula.services.trail.model import ChangedView, HeardView
 from fidicula.services.trail.places import Trail, TrailLine

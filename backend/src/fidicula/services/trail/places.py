@@ -22,7 +22,8 @@ from fidicula.core.sound.places import (
     tap_length,
     way,
 )
-from fidicula.db.records import Heard, Reading, Recording, Visit, WorkDone
+from fidicula.db.records import Reading, Visit, WorkDone
+from fidicula.db.sound_records import Heard, Recording
 from fidicula.services.acts import DIRECTIONS
 from fidicula.services.targets.sources import logged
 from fidicula.services.trail.records import TrailRecords

@@ -7,17 +7,8 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from uuid import UUID
 
-from fidicula.db.records import (
-    BlindTrial,
-    Heard,
-    PlayerSession,
-    PostEntry,
-    Reading,
-    Recording,
-    StringSet,
-    Visit,
-    WorkDone,
-)
+from fidicula.db.records import Reading, StringSet, Visit, WorkDone
+from fidicula.db.sound_records import BlindTrial, Heard, PlayerSession, PostEntry, Recording
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.loaded import Loaded
 from fidicula.services.strings_on import FITTED, StringView, hours_a_week_of, string_view, strings_on

@@ -10,7 +10,7 @@ from typing import Literal, cast
 from fidicula.core.fitting.post import post_place
 from fidicula.core.sound.places import EndPlace
 from fidicula.core.sound.ratings import mean_rating
-from fidicula.db.records import PostEntry
+from fidicula.db.sound_records import PostEntry
 from fidicula.services.acts import act_words, ways_words
 from fidicula.services.loaded import Loaded
 from fidicula.services.sheet.cut import Computed, compute, cut_view

@@ -1,0 +1,145 @@
+"""Acts of adjusting and what was heard, as they are typed; what cannot be is refused, naming its field."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from fidicula.core.errors import CoreError
+from fidicula.core.readings.typed import in_unit, millimetres
+from fidicula.core.sound.ratings import HIGHEST, LOWEST, STRING_QUALITIES, WHOLE_QUALITIES
+from fidicula.services.acts import DIRECTIONS
+from fidicula.services.errors import RefusedError
+from fidicula.services.targets.wanted import Targets
+from fidicula.tables.sound import act_choices
+
+MOST_TAPS = 20
+MOST_MM = 20.0
+MOST_WOOD = 5.0
+_HALF = {"½": "0.5", "1/2": "0.5"}
+
+
+@dataclass(frozen=True)
+class MoveTyped:
+    """A move of one end as it was typed. taps, mm : one of them."""
+
+    end: str
+    direction: str
+    taps: str
+    mm: str
+    tension: str
+    tool: str
+    words: str
+
+
+@dataclass(frozen=True)
+class WoodTyped:
+    """Wood off the bridge as typed. off : how much.  left : of that place, may be empty.  reason : below a limit."""
+
+    place: str
+    off: str
+    left: str
+    reason: str
+    words: str
+
+
+@dataclass(frozen=True)
+class HeardTyped:
+    """after_work : the last work that the page knew, None for the newest."""
+
+    player: str
+    rated: Mapping[str, int]
+    words: Sequence[str]
+    remark: str
+    after_work: int | None = None
+
+
+@dataclass(frozen=True)
+class PostTyped:
+    """The post as it was typed; lengths may be empty."""
+
+    length: str
+    diameter: str
+    wood: str
+    grain_mark: str
+    end_down: str
+    fitted_on: date | None
+    marks_inside: str
+
+
+def moved_of(typed: MoveTyped) -> dict[str, object]:
+    """A move as it is kept. Raises RefusedError naming what is missing."""
+    if typed.end not in ("top", "bottom"):
+        asked = "top and bottom are two acts: one, then listen" if typed.end else "say which end went: top or bottom"
+        raise RefusedError(asked, field="end")
+    if typed.direction not in DIRECTIONS:
+        raise RefusedError(
+            "say which way it went: toward the bridge, the tailpiece, the treble side or the bass side",
+            field="direction",
+        )
+    for name, chosen in (("tension", typed.tension), ("setter", typed.tool)):
+        if chosen:
+            check_choice(name, chosen, field="tool" if name == "setter" else name)
+    taps, mm = typed.taps.strip(), typed.mm.strip()
+    if bool(taps) == bool(mm):
+        raise RefusedError("say how far: in taps or in mm, one of them", field="taps" if not mm else "mm")
+    said = {"end": typed.end, "direction": typed.direction, "tension": typed.tension, "tool": typed.tool}
+    said["words"] = typed.words.strip()
+    if mm:
+        return {**said, "mm": size_of(mm, "mm", "the move", most=MOST_MM)}
+    try:
+        count = in_unit("taps", _HALF.get(taps, taps), what="how many taps")
+    except CoreError as error:
+        raise RefusedError(error.sentence, field="taps") from error
+    if not 0 < count <= MOST_TAPS or count * 2 != int(count * 2):
+        raise RefusedError(f"taps are whole, or half a light one, up to {MOST_TAPS}; it was {taps}", field="taps")
+    return {**said, "taps": count}
+
+
+def check_choice(name: str, chosen: str, *, field: str) -> None:
+    """Raises RefusedError for what is none of a list. name : of the list."""
+    if chosen not in act_choices()[name]:
+        raise RefusedError(f"choose one of: {', '.join(act_choices()[name].values())}", field=field)
+
+
+def check_rated(rated: Mapping[str, int], names: Sequence[str]) -> None:
+    """Raises RefusedError naming what cannot be."""
+    for key, value in rated.items():
+        quality, _, position = key.partition("/")
+        is_string = position.isdigit() and int(position) < len(names) and quality in STRING_QUALITIES
+        if not (is_string or (not position and quality in WHOLE_QUALITIES)):
+            raise RefusedError(f"“{key}” is nothing that is rated here", field="rated")
+        if not LOWEST <= value <= HIGHEST:
+            of = f" of the {names[int(position)]}" if position else ""
+            raise RefusedError(f"{quality}{of} goes from {LOWEST} to {HIGHEST}; it was {value}", field=key)
+
+
+def check_left(targets: Targets, place: str, left: float) -> None:
+    """Raises RefusedError where too little would be left."""
+    others = targets.others
+    floor, name = None, ""
+    if place == "waist":
+        wanted = others.get("bridge_waist_floor")
+        floor, name = (None if wanted is None else wanted.band.low), "waist"
+    elif place in ("crown", "front_face"):
+        wanted = others.get("bridge_top_thickness")
+        floor, name = (None if wanted is None else wanted.band.low), "thickness at the crown"
+    if floor is not None and left < floor - 1e-9:
+        raise RefusedError(
+            f"the {name} is not taken under {floor:g} mm; {left:g} would be left: if it is meant, say why",
+            field="reason",
+        )
+
+
+def size_of(typed: str, field: str, what: str, *, most: float) -> float | None:
+    """A length that may be left open. [mm] Raises RefusedError naming the field."""
+    if not typed.strip():
+        return None
+    try:
+        value = millimetres(typed, what=what)
+    except CoreError as error:
+        raise RefusedError(error.sentence, field=field) from error
+    if not 0 < value <= most:
+        raise RefusedError(f"{what} is over 0 and up to {most:g} mm; it was {value:g}", field=field)
+    return value
