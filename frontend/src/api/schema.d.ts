@@ -4157,6 +4157,7 @@ export interface components {
          * @description Everything about an instrument's sound.
          *
          *     now : number of the place where the post stands.  best : of the place where it sounded best, None before two.
+         *     fallen : the post lies inside.
          *     unverified : why the place where it stands is not to be relied on, in words.
          *     may_go_back, may_halve : why not, in words; empty where it can be done.
          *     stop : why it is time to leave off, in words, empty where it is not.
@@ -4176,6 +4177,8 @@ export interface components {
             best: number | null;
             /** Unverified */
             unverified: string[];
+            /** Fallen */
+            fallen: boolean;
             /** May Go Back */
             may_go_back: string;
             /** May Halve */

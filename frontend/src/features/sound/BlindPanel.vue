@@ -53,9 +53,11 @@ async function run(request: () => Promise<Faults>): Promise<void> {
 <style scoped src="./form.css"></style>
 <style scoped>
 .sound {
-  display: flex;
-  align-items: center;
-  gap: 10px;
+  display: grid;
+  margin-bottom: 6px;
+}
+audio {
+  width: 100%;
 }
 ul {
   margin: 6px 0;

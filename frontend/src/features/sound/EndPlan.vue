@@ -110,13 +110,15 @@ const described = computed(() => {
 <style scoped src="../drawing/lines.css"></style>
 <style scoped>
 figure {
+  flex: 1 1 300px;
+  max-width: 408px;
   margin: 0;
 }
 figcaption {
   font-weight: 700;
 }
 svg {
-  max-width: 100%;
+  width: 100%;
   height: auto;
   border: 1px solid var(--hairline);
   border-radius: 4px;

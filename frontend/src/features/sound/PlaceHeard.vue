@@ -15,7 +15,7 @@ const heard = computed(() =>
 
 <template>
   <section v-if="place" class="place" :aria-label="`Place ${place.number}`">
-    <h3>Place {{ place.number }}<template v-if="place.is_now">, where it stands now</template><template v-if="place.is_best">, the best so far</template></h3>
+    <h3>Place {{ place.number }}<template v-if="place.is_now">, where it {{ view.fallen ? 'last stood' : 'stands now' }}</template><template v-if="place.is_best">, the best so far</template></h3>
     <p>{{ place.says }}</p>
     <ul class="ends">
       <li v-for="one in place.ends" :key="one.end">

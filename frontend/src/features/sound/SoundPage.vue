@@ -46,7 +46,7 @@ const othersOf = ref('')
 
 /** On wish the player hears without knowing: the trail is hidden while it is rated. */
 const isBlind = useStored('heard-blind', false)
-const isHidden = computed(() => isBlind.value && panel.value === 'heard')
+const isHidden = computed(() => (isBlind.value && panel.value === 'heard') || (panel.value === 'blind' && (view.value?.blind.some((trial) => trial.chosen === '') ?? false)))
 
 function show(next: Panel): void {
   panel.value = next
@@ -138,14 +138,14 @@ useCommands([
     <main v-if="view" class="main" aria-label="Sound">
       <h1>{{ ticket }} · Sound<template v-if="view.session.player">, with {{ view.session.player }}</template></h1>
       <p v-if="!isHidden" class="where">
-        The post stands at place <b>{{ view.now }}</b><template v-if="nowPlace?.mean">, heard as <b>{{ nowPlace.mean.toFixed(1) }}</b> of 5</template>.
+        <template v-if="view.fallen">The post lies inside; it last stood at place </template><template v-else>The post stands at place </template><b>{{ view.now }}</b><template v-if="nowPlace?.mean">, heard as <b>{{ nowPlace.mean.toFixed(1) }}</b> of 5</template>.
         <template v-if="best && !best.is_now">Best so far: place <b>{{ best.number }}</b>, {{ best.mean?.toFixed(1) }}.</template>
         <template v-else-if="best">It is the best so far.</template>
         <template v-if="view.trial_on"> On the bridge: {{ view.trial_on }}.</template>
       </p>
       <p v-if="note" class="note" role="status">{{ note }}</p>
       <p v-if="view.stop" class="note" role="note">{{ view.stop }}</p>
-      <p v-if="isHidden" class="hidden">What was done, and how it was heard before, is hidden until it is written down.</p>
+      <p v-if="isHidden" class="hidden">What was done, and how it was heard before, is hidden until the player has said.</p>
       <template v-else>
         <PostPlan :view="view" :left-handed="leftHanded" :may-act="mayAct" :width="408" :height="286" @back="backTo" />
         <h2>The trail</h2>
@@ -234,5 +234,14 @@ h1 {
 }
 .acts p {
   margin: -4px 0 4px;
+}
+@media (max-width: 1000px) and (min-width: 560px) {
+  .acts {
+    grid-template-columns: 1fr 1fr;
+    align-items: center;
+  }
+  .acts p {
+    margin: 0;
+  }
 }
 </style>

@@ -43,6 +43,16 @@ const positions = computed(() => {
   const all = names.value.map((_, i) => i)
   return bench.sheet?.instrument.left_handed ? all.reverse() : all
 })
+/** Strings of one set that went on together stand in one row. */
+const groups = computed(() => {
+  const found: { names: string; first: StringsView['strings'][number]; strings: StringsView['strings'] }[] = []
+  for (const string of view.value?.strings ?? []) {
+    const same = found.find(({ first }) => first.set_name === string.set_name && first.served === string.served)
+    if (same) Object.assign(same, { names: `${same.names} ${string.name}`, strings: [...same.strings, string] })
+    else found.push({ names: string.name, first: string, strings: [string] })
+  }
+  return found
+})
 async function tune(): Promise<void> {
   const body = { id: freshId(), cents: names.value.map((_, i) => cents[i] ?? ''), remark: remark.value }
   const done = await ask(() => answerOf(api.POST('/api/instruments/{ticket}/retunings', { params: { path: path() }, body })))
@@ -60,14 +70,13 @@ const STEPS = { first: 'Before', do: 'In this order', caution: 'Take care' }
 <template>
   <section v-if="view" class="record" aria-label="The strings on it">
     <table v-if="view.strings.length">
-      <thead><tr><th scope="col">on it</th><th scope="col">of</th><th scope="col">diameter</th><th scope="col">pulls</th><th scope="col">has served</th></tr></thead>
       <tbody>
-        <tr v-for="string in view.strings" :key="string.name">
-          <th scope="row">{{ string.name }}</th>
-          <td>{{ string.set_name }}, {{ string.material }}</td>
-          <td>{{ mm(string.diameter) }}</td>
-          <td>{{ string.tension === null ? 'no figure' : `${plain(string.tension)} N` }}</td>
-          <td :class="{ past: string.is_past }">{{ string.served }}</td>
+        <tr v-for="group in groups" :key="group.names">
+          <th scope="row">{{ group.names }}</th>
+          <td>
+            <b>{{ group.first.set_name }}</b>, {{ group.first.material }}, <span :class="{ past: group.first.is_past }">{{ group.first.served }}</span>
+            <span class="each"><span v-for="string in group.strings" :key="string.name">{{ string.name }} {{ mm(string.diameter) }}{{ string.tension === null ? '' : `, ${plain(string.tension)} N` }}</span></span>
+          </td>
         </tr>
       </tbody>
     </table>
@@ -143,8 +152,13 @@ td {
 tbody th {
   font-size: 20px;
   font-weight: 700;
+  white-space: nowrap;
 }
-thead th,
+.each {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
+}
 .quiet {
   color: var(--quiet);
 }

@@ -158,7 +158,7 @@ def _by_string(bench: PageBench, on: StringSet, tried: StringSet) -> Iterator[Ta
         if slot:
             marked.append([i, 4])
         pulls = [f"{one.tension:.1f}" if one.tension is not None else "no figure" for one in (now[i], then[i])]
-        rows.append([string.name, f"{string.diameter:g}", *pulls, slot])
+        rows.append([string.name, f"{string.diameter:.2f}", *pulls, slot])
     yield Table("String by string", ["", "diameter", "pulls now, N", "would pull", "slots"], rows, marked)
 
 

@@ -166,6 +166,7 @@ class SoundView:
     """Everything about an instrument's sound.
 
     now : number of the place where the post stands.  best : of the place where it sounded best, None before two.
+    fallen : the post lies inside.
     unverified : why the place where it stands is not to be relied on, in words.
     may_go_back, may_halve : why not, in words; empty where it can be done.
     stop : why it is time to leave off, in words, empty where it is not.
@@ -179,6 +180,7 @@ class SoundView:
     now: int
     best: int | None
     unverified: list[str]
+    fallen: bool
     may_go_back: str
     may_halve: str
     half_words: str

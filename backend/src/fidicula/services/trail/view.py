@@ -85,6 +85,7 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str, now: da
         now=trail.now.number,
         best=best.spot if best and is_search else None,
         unverified=_unverified(trail, signs),
+        fallen=fallen,
         may_go_back=go_back,
         may_halve=_may_halve(trail, fallen=fallen),
         half_words="" if half is None else act_words("post_moved", half),
@@ -215,7 +216,7 @@ def _unverified(trail: Trail, signs: frozenset[str]) -> list[str]:
     if "post_fallen" in signs:
         gauged = next((s for s in reversed(trail.spots) if all(end.known == "gauged" for end in s.ends)), None)
         where = f"place {gauged.number} is where it was last gauged" if gauged else "it was never gauged"
-        found.append(f"The post lies inside: {where}. Nothing of it holds until it stands and is gauged.")
+        return [f"The post lies inside: {where}. Nothing of it holds until it stands and is gauged."]
     known = {name: end.known for name, end in zip(ENDS, trail.now.ends, strict=True)}
     guessed = [name for name in ENDS if known[name] == "estimated"]
     if guessed:
