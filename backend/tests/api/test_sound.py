@@ -216,6 +216,8 @@ def test_a_rating_goes_from_one_to_five_and_says_something(session: Session) -> 
     kept = session.do("heard", words=["glassy", " glassy "], remark="Only a word.")
     assert kept["lines"][-1]["heard"][-1]["words"] == ["glassy"]
     assert "glassy" in kept["session"]["words"]
+    spelt = session.do("heard", player=" pia sandoval-reuter ", rated={"open": 4})
+    assert not spelt["lines"][-1]["heard"][-1]["is_other"]
 
 
 def test_after_new_strings_or_another_bridge_places_no_longer_compare(session: Session) -> None:
@@ -243,7 +245,9 @@ def test_a_fallen_post_is_unverified_where_it_last_stood(session: Session) -> No
     view = session.view("closed")
     assert "place 4 is where it was last gauged" in view["unverified"][0]
     assert end(view, 5, "top")["known"] == "estimated"
+    assert view["fallen"]
     assert view["may_halve"].startswith("the post lies inside")
+    assert session.do("half-back", 409)["detail"][0]["msg"] == view["may_halve"]
     fit = view["advice"][0]
     assert (fit["kind"], fit["unmet"]) == ("first", ["post: it lies inside"])
 

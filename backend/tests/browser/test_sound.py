@@ -6,10 +6,10 @@ import re
 from typing import Any
 
 from fidicula.hosting.serving import CHROMIUM, CHROMIUM_ARGUMENTS
-from playwright.sync_api import Browser, Locator, Page, expect
+from playwright.sync_api import Browser, Locator, Page, Route, expect
 
 from ..conftest import signed_in
-from .hands import command, open_ticket, type_readings
+from .hands import command, intercept, open_ticket, type_readings
 
 
 def trail(page: Page) -> Locator:
@@ -102,6 +102,30 @@ def test_a_move_without_a_direction_keeps_what_was_typed(page: Page) -> None:
     command(page, "h")
     expect(newest(page)).to_contain_text("half back: top, half a tap toward the bridge")
     expect(main.get_by_role("status")).to_contain_text("Half of it is back. Listen.")
+
+
+def test_an_answer_that_is_lost_does_not_write_a_move_twice(page: Page) -> None:
+    """The server has it, the page never hears: what was typed stays, and sent again it is still one move."""
+    to_sound(page)
+    expect(trail(page).get_by_role("listitem")).to_have_count(5)
+    command(page, "a")
+    form = page.get_by_role("form", name="Move the post")
+    form.get_by_role("radio", name="top", exact=True).check()
+    form.get_by_role("radio", name="toward the bass side").check()
+
+    def kept_but_not_answered(route: Route) -> None:
+        route.fetch()
+        route.abort()
+
+    lost = intercept(page, "sound/moves", kept_but_not_answered)
+    form.get_by_label("taps").fill("1")
+    form.get_by_label("taps").press("Enter")
+    expect(form.get_by_role("alert").filter(visible=True)).to_contain_text("The server does not answer.")
+    expect(form.get_by_label("taps")).to_have_value("1")
+    page.unroute("**/sound/moves", lost)
+    form.get_by_label("taps").press("Enter")
+    expect(newest(page)).to_contain_text("top, 1 tap toward the bass side")
+    expect(trail(page).get_by_role("listitem")).to_have_count(6)
 
 
 def spots(page: Page, end: str) -> list[tuple[float, float]]:

@@ -1718,7 +1718,8 @@ export interface components {
         };
         /**
          * AdviceView
-         * @description One thing to do about a complaint. unmet : why it has to wait.  answered : to earlier such acts here.
+         * @description One thing to do about a complaint. unmet : why it has to wait.
+         *     step : the smallest first one, for a move.  answered : to earlier such acts here.
          */
         AdviceView: {
             /** Kind */
@@ -1735,6 +1736,8 @@ export interface components {
             end: string;
             /** Direction */
             direction: string;
+            /** Step */
+            step: string;
             /** Unmet */
             unmet: string[];
             /** Answered */
@@ -3564,11 +3567,13 @@ export interface components {
         };
         /**
          * PostView
-         * @description The post as an object. said : in words.  fit : what was last seen of it.  [mm]
+         * @description The post as an object. visit_id : at which it was described so. [mm]
          */
         PostView: {
             /** Id */
             id: string;
+            /** Visit Id */
+            visit_id: string;
             /** Length */
             length: number | null;
             /** Diameter */

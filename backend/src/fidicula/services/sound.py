@@ -73,7 +73,9 @@ class Sound:
 
         def add(work: UnitOfWork, loaded: Loaded) -> None:
             check_rated(typed.rated, loaded.instrument.string_names)
-            player = typed.player.strip() or load_trail(work, loaded).player
+            player, session = typed.player.strip(), load_trail(work, loaded).player
+            if player.casefold() in ("", session.casefold()):
+                player = session
             if not player:
                 raise RefusedError("say who plays", field="player")
             work.sound.hear(
@@ -123,12 +125,12 @@ class Sound:
         """It was too much: half of the last act back."""
 
         def detail(work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
-            trail = made_trail(loaded, load_trail(work, loaded))
-            half = half_of(trail.now.first)
-            if half is None or trail.now.first.work is None:
-                view = sound_view(loaded, load_trail(work, loaded), complaint="")
-                raise NotNowError(view.may_halve)
-            return {**half, "half_of": str(trail.now.first.work.id)}
+            records = load_trail(work, loaded)
+            last = made_trail(loaded, records).now.first
+            half, why_not = half_of(last), sound_view(loaded, records, complaint="").may_halve
+            if half is None or last.work is None or why_not:
+                raise NotNowError(why_not)
+            return {**half, "half_of": str(last.work.id)}
 
         return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
 

@@ -14,6 +14,8 @@ from fidicula.tables.sound import Fitting, StringLife, string_life
 FITTED = ("strings_changed", "strings_named")
 FATES = {"spare": "kept as a spare", "given_on": "given on", "discarded": "thrown away"}
 FIRST_CHECK, SECOND_CHECK = timedelta(hours=2), timedelta(hours=24)
+SETTLED = timedelta(days=14)
+"""After this nobody asks whether new strings were looked at."""
 EARLY = timedelta(minutes=30)
 """So much before its time a check counts."""
 _DAYS_IN_MONTH = 30.44
@@ -207,7 +209,7 @@ def removed_of(works: Sequence[WorkDone], sets: Mapping[UUID, StringSet], count:
 def checks_of(works: Sequence[WorkDone], retunings: Sequence[Retuning], now: datetime) -> list[CheckView]:
     """The looks that new strings want after two hours and after a day; none before any were put on here."""
     changed = next((w for w in reversed(works) if w.work == "strings_changed" and not w.taken_back), None)
-    if changed is None:
+    if changed is None or now - changed.done_at > SETTLED:
         return []
     times = [r.tuned_at for r in retunings if r.tuned_at is not None and r.tuned_at >= changed.done_at]
     found = []

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The look-over: items in working order, the one in hand with its verdict, findings, words and photographs. */
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { answerOf, api, Refused, type ItemView } from '@/api'
 import { useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
@@ -23,6 +23,7 @@ interface Draft {
 
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
+const route = useRoute()
 const bench = useBench()
 const house = useHouse()
 const atBench = useAtBench()
@@ -66,7 +67,8 @@ async function load(): Promise<void> {
   try {
     items.value = await answerOf(api.GET('/api/instruments/{ticket}/look', { params: { path: { ticket: props.ticket } } }))
     failure.value = ''
-    if (!item.value) go(items.value.find((row) => row.is_asked && row.verdict === '') ?? items.value[0])
+    const wanted = items.value.find((row) => row.item === route.query.item)
+    if (!item.value) go(wanted ?? items.value.find((row) => row.is_asked && row.verdict === '') ?? items.value[0])
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     failure.value = error.away ? `${error.message} Trying again …` : error.message

@@ -30,6 +30,7 @@ onMounted(() => void nextTick(() => select.value?.focus()))
           <li v-for="row in part.rows" :key="row.says" :class="{ unmet: row.unmet.length }">
             <p><b>{{ row.says }}</b><span v-if="row.school" class="school">{{ row.school }}</span></p>
             <p class="quiet">{{ row.because }}</p>
+            <p v-if="row.step">First: {{ row.step }}.</p>
             <p v-if="row.unmet.length" class="wait">Not so here: {{ row.unmet.join('; ') }}.</p>
             <p v-for="line in row.answered" :key="line" class="answered">Earlier here: {{ line }}.</p>
             <v-btn v-if="canMove(row)" size="small" @click="emit('move', { end: row.end, direction: row.direction })">This move: {{ row.end }}</v-btn>

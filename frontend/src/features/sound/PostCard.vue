@@ -6,7 +6,7 @@ import { day, plain } from '@/shared/format'
 import type { PostBody } from './bodies'
 import type { Faults } from './useSound'
 
-const props = defineProps<{ view: SoundView; mayAct: boolean; send: (body: PostBody) => Promise<Faults>; takeBack: (id: string) => void }>()
+const props = defineProps<{ view: SoundView; mayAct: boolean; send: (body: PostBody) => Promise<Faults>; takeBack: (id: string) => void; visitId: string }>()
 const isEditing = defineModel<boolean>({ required: true })
 type Typed = Required<Omit<PostBody, 'fitted_on'>> & { fitted_on: string }
 const typed = reactive<Typed>({ length: '', diameter: '', wood: '', grain_mark: '', end_down: '', fitted_on: '', marks_inside: '' })
@@ -78,7 +78,7 @@ const FIELDS: { key: keyof Typed; label: string; numeric?: boolean }[] = [
       </details>
       <div v-if="mayAct" class="ways">
         <v-btn @click="isEditing = true">{{ view.post ? 'Another post, or more of it' : 'Describe it' }}</v-btn>
-        <v-btn v-if="view.post" @click="takeBack(view.post.id)">Take it back</v-btn>
+        <v-btn v-if="view.post?.visit_id === visitId" @click="takeBack(view.post.id)">Take it back</v-btn>
       </div>
     </template>
   </section>

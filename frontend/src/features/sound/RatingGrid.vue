@@ -112,6 +112,7 @@ input {
   text-align: center;
 }
 table {
+  width: 100%;
   border-collapse: collapse;
 }
 th,
@@ -121,7 +122,10 @@ td {
   text-align: left;
 }
 thead th {
-  padding-left: 22px;
+  padding-left: 20px;
+}
+tbody th {
+  width: 78px;
 }
 .fault {
   margin: 4px 0 0;

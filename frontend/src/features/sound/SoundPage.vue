@@ -149,7 +149,7 @@ useCommands([
       <template v-else>
         <PostPlan :view="view" :left-handed="leftHanded" :may-act="mayAct" :width="408" :height="286" @back="backTo" />
         <h2>The trail</h2>
-        <TrailList :view="view" :may-act="mayAct" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), 'Taken back.')" @played-by="askPlayer" />
+        <TrailList :view="view" :may-act="mayAct" :visit-id="bench.sheet?.instrument.visit_id ?? ''" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), 'Taken back.')" @played-by="askPlayer" />
       </template>
     </main>
     <p v-else class="main" role="status">{{ failure || 'Looking at the trail …' }}</p>

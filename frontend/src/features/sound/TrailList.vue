@@ -4,7 +4,7 @@ import type { SoundView } from '@/api'
 import { ago } from '@/shared/format'
 import { signed, STRING_QUALITIES, WHOLE_QUALITIES } from './words'
 
-const props = defineProps<{ view: SoundView; mayAct: boolean; leftHanded: boolean }>()
+const props = defineProps<{ view: SoundView; mayAct: boolean; visitId: string; leftHanded: boolean }>()
 const emit = defineEmits<{ back: [place: number]; takeBack: [kind: 'heard' | 'recording', id: string]; playedBy: [id: string] }>()
 
 const placeOf = (number: number) => props.view.places.find((one) => one.number === number)
@@ -41,7 +41,7 @@ const order = () => {
             </tbody>
           </table>
           <p class="whole"><span v-for="quality in WHOLE_QUALITIES" :key="quality">{{ quality }} <b>{{ one.rated[quality] ?? '–' }}</b></span></p>
-          <div v-if="mayAct" class="ways">
+          <div v-if="mayAct && line.visit_id === visitId" class="ways">
             <v-btn size="small" @click="emit('playedBy', one.id)">Somebody else played</v-btn>
             <v-btn size="small" @click="emit('takeBack', 'heard', one.id)">Take it back</v-btn>
           </div>
@@ -49,7 +49,7 @@ const order = () => {
         <div v-for="one in line.recordings" :key="one.id" class="recording">
           <audio controls preload="none" :src="`/api/recordings/${one.id}`" :aria-label="`recording at place ${line.place}`"></audio>
           <span class="quiet">{{ one.words }}</span>
-          <v-btn v-if="mayAct" size="small" @click="emit('takeBack', 'recording', one.id)">Take it back</v-btn>
+          <v-btn v-if="mayAct && line.visit_id === visitId" size="small" @click="emit('takeBack', 'recording', one.id)">Take it back</v-btn>
         </div>
         <v-btn v-if="line.is_new_place && mayAct && placeOf(line.place)?.way_back" size="small" class="back" @click="emit('back', line.place)">Back to place {{ line.place }}</v-btn>
         <p v-if="line.is_new_place && placeOf(line.place)?.incomparable.length" class="quiet">No longer compares: {{ placeOf(line.place)?.incomparable.join(', ') }}.</p>

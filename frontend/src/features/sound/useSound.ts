@@ -63,6 +63,7 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
       await bench.flush()
       const answer = await request()
       asked += 1
+      sent.what = ''
       if (!complaint()) view.value = answer
       failure.value = ''
       await Promise.all([bench.refresh(), complaint() ? load() : null])
@@ -78,36 +79,42 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
   watch(() => bench.sheet, () => void load())
 
   const params = () => ({ params: { path: path() } })
-  const id = freshId
+  /** The same act sent again after an answer that was lost keeps its id, so that it is written down once. */
+  const sent = { what: '', id: '' }
+  function id(what: unknown): string {
+    const told = JSON.stringify([options.ticket(), what])
+    if (sent.what !== told) Object.assign(sent, { what: told, id: freshId() })
+    return sent.id
+  }
   return {
     view,
     failure,
     load,
-    begin: (player) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/session', { ...params(), body: { id: id(), player } }))),
-    hear: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/heard', { ...params(), body: { ...body, id: id() } }))),
+    begin: (player) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/session', { ...params(), body: { id: id(['session', player]), player } }))),
+    hear: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/heard', { ...params(), body: { ...body, id: id(['heard', body]) } }))),
     playedBy: (heard_id, player) =>
-      change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/heard/{heard_id}/played-by', { params: { path: { ...path(), heard_id } }, body: { id: id(), player } }))),
+      change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/heard/{heard_id}/played-by', { params: { path: { ...path(), heard_id } }, body: { id: id(['player', heard_id, player]), player } }))),
     takeBack: (kind, line_id) =>
       change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/{kind}/{line_id}/take-back', { params: { path: { ...path(), kind, line_id } } }))),
-    move: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/moves', { ...params(), body: { ...body, id: id() } }))),
-    halfBack: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/half-back', { ...params(), body: { id: id() } }))),
-    backTo: (place) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/back', { ...params(), body: { id: id(), place } }))),
-    tryOnBridge: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial', { ...params(), body: { ...body, id: id() } }))),
-    trialOff: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial-off', { ...params(), body: { id: id() } }))),
-    woodOff: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/wood', { ...params(), body: { ...body, id: id() } }))),
-    describePost: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/post', { ...params(), body: { ...body, id: id() } }))),
+    move: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/moves', { ...params(), body: { ...body, id: id(['move', body]) } }))),
+    halfBack: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/half-back', { ...params(), body: { id: id(['half', view.value?.now]) } }))),
+    backTo: (place) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/back', { ...params(), body: { id: id(['back', view.value?.now, place]), place } }))),
+    tryOnBridge: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial', { ...params(), body: { ...body, id: id(['trial', body]) } }))),
+    trialOff: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial-off', { ...params(), body: { id: id(['trial off', view.value?.lines.length]) } }))),
+    woodOff: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/wood', { ...params(), body: { ...body, id: id(['wood', body]) } }))),
+    describePost: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/post', { ...params(), body: { ...body, id: id(['post', body]) } }))),
     record: (sound, words) =>
       change(() =>
         answerOf(
           api.POST('/api/instruments/{ticket}/sound/recordings', {
-            params: { path: path(), query: { id: id(), words } },
+            params: { path: path(), query: { id: id(['recording', sound.size, words]), words } },
             headers: { 'Content-Type': sound.type || 'application/octet-stream' },
             body: sound as unknown as string,
             bodySerializer: (body) => body as unknown as BodyInit,
           }),
         ),
       ),
-    tryBlind: (one, other) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/blind', { ...params(), body: { id: id(), one, other, player: '' } }))),
+    tryBlind: (one, other) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/blind', { ...params(), body: { id: id(['blind', one, other]), one, other, player: '' } }))),
     chooseBlind: (trial_id, chosen) =>
       change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/blind/{trial_id}/chosen', { params: { path: { ...path(), trial_id } }, body: { chosen } }))),
   }

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from fidicula.services.acts import TOWARD
 from fidicula.services.trail.heard import answers
 from fidicula.services.trail.model import AdviceView
-from fidicula.services.trail.places import Trail
+from fidicula.services.trail.places import ENDS, Trail
 from fidicula.tables.signs import computed_signs, findings
 from fidicula.tables.sound import EVERY, Advice, advice
 
@@ -24,8 +25,11 @@ def advice_for(
 
 def _view(row: Advice, trail: Trail, player: str, signs: frozenset[str], names: Sequence[str]) -> AdviceView:
     answered: list[str] = []
+    step = ""
     if row.end is not None and row.direction is not None:
-        answered = answers(trail, player, end=row.end, direction=row.direction, names=names)
+        step = f"one light tap at the {row.end}, {TOWARD[row.direction]}; then listen"
+        for end in ENDS:
+            answered += answers(trail, player, end=end, direction=row.direction, names=names)
     return AdviceView(
         kind=row.kind,
         says=row.says,
@@ -34,6 +38,7 @@ def _view(row: Advice, trail: Trail, player: str, signs: frozenset[str], names: 
         school=row.school or "",
         end=row.end or "",
         direction=row.direction or "",
+        step=step,
         unmet=[_sign_words(sign) for sign in row.against.shown(signs)],
         answered=answered,
     )

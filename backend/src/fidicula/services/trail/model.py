@@ -111,9 +111,10 @@ class PlaceView:
 
 @dataclass(frozen=True)
 class PostView:
-    """The post as an object. said : in words.  fit : what was last seen of it.  [mm]"""
+    """The post as an object. visit_id : at which it was described so. [mm]"""
 
     id: str
+    visit_id: str
     length: float | None
     diameter: float | None
     wood: str
@@ -127,7 +128,8 @@ class PostView:
 
 @dataclass(frozen=True)
 class AdviceView:
-    """One thing to do about a complaint. unmet : why it has to wait.  answered : to earlier such acts here."""
+    """One thing to do about a complaint. unmet : why it has to wait.
+    step : the smallest first one, for a move.  answered : to earlier such acts here."""
 
     kind: str
     says: str
@@ -136,6 +138,7 @@ class AdviceView:
     school: str
     end: str
     direction: str
+    step: str
     unmet: list[str]
     answered: list[str]
 

@@ -258,6 +258,7 @@ def _tap_words(trail: Trail) -> str:
 def _post(entry: PostEntry) -> PostView:
     return PostView(
         id=str(entry.id),
+        visit_id=str(entry.visit_id),
         length=entry.length,
         diameter=entry.diameter,
         wood=entry.wood,
