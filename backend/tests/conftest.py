@@ -12,12 +12,13 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
+from fidicula.api.app import make_app
 from fidicula.api.signed import COOKIE
 from fidicula.cli.demo import load_demo
 from fidicula.db.migrate import upgrade
 from fidicula.db.unit_of_work import UnitOfWork, make_engine
 from fidicula.hosting.cluster import Cluster, RunningCluster
-from fidicula.main import create_app
+from fidicula.main import give_services
 from fidicula.services.people import token_hash
 from fidicula.settings import Settings
 from hypothesis import HealthCheck, settings
@@ -94,12 +95,18 @@ def demo(fresh: Callable[[str], Engine]) -> Engine:
     return fresh("template_demo")
 
 
+@pytest.fixture(scope="session")
+def routes_made_once() -> Any:
+    """An application makes its routes as they are first asked for, which takes longer than most tests."""
+    return make_app(front_end=Settings().front_end)
+
+
 @pytest.fixture
-def app(demo: Engine) -> Iterator[Any]:
+def app(routes_made_once: Any, demo: Engine) -> Iterator[Any]:
     """The whole application on a fresh demo house."""
-    application = create_app(Settings(database_url=demo.url.render_as_string(hide_password=False)))
-    yield application
-    application.state.engine.dispose()
+    give_services(routes_made_once, demo.url.render_as_string(hide_password=False))
+    yield routes_made_once
+    routes_made_once.state.engine.dispose()
 
 
 @pytest.fixture

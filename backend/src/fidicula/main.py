@@ -45,8 +45,14 @@ def for_paired_devices(app: Application, *, code: str, key: bytes) -> Applicatio
 
 def create_app(settings: Settings) -> FastAPI:
     """The application on the database that the settings name."""
-    engine = make_engine(settings.database_url)
     app = make_app(front_end=settings.front_end, lan_address=settings.lan_address)
+    give_services(app, settings.database_url)
+    return app
+
+
+def give_services(app: FastAPI, database_url: str) -> None:
+    """The services that an application's routes ask, on one database; those that it had before are let go."""
+    engine = make_engine(database_url)
     app.state.engine = engine
     app.state.people = People(engine)
     app.state.house = House(engine)
@@ -74,4 +80,3 @@ def create_app(settings: Settings) -> FastAPI:
             manners=list(dict.fromkeys((*FAULTS, *TUNER_FAULTS, *HYGROMETER_FAULTS))),
         ),
     )
-    return app
