@@ -2061,7 +2061,7 @@ export interface components {
          *     on_card : a bridge needs it.  turn : in a full measuring.  part : of the instrument.
          *     label, place : its name in two parts.
          *     form : where the same can be read in several ways, which of them this is.  tools : what it is read with.
-         *     recheck : asked for when an instrument comes back.  how, slip : how it is taken, and how it usually goes wrong.
+         *     recheck : asked for when an instrument comes back.
          *     value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
          *     told, told_by : what other readings say of it, and which.
          *     spread_is_wide : its repeats lie further apart than the tool accounts for.
@@ -2092,10 +2092,6 @@ export interface components {
             tools: string[];
             /** Recheck */
             recheck: boolean;
-            /** How */
-            how: string;
-            /** Slip */
-            slip: string;
             /**
              * State
              * @enum {string}
@@ -2216,7 +2212,7 @@ export interface components {
         };
         /**
          * Choices
-         * @description What forms offer.
+         * @description What forms offer, and words that every sheet shares.
          */
         Choices: {
             /** Sizes */
@@ -2231,6 +2227,8 @@ export interface components {
             works: components["schemas"]["Choice"][];
             /** Kinds */
             kinds: components["schemas"]["Choice"][];
+            /** Measures */
+            measures: components["schemas"]["MeasureWords"][];
             /** Next Ticket */
             next_ticket: string;
         };
@@ -3123,6 +3121,18 @@ export interface components {
              * Format: uuid
              */
             id: string;
+        };
+        /**
+         * MeasureWords
+         * @description How a measure is taken, and how it usually goes wrong; the same in every sheet, and so told once.
+         */
+        MeasureWords: {
+            /** Measure */
+            measure: string;
+            /** How */
+            how: string;
+            /** Slip */
+            slip: string;
         };
         /**
          * MoveBody

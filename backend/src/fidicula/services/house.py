@@ -77,8 +77,17 @@ class ToolChoice:
 
 
 @dataclass(frozen=True)
+class MeasureWords:
+    """How a measure is taken, and how it usually goes wrong; the same in every sheet, and so told once."""
+
+    measure: str
+    how: str
+    slip: str
+
+
+@dataclass(frozen=True)
 class Choices:
-    """What forms offer."""
+    """What forms offer, and words that every sheet shares."""
 
     sizes: list[SizeChoice]
     stringings: list[Stringing]
@@ -86,6 +95,7 @@ class Choices:
     tools: list[ToolChoice]
     works: list[Choice]
     kinds: list[Choice]
+    measures: list[MeasureWords]
     next_ticket: str
 
 
@@ -196,6 +206,7 @@ class House:
             ],
             works=[Choice(row.work, row.label) for row in works().values() if row.at_bench],
             kinds=[Choice(row.kind, row.label) for row in visit_kinds().values()],
+            measures=[MeasureWords(row.measure, row.how, row.slip or "") for row in MEASURES.values()],
             next_ticket=next_ticket(tickets),
         )
 

@@ -15,6 +15,7 @@ const house = useHouse()
 const tools = computed(() =>
   props.cell.tools.map((tool) => ({ tool, label: house.choices?.tools.find((one) => one.tool === tool)?.label ?? tool })),
 )
+const words = computed(() => house.choices?.measures.find((one) => one.measure === props.cell.measure) ?? null)
 const inHand = computed({
   get: () => atBench.toolFor(props.cell.measure, props.cell.tools),
   set: (tool) => atBench.chooseTool(props.cell.measure, tool),
@@ -31,8 +32,8 @@ const findings = computed(() => props.sheet.findings.filter((found) => found.of 
   <aside class="hand" aria-label="In hand">
     <MeasureSketch :measure="cell.measure" :position="cell.position" :left-handed="sheet.instrument.left_handed" />
     <h2 class="title">{{ cell.name }}</h2>
-    <p>{{ cell.how.charAt(0).toUpperCase() }}{{ cell.how.slice(1) }}.</p>
-    <p v-if="cell.slip"><b>The usual slip:</b> {{ cell.slip }}.</p>
+    <p v-if="words">{{ words.how.charAt(0).toUpperCase() }}{{ words.how.slice(1) }}.</p>
+    <p v-if="words?.slip"><b>The usual slip:</b> {{ words.slip }}.</p>
     <label v-if="tools.length > 1" class="tool">
       read with
       <select v-model="inHand">

@@ -74,8 +74,6 @@ def _cell(state: BenchState, place: Place, by_number: dict[int, Reading]) -> Cel
         form=row.form or "",
         tools=list(row.tools),
         recheck=row.recheck,
-        how=row.how,
-        slip=row.slip or "",
         state=stand.state if stand is not None else "missing",
         typed=last.typed if last else None,
         value=value,

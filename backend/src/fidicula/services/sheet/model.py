@@ -49,7 +49,7 @@ class Cell:
     on_card : a bridge needs it.  turn : in a full measuring.  part : of the instrument.
     label, place : its name in two parts.
     form : where the same can be read in several ways, which of them this is.  tools : what it is read with.
-    recheck : asked for when an instrument comes back.  how, slip : how it is taken, and how it usually goes wrong.
+    recheck : asked for when an instrument comes back.
     value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
     told, told_by : what other readings say of it, and which.
     spread_is_wide : its repeats lie further apart than the tool accounts for.
@@ -68,8 +68,6 @@ class Cell:
     form: str
     tools: list[str]
     recheck: bool
-    how: str
-    slip: str
     state: CellState
     typed: str | None
     value: float | None
