@@ -1,4 +1,4 @@
-/** The API, typed by schema.d.ts, which `./fidicula client` writes from the OpenAPI file. */
+/** The API, typed by schema.d.ts, which every build makes from openapi.json; `./fidicula client` writes that. */
 import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
