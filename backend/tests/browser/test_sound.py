@@ -84,8 +84,13 @@ def test_the_trail_is_followed_continued_and_taken_back(page: Page) -> None:
 
 
 def test_a_move_without_a_direction_keeps_what_was_typed(page: Page) -> None:
-    main = to_sound(page)
-    command(page, "a")
+    """From the sheet's works too: a move of the post is not written down without its end and its way."""
+    open_ticket(page, "RW-102")
+    command(page, "k")
+    expect(page.get_by_role("dialog").get_by_role("radio").first).to_be_focused()
+    page.get_by_role("dialog").get_by_role("radio", name="Post moved").check()
+    page.get_by_role("button", name="Write it down").press("Enter")
+    main = page.get_by_role("main", name="Sound")
     form = page.get_by_role("form", name="Move the post")
     expect(form.get_by_role("radio", name="top", exact=True)).to_be_focused()
     page.keyboard.press("Space")
@@ -102,6 +107,29 @@ def test_a_move_without_a_direction_keeps_what_was_typed(page: Page) -> None:
     command(page, "h")
     expect(newest(page)).to_contain_text("half back: top, half a tap toward the bridge")
     expect(main.get_by_role("status")).to_contain_text("Half of it is back. Listen.")
+
+
+def test_what_is_begun_at_one_instrument_stays_there(page: Page) -> None:
+    """The form closes with its instrument, and what the player said so far waits where it was said."""
+    to_sound(page)
+    command(page, "s")
+    expect(page.get_by_label("even, the whole")).to_be_focused()
+    page.keyboard.type("45")
+    page.keyboard.press("Escape")
+    command(page, "f")
+    page.keyboard.type("RW-105")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("main", name="Bench sheet")).to_be_visible()
+    command(page, "0")
+    main = page.get_by_role("main", name="Sound")
+    expect(main).to_contain_text("RW-105 · Sound, with Wren Kallio")
+    command(page, "s")
+    expect(page.get_by_label("even, the whole")).to_be_focused()
+    expect(page.get_by_label("even, the whole")).to_have_value("")
+    page.goto(page.url.replace("RW-105", "RW-102"))
+    expect(main).to_contain_text("RW-102 · Sound")
+    command(page, "s")
+    expect(page.get_by_label("focused, the whole")).to_have_value("5")
 
 
 def test_an_answer_that_is_lost_does_not_write_a_move_twice(page: Page) -> None:

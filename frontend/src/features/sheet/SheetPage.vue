@@ -80,9 +80,13 @@ async function work(kind: keyof typeof MEASURED_FIRST): Promise<void> {
   entry.goTo(MEASURED_FIRST[kind])
   if (await done) void house.load()
 }
-/** Any other work: what it made stale is measured next. */
+/** Any other work: what it made stale is measured next. A move of the post says which end went, and which way. */
 async function otherWork(kind: string): Promise<void> {
   why.value = null
+  if (kind === 'post_moved') {
+    void router.push({ name: 'sound', params: { ticket: props.ticket }, query: { act: 'move' } })
+    return
+  }
   if (!(await bench.doWork(kind))) return
   const stale = sheet.value?.cells.find((cell) => cell.state === 'stale')
   if (stale) entry.goTo(keyOf(stale))

@@ -15,6 +15,7 @@ const sound = useSound({ ticket: () => props.ticket })
 const { view, failure } = sound
 const isEditing = ref(false)
 const mayAct = computed(() => atBench.may('measure') && !bench.sheet?.instrument.handed_over_at)
+watch(() => props.ticket, () => (isEditing.value = false))
 watch(view, () => emit('changed'))
 const takeBack = (id: string) => void sound.takeBack('post_entry', id)
 </script>

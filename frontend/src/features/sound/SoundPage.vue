@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A session with a player: where it stands, what is done and heard, what to do next, and the way back. */
 import { computed, nextTick, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import { useBench } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
 import PageLinks from '@/shared/PageLinks.vue'
@@ -21,6 +21,7 @@ import { useSound } from './useSound'
 
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
+const route = useRoute()
 const bench = useBench()
 const atBench = useAtBench()
 watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
@@ -31,6 +32,14 @@ const { view, failure } = sound
 const leftHanded = computed(() => bench.sheet?.instrument.left_handed ?? false)
 const family = computed(() => bench.sheet?.instrument.family ?? '')
 const mayAct = computed(() => atBench.may('measure') && !bench.sheet?.instrument.handed_over_at)
+
+/** What is typed belongs to one instrument: another one begins with nothing open. */
+watch(() => props.ticket, () => {
+  show('')
+  isNaming.value = false
+  isGoingBack.value = false
+  complaint.value = ''
+})
 
 type Panel = '' | 'heard' | 'move' | 'bridge' | 'advice' | 'record' | 'blind'
 const panel = ref<Panel>('')
@@ -111,6 +120,9 @@ function toBest(): void {
   else if (place.is_now) note.value = `It stands at the best place, ${place.number}.`
   else void backTo(place.number)
 }
+
+/** The sheet leads here to say how the post was moved. */
+if (route.query.act === 'move') show('move')
 
 const acting = () => mayAct.value && view.value !== null
 usePageCommands(() => props.ticket, () => family.value)

@@ -59,11 +59,13 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
 
   /** Everything on the page follows: the trail, the advice on it, and the sheet whose readings an act makes stale. */
   async function change(request: () => Promise<SoundView>): Promise<Faults> {
+    const of = options.ticket()
     try {
       await bench.flush()
       const answer = await request()
-      asked += 1
       sent.what = ''
+      if (of !== options.ticket()) return null
+      asked += 1
       if (!complaint()) view.value = answer
       failure.value = ''
       await Promise.all([bench.refresh(), complaint() ? load() : null])
@@ -75,7 +77,9 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
     }
   }
 
-  watch(() => [options.ticket(), complaint()].join('/'), () => void load(), { immediate: true })
+  // Another instrument's trail never stands under this one's ticket.
+  watch(options.ticket, () => (view.value = null))
+  watch([options.ticket, complaint], () => void load(), { immediate: true })
   watch(() => bench.sheet, () => void load())
 
   const params = () => ({ params: { path: path() } })

@@ -35,6 +35,11 @@ async function ask(request: () => Promise<StringsView>): Promise<boolean> {
 }
 const path = () => ({ ticket: props.ticket })
 const load = () => ask(() => answerOf(api.GET('/api/instruments/{ticket}/strings', { params: { path: path() } })))
+watch(() => props.ticket, () => {
+  view.value = null
+  isTuning.value = false
+  forget()
+})
 watch([() => props.ticket, () => bench.sheet], () => void load(), { immediate: true })
 
 const names = computed(() => view.value?.string_names ?? [])
@@ -57,9 +62,12 @@ async function tune(): Promise<void> {
   const body = { id: freshId(), cents: names.value.map((_, i) => cents[i] ?? ''), remark: remark.value }
   const done = await ask(() => answerOf(api.POST('/api/instruments/{ticket}/retunings', { params: { path: path() }, body })))
   if (!done) return
+  forget()
+  isTuning.value = false
+}
+function forget(): void {
   for (const i of names.value.keys()) cents[i] = ''
   remark.value = ''
-  isTuning.value = false
 }
 const takeBack = (retuning_id: string) =>
   void ask(() => answerOf(api.POST('/api/instruments/{ticket}/retunings/{retuning_id}/take-back', { params: { path: { ...path(), retuning_id } } })))
