@@ -5,6 +5,8 @@
 const SHELL = 'fidicula-shell'
 const KEPT = 'fidicula-kept'
 const KEEPS = [/^\/api\/(session|rail|choices|screening)$/, /^\/api\/instruments\/[^/]+\/(sheet|views|look|string-sets)$/]
+/** The page keeps a sheet itself: it alone knows which of several answers on their way is the newest. */
+const PAGE_KEEPS = /\/sheet$/
 /** So long a server that says nothing is waited for before what was kept is shown. [ms] */
 const PATIENCE = 4000
 
@@ -51,7 +53,7 @@ async function keptOr(request) {
 async function freshOr(request, name, key) {
   const cache = await caches.open(name)
   const fresh = fetch(request).then(async (answer) => {
-    if (answer.ok) await cache.put(key, answer.clone())
+    if (answer.ok && !PAGE_KEEPS.test(key)) await cache.put(key, answer.clone())
     return answer
   })
   const kept = await cache.match(key)

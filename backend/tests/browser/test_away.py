@@ -13,12 +13,12 @@ from typing import Any
 
 import pytest
 from fidicula.hosting.cluster import free_port
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import APIResponse, Browser, Page, Route, expect
 from sqlalchemy import Engine, text
 
 from ..conftest import signed_in
 from .conftest import opened_page
-from .hands import type_readings
+from .hands import intercept, type_readings
 
 SERVE = """
 import sys, uvicorn
@@ -128,6 +128,47 @@ def test_whoever_signs_out_leaves_nothing_of_the_house_behind(browser: Browser, 
         page.get_by_role("button", name="Sign out").press("Enter")
         expect(page.get_by_label("Sign in")).to_be_visible()
         assert page.evaluate("caches.match('/api/instruments/RW-115/sheet').then((kept) => kept === undefined)")
+
+
+def kept_here(page: Page) -> int:
+    """How many readings stand on the sheet that the browser keeps for a day without a server."""
+    return int(
+        page.evaluate(
+            "() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept?.json())"
+            ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'taken').length ?? 0)"
+        )
+    )
+
+
+def test_an_answer_that_comes_late_is_not_kept_over_a_newer_one(page: Page, address: str) -> None:
+    """A sheet of after the first reading is on its way until the second is there: the browser keeps the second."""
+    held: list[tuple[Route, APIResponse]] = []
+
+    def hold(route: Route) -> None:
+        if held:
+            route.continue_()
+        else:
+            held.append((route, route.fetch()))
+
+    page.goto(f"{address}/bench/RW-115/measure")
+    page.get_by_label("neck length: ·, not measured").click()
+    intercept(page, "RW-115/sheet", hold)
+    type_readings(page, "130")
+    while not held:
+        page.wait_for_timeout(50)
+    type_readings(page, "195")
+    expect(page.get_by_role("status").first).to_have_text("2 of 55")
+    page.wait_for_function(
+        "() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept?.json())"
+        ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'taken').length === 2)"
+    )
+    # What the second reading leads to is through before the first one's answer comes.
+    page.wait_for_timeout(800)
+    late, older = held[0]
+    late.fulfill(response=older)
+    page.wait_for_timeout(700)
+    assert kept_here(page) == 2
+    expect(page.get_by_role("status").first).to_have_text("2 of 55")
 
 
 def test_what_is_written_at_another_bench_is_seen_at_once(browser: Browser, server: Server, app: Any) -> None:

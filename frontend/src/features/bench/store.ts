@@ -49,6 +49,8 @@ export const useBench = defineStore('bench', () => {
   let working: Promise<unknown> | null = null
   let asked = 0
   let shown = 0
+  /** Which answer of each instrument this browser keeps. */
+  const kept = new Map<string, number>()
 
   const waitingHere = computed(() => waiting.value.filter((item) => item.ticket === ticket.value))
 
@@ -61,7 +63,11 @@ export const useBench = defineStore('bench', () => {
     const mine = ++asked
     const answer = await request()
     isAway.value = reach.isKept
-    if (!reach.isKept) keep(`/api/instruments/${encodeURIComponent(of)}/sheet`, answer)
+    // An answer that was asked for before another one that is here already may be older: it is not kept over that.
+    if (!reach.isKept && mine > (kept.get(of) ?? 0)) {
+      kept.set(of, mine)
+      keep(`/api/instruments/${encodeURIComponent(of)}/sheet`, answer)
+    }
     if (of === ticket.value && mine > shown && !(reach.isKept && sheet.value)) {
       shown = mine
       sheet.value = answer
