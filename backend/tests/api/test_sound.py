@@ -139,6 +139,15 @@ def test_half_of_two_taps_is_one_the_other_way(session: Session) -> None:
     assert again["lines"][-1]["says"] == "half back: bottom, half a tap toward the tailpiece"
 
 
+def test_two_at_the_same_post_do_not_halve_each_others_move(session: Session) -> None:
+    """A page still shows place 5 while another bench has moved on: no way back is taken that was not shown."""
+    session.do("moves", **MOVE)
+    for path, more in (("half-back", {}), ("back", {"place": 4})):
+        said = session.do(path, 409, now=5, **more)["detail"][0]["msg"]
+        assert said == "the post was moved meanwhile, it stands at place 6: look again first"
+    assert session.do("half-back", now=6)["now"] == 7
+
+
 MOVE = {"end": "top", "direction": "bass", "taps": "1"}
 
 

@@ -57,7 +57,13 @@ class MoveBody(ActBody):
     words: Sentence = ""
 
 
-class BackBody(ActBody):
+class HalfBody(ActBody):
+    """now : the place where the page had it standing."""
+
+    now: Annotated[int, Field(ge=0, le=100_000)] | None = None
+
+
+class BackBody(HalfBody):
     place: Annotated[int, Field(ge=0, le=100_000)]
 
 
@@ -145,15 +151,15 @@ def move(request: Request, ticket: Ticket, body: MoveBody, person: Acting) -> So
 
 
 @router.post(_OF + "/half-back", dependencies=[may("measure")])
-def half_back(request: Request, ticket: Ticket, body: ActBody, person: Acting) -> SoundView:
+def half_back(request: Request, ticket: Ticket, body: HalfBody, person: Acting) -> SoundView:
     """Half of the last move back."""
-    return _sound(request).half_back(ticket, work_id=body.id, by=person.name)
+    return _sound(request).half_back(ticket, now=body.now, work_id=body.id, by=person.name)
 
 
 @router.post(_OF + "/back", dependencies=[may("measure")])
 def back_to(request: Request, ticket: Ticket, body: BackBody, person: Acting) -> SoundView:
     """Back to an earlier place."""
-    return _sound(request).back_to(ticket, body.place, work_id=body.id, by=person.name)
+    return _sound(request).back_to(ticket, body.place, now=body.now, work_id=body.id, by=person.name)
 
 
 @router.post(_OF + "/trial", dependencies=[may("measure")])

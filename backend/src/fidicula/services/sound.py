@@ -14,7 +14,7 @@ from fidicula.services.bench import check_may_be_done
 from fidicula.services.errors import NotHereError, NotNowError, RefusedError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, note_step
 from fidicula.services.trail.model import SoundView
-from fidicula.services.trail.places import half_of, ways_back
+from fidicula.services.trail.places import Trail, half_of, ways_back
 from fidicula.services.trail.records import load_trail
 from fidicula.services.trail.view import made_trail, sound_view
 from fidicula.services.typed_acts import (
@@ -121,12 +121,14 @@ class Sound:
         """Move one end of the post one way. Raises RefusedError naming what is missing."""
         return self._act(ticket, "post_moved", lambda _work, _loaded: moved_of(typed), work_id=work_id, by=by)
 
-    def half_back(self, ticket: str, *, work_id: UUID, by: str) -> SoundView:
-        """It was too much: half of the last act back."""
+    def half_back(self, ticket: str, *, work_id: UUID, by: str, now: int | None = None) -> SoundView:
+        """It was too much: half of the last act back. now : the place where whoever asks had it standing."""
 
         def detail(work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
             records = load_trail(work, loaded)
-            last = made_trail(loaded, records).now.first
+            trail = made_trail(loaded, records)
+            _check_still_there(trail, now)
+            last = trail.now.first
             half, why_not = half_of(last), sound_view(loaded, records, complaint="").may_halve
             if half is None or last.work is None or why_not:
                 raise NotNowError(why_not)
@@ -134,12 +136,13 @@ class Sound:
 
         return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
 
-    def back_to(self, ticket: str, place: int, *, work_id: UUID, by: str) -> SoundView:
-        """Back to an earlier place, by the way from where both ends were gauged."""
+    def back_to(self, ticket: str, place: int, *, work_id: UUID, by: str, now: int | None = None) -> SoundView:
+        """Back to an earlier place, by the way from where both ends were gauged. now : as for `half_back`."""
 
         def detail(work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
             records = load_trail(work, loaded)
             trail = made_trail(loaded, records)
+            _check_still_there(trail, now)
             spot = next((spot for spot in trail.spots if spot.number == place), None)
             if spot is None or spot is trail.now:
                 raise RefusedError(
@@ -307,6 +310,12 @@ class Sound:
             note_step(work, loaded.visit, loaded.sheet())
             work.commit()
             return view
+
+
+def _check_still_there(trail: Trail, now: int | None) -> None:
+    """Raises NotNowError where somebody else moved the post since: the way that was shown begins elsewhere."""
+    if now is not None and now != trail.now.number:
+        raise NotNowError(f"the post was moved meanwhile, it stands at place {trail.now.number}: look again first")
 
 
 def _after(loaded: Loaded, known: int | None) -> int:

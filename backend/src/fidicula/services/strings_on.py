@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from uuid import UUID
 
+from fidicula.core.sound.wear import DAYS_IN_MONTH, days_left, hours_played
 from fidicula.db.records import SetString, StringSet, WorkDone
 from fidicula.db.sound_records import Retuning
 from fidicula.tables.sound import Fitting, StringLife, string_life
@@ -18,7 +19,6 @@ SETTLED = timedelta(days=14)
 """After this nobody asks whether new strings were looked at."""
 EARLY = timedelta(minutes=30)
 """So much before its time a check counts."""
-_DAYS_IN_MONTH = 30.44
 
 
 @dataclass(frozen=True)
@@ -179,15 +179,13 @@ def _served(on: OnIt, life: StringLife | None, hours_a_week: float | None, now: 
     since = f"since {on.fitted_at.day} {on.fitted_at:%B %Y}"
     if life is None:
         return since, False
-    left_days = life.months * _DAYS_IN_MONTH - days
     by_hours = ""
     if hours_a_week:
-        played = hours_a_week * days / 7
-        by_hours = f", about {played:.0f} of {life.hours} hours"
-        left_days = min(left_days, (life.hours - played) / hours_a_week * 7)
+        by_hours = f", about {hours_played(days=days, hours_a_week=hours_a_week):.0f} of {life.hours} hours"
+    left_days = days_left(days=days, months=life.months, hours=life.hours, hours_a_week=hours_a_week)
     if left_days <= 0:
         return f"{since}{by_hours}: past its time", True
-    left = f"{left_days / _DAYS_IN_MONTH:.0f} months" if left_days > 45 else f"{max(1, round(left_days))} days"
+    left = f"{left_days / DAYS_IN_MONTH:.0f} months" if left_days > 45 else f"{max(1, round(left_days))} days"
     return f"{since}{by_hours}: {left} left", False
 
 

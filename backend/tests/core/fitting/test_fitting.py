@@ -9,10 +9,12 @@ from fidicula.core.errors import DoesNotFitError
 from fidicula.core.fitting.nut import Peg, judge_slot, smallest_file, turn_to_peg
 from fidicula.core.fitting.post import (
     BlankChoice,
+    as_gauged,
     bar_insets,
     ends_room_change,
     fit_after,
     lean_room_change,
+    leaning_bottom,
     nearest_blank,
     post_place,
     room_change,
@@ -117,3 +119,17 @@ def test_a_posts_lean_and_the_room_along_it() -> None:
         stance(top=(60, 0), bottom=(0, 0), length=53)
     with pytest.raises(DoesNotFitError, match="longer than 60 mm"):
         lean_room_change(apart_now=60, apart_then=0, length=53)
+
+
+@given(st.floats(-5, 30), st.floats(-5, 30), st.floats(20, 200), st.floats(3, 20))
+def test_a_card_gauge_reads_back_what_placed_the_post(setback: float, inset: float, foot: float, post: float) -> None:
+    at = post_place(setback=setback, inset=inset, foot_width=foot, post_diameter=post)
+    read = as_gauged(at, foot_width=foot, post_diameter=post)
+    assert (read.setback, read.inset) == (pytest.approx(setback, abs=1e-9), pytest.approx(inset, abs=1e-9))
+
+
+@given(st.floats(-8, 8), st.floats(40, 400))
+def test_a_post_set_to_lean_with_its_bridge_leans_so(lean: float, length: float) -> None:
+    bottom = leaning_bottom(top=(6.0, 15.0), length=length, lean=lean)
+    found = stance(top=(6.0, 15.0), bottom=bottom, length=length)
+    assert (found.along, found.across) == (pytest.approx(lean, abs=1e-6), 0)

@@ -101,8 +101,8 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
     takeBack: (kind, line_id) =>
       change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/{kind}/{line_id}/take-back', { params: { path: { ...path(), kind, line_id } } }))),
     move: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/moves', { ...params(), body: { ...body, id: id(['move', body]) } }))),
-    halfBack: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/half-back', { ...params(), body: { id: id(['half', view.value?.now]) } }))),
-    backTo: (place) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/back', { ...params(), body: { id: id(['back', view.value?.now, place]), place } }))),
+    halfBack: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/half-back', { ...params(), body: { id: id(['half', view.value?.now]), now: view.value?.now ?? null } }))),
+    backTo: (place) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/back', { ...params(), body: { id: id(['back', view.value?.now, place]), place, now: view.value?.now ?? null } }))),
     tryOnBridge: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial', { ...params(), body: { ...body, id: id(['trial', body]) } }))),
     trialOff: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial-off', { ...params(), body: { id: id(['trial off', view.value?.lines.length]) } }))),
     woodOff: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/wood', { ...params(), body: { ...body, id: id(['wood', body]) } }))),

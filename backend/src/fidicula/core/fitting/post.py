@@ -31,6 +31,31 @@ def post_place(*, setback: float, inset: float, foot_width: float, post_diameter
     return setback + post_diameter / 2, foot_width / 2 - inset - post_diameter / 2
 
 
+@dataclass(frozen=True)
+class Gauged:
+    """An end's place as a card gauge reads it. setback : behind the foot.  inset : inside its outer edge. [mm]"""
+
+    setback: float
+    inset: float
+
+
+def as_gauged(at: Place, *, foot_width: float, post_diameter: float) -> Gauged:
+    """What a card gauge reads where a post's middle stands: `post_place` the other way. [mm]
+
+    at : the middle. [mm]  foot_width : outside to outside of the feet. [mm]  post_diameter : [mm]
+    """
+    return Gauged(at[0] - post_diameter / 2, foot_width / 2 - at[1] - post_diameter / 2)
+
+
+def leaning_bottom(*, top: Place, length: float, lean: float) -> Place:
+    """Where a post's bottom stands that leans as its bridge does. [mm]
+
+    top : the middle of its top. [mm]  length : of the post. [mm]
+    lean : the top toward the tailpiece is positive. [degrees]
+    """
+    return top[0] - length * math.sin(math.radians(lean)), top[1]
+
+
 def room_change(*, offset_change: float, top_slope: float, back_slope: float) -> float:
     """How much longer (positive) or shorter the room for the post becomes when all of it moves over. [mm]
 

@@ -95,6 +95,14 @@ def shifted(end: EndPlace, *, by: Place, known_to: float) -> EndPlace:
     return EndPlace((end.at[0] + by[0], end.at[1] + by[1]), "estimated", end.known_to + known_to)
 
 
+def half_of_taps(taps: float) -> float:
+    """Half of so many taps, in whole ones and at most one light tap, which counts half; never less than that.
+
+    taps : above 0.
+    """
+    return max(0.5, math.floor(taps + 0.5) / 2)
+
+
 def way(*, start: Place, goal: Place) -> Place:
     """The way from one place to another: [toward the tailpiece, toward the treble side]. [mm]
 

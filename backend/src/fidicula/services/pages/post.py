@@ -6,7 +6,17 @@ import math
 from collections.abc import Iterator
 
 from fidicula.core.errors import CoreError
-from fidicula.core.fitting.post import Place, ends_room_change, fit_after, lean_room_change, post_place, stance
+from fidicula.core.fitting.post import (
+    Gauged,
+    Place,
+    as_gauged,
+    ends_room_change,
+    fit_after,
+    lean_room_change,
+    leaning_bottom,
+    post_place,
+    stance,
+)
 from fidicula.core.sound.places import EndPlace, way
 from fidicula.services.acts import ways_words
 from fidicula.services.pages.bar import FIT_TOLERANCE, FIT_WORDS
@@ -51,8 +61,8 @@ def post_page(bench: PageBench) -> PageView:
             consequences = list(_consequences(bench, trail, starts, then))
         else:
             finding.append(
-                f"The school ({names}) puts its top {goal[0][0] - trail.post_diameter / 2:.1f} behind the foot and "
-                f"{_inset(trail, goal[0]):.1f} inside its edge."
+                f"The school ({names}) puts its top {_read(trail, goal[0]).setback:.1f} behind the foot and "
+                f"{_read(trail, goal[0]).inset:.1f} inside its edge."
             )
         tables.append(_by_school(bench, trail, chosen))
     return bench.view(
@@ -109,7 +119,7 @@ def _bottom_of(bench: PageBench, chosen: dict[str, str], top: Place) -> Place:
     if lean is None or length is None:
         bench.assume("upright: how the bridge leans is not read, or the post's length not said")
         return top
-    return top[0] - length * math.tan(math.radians(lean)), top[1]
+    return leaning_bottom(top=top, length=length, lean=lean)
 
 
 def _where(bench: PageBench, trail: Trail) -> Iterator[str]:
@@ -131,13 +141,14 @@ def _where(bench: PageBench, trail: Trail) -> Iterator[str]:
 def _end_words(trail: Trail, end: EndPlace) -> str:
     if end.at is None:
         return "nobody knows where it stands; gauge it"
-    setback = end.at[0] - trail.post_diameter / 2
+    read = _read(trail, end.at)
     manner = "" if end.known == "gauged" else f", estimated to ± {end.known_to:.1f}"
-    return f"{setback:.1f} behind the foot, {_inset(trail, end.at):.1f} inside its edge{manner}"
+    return f"{read.setback:.1f} behind the foot, {read.inset:.1f} inside its edge{manner}"
 
 
-def _inset(trail: Trail, at: Place) -> float:
-    return (trail.foot_width or 0.0) / 2 - at[1] - trail.post_diameter / 2
+def _read(trail: Trail, at: Place) -> Gauged:
+    """As a card gauge reads it; an end whose place is known was told from a foot whose width is."""
+    return as_gauged(at, foot_width=trail.foot_width or 0.0, post_diameter=trail.post_diameter)
 
 
 def _lean_words(along: float, across: float) -> str:
@@ -174,20 +185,20 @@ def _added(start: Place, vector: Place) -> Place:
 def _consequences(
     bench: PageBench, trail: Trail, now: tuple[Place, Place], then: tuple[Place, Place]
 ) -> Iterator[Consequence]:
-    half = trail.post_diameter / 2
     for i, name in enumerate(ENDS):
+        before, after = _read(trail, now[i]), _read(trail, then[i])
         yield told(
             f"{name}_setback",
             f"{name} behind the foot",
-            now[i][0] - half,
-            then[i][0] - half,
+            before.setback,
+            after.setback,
             [f"to its near side; its middle stands {then[i][0]:.2f} behind"],
         )
         yield told(
             f"{name}_inset",
             f"{name} inside the foot's edge",
-            _inset(trail, now[i]),
-            _inset(trail, then[i]),
+            before.inset,
+            after.inset,
             [f"{trail.foot_width:g} ÷ 2 − {then[i][1]:.2f} − {trail.post_diameter:g} ÷ 2"],
         )
     yield from _fit(bench, now, then)
@@ -246,7 +257,8 @@ def _by_school(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Table:
             led = "" if start is None else ways_words({"top": list(way(start=start, goal=at))})
             if chosen[question] == row.school:
                 marked.append([len(rows), 0])
-            rows.append([row.label, f"{at[0] - trail.post_diameter / 2:.1f}", f"{_inset(trail, at):.1f}", led])
+            read = _read(trail, at)
+            rows.append([row.label, f"{read.setback:.1f}", f"{read.inset:.1f}", led])
     return Table(
         "Where each school puts its top",
         ["school", "behind", "inside", "from where it stands"],

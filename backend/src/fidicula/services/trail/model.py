@@ -203,6 +203,5 @@ class SoundView:
     string_names: list[str]
     foot_width: float | None
     foot_thickness: float | None
-    bar_edge: float | None
     post_diameter: float | None
     wanted: EndView | None

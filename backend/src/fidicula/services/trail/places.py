@@ -17,6 +17,7 @@ from fidicula.core.sound.places import (
     EndPlace,
     TapLength,
     gauged,
+    half_of_taps,
     moved,
     shifted,
     tap_length,
@@ -279,8 +280,7 @@ def half_of(line: TrailLine) -> dict[str, object] | None:
     back = {"end": detail["end"], "direction": OPPOSITE[DIRECTIONS[detail["direction"]]]}
     if detail.get("mm") is not None:
         return {**back, "mm": round(detail["mm"] / 2, 3)}
-    # A tap is not divided but once: what is left of an odd number is a light one.
-    return {**back, "taps": round(detail["taps"] / 2 * 2) / 2 if detail["taps"] > 1 else 0.5}
+    return {**back, "taps": half_of_taps(detail["taps"])}
 
 
 def ways_back(trail: Trail, spot: Spot) -> dict[str, list[float]] | None:

@@ -7,7 +7,7 @@ from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 from typing import Literal, cast
 
-from fidicula.core.fitting.post import post_place
+from fidicula.core.fitting.post import as_gauged, post_place
 from fidicula.core.sound.places import EndPlace
 from fidicula.core.sound.ratings import mean_rating
 from fidicula.db.sound_records import PostEntry
@@ -105,7 +105,6 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str, now: da
         string_names=list(names),
         foot_width=trail.foot_width,
         foot_thickness=_of(state, "bridge_foot_thickness"),
-        bar_edge=_bar_edge(state, trail),
         post_diameter=trail.post_diameter,
         wanted=wanted_place(state, trail),
     )
@@ -121,11 +120,6 @@ def _signs(loaded: Loaded, state: BenchState, today: date) -> frozenset[str]:
 def _of(state: BenchState, measure: str) -> float | None:
     held = state.read_or_figure(measure)
     return None if held is None else held.value
-
-
-def _bar_edge(state: BenchState, trail: Trail) -> float | None:
-    inset = _of(state, "bar_inset")
-    return None if inset is None or trail.foot_width is None else -(trail.foot_width / 2 - inset)
 
 
 def wanted_place(state: BenchState, trail: Trail) -> EndView | None:
@@ -145,14 +139,16 @@ def wanted_place(state: BenchState, trail: Trail) -> EndView | None:
 
 def _end(end: str, place: EndPlace, trail: Trail) -> EndView:
     behind, across = place.at if place.at is not None else (None, None)
-    half = trail.post_diameter / 2
+    read = None
+    if place.at is not None and trail.foot_width is not None:
+        read = as_gauged(place.at, foot_width=trail.foot_width, post_diameter=trail.post_diameter)
     return EndView(
         end=cast(Literal["top", "bottom"], end),
         known=place.known,
         behind=behind,
         across=across,
-        setback=None if behind is None else behind - half,
-        inset=None if across is None or trail.foot_width is None else trail.foot_width / 2 - across - half,
+        setback=None if read is None else read.setback,
+        inset=None if read is None else read.inset,
         known_to=place.known_to,
     )
 
