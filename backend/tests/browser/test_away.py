@@ -80,6 +80,25 @@ def nothing_waits(page: Page) -> None:
     page.wait_for_function("() => JSON.parse(localStorage.getItem('fidicula.waiting') ?? '[]').length === 0")
 
 
+def kept_here(page: Page) -> int:
+    """How many readings stand on the sheet that the browser keeps for a day without a server."""
+    return int(
+        page.evaluate(
+            "() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept?.json())"
+            ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'taken').length ?? 0)"
+        )
+    )
+
+
+def until_kept(page: Page, count: int) -> None:
+    """An answer is kept a moment after it came; a promise is waited for here, which `wait_for_function` does not do."""
+    for _ in range(800):
+        if kept_here(page) == count:
+            return
+        page.wait_for_timeout(50)
+    assert kept_here(page) == count
+
+
 def test_a_server_killed_in_the_middle_of_a_measuring_loses_nothing(
     browser: Browser, server: Server, demo: Engine, app: Any
 ) -> None:
@@ -92,10 +111,7 @@ def test_a_server_killed_in_the_middle_of_a_measuring_loses_nothing(
         type_readings(page, "130 195 197")
         expect(page.get_by_role("status").first).to_have_text("3 of 55")
         nothing_waits(page)
-        page.wait_for_function(
-            "() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept?.json())"
-            ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'taken').length === 3)"
-        )
+        until_kept(page, 3)
 
         server.kill()
         type_readings(page, "195.5 328")
@@ -130,16 +146,6 @@ def test_whoever_signs_out_leaves_nothing_of_the_house_behind(browser: Browser, 
         assert page.evaluate("caches.match('/api/instruments/RW-115/sheet').then((kept) => kept === undefined)")
 
 
-def kept_here(page: Page) -> int:
-    """How many readings stand on the sheet that the browser keeps for a day without a server."""
-    return int(
-        page.evaluate(
-            "() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept?.json())"
-            ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'taken').length ?? 0)"
-        )
-    )
-
-
 def test_an_answer_that_comes_late_is_not_kept_over_a_newer_one(page: Page, address: str) -> None:
     """A sheet of after the first reading is on its way until the second is there: the browser keeps the second."""
     held: list[tuple[Route, APIResponse]] = []
@@ -158,10 +164,7 @@ def test_an_answer_that_comes_late_is_not_kept_over_a_newer_one(page: Page, addr
         page.wait_for_timeout(50)
     type_readings(page, "195")
     expect(page.get_by_role("status").first).to_have_text("2 of 55")
-    page.wait_for_function(
-        "() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept?.json())"
-        ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'taken').length === 2)"
-    )
+    until_kept(page, 2)
     # What the second reading leads to is through before the first one's answer comes.
     page.wait_for_timeout(800)
     late, older = held[0]

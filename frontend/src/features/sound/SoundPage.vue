@@ -76,8 +76,9 @@ async function once(request: () => Promise<Record<string, string> | null>, done:
   note.value = wrong ? (Object.values(wrong)[0] ?? '') : done
 }
 const halfBack = () => once(sound.halfBack, 'Half of it is back. Listen.')
+const wayBackWords = (place: number) => `Written down: back to place ${place}. Gauge it, and listen.`
 function backTo(place: number): Promise<void> {
-  return once(() => sound.backTo(place), `Written down: back to place ${place}. Gauge it, and listen.`)
+  return once(() => sound.backTo(place), wayBackWords(place))
 }
 function askBack(): void {
   isGoingBack.value = true
@@ -89,8 +90,11 @@ async function goBack(): Promise<void> {
     note.value = 'Type the number of a place on the trail.'
     return
   }
-  isGoingBack.value = false
-  await backTo(Number(backTyped.value))
+  // What was typed stays where it was refused.
+  const place = Number(backTyped.value)
+  const wrong = await sound.backTo(place)
+  note.value = wrong ? (Object.values(wrong)[0] ?? '') : wayBackWords(place)
+  isGoingBack.value = wrong !== null
 }
 function askPlayer(heardId = ''): void {
   othersOf.value = heardId
