@@ -139,7 +139,10 @@ def test_whoever_signs_out_leaves_nothing_of_the_house_behind(browser: Browser, 
         page.evaluate("navigator.serviceWorker.ready.then(() => null)")
         page.goto(f"{server.address}/bench/RW-115")
         expect(page.get_by_role("main", name="Bench sheet")).to_be_visible()
-        page.wait_for_function("() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept !== undefined)")
+        while not page.evaluate(
+            "() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept !== undefined)"
+        ):
+            page.wait_for_timeout(50)
         page.get_by_role("button", name="Ilse Varnholt, caliper").press("Enter")
         page.get_by_role("button", name="Sign out").press("Enter")
         expect(page.get_by_label("Sign in")).to_be_visible()
