@@ -81,11 +81,11 @@ def nothing_waits(page: Page) -> None:
 
 
 def kept_here(page: Page) -> int:
-    """How many readings stand on the sheet that the browser keeps for a day without a server."""
+    """How many readings stand on the sheet that the browser keeps for a day without a server; −1 without one."""
     return int(
         page.evaluate(
             "() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept?.json())"
-            ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'taken').length ?? 0)"
+            ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'taken').length ?? -1)"
         )
     )
 
