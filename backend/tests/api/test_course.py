@@ -121,7 +121,7 @@ def test_the_shops_order_is_part_of_its_recipe(client: TestClient) -> None:
 
 def test_no_risky_work_in_the_last_days_but_with_a_reason(client: TestClient) -> None:
     body = {"family": "violin", "size": "4/4", "deadline": in_hours(48)[:10]}
-    bench = Bench(client, client.post("/api/instruments", json=body).json()["ticket"])
+    bench = Bench(client, client.post("/api/instruments", json={"id": str(uuid4()), **body}).json()["ticket"])
     assert "last days" in str(bench.post("works", 409, id=str(uuid4()), work="bridge_moved"))
     decision = {"id": str(uuid4()), "question": "deadline", "outcome": "go_on", "reason": "it fell over"}
     bench.post("decisions", **decision)
@@ -227,7 +227,7 @@ def test_the_baseline_comes_before_the_strings_or_is_lost(client: TestClient) ->
     """Heights, projection and string length read first: done. New strings on without them: it cannot be got back."""
     for ticket, reads in (("RW-102", True), ("RW-105", False)):
         client.post(f"/api/instruments/{ticket}/hand-over")
-        client.post(f"/api/instruments/{ticket}/visits", json={"kind": "strings"})
+        client.post(f"/api/instruments/{ticket}/visits", json={"id": str(uuid4()), "kind": "strings"})
         bench = Bench(client, ticket)
         assert bench.sheet["next"]["stop"] == "baseline"
         assert "cannot be got back" in bench.sheet["next"]["why"]

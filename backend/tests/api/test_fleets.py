@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
@@ -10,6 +11,7 @@ from fastapi.testclient import TestClient
 
 def fleet(*lines: dict[str, Any], **changes: Any) -> dict[str, Any]:
     return {
+        "id": str(uuid4()),
         "family": "violin",
         "size": "4/4",
         "owner": "Boathouse Band",

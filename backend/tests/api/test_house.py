@@ -7,13 +7,20 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.services.house import next_ticket
+from fidicula.services.tickets import next_ticket
 
 from .test_bench import Bench
 
 
 def arrival(**changes: Any) -> dict[str, Any]:
-    return {"family": "violin", "size": "4/4", "owner": "Wren Kallio", "complaint": "Open strings buzz.", **changes}
+    return {
+        "id": str(uuid4()),
+        "family": "violin",
+        "size": "4/4",
+        "owner": "Wren Kallio",
+        "complaint": "Open strings buzz.",
+        **changes,
+    }
 
 
 def test_a_new_violin_hangs_on_the_rail_with_the_next_ticket(client: TestClient) -> None:
@@ -53,7 +60,9 @@ def test_a_size_without_figures_is_taken_in_when_it_is_meant(client: TestClient)
     viola = arrival(family="viola", size="398")
     refused = client.post("/api/instruments", json=viola).json()["detail"][0]
     assert "choose one of" in refused["msg"]
-    ticket = client.post("/api/instruments", json={**viola, "size_without_figures": True}).json()["ticket"]
+    ticket = client.post("/api/instruments", json={**viola, "id": str(uuid4()), "size_without_figures": True}).json()[
+        "ticket"
+    ]
     bench = Bench(client, ticket)
     bench.post("strings", id=str(uuid4()), own={"name": "own", "material": "gut", "diameters": ["1", ".9", ".8", ".7"]})
     assert bench.sheet["words"]["title"] == "No figure for this instrument"
@@ -103,7 +112,9 @@ def test_the_rail_is_told_again_only_when_something_on_it_changed(client: TestCl
     owners = {row["ticket"]: row["owner"] for row in client.get("/api/rail").json()}
     assert owners["RW-105"] == "Wren Kallio-Osei"
     assert not changed()
-    assert client.post("/api/instruments", json={"family": "violin", "size": "4/4"}).status_code == 201
+    assert (
+        client.post("/api/instruments", json={"id": str(uuid4()), "family": "violin", "size": "4/4"}).status_code == 201
+    )
     assert changed()
     assert client.post("/api/instruments/RW-116/hand-over").status_code == 200
     assert changed()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
@@ -98,7 +99,7 @@ def test_the_card_is_full_without_what_only_a_full_measuring_takes(client: TestC
 
 def test_a_five_string_bass_is_measured_at_every_string(client: TestClient) -> None:
     body = {"family": "bass", "size": "3/4", "string_names": ["B", "E", "A", "D", "G"]}
-    ticket = client.post("/api/instruments", json=body).json()["ticket"]
+    ticket = client.post("/api/instruments", json={"id": str(uuid4()), **body}).json()["ticket"]
     names = [cell["name"] for cell in Bench(client, ticket).sheet["cells"] if cell["measure"] == "end_height"]
     assert names == [f"{string} at the board's end" for string in "BEADG"]
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
@@ -16,7 +17,8 @@ def rail(client: TestClient) -> list[str]:
 
 
 def post(client: TestClient, path: str, status: int, **body: Any) -> dict[str, Any]:
-    answer = client.post(f"/api/instruments/{path}", json=body)
+    needs_id = {"id": str(uuid4())} if path.endswith("/visits") else {}
+    answer = client.post(f"/api/instruments/{path}", json={**needs_id, **body})
     assert answer.status_code == status, answer.text
     return dict(answer.json())
 
@@ -58,7 +60,9 @@ def test_it_is_found_by_what_one_remembers(client: TestClient) -> None:
     assert len(found("rw-1")) == 8
     assert found("nobody of that name") == found("  ") == []
     assert found("100%") == found("R_-105") == []
-    client.post("/api/instruments", json={"family": "violin", "size": "4/4", "owner": "Øyvind Þórsson"})
+    client.post(
+        "/api/instruments", json={"id": str(uuid4()), "family": "violin", "size": "4/4", "owner": "Øyvind Þórsson"}
+    )
     assert found("øYVIND þÓR") == [("RW-116", True)]
 
 
@@ -97,9 +101,9 @@ def test_what_cannot_come_or_go_is_refused(client: TestClient, path: str, body: 
 
 def test_a_new_arrival_has_its_kind(client: TestClient) -> None:
     body = {"family": "cello", "size": "4/4", "kind": "recheck"}
-    ticket = client.post("/api/instruments", json=body).json()["ticket"]
+    ticket = client.post("/api/instruments", json={"id": str(uuid4()), **body}).json()["ticket"]
     assert Bench(client, ticket).sheet["instrument"]["visit_label"] == "recheck"
-    assert client.post("/api/instruments", json={**body, "kind": "polish"}).status_code == 422
+    assert client.post("/api/instruments", json={"id": str(uuid4()), **body, "kind": "polish"}).status_code == 422
 
 
 def in_days(days: int) -> str:
@@ -118,7 +122,7 @@ def test_what_is_said_at_the_door_stands_on_the_sheet(client: TestClient) -> Non
         "deadline": in_days(9), "promised": in_days(8),
         "left_as_found": "the old tailpiece: a gift", "believed": "island work",
     }  # fmt: skip
-    ticket = client.post("/api/instruments", json=body).json()["ticket"]
+    ticket = client.post("/api/instruments", json={"id": str(uuid4()), **body}).json()["ticket"]
     told = Bench(client, ticket).sheet["instrument"]
     assert (told["no_risk_from"], told["promised"], told["climate"]) == (in_days(6), in_days(8), "damp")
     assert told["asked"]["left_as_found"] == "the old tailpiece: a gift"
@@ -148,6 +152,6 @@ def test_what_is_said_at_the_door_stands_on_the_sheet(client: TestClient) -> Non
 def test_days_and_words_that_cannot_be_name_their_field(
     client: TestClient, changes: dict[str, Any], field: str
 ) -> None:
-    answer = client.post("/api/instruments", json={"family": "violin", "size": "4/4", **changes})
+    answer = client.post("/api/instruments", json={"id": str(uuid4()), "family": "violin", "size": "4/4", **changes})
     assert answer.status_code == 422
     assert answer.json()["detail"][0]["loc"] == ["body", field]

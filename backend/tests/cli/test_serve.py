@@ -14,6 +14,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
+from uuid import uuid4
 
 import pytest
 from fidicula.cli import serve
@@ -87,7 +88,7 @@ def test_whatever_ends_it_ends_the_database_too_and_the_data_stays(cluster_home:
     port = free_port()
     with started(cluster_home, port) as process:
         wait_until_ready(process, port)
-        Browser(port).ask("/instruments", {"family": "violin", "size": "4/4"})
+        Browser(port).ask("/instruments", {"id": str(uuid4()), "family": "violin", "size": "4/4"})
         assert server_processes(cluster_home)
         process.send_signal(how)
         assert process.wait(timeout=30) == (-9 if how is signal.SIGKILL else 0)

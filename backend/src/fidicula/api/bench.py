@@ -32,7 +32,10 @@ class Body(BaseModel):
 
 
 class ReadingBody(Body):
-    """from_paper : it was written on a card and is entered afterwards; its time says which works came before it."""
+    """shown : the reading that the page showed at this place, null for none; left out, it is not known.
+
+    from_paper : it was written on a card and is entered afterwards; its time says which works came before it.
+    """
 
     id: UUID
     measure: Annotated[str, Field(max_length=40)]
@@ -41,13 +44,17 @@ class ReadingBody(Body):
     tool: Annotated[str, Field(max_length=40)]
     taken_at: Annotated[AwareDatetime, Field(ge=EARLIEST, le=LATEST)]
     after_work: Annotated[int, Field(ge=0)] = 0
+    shown: UUID | None = None
     repeats: bool = False
     from_paper: bool = False
 
 
 class WorkBody(Body):
+    """after_work : the last work that the page knew, so that the same work is not recorded by two."""
+
     id: UUID
     work: Annotated[str, Field(max_length=40)]
+    after_work: Annotated[int, Field(ge=0)] | None = None
 
 
 def _bench(request: Request) -> Bench:
@@ -98,6 +105,8 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
         taken_at=taken_at,
         after_work=body.after_work,
         repeats=body.repeats,
+        shown=body.shown,
+        says_shown="shown" in body.model_fields_set,
         from_paper=body.from_paper,
     )
     return answer(_bench(request).take_reading(ticket, taking))
@@ -118,7 +127,9 @@ def take_back_reading(request: Request, ticket: Ticket, reading_id: UUID, person
 @router.post("/works", response_model=BenchSheet, dependencies=[may("measure")])
 def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) -> Response:
     """Write down a work done."""
-    return answer(_bench(request).do_work(ticket, work_id=body.id, kind=body.work, by=person.name))
+    return answer(
+        _bench(request).do_work(ticket, work_id=body.id, kind=body.work, by=person.name, known=body.after_work)
+    )
 
 
 @router.post("/works/{work_id}/take-back", response_model=BenchSheet, dependencies=[may("measure")])

@@ -11,13 +11,14 @@ from pydantic_core import ErrorDetails
 
 from fidicula.contract.refusals import Refusal, RefusalItem, from_core, item_of
 from fidicula.core.errors import CoreError
+from fidicula.db.once import TakenIdError
 from fidicula.db.unit_of_work import DatabaseAwayError
 from fidicula.services.errors import (
+    ConflictError,
+    ForbiddenError,
     MeanwhileError,
-    NotHereError,
-    NotNowError,
+    NotFoundError,
     NotSignedInError,
-    NotYoursError,
     ServiceError,
     TooManyGuessesError,
 )
@@ -71,6 +72,10 @@ def install(app: FastAPI) -> None:
             answer.headers["retry-after"] = str(error.wait)
         return answer
 
+    @app.exception_handler(TakenIdError)
+    def _taken_id(_request: Request, _error: TakenIdError) -> JSONResponse:
+        return _one(409, "this id belongs to another entry: nothing was written; enter it again", "body", "id")
+
     @app.exception_handler(DatabaseAwayError)
     def _away(_request: Request, _error: DatabaseAwayError) -> JSONResponse:
         return _one(503, "the records cannot be reached just now; what you typed is kept here and sent again")
@@ -78,9 +83,9 @@ def install(app: FastAPI) -> None:
 
 _STATUS: dict[type[ServiceError], int] = {
     NotSignedInError: 401,
-    NotYoursError: 403,
-    NotHereError: 404,
-    NotNowError: 409,
+    ForbiddenError: 403,
+    NotFoundError: 404,
+    ConflictError: 409,
     TooManyGuessesError: 429,
 }
 

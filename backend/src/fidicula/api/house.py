@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from datetime import date
 from typing import Annotated, Literal
+from uuid import UUID, uuid5
 
 from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Family, Label, Sentence, Story, Ticket
+from fidicula.api.words import Family, Label, Sentence, Story, Ticket, TicketTyped
 from fidicula.db.records import ASKED
 from fidicula.services.house import Arrival, Choices, House, KnownView, Tag, VisitAsked
 
@@ -19,10 +20,14 @@ router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
 
 
 class VisitBody(BaseModel):
-    """What is asked of a visit. climate : of the place that it came from."""
+    """What is asked of a visit. id : made where it is entered, so that a retry changes nothing.
+
+    climate : of the place that it came from.
+    """
 
     model_config = ConfigDict(extra="forbid")
 
+    id: UUID
     complaint: Story = ""
     kind: Annotated[Label, Field(max_length=40)] = "bridge"
     climate: Literal["", "damp", "dry"] = ""
@@ -35,7 +40,7 @@ class VisitBody(BaseModel):
 
 
 class ArrivalBody(VisitBody):
-    ticket: Annotated[str, Field(max_length=20, pattern=r"^[\w.-]*$")] = ""
+    ticket: TicketTyped = ""
     family: Family
     size: Annotated[Label, Field(max_length=20)]
     string_names: Annotated[list[Annotated[Label, Field(max_length=4)]], Field(max_length=6)] = []
@@ -54,6 +59,7 @@ class ArrivalBody(VisitBody):
 
     def arrival(self) -> Arrival:
         return Arrival(
+            id=self.id,
             ticket=self.ticket,
             family=self.family,
             size=self.size,
@@ -76,7 +82,7 @@ class FleetLine(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    ticket: Annotated[str, Field(max_length=20, pattern=r"^[\w.-]*$")] = ""
+    ticket: TicketTyped = ""
     size: Annotated[Label, Field(max_length=20)] = ""
     description: Story = ""
     complaint: Story = ""
@@ -96,6 +102,7 @@ class FleetBody(VisitBody):
     def arrivals(self) -> list[Arrival]:
         return [
             Arrival(
+                id=uuid5(self.id, str(i)),
                 ticket=line.ticket,
                 family=self.family,
                 size=line.size or self.size,
@@ -110,7 +117,7 @@ class FleetBody(VisitBody):
                 asked={"contact": self.contact},
                 is_fleet=True,
             )
-            for line in self.instruments
+            for i, line in enumerate(self.instruments)
         ]
 
 
@@ -174,7 +181,9 @@ def known(request: Request, words: Label = "") -> Response:
 @router.post("/instruments/{ticket}/visits", status_code=201, dependencies=[may("arrive")])
 def receive_again(request: Request, ticket: Ticket, body: VisitBody) -> Registered:
     """Take an instrument in again."""
-    _house(request).receive_again(ticket, kind=body.kind, complaint=body.complaint.strip(), asked=body.asked())
+    _house(request).receive_again(
+        ticket, visit_id=body.id, kind=body.kind, complaint=body.complaint.strip(), asked=body.asked()
+    )
     return Registered(ticket=ticket)
 
 

@@ -12,7 +12,7 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.params import Depends as DependsMarker
 
 from fidicula.db.records import Person, SignIn
-from fidicula.services.errors import NotSignedInError, NotYoursError
+from fidicula.services.errors import ForbiddenError, NotSignedInError
 from fidicula.services.people import MAY, Act, People
 
 COOKIE = "fidicula"
@@ -55,12 +55,12 @@ Browser = Annotated[SignedBrowser | None, Depends(_browser)]
 
 
 async def signed(request: Request, browser: Browser) -> SignedBrowser:
-    """Raises NotSignedInError without a session, and NotYoursError for a change that another site may have sent."""
+    """Raises NotSignedInError without a session, and ForbiddenError for a change that another site may have sent."""
     if browser is None:
         raise NotSignedInError("sign in first")
     brought = request.headers.get(FORM_HEADER, "")
     if request.method not in _READS and not hmac.compare_digest(brought.encode(), browser.sign_in.form_token.encode()):
-        raise NotYoursError("this change did not come from the page that is open here: load the page again")
+        raise ForbiddenError("this change did not come from the page that is open here: load the page again")
     return browser
 
 
@@ -75,7 +75,7 @@ async def acting(request: Request, signed: Signed) -> Person:
     try:
         person_id = UUID(asked)
     except ValueError as error:
-        raise NotYoursError("whoever took this is not known here", field="person") from error
+        raise ForbiddenError("whoever took this is not known here", field="person") from error
     people: People = request.app.state.people
     return await run_in_threadpool(people.acting, signed.sign_in, person_id)
 
@@ -88,7 +88,7 @@ def may(act: Act) -> DependsMarker:
 
     async def check(person: Acting) -> None:
         if act not in MAY[person.role]:
-            raise NotYoursError(_REFUSALS[act].format(name=person.name, role=person.role))
+            raise ForbiddenError(_REFUSALS[act].format(name=person.name, role=person.role))
 
     marker: DependsMarker = Depends(check)
     return marker

@@ -21,4 +21,6 @@ Sentence = Annotated[str, Field(max_length=500), AfterValidator(_without_nul)]
 Story = Annotated[str, Field(max_length=20_000), AfterValidator(_without_nul)]
 """What people say at length."""
 Family = Literal["violin", "viola", "cello", "bass"]
+TicketTyped = Annotated[str, Field(max_length=40), AfterValidator(_without_nul)]
+"""Of a new instrument; what it may be, `services/tickets.py` says."""
 Ticket = Annotated[str, Path(max_length=20, pattern=r"^[\w.-]+$")]

@@ -105,6 +105,7 @@ def _load_instrument(
     house, bench = House(engine), Bench(engine)
     ticket = house.register(
         Arrival(
+            id=uuid4(),
             ticket=entry["ticket"],
             family=entry["family"],
             size=entry["size"],

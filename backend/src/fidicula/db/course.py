@@ -9,9 +9,9 @@ from uuid import UUID
 
 from sqlalchemy import Connection, func, select, update
 from sqlalchemy.dialects.postgresql import distinct_on
-from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
+from fidicula.db.once import add_once
 from fidicula.db.records import CourseMark, Seen
 
 
@@ -58,7 +58,7 @@ class Course:
         values = {name: value for name, value in vars(new).items() if name not in _FROM_DATABASE}
         if isinstance(new, Seen):
             values["findings"] = list(new.findings)
-        self._connection.execute(upsert(table).values(**values).on_conflict_do_nothing(index_elements=["id"]))
+        add_once(self._connection, table, values)
 
     def take_back(self, line: Seen | CourseMark, by: str) -> None:
         """Mark a line as taken back; the one before it stands again."""
@@ -78,8 +78,4 @@ class Course:
     def check_tool(self, *, id: UUID, tool: str, by: str, at: datetime | None = None) -> None:
         """Write down that a tool was checked. at : None for now."""
         when = {} if at is None else {"checked_at": at}
-        self._connection.execute(
-            upsert(schema.tool_check)
-            .values(id=id, tool=tool, checked_by=by, **when)
-            .on_conflict_do_nothing(index_elements=["id"])
-        )
+        add_once(self._connection, schema.tool_check, {"id": id, "tool": tool, "checked_by": by, **when}, same=["tool"])

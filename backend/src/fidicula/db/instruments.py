@@ -31,6 +31,7 @@ from sqlalchemy.dialects.postgresql import JSONB, distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
+from fidicula.db.once import add_once, check_same
 from fidicula.db.records import (
     ASKED,
     Instrument,
@@ -125,6 +126,14 @@ BY_TICKET = (
 )
 
 
+# Not against foreign keys: a line that is added elsewhere to one of its visits does not wait.
+_LOCK = (
+    select(schema.instrument.c.id)
+    .where(schema.instrument.c.ticket == bindparam("ticket"))
+    .with_for_update(key_share=True)
+)
+
+
 def instrument_and_visit_of(m: Mapping[Any, Any]) -> tuple[Instrument, Visit]:
     """From a row of `BY_TICKET`."""
     found = _instrument(m)
@@ -206,7 +215,7 @@ class Instruments:
         return None if row is None else instrument_and_visit_of(row._mapping)
 
     def add(self, new: Instrument) -> bool:
-        """Add an instrument; False where its ticket is taken."""
+        """Add an instrument; False where its ticket, or its id, is taken."""
         added = self._connection.execute(
             upsert(schema.instrument)
             .values(
@@ -222,10 +231,19 @@ class Instruments:
                 description=new.description,
                 **{name: new.asked.get(name, "") for name in ASKED},
             )
-            .on_conflict_do_nothing(index_elements=["ticket"])
+            .on_conflict_do_nothing()
             .returning(schema.instrument.c.id)
         )
         return added.one_or_none() is not None
+
+    def lock(self, ticket: str) -> bool:
+        """Let nobody else change an instrument or its visits until this is over; False where there is none."""
+        return self._connection.execute(_LOCK, {"ticket": ticket}).first() is not None
+
+    def ticket_of(self, instrument_id: UUID) -> str | None:
+        """None for an id that is of no instrument."""
+        t = schema.instrument
+        return self._connection.execute(select(t.c.ticket).where(t.c.id == instrument_id)).scalar_one_or_none()
 
     def open_visit(
         self,
@@ -237,14 +255,29 @@ class Instruments:
         opened_at: datetime | None = None,
         closed_at: datetime | None = None,
         asked: Mapping[str, object] | None = None,
-    ) -> None:
-        """Add a visit. opened_at, closed_at : None for now, and for still open.  asked : of the visit, by column."""
+    ) -> bool:
+        """Add a visit; False where the instrument has another open one. A visit of this id stays as it is.
+
+        opened_at, closed_at : None for now, and for still open.  asked : of the visit, by column.
+        Raises TakenIdError for the id of another instrument's visit.
+        """
         known = {**({} if opened_at is None else {"opened_at": opened_at}), **(asked or {})}
-        self._connection.execute(
-            insert(schema.visit).values(
-                id=id, instrument_id=instrument_id, kind=kind, complaint=complaint, closed_at=closed_at, **known
-            )
-        )
+        values = {"id": id, "instrument_id": instrument_id, "kind": kind, "complaint": complaint, **known}
+        if closed_at is not None:
+            values["closed_at"] = closed_at
+        t = schema.visit
+        added = self._connection.execute(upsert(t).values(**values).on_conflict_do_nothing().returning(t.c.id))
+        if added.one_or_none() is not None:
+            return True
+        if self._connection.execute(select(t.c.id).where(t.c.id == id)).one_or_none() is None:
+            return False
+        check_same(self._connection, t, values, same=["instrument_id"])
+        return True
+
+    def has_open_visit(self, instrument_id: UUID) -> bool:
+        t = schema.visit
+        found = select(exists().where(t.c.instrument_id == instrument_id, t.c.closed_at.is_(None)))
+        return bool(self._connection.execute(found).scalar_one())
 
     def close_visit(self, visit_id: UUID, *, by: str | None) -> None:
         """Hand an instrument over; None opens the visit again."""
@@ -269,19 +302,16 @@ class Instruments:
 
     def choose_targets(self, instrument_id: UUID, choice: TargetChoice) -> None:
         """Add what the instrument follows from now on."""
-        self._connection.execute(
-            upsert(schema.target_choice)
-            .values(
-                id=choice.id,
-                instrument_id=instrument_id,
-                recipe=choice.recipe,
-                schools=dict(choice.schools),
-                sources={measure: dict(source) for measure, source in choice.sources.items()},
-                reason=choice.reason,
-                chosen_by=choice.chosen_by,
-            )
-            .on_conflict_do_nothing(index_elements=["id"])
-        )
+        values = {
+            "id": choice.id,
+            "instrument_id": instrument_id,
+            "recipe": choice.recipe,
+            "schools": dict(choice.schools),
+            "sources": {measure: dict(source) for measure, source in choice.sources.items()},
+            "reason": choice.reason,
+            "chosen_by": choice.chosen_by,
+        }
+        add_once(self._connection, schema.target_choice, values, same=["instrument_id"])
 
     def take_back_choice(self, choice_id: UUID, by: str) -> None:
         """Mark a choice as taken back; the one before it stands again."""

@@ -16,6 +16,7 @@ from sqlalchemy import (
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
+from fidicula.db.once import add_once, check_same
 from fidicula.db.records import (
     Decision,
     NewReading,
@@ -131,12 +132,13 @@ class Log:
         return [work_of(row._mapping) for row in rows]
 
     def add_reading(self, new: NewReading, *, corrects: int | None) -> Reading | None:
-        """Add a reading; None where one of this id is there already (a retry after a lost answer).
+        """Add a reading; None where it is there already (a retry after a lost answer). Raises TakenIdError.
 
         corrects : number of the reading that it takes the place of; that one is kept, marked.
         """
         row = self._connection.execute(_ADD_READING, vars(new)).one_or_none()
         if row is None:
+            check_same(self._connection, schema.reading, vars(new))
             return None
         added = reading_of(row._mapping)
         if corrects is not None:
@@ -148,9 +150,7 @@ class Log:
         values = {**vars(new), "detail": dict(new.detail)}
         if new.done_at is None:
             del values["done_at"]
-        self._connection.execute(
-            upsert(schema.work_done).values(**values).on_conflict_do_nothing(index_elements=["id"])
-        )
+        add_once(self._connection, schema.work_done, values)
 
     def confirm(self, reading_id: UUID, by: str) -> None:
         self._connection.execute(
@@ -177,7 +177,7 @@ class Log:
     def decide(self, new: Decision) -> None:
         """Add a decision; one of this id that is there already stays as it is."""
         values = {name: value for name, value in vars(new).items() if name not in ("decided_at", "taken_back")}
-        self._connection.execute(upsert(schema.decision).values(**values).on_conflict_do_nothing(index_elements=["id"]))
+        add_once(self._connection, schema.decision, values)
 
     def take_back_decision(self, decision_id: UUID, by: str) -> None:
         t = schema.decision

@@ -29,7 +29,7 @@ from fidicula.db.records import (
     Visit,
     WorkDone,
 )
-from fidicula.db.shop_rules import STAMPED
+from fidicula.db.shop_rules import RULES_STAMP
 
 
 @dataclass(frozen=True)
@@ -49,7 +49,7 @@ class SheetRecords:
     seen: list[Seen]
     marks: list[CourseMark]
     last_time: dict[tuple[str, int | None], LastTime]
-    stamp: tuple[int | None, ...]
+    stamp: int
 
 
 _ONE = BY_TICKET.cte("one")
@@ -123,7 +123,7 @@ _STATEMENT = select(
     .correlate(_ONE)
     .scalar_subquery()
     .label("last_time"),
-    *(select(func.max(table.c.number)).scalar_subquery().label(f"stamp_{i}") for i, table in enumerate(STAMPED)),
+    RULES_STAMP.label("rules_stamp"),
 )
 
 
@@ -151,7 +151,7 @@ class OneSheet:
                 (line["measure"], line["position"]): LastTime(line["value"], line["direction"], line["taken_at"])
                 for line in _lines(m["last_time"])
             },
-            stamp=tuple(m[f"stamp_{i}"] for i in range(len(STAMPED))),
+            stamp=m["rules_stamp"],
         )
 
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 from uuid import UUID
 
 from sqlalchemy import Connection, func, select, update
-from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
+from fidicula.db.once import add_once
 from fidicula.db.records import NewPhoto, Photo
 
 _t = schema.photo
@@ -29,7 +29,7 @@ class Photos:
 
     def add(self, new: NewPhoto) -> None:
         """Add a photograph; one of this id that is there already stays as it is."""
-        self._connection.execute(upsert(_t).values(**vars(new)).on_conflict_do_nothing(index_elements=["id"]))
+        add_once(self._connection, _t, vars(new))
 
     def picture(self, photo_id: UUID, *, small: bool) -> bytes | None:
         column = _t.c.small if small else _t.c.jpeg

@@ -127,7 +127,8 @@ visit = Table(
     # Changes with everything that stands on the tag: triggers of the database keep it.
     Column("stamp", BigInteger, _RAIL_STAMP, nullable=False, server_default=_RAIL_STAMP.next_value()),
     Index("ix_visit_stamp", "stamp", postgresql_where=text("closed_at IS NULL")),
-    Index("ix_visit_open", "instrument_id", postgresql_where=text("closed_at IS NULL")),
+    # An instrument is in the house once.
+    Index("uq_visit_open", "instrument_id", unique=True, postgresql_where=text("closed_at IS NULL")),
     CheckConstraint("climate IN ('', 'damp', 'dry')", name="climate_known"),
     CheckConstraint("freeze_days BETWEEN 0 AND 60", name="freeze_days_0_to_60"),
 )
@@ -235,6 +236,16 @@ target_choice = Table(
     Column("taken_back_at", DateTime(timezone=True)),
     Column("taken_back_by", Text),
     Index("ix_target_choice_instrument_id_number", "instrument_id", "number"),
+)
+
+rules_stamp = Table(
+    "rules_stamp",
+    metadata,
+    # One row. Triggers change it with whatever the shop goes by: its lock lets one such commit follow the other, and
+    # what was rolled back is never given out again.
+    Column("is_it", Boolean, primary_key=True, server_default="true"),
+    Column("stamp", BigInteger, nullable=False, server_default="0"),
+    CheckConstraint("is_it", name="one_row"),
 )
 
 person = Table(

@@ -6,9 +6,9 @@ from uuid import UUID
 
 from sqlalchemy import Connection, select
 from sqlalchemy.dialects.postgresql import distinct_on
-from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
+from fidicula.db.once import add_once
 
 _entry = schema.shelf_entry
 
@@ -29,8 +29,5 @@ class Shelf:
 
     def enter(self, *, id: UUID, name: str, family: str, values: tuple[float, ...], by: str) -> None:
         """Add an entry; one of this id that is there already stays as it is."""
-        self._connection.execute(
-            upsert(_entry)
-            .values({"id": id, "list": name, "family": family, "values": list(values), "entered_by": by})
-            .on_conflict_do_nothing(index_elements=["id"])
-        )
+        entry = {"id": id, "list": name, "family": family, "values": list(values), "entered_by": by}
+        add_once(self._connection, _entry, entry, same=("list", "family"))

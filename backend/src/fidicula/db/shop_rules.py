@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from sqlalchemy import Connection, bindparam, func, select
+from sqlalchemy import Connection, bindparam, select
 from sqlalchemy.dialects.postgresql import distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
+from fidicula.db.once import add_once
 from fidicula.db.records import FigureEntry, RecipeEntry
 
 _figure, _recipe, _default = schema.figure_entry, schema.recipe_entry, schema.shop_recipe
-_KEY = (_figure.c.family, _figure.c.size, _figure.c.measure, _figure.c.question, _figure.c.school)
+_FIGURE_KEY = ("family", "size", "measure", "question", "school")
+_KEY = tuple(_figure.c[name] for name in _FIGURE_KEY)
 _FIGURE = [column for column in _figure.c if column.name != "number"]
 _RECIPE = [column for column in _recipe.c if column.name != "number"]
 
@@ -36,19 +38,17 @@ _SHOP_RECIPE = (
 )
 
 
-STAMPED = (_figure, _recipe, _default, schema.tool_check, schema.own_size)
-"""Logs of what the shop goes by."""
-
-_STAMP = select(*(select(func.max(table.c.number)).scalar_subquery() for table in STAMPED))
+RULES_STAMP = select(schema.rules_stamp.c.stamp).scalar_subquery()
+"""Changed by triggers, one commit after the other, with every entry of what the shop goes by."""
 
 
 class ShopRules:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
 
-    def stamp(self) -> tuple[int | None, ...]:
+    def stamp(self) -> int:
         """Another one after every entry: while it stays, so does all that the shop goes by."""
-        return tuple(self._connection.execute(_STAMP).one())
+        return int(self._connection.execute(select(RULES_STAMP)).scalar_one())
 
     def figures(self, family: str) -> list[FigureEntry]:
         """The newest entry of every key of a family, withdrawn ones left out."""
@@ -68,7 +68,7 @@ class ShopRules:
     def add_figure(self, new: FigureEntry) -> None:
         """Add an entry; one of this id that is there already stays as it is."""
         values = {name: value for name, value in vars(new).items() if name != "entered_at"}
-        self._connection.execute(upsert(_figure).values(**values).on_conflict_do_nothing(index_elements=["id"]))
+        add_once(self._connection, _figure, values, same=_FIGURE_KEY)
 
     def recipes(self, family: str) -> list[RecipeEntry]:
         """The newest entry of every name, by name; retired ones too, for they hide a shipped one."""
@@ -79,18 +79,15 @@ class ShopRules:
         """Add an entry; one of this id that is there already stays as it is."""
         values = {name: value for name, value in vars(new).items() if name != "entered_at"}
         values["schools"] = dict(new.schools)
-        self._connection.execute(upsert(_recipe).values(**values).on_conflict_do_nothing(index_elements=["id"]))
+        add_once(self._connection, _recipe, values, same=("family", "name"))
 
     def shop_recipe(self, family: str) -> str | None:
         """The recipe that a family follows unless an instrument has its own; None until the shop chose one."""
         return self._connection.execute(_SHOP_RECIPE, {"family": family}).scalar_one_or_none()
 
     def set_shop_recipe(self, *, id: object, family: str, recipe: str, by: str) -> None:
-        self._connection.execute(
-            upsert(_default)
-            .values(id=id, family=family, recipe=recipe, entered_by=by)
-            .on_conflict_do_nothing(index_elements=["id"])
-        )
+        values = {"id": id, "family": family, "recipe": recipe, "entered_by": by}
+        add_once(self._connection, _default, values, same=("family", "recipe"))
 
     def own_sizes(self) -> list[tuple[str, str]]:
         """Family and size of what the shop has had to do with beyond the sizes that come with the program."""

@@ -6,10 +6,10 @@ from typing import Any
 from uuid import UUID
 
 from sqlalchemy import Connection, Table, func, select, update
-from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.log import reading_of, work_of
+from fidicula.db.once import add_once
 from fidicula.db.records import Reading, WorkDone
 from fidicula.db.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry, Recording, Retuning
 
@@ -125,7 +125,7 @@ class Sound:
             for name, value in vars(new).items()
             if name in table.c and not (value is None and name in _WRITTEN_BY_THE_DATABASE)
         }
-        self._connection.execute(upsert(table).values(**values).on_conflict_do_nothing(index_elements=["id"]))
+        add_once(self._connection, table, values)
 
 
 def _without(m: dict[str, Any], *more: str) -> dict[str, Any]:

@@ -10,7 +10,7 @@ from fidicula.core.errors import CoreError
 from fidicula.db.unit_of_work import Engine
 from fidicula.services.bench import Bench
 from fidicula.services.course import Course
-from fidicula.services.errors import MeanwhileError, NotHereError, NotNowError, RefusedError
+from fidicula.services.errors import ConflictError, MeanwhileError, NotFoundError, RefusedError
 from fidicula.services.following import Asked, Followings
 from fidicula.services.house import House
 from fidicula.services.particulars import Change, Particulars
@@ -82,7 +82,7 @@ def _each(tickets: Sequence[str], act: Callable[[str], object]) -> list[Told]:
     for ticket in dict.fromkeys(tickets):
         try:
             act(ticket)
-        except (CoreError, MeanwhileError, NotHereError, NotNowError, RefusedError) as error:
+        except (CoreError, MeanwhileError, NotFoundError, ConflictError, RefusedError) as error:
             told.append(Told(ticket, done=False, sentence=str(error)))
         else:
             told.append(Told(ticket, done=True, sentence=""))

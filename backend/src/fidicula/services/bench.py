@@ -12,8 +12,8 @@ from fidicula.core.readings.doubt import Doubt, Plausible, doubt_of, plausible_a
 from fidicula.core.readings.typed import in_unit, millimetres, signed_millimetres
 from fidicula.db.records import NewReading, NewWork, Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.errors import NotHereError, NotNowError, RefusedError
-from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, note_step
+from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change, note_step
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.sheet.beside import Beside, beside
 from fidicula.services.sheet.held import BenchState
@@ -33,6 +33,7 @@ CLOCKS_DIFFER = timedelta(minutes=5)
 class Taking:
     """A reading as it comes from the bench. after_work : the last work that was known when it was taken.
 
+    shown : the reading that the page showed at this place, None for none; says_shown : whether it says so.
     from_paper : it was written on a card; its time says which work came before it.
     """
 
@@ -46,6 +47,8 @@ class Taking:
     after_work: int
     repeats: bool
     from_paper: bool = False
+    shown: UUID | None = None
+    says_shown: bool = False
 
 
 class Bench:
@@ -92,9 +95,10 @@ class Bench:
         Raises CoreError naming `typed` where it is no measurement, and RefusedError for an unknown place or tool.
         """
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             check_in_house(loaded, taking.taken_at)
             new, corrects = _new_reading(loaded, taking)
+            notice = _of_two(loaded, taking, new, corrects)
             added = work.log.add_reading(new, corrects=corrects)
             if added is not None:
                 loaded.readings = [
@@ -103,7 +107,7 @@ class Bench:
             sheet = loaded.sheet()
             note_step(work, loaded.visit, sheet)
             work.commit()
-            return sheet
+            return replace(sheet, notice=notice) if added is not None else sheet
 
     def confirm_reading(self, ticket: str, reading_id: UUID, by: str) -> BenchSheet:
         """Let a doubted reading count as it was typed."""
@@ -113,7 +117,7 @@ class Bench:
             measure = MEASURES[reading.measure]
             if abs(reading.value) > measure.largest or (reading.value < 0 and not measure.signed):
                 name = name_of(measure, loaded.instrument.string_names, reading.position)
-                raise NotNowError(
+                raise ConflictError(
                     f"{reading.value:g} {measure.unit} cannot be {name}: it is over {measure.largest:g}; measure again"
                 )
             work.log.confirm(reading_id, by)
@@ -128,14 +132,18 @@ class Bench:
 
         return self._change(ticket, take_back)
 
-    def do_work(self, ticket: str, *, work_id: UUID, kind: str, by: str) -> BenchSheet:
-        """Write down a work done; what it touches goes stale. A cut keeps what it set out to take."""
+    def do_work(self, ticket: str, *, work_id: UUID, kind: str, by: str, known: int | None = None) -> BenchSheet:
+        """Write down a work done; what it touches goes stale. A cut keeps what it set out to take.
+
+        known : the last work that the page knew. Raises ConflictError where somebody recorded the same since.
+        """
         if kind not in works() or not works()[kind].at_bench:
             raise RefusedError(f"“{kind}” is not a work of this bench", field="work")
 
         def add(work: UnitOfWork, loaded: Loaded) -> None:
             if any(done.id == work_id for done in loaded.works):
                 return
+            check_not_by_two(loaded, kind, known)
             sheet = loaded.sheet()
             check_may_be_done(loaded, sheet, kind)
             detail: dict[str, object] = {}
@@ -151,7 +159,7 @@ class Bench:
 
         def take_back(work: UnitOfWork, loaded: Loaded) -> None:
             if not any(done.id == work_id for done in loaded.works):
-                raise NotHereError("that work is not written down for this instrument")
+                raise NotFoundError("that work is not written down for this instrument")
             work.log.take_back_work(work_id, by)
 
         return self._change(ticket, take_back)
@@ -159,17 +167,30 @@ class Bench:
     def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> BenchSheet:
         """Change something, commit, and answer with the sheet as it then is."""
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             check_in_house(loaded)
             change(work, loaded)
             return changed_sheet(work, ticket)
 
 
+def check_not_by_two(loaded: Loaded, kind: str, known: int | None) -> None:
+    """Raises ConflictError for a work that somebody recorded after the last one that the page knew."""
+    if known is None:
+        return
+    since = next((w for w in reversed(loaded.works) if w.work == kind and w.number > known and not w.taken_back), None)
+    if since is not None:
+        at = since.done_at.astimezone()
+        raise ConflictError(
+            f"{since.done_by} recorded “{works()[kind].label}” at {at:%H:%M} already: "
+            "record it again only if it was done once more"
+        )
+
+
 def check_may_be_done(loaded: Loaded, sheet: BenchSheet, kind: str) -> None:
-    """Raises NotNowError for a work that a question, a wait or a reading that does not hold stands before."""
+    """Raises ConflictError for a work that a question, a wait or a reading that does not hold stands before."""
     barring = next((one for one in loaded.asked(sheet.cut) if one.bars(kind)), None)
     if barring is not None:
-        raise NotNowError(
+        raise ConflictError(
             barring.deciding.says
             if barring.outcome is None
             else f"{barring.deciding.title}: first {barring.outcome.label.lower()}, as was decided"
@@ -180,21 +201,21 @@ def check_may_be_done(loaded: Loaded, sheet: BenchSheet, kind: str) -> None:
     )
     if waiting is not None and waiting.until is not None:
         until = waiting.until.astimezone()
-        raise NotNowError(
+        raise ConflictError(
             f"{waiting.says}, until {until:%H:%M} on {until.day} {until:%B}: or say that it need not wait"
         )
     state = loaded.state()
     again = [state.name(place) for place in to_measure_again(state, kind)]
     if again:
-        raise NotNowError(f"these readings do not hold any more: measure again {', '.join(again)}")
+        raise ConflictError(f"these readings do not hold any more: measure again {', '.join(again)}")
     if kind == "crown_cut" and sheet.cut.state == "none":
-        raise NotNowError("there is no cut to have done yet: measure the heights first")
+        raise ConflictError("there is no cut to have done yet: measure the heights first")
 
 
 def _find_reading(work: UnitOfWork, loaded: Loaded, reading_id: UUID) -> Reading:
     reading = work.log.reading(reading_id)
     if reading is None or reading.visit_id != loaded.visit.id:
-        raise NotHereError("that reading is not in this instrument's log")
+        raise NotFoundError("that reading is not in this instrument's log")
     return reading
 
 
@@ -225,7 +246,8 @@ def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None
     corrects = corrected_by = None
     if before is not None and before.reading.after_work == taking.after_work and not taking.repeats:
         there = next(reading for reading in loaded.readings if reading.number == before.reading.number)
-        if taking.from_paper and there.taken_at > taking.taken_at:
+        # Of two that did not know of each other, as of a card that is entered late, the one taken last stands.
+        if (taking.from_paper or _is_unseen(there, taking)) and there.taken_at > taking.taken_at:
             corrected_by = there.number
         else:
             corrects = there.number
@@ -247,6 +269,23 @@ def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None
         corrected_by=corrected_by,
     )
     return new, corrects
+
+
+def _is_unseen(there: Reading, taking: Taking) -> bool:
+    """Whether somebody else took it while the page still showed another one, or none."""
+    return taking.says_shown and there.id != taking.shown and there.taken_by != taking.taken_by
+
+
+def _of_two(loaded: Loaded, taking: Taking, new: NewReading, corrects: int | None) -> str:
+    """What is said to the second of two who read one place without knowing of each other."""
+    number = corrects if corrects is not None else new.corrected_by
+    there = next((reading for reading in loaded.readings if reading.number == number), None)
+    if there is None or not _is_unseen(there, taking):
+        return ""
+    name = name_of(MEASURES[new.measure], loaded.instrument.string_names, new.position)
+    at = there.taken_at.astimezone()
+    stands = f"{new.value:g} stands now" if corrects is not None else f"it stands, {new.value:g} is in the log"
+    return f"{there.taken_by} read {there.value:g} for {name} at {at:%H:%M}: {stands}."
 
 
 def _in_its_place(loaded: Loaded, taking: Taking) -> Taking:

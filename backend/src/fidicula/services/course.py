@@ -8,8 +8,8 @@ from uuid import UUID
 
 from fidicula.db.records import CourseMark, Decision, Seen
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.errors import NotHereError, NotNowError, RefusedError
-from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench
+from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change
 from fidicula.services.sheet.model import BenchSheet, ItemView, Stop
 from fidicula.services.sheet.questions import needs_reason
 from fidicula.services.sheet.seen import item_views, verdict_of
@@ -31,7 +31,7 @@ class Course:
     ) -> BenchSheet:
         """Decide a question; against what the signs speak for, or past a gate, with a reason.
 
-        Raises RefusedError, and NotNowError where the question is not asked here.
+        Raises RefusedError, and ConflictError where the question is not asked here.
         """
 
         def decide(work: UnitOfWork, loaded: Loaded) -> None:
@@ -39,7 +39,7 @@ class Course:
                 return
             asked = next((a for a in loaded.asked(loaded.sheet().cut) if a.deciding.question == question), None)
             if asked is None:
-                raise NotNowError("there is nothing to decide about that here")
+                raise ConflictError("there is nothing to decide about that here")
             chosen = next((row for row in asked.deciding.outcomes if row.outcome == outcome), None)
             if chosen is None:
                 raise RefusedError(f"“{outcome}” is no way to decide that", field="outcome")
@@ -57,7 +57,7 @@ class Course:
 
         def take_back(work: UnitOfWork, loaded: Loaded) -> None:
             if not any(made.id == decision_id for made in loaded.decisions):
-                raise NotHereError("that decision is not written down for this instrument")
+                raise NotFoundError("that decision is not written down for this instrument")
             work.log.take_back_decision(decision_id, by)
 
         return self._change(ticket, take_back)
@@ -67,9 +67,9 @@ class Course:
 
         def check(stop: Stop) -> None:
             if not stop.by_hand:
-                raise NotNowError(f"“{stop.label}” is done by itself, when its readings or its work say so")
+                raise ConflictError(f"“{stop.label}” is done by itself, when its readings or its work say so")
             if stop.state == "waiting":
-                raise NotNowError(f"{stop.says}: it waits, or somebody says that it need not")
+                raise ConflictError(f"{stop.says}: it waits, or somebody says that it need not")
 
         return self._mark(ticket, step, "done", check, mark_id=mark_id, reason="", until=None, by=by)
 
@@ -94,7 +94,7 @@ class Course:
 
         def check(stop: Stop) -> None:
             if stop.state != "waiting":
-                raise NotNowError(f"“{stop.label}” does not wait")
+                raise ConflictError(f"“{stop.label}” does not wait")
             _needs(reason)(stop)
 
         return self._mark(ticket, step, "go_on", check, mark_id=mark_id, reason=reason, until=None, by=by)
@@ -105,7 +105,7 @@ class Course:
         def take_back(work: UnitOfWork, loaded: Loaded) -> None:
             mark = next((mark for mark in loaded.marks if mark.id == mark_id), None)
             if mark is None:
-                raise NotHereError("nothing of that kind is written down for this instrument")
+                raise NotFoundError("nothing of that kind is written down for this instrument")
             work.course.take_back(mark, by)
 
         return self._change(ticket, take_back)
@@ -164,7 +164,7 @@ class Course:
         def take_back(work: UnitOfWork, loaded: Loaded) -> None:
             line = next((line for line in loaded.seen if line.id == seen_id), None)
             if line is None:
-                raise NotHereError("nothing of that kind is written down for this instrument")
+                raise NotFoundError("nothing of that kind is written down for this instrument")
             work.course.take_back(line, by)
 
         return self._change(ticket, take_back)
@@ -194,7 +194,7 @@ class Course:
                 return
             stop = next((s for s in loaded.sheet().course if s.key == step and not s.is_question), None)
             if stop is None:
-                raise NotHereError(f"“{step}” is no step of this visit")
+                raise NotFoundError(f"“{step}” is no step of this visit")
             check(stop)
             work.course.add(
                 CourseMark(mark_id, loaded.visit.id, step, mark, reason, until, loaded.state().last_work, by)
@@ -204,7 +204,7 @@ class Course:
 
     def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> BenchSheet:
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             check_in_house(loaded)
             change(work, loaded)
             return changed_sheet(work, ticket)

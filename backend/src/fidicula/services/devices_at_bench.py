@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from fidicula.core.readings.standing import Place
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.devices.ports import Caliper, DeviceError, Hygrometer, Tuner
-from fidicula.services.errors import NotNowError, RefusedError
+from fidicula.services.errors import ConflictError, RefusedError
 from fidicula.services.loaded import load_bench
 from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.held import BenchState
@@ -68,7 +68,7 @@ class DevicesAtBench:
         self._devices = devices
 
     def send(self, ticket: str, measure: str, position: int | None, manner: Sequence[str]) -> Shown:
-        """What a place's device shows there. Raises RefusedError, and NotNowError where it does not answer."""
+        """What a place's device shows there. Raises RefusedError, and ConflictError where it does not answer."""
         unknown = next((one for one in manner if one not in self._devices.manners), None)
         if unknown is not None:
             raise RefusedError(f"a device is {', '.join(self._devices.manners)}; it was “{unknown}”", field="manner")
@@ -88,7 +88,7 @@ class DevicesAtBench:
             if "thermometer" in row.tools:
                 return Shown(self._devices.hygrometer(manner).temperature(), "thermometer")
         except DeviceError as error:
-            raise NotNowError(str(error)) from error
+            raise ConflictError(str(error)) from error
         raise RefusedError(f"no device here reads {row.label}: type it", field="measure")
 
 

@@ -14,7 +14,7 @@ class ServiceError(Exception):
         self.field = field
 
 
-class NotHereError(ServiceError):
+class NotFoundError(ServiceError):
     """What was asked for is not in the house."""
 
 
@@ -22,11 +22,11 @@ class RefusedError(ServiceError):
     """The request itself cannot be: a field is wrong."""
 
 
-class NotNowError(ServiceError):
+class ConflictError(ServiceError):
     """The request is sound, but not as things stand."""
 
 
-class MeanwhileError(NotNowError):
+class MeanwhileError(ConflictError):
     """Somebody else wrote at the same places since they were opened. fields : a sentence for each."""
 
     def __init__(self, fields: Mapping[str, str]) -> None:
@@ -38,7 +38,7 @@ class NotSignedInError(ServiceError):
     """Nobody is signed in here, or not any more."""
 
 
-class NotYoursError(ServiceError):
+class ForbiddenError(ServiceError):
     """Whoever asks may not do this."""
 
 

@@ -14,7 +14,7 @@ from fidicula.core.readings.typed import signed_number
 from fidicula.core.targets.heights import PartOfBand, end_height_band
 from fidicula.db.records import FigureEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.errors import NotHereError, NotNowError, RefusedError
+from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.targets.rules import Rules, load_rules
 from fidicula.tables.figures import (
     FigureBook,
@@ -165,7 +165,7 @@ class Figures:
         with UnitOfWork(self._engine) as work:
             entries = work.rules.figure_history(**vars(key))
             if not entries or entries[0].withdrawn:
-                raise NotNowError("the starting value stands already")
+                raise ConflictError("the starting value stands already")
             work.rules.add_figure(replace(entries[0], id=entry_id, withdrawn=True, entered_by=by))
             work.commit()
             return _page(load_rules(work, key.family), page_size)
@@ -175,7 +175,7 @@ class Figures:
         with UnitOfWork(self._engine) as work:
             entries = work.rules.figure_history(**vars(key))
             if not entries:
-                raise NotHereError("the shop has not changed this figure")
+                raise NotFoundError("the shop has not changed this figure")
             before = entries[1] if len(entries) > 1 else replace(entries[0], withdrawn=True)
             work.rules.add_figure(replace(before, id=uuid4(), entered_by=by))
             work.commit()
@@ -184,7 +184,7 @@ class Figures:
 
 def _check_size(rules: Rules, size: str) -> None:
     if size not in rules.sizes:
-        raise NotHereError(f"there are no figures for a {rules.family} of size “{size}”", field="size")
+        raise NotFoundError(f"there are no figures for a {rules.family} of size “{size}”", field="size")
 
 
 def _check_key(rules: Rules, key: FigureKey) -> None:

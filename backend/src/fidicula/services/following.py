@@ -8,8 +8,8 @@ from uuid import UUID
 
 from fidicula.db.records import Instrument, TargetChoice
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.errors import NotHereError, RefusedError
-from fidicula.services.loaded import Loaded, changed_sheet, load_bench
+from fidicula.services.errors import NotFoundError, RefusedError
+from fidicula.services.loaded import Loaded, changed_sheet, load_bench, load_to_change
 from fidicula.services.measures import MEASURES, said_of_all
 from fidicula.services.sheet.lines import changes, target_lines
 from fidicula.services.sheet.model import BenchSheet, Choice, TargetChange, TargetLine
@@ -167,7 +167,7 @@ class Followings:
     def choose(self, ticket: str, asked: Asked, *, choice_id: UUID, reason: str, by: str) -> BenchSheet:
         """Follow it from now on; the choice before it is kept. Raises RefusedError."""
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             choice = _choice(loaded, asked, choice_id=choice_id, reason=reason, by=by)
             _check_readable(loaded.following(work, choice), asked)
             work.instruments.choose_targets(loaded.instrument.id, choice)
@@ -176,9 +176,9 @@ class Followings:
     def take_back(self, ticket: str, choice_id: UUID, by: str) -> BenchSheet:
         """Undo a choice: what was followed before it holds again."""
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             if not any(choice.id == choice_id for choice, _ in work.instruments.choices(loaded.instrument.id)):
-                raise NotHereError("that choice is not written down for this instrument")
+                raise NotFoundError("that choice is not written down for this instrument")
             work.instruments.take_back_choice(choice_id, by)
             return changed_sheet(work, ticket)
 

@@ -3,21 +3,21 @@
 from __future__ import annotations
 
 import gzip
-import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import UTC, date, datetime
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 from fidicula.db.records import Instrument, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.errors import NotHereError, NotNowError, RefusedError
-from fidicula.services.loaded import changed_sheet, load_bench, note_step
+from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.services.loaded import changed_sheet, load_bench, load_to_change, note_step
 from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.course import newest_mark
 from fidicula.services.sheet.model import Choice
 from fidicula.services.sheet.seen import left_blank
 from fidicula.services.targets.rules import load_rules
+from fidicula.services.tickets import check_ticket, next_ticket
 from fidicula.tables import figures
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.work import tools, works
@@ -111,11 +111,13 @@ class VisitAsked:
 
 @dataclass(frozen=True)
 class Arrival:
-    """An instrument at the door. ticket : empty for the next free one; string_names : empty for the usual four.
+    """An instrument at the door. id : of the instrument, made by whoever enters it.
 
+    ticket : empty for the next free one.  string_names : empty for the usual four.
     size_without_figures : it is meant that the size has no figures yet.
     """
 
+    id: UUID
     ticket: str
     family: str
     size: str
@@ -146,15 +148,6 @@ class KnownView:
     in_house: bool
 
 
-def next_ticket(tickets: Sequence[str]) -> str:
-    """The ticket after the highest one, in its own manner of numbering."""
-    numbered = [m for m in (re.fullmatch(r"(.*?)(\d+)", ticket) for ticket in tickets) if m]
-    if not numbered:
-        return "1"
-    prefix, digits = max(numbered, key=lambda m: int(m[2])).groups()
-    return f"{prefix}{int(digits) + 1:0{len(digits)}d}"
-
-
 class House:
     """Use cases around the whole house."""
 
@@ -172,18 +165,23 @@ class House:
             tags, unsaid = work.instruments.rail({row.kind: row.label for row in visit_kinds().values()})
         if unsaid:
             self._say_where_each_stands()
-            return self.rail()
+            with UnitOfWork(self._engine, only_reads=True) as work:
+                stamp = work.instruments.rail_stamp()
+                tags, _ = work.instruments.rail({row.kind: row.label for row in visit_kinds().values()})
         self._rail = Rail(stamp, tags.encode(), gzip.compress(tags.encode(), compresslevel=5))
         return self._rail
 
     def _say_where_each_stands(self) -> None:
         """Of visits that nobody has touched since the rail came to tell it."""
-        with UnitOfWork(self._engine) as work:
-            for entry in work.instruments.in_house():
-                if not entry.visit.at_step and not entry.visit.waits_for:
-                    loaded = load_bench(work, entry.instrument.ticket)
-                    note_step(work, loaded.visit, loaded.sheet())
-            work.commit()
+        with UnitOfWork(self._engine, only_reads=True) as work:
+            unsaid = [
+                e.instrument.ticket for e in work.instruments.in_house() if not (e.visit.at_step or e.visit.waits_for)
+            ]
+        for ticket in unsaid:
+            with UnitOfWork(self._engine) as work:
+                loaded = load_to_change(work, ticket)
+                note_step(work, loaded.visit, loaded.sheet())
+                work.commit()
 
     def choices(self) -> Choices:
         with UnitOfWork(self._engine, only_reads=True) as work:
@@ -211,13 +209,14 @@ class House:
         )
 
     def register(self, arrival: Arrival, by: str = "") -> str:
-        """Take an instrument in and open its visit; returns its ticket."""
+        """Take an instrument in and open its visit; returns its ticket. The same arrival again changes nothing."""
         check_kind(arrival.kind)
         check_dates(arrival.visit)
         with UnitOfWork(self._engine) as work:
-            instrument = _take_in(work, arrival, by)
-            changed_sheet(work, instrument.ticket)
-        return instrument.ticket
+            ticket, is_new = _take_in(work, arrival, by)
+            if is_new:
+                changed_sheet(work, ticket)
+        return ticket
 
     def register_fleet(self, arrivals: Sequence[Arrival], *, recipe: str | None, by: str) -> list[str]:
         """Take many in at once, all of them or none; returns their tickets in order.
@@ -235,15 +234,17 @@ class House:
                 raise RefusedError(f"there is no recipe “{recipe}” for a {arrivals[0].family}", field="recipe")
             for i, arrival in enumerate(arrivals):
                 try:
-                    instrument = _take_in(work, arrival, by)
+                    ticket, is_new = _take_in(work, arrival, by)
                 except RefusedError as error:
                     raise RefusedError(error.sentence, field=f"instruments.{i}.{error.field}") from error
+                tickets.append(ticket)
+                if not is_new:
+                    continue
                 if recipe is not None:
                     choice = TargetChoice(recipe=recipe, id=uuid4(), reason="shared by the fleet", chosen_by=by)
-                    work.instruments.choose_targets(instrument.id, choice)
-                loaded = load_bench(work, instrument.ticket)
+                    work.instruments.choose_targets(arrival.id, choice)
+                loaded = load_to_change(work, ticket)
                 note_step(work, loaded.visit, loaded.sheet())
-                tickets.append(instrument.ticket)
             work.commit()
         return tickets
 
@@ -254,25 +255,25 @@ class House:
         with UnitOfWork(self._engine, only_reads=True) as work:
             return work.instruments.known(words, limit=KNOWN_SHOWN)
 
-    def receive_again(self, ticket: str, *, kind: str, complaint: str, asked: VisitAsked) -> None:
-        """Open a new visit of an instrument that has been here. Raises NotNowError while it hangs on the rail."""
+    def receive_again(self, ticket: str, *, visit_id: UUID, kind: str, complaint: str, asked: VisitAsked) -> None:
+        """Open a new visit of an instrument that has been here. Raises ConflictError while it is in the house."""
         check_kind(kind)
         check_dates(asked)
         with UnitOfWork(self._engine) as work:
-            instrument, visit = _found(work, ticket)
-            if visit.closed_at is None:
-                raise NotNowError(f"{ticket} hangs on the rail already: open it there")
-            work.instruments.open_visit(
-                id=uuid4(), instrument_id=instrument.id, kind=kind, complaint=complaint, asked=vars(asked)
+            instrument, _ = _found_to_change(work, ticket)
+            is_open = work.instruments.open_visit(
+                id=visit_id, instrument_id=instrument.id, kind=kind, complaint=complaint, asked=vars(asked)
             )
+            if not is_open:
+                raise ConflictError(f"{ticket} is in the house already: open it from the list")
             changed_sheet(work, ticket)
 
     def hand_over(self, ticket: str, by: str) -> None:
         """Close the visit: the instrument leaves the rail, its record stays."""
         with UnitOfWork(self._engine) as work:
-            _, visit = _found(work, ticket)
+            _, visit = _found_to_change(work, ticket)
             if visit.closed_at is not None:
-                raise NotNowError(f"{ticket} was handed over already")
+                raise ConflictError(f"{ticket} was handed over already")
             _check_looked_over(work, ticket, visit)
             work.instruments.close_visit(visit.id, by=by)
             work.commit()
@@ -280,31 +281,38 @@ class House:
     def take_back_hand_over(self, ticket: str) -> None:
         """It was not handed over after all: the same visit goes on."""
         with UnitOfWork(self._engine) as work:
-            _, visit = _found(work, ticket)
+            _, visit = _found_to_change(work, ticket)
             if visit.closed_at is None:
-                raise NotNowError(f"{ticket} hangs on the rail: there is nothing to take back")
+                raise ConflictError(f"{ticket} is in the house: there is nothing to take back")
             work.instruments.close_visit(visit.id, by=None)
             work.commit()
 
 
-def _found(work: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:
+def _found_to_change(work: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:
+    work.instruments.lock(ticket)
     found = work.instruments.by_ticket(ticket)
     if found is None:
-        raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
+        raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
     return found
 
 
-def _take_in(work: UnitOfWork, arrival: Arrival, by: str) -> Instrument:
-    """Add an instrument with its visit. Raises RefusedError."""
+def _take_in(work: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
+    """Add an instrument with its visit; its ticket, and False where this arrival is written down already.
+
+    Raises RefusedError.
+    """
+    there = work.instruments.ticket_of(arrival.id)
+    if there is not None:
+        return there, False
     names = tuple(arrival.string_names) or figures.string_names(family=arrival.family, count=4) or ()
     if not 3 <= len(names) <= 6 or len(set(names)) < len(names) or not all(name.strip() for name in names):
         raise RefusedError("name three to six strings, each once, from the lowest to the highest", field="string_names")
     _check_size(work, arrival, by)
-    asked = arrival.ticket.strip()
+    asked = check_ticket(arrival.ticket) if arrival.ticket.strip() else ""
     for _ in range(20):
         ticket = asked or next_ticket(work.instruments.tickets())
         instrument = Instrument(
-            id=uuid4(),
+            id=arrival.id,
             ticket=ticket,
             family=arrival.family,
             size=arrival.size,
@@ -318,8 +326,11 @@ def _take_in(work: UnitOfWork, arrival: Arrival, by: str) -> Instrument:
         )
         if work.instruments.add(instrument):
             break
+        there = work.instruments.ticket_of(arrival.id)
+        if there is not None:
+            return there, False
         if asked:
-            raise RefusedError(f"the ticket {ticket} hangs on the rail already: choose another", field="ticket")
+            raise RefusedError(f"the ticket {ticket} is taken: choose another", field="ticket")
     else:
         raise RefusedError("no free ticket was found: type one", field="ticket")
     work.instruments.open_visit(
@@ -329,7 +340,7 @@ def _take_in(work: UnitOfWork, arrival: Arrival, by: str) -> Instrument:
         complaint=arrival.complaint.strip(),
         asked=vars(arrival.visit),
     )
-    return instrument
+    return ticket, True
 
 
 def _check_looked_over(work: UnitOfWork, ticket: str, visit: Visit) -> None:
@@ -341,7 +352,7 @@ def _check_looked_over(work: UnitOfWork, ticket: str, visit: Visit) -> None:
     passed = newest_mark(loaded.marks, "look")
     blank = left_blank(loaded.state(), visit.kind)
     if blank and (passed is None or passed.mark != "passed"):
-        raise NotNowError(
+        raise ConflictError(
             f"nobody has said anything yet of {', '.join(blank)}: look it over, say of each why not, or pass the "
             "whole step over with a reason"
         )

@@ -21,7 +21,7 @@ from fidicula.db.records import (
     WorkDone,
 )
 from fidicula.db.unit_of_work import UnitOfWork
-from fidicula.services.errors import NotHereError, NotNowError
+from fidicula.services.errors import ConflictError, NotFoundError
 from fidicula.services.sheet.build import asked_of, build_sheet
 from fidicula.services.sheet.held import BenchState, bench_state
 from fidicula.services.sheet.model import BenchSheet, CutView, Stop
@@ -89,10 +89,10 @@ class Loaded:
 
 
 def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
-    """Raises NotHereError for a ticket that does not hang on the rail."""
+    """Raises NotFoundError for a ticket that does not hang on the rail."""
     found = work.one_sheet.of(ticket)
     if found is None:
-        raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
+        raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
     instrument, visit = found.instrument, found.visit
     return Loaded(
         instrument=instrument,
@@ -109,11 +109,17 @@ def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
     )
 
 
+def load_to_change(work: UnitOfWork, ticket: str) -> Loaded:
+    """As `load_bench`, with nobody else changing the instrument or its visits until the unit of work is over."""
+    work.instruments.lock(ticket)
+    return load_bench(work, ticket)
+
+
 def check_in_house(loaded: Loaded, taken_at: datetime | None = None) -> None:
     """A visit that is over takes nothing on, but for readings that waited since before it ended."""
     closed_at = loaded.visit.closed_at
     if closed_at is not None and (taken_at is None or taken_at > closed_at):
-        raise NotNowError(f"{loaded.instrument.ticket} was handed over: take it in again first")
+        raise ConflictError(f"{loaded.instrument.ticket} was handed over: take it in again first")
 
 
 def changed_sheet(work: UnitOfWork, ticket: str) -> BenchSheet:

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping
 from datetime import UTC, datetime
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.errors import NotHereError
+from fidicula.services.errors import NotFoundError
 from fidicula.services.loaded import load_bench
 from fidicula.services.pages.bar import bar_page
 from fidicula.services.pages.bench import PageBench
@@ -50,13 +50,13 @@ class PagesAtBench:
         self._engine = engine
 
     def page(self, ticket: str, name: str, tried: Mapping[str, float | str]) -> PageView:
-        """tried : handles that were moved.  Raises NotHereError, and RefusedError naming a handle."""
+        """tried : handles that were moved.  Raises NotFoundError, and RefusedError naming a handle."""
         make = PAGES.get(name)
         with UnitOfWork(self._engine, only_reads=True) as work:
             loaded = load_bench(work, ticket)
             family = loaded.instrument.family
             if make is None or family not in _OF_FAMILY.get(name, (family,)):
-                raise NotHereError(f"a {family} has no page “{name}”", field="page")
+                raise NotFoundError(f"a {family} has no page “{name}”", field="page")
             sets = work.string_sets.of_family(family)
             shelf = lists_of(work, family)
             records = load_trail(work, loaded) if name == "post" else None

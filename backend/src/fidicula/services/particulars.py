@@ -12,7 +12,7 @@ from fidicula.db.records import ASKED, Particular
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import MeanwhileError, RefusedError
 from fidicula.services.house import VisitAsked, check_dates, check_kind
-from fidicula.services.loaded import changed_sheet, check_in_house, load_bench
+from fidicula.services.loaded import changed_sheet, check_in_house, load_to_change
 from fidicula.services.sheet.model import BenchSheet
 
 LONGEST = 20_000
@@ -101,7 +101,7 @@ class Particulars:
         Raises MeanwhileError where somebody else wrote at the same place since it was opened.
         """
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             check_in_house(loaded)
             instrument_id, visit_id = loaded.instrument.id, loaded.visit.id
             stands = work.instruments.particulars_of(instrument_id, visit_id)

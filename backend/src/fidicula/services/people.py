@@ -17,10 +17,10 @@ from argon2.exceptions import Argon2Error, InvalidHashError
 from fidicula.db.records import Person, SignIn
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import (
-    NotHereError,
-    NotNowError,
+    ConflictError,
+    ForbiddenError,
+    NotFoundError,
     NotSignedInError,
-    NotYoursError,
     RefusedError,
     TooManyGuessesError,
 )
@@ -105,11 +105,11 @@ class People:
             return not work.people.all()
 
     def begin(self, typed: PersonTyped) -> str:
-        """The first person, who owns the shop; returns the browser's token. Raises NotNowError afterwards."""
+        """The first person, who owns the shop; returns the browser's token. Raises ConflictError afterwards."""
         with UnitOfWork(self._engine) as work:
             work.people.lock()
             if work.people.all():
-                raise NotNowError("the shop has its owner already: sign in")
+                raise ConflictError("the shop has its owner already: sign in")
             owner = _changed(Person(uuid4(), "", "owner", None, None, active=True), replace(typed, role="owner"))
             if owner.password_hash is None:
                 raise RefusedError("choose a password", field="password")
@@ -180,7 +180,7 @@ class People:
         with UnitOfWork(self._engine) as work:
             person = work.people.by_id(person_id)
             if person is None or not person.active:
-                raise NotHereError("nobody of that name works here", field="person")
+                raise NotFoundError("nobody of that name works here", field="person")
             if not sign_in.holds(person_id):
                 guessing_at = f"pin {person_id}"
                 _slow_down(work, guessing_at)
@@ -196,13 +196,13 @@ class People:
         self._browsers.forget()
 
     def acting(self, sign_in: SignIn, person_id: UUID) -> Person:
-        """Who did something, of those known in this browser. Raises NotYoursError."""
+        """Who did something, of those known in this browser. Raises ForbiddenError."""
         if not sign_in.holds(person_id):
-            raise NotYoursError("whoever took this has to give a PIN here before it is kept", field="person")
+            raise ForbiddenError("whoever took this has to give a PIN here before it is kept", field="person")
         with UnitOfWork(self._engine, only_reads=True) as work:
             person = work.people.by_id(person_id)
         if person is None or not person.active:
-            raise NotYoursError("whoever took this does not work here any more", field="person")
+            raise ForbiddenError("whoever took this does not work here any more", field="person")
         return person
 
     def add(self, typed: PersonTyped) -> None:
@@ -218,14 +218,14 @@ class People:
             work.people.lock()
             before = work.people.by_id(person_id)
             if before is None:
-                raise NotHereError("nobody of that name works here", field="name")
+                raise NotFoundError("nobody of that name works here", field="name")
             after = _changed(before, typed)
             namesake = work.people.by_name(after.name)
             if namesake is not None and namesake.id != person_id:
                 raise RefusedError(f"there is someone named {after.name} already", field="name")
             others = [p for p in work.people.all() if p.id != person_id and p.active and p.role == "owner"]
             if not others and not (after.active and after.role == "owner"):
-                raise NotNowError("the shop needs an owner: make someone else one first")
+                raise ConflictError("the shop needs an owner: make someone else one first")
             work.people.change(after)
             if not after.active or after.password_hash != before.password_hash:
                 work.people.sign_out_everywhere(person_id)

@@ -10,8 +10,8 @@ from fidicula.db.records import NewPhoto, Photo
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.devices.ports import DeviceError, InspectionCamera
 from fidicula.documents.pictures import PictureError, kept_picture
-from fidicula.services.errors import NotHereError, NotNowError, RefusedError
-from fidicula.services.loaded import check_in_house, load_bench
+from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.services.loaded import check_in_house, load_to_change
 from fidicula.tables.signs import items, shots
 
 MOST_BYTES = 64 * 1024 * 1024
@@ -68,13 +68,13 @@ class Photos:
         return self._keep(ticket, photo_id=photo_id, item=item, data=data, words=words, camera="", by=by)
 
     def inspect(self, ticket: str, *, photo_id: UUID, shot: str, by: str) -> PhotoSheet:
-        """Take one of the shots worth taking. Raises NotNowError where the camera does not answer."""
+        """Take one of the shots worth taking. Raises ConflictError where the camera does not answer."""
         if shot not in shots():
             raise RefusedError(f"“{shot}” is none of the shots worth taking", field="shot")
         try:
             data = self._camera.take(shot)
         except DeviceError as error:
-            raise NotNowError(str(error)) from error
+            raise ConflictError(str(error)) from error
         row = shots()[shot]
         return self._keep(
             ticket,
@@ -91,15 +91,15 @@ class Photos:
         with UnitOfWork(self._engine, only_reads=True) as work:
             found = work.photos.picture(photo_id, small=small)
         if found is None:
-            raise NotHereError("that photograph is not here")
+            raise NotFoundError("that photograph is not here")
         return found
 
     def take_back(self, ticket: str, photo_id: UUID, by: str) -> PhotoSheet:
         """It no longer shows; it stays in the records."""
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             if not any(photo.id == photo_id for photo in work.photos.of_visit(loaded.visit.id)):
-                raise NotHereError("that photograph is not of this visit")
+                raise NotFoundError("that photograph is not of this visit")
             work.photos.take_back(photo_id, by)
             work.commit()
             return self._sheet(work, ticket)
@@ -116,7 +116,7 @@ class Photos:
         except PictureError as error:
             raise RefusedError(str(error), field="picture") from error
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             check_in_house(loaded)
             work.photos.add(
                 NewPhoto(
@@ -138,7 +138,7 @@ class Photos:
     def _sheet(self, work: UnitOfWork, ticket: str) -> PhotoSheet:
         found = work.instruments.by_ticket(ticket)
         if found is None:
-            raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
+            raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
         instrument, visit = found
         photos = work.photos.of_visit(visit.id)
         taken = {photo.words for photo in photos if photo.camera}

@@ -9,7 +9,7 @@ from uuid import UUID, uuid4
 
 from fidicula.db.records import Instrument, RecipeEntry, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.errors import NotHereError, NotNowError, RefusedError
+from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.following import QuestionView, RecipeView, check_schools, question_views, recipe_views
 from fidicula.services.loaded import Loaded
 from fidicula.services.sheet.lines import changes, target_lines
@@ -71,10 +71,10 @@ class Recipes:
         with UnitOfWork(self._engine) as work:
             rules = load_rules(work, family)
             if name not in rules.recipes:
-                raise NotHereError(f"there is no recipe “{name}” for a {family}", field="name")
+                raise NotFoundError(f"there is no recipe “{name}” for a {family}", field="name")
             shipped = shipped_recipes(family).get(name)
             if shipped is None and rules.shop_recipe == name:
-                raise NotNowError(f"the shop follows “{name}”: choose another recipe for the {family} first")
+                raise ConflictError(f"the shop follows “{name}”: choose another recipe for the {family} first")
             work.rules.add_recipe(
                 RecipeEntry(entry_id, family, name, shipped or rules.recipes[name], shipped is None, by)
             )
@@ -85,7 +85,7 @@ class Recipes:
         """Let a family follow a recipe, wherever an instrument has none of its own."""
         with UnitOfWork(self._engine) as work:
             if name not in load_rules(work, family).recipes:
-                raise NotHereError(f"there is no recipe “{name}” for a {family}", field="name")
+                raise NotFoundError(f"there is no recipe “{name}” for a {family}", field="name")
             work.rules.set_shop_recipe(id=entry_id, family=family, recipe=name, by=by)
             work.commit()
             return _view(load_rules(work, family))

@@ -115,7 +115,7 @@ class Screening:
         self._engine = engine
 
     def screen(self, tickets: Sequence[str]) -> Screen:
-        """A row for each ticket, in that order. Raises NotHereError for one that is not in the house."""
+        """A row for each ticket, in that order. Raises NotFoundError for one that is not in the house."""
         with UnitOfWork(self._engine, only_reads=True) as work:
             rows = [_row(load_bench(work, ticket)) for ticket in dict.fromkeys(tickets)]
         return Screen([_column(row) for row in columns()], rows)

@@ -9,7 +9,7 @@ from uuid import UUID
 from fidicula.core.errors import CoreError
 from fidicula.core.readings.typed import millimetres
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.errors import NotHereError, RefusedError
+from fidicula.services.errors import NotFoundError, RefusedError
 from fidicula.tables.shelf import ShelfList, shelf_lists
 
 MOST = 60
@@ -50,11 +50,11 @@ class Shelf:
     def enter(self, family: str, name: str, typed: Sequence[str], *, entry_id: UUID, by: str) -> list[ShelfView]:
         """Change a list. typed : as somebody types them, in any order; twice the same counts once.
 
-        Raises NotHereError for a list that there is not, and RefusedError naming `values`.
+        Raises NotFoundError for a list that there is not, and RefusedError naming `values`.
         """
         row = shelf_lists().get((name, family))
         if row is None:
-            raise NotHereError(f"there is no list “{name}” for a {family}", field="list")
+            raise NotFoundError(f"there is no list “{name}” for a {family}", field="list")
         if len(typed) > MOST:
             raise RefusedError(f"a list holds up to {MOST} sizes", field="values")
         values = tuple(sorted({_value(row, one) for one in typed if one.strip()}))

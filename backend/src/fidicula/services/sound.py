@@ -10,9 +10,9 @@ from uuid import UUID
 from fidicula.db.records import NewWork
 from fidicula.db.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.bench import check_may_be_done
-from fidicula.services.errors import NotHereError, NotNowError, RefusedError
-from fidicula.services.loaded import Loaded, check_in_house, load_bench, note_step
+from fidicula.services.bench import check_may_be_done, check_not_by_two
+from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_step
 from fidicula.services.trail.model import SoundView
 from fidicula.services.trail.places import Trail, half_of, ways_back
 from fidicula.services.trail.records import load_trail
@@ -101,7 +101,7 @@ class Sound:
         def change(work: UnitOfWork, loaded: Loaded) -> None:
             there = next((h for h in work.sound.heard(loaded.instrument.id) if h.id == heard_id), None)
             if there is None or not work.sound.take_back("heard", heard_id, loaded.visit.id, by):
-                raise NotHereError("that is not among what was heard at this visit")
+                raise NotFoundError("that is not among what was heard at this visit")
             work.sound.hear(replace(there, id=new_id, player=player.strip(), written_by=by))
 
         return self._change(ticket, change)
@@ -113,7 +113,7 @@ class Sound:
 
         def change(work: UnitOfWork, loaded: Loaded) -> None:
             if not work.sound.take_back(kind, line_id, loaded.visit.id, by):
-                raise NotHereError("that line is not among this visit's")
+                raise NotFoundError("that line is not among this visit's")
 
         return self._change(ticket, change)
 
@@ -131,7 +131,7 @@ class Sound:
             last = trail.now.first
             half, why_not = half_of(last), sound_view(loaded, records, complaint="").may_halve
             if half is None or last.work is None or why_not:
-                raise NotNowError(why_not)
+                raise ConflictError(why_not)
             return {**half, "half_of": str(last.work.id)}
 
         return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
@@ -151,10 +151,10 @@ class Sound:
                 )
             why_not = sound_view(loaded, records, complaint="").may_go_back
             if why_not:
-                raise NotNowError(why_not)
+                raise ConflictError(why_not)
             vectors = ways_back(trail, spot)
             if vectors is None:
-                raise NotNowError(f"place {place} was never gauged: no way leads there")
+                raise ConflictError(f"place {place} was never gauged: no way leads there")
             return {"vector": vectors, "place": place}
 
         return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
@@ -176,7 +176,7 @@ class Sound:
                     return {name: line.work.detail[name] for name in ("what", "place") if name in line.work.detail}
                 if line.kind in ("bridge_trial_off", "new_bridge"):
                     break
-            raise NotNowError("nothing is being tried on the bridge")
+            raise ConflictError("nothing is being tried on the bridge")
 
         return self._act(ticket, "bridge_trial_off", detail, work_id=work_id, by=by)
 
@@ -241,7 +241,7 @@ class Sound:
         with UnitOfWork(self._engine, only_reads=True) as work:
             found = work.sound.sound(recording_id)
         if found is None:
-            raise NotHereError("there is no such recording")
+            raise NotFoundError("there is no such recording")
         return found
 
     def try_blind(self, ticket: str, *, trial_id: UUID, one: UUID, other: UUID, player: str, by: str) -> SoundView:
@@ -266,7 +266,7 @@ class Sound:
         with UnitOfWork(self._engine, only_reads=True) as work:
             trial = work.sound.trial(trial_id)
         if trial is None:
-            raise NotHereError("there is no such comparison")
+            raise NotFoundError("there is no such comparison")
         return self.sound(trial.first_id if which == "first" else trial.second_id)
 
     def choose_blind(self, ticket: str, trial_id: UUID, chosen: str) -> SoundView:
@@ -274,7 +274,7 @@ class Sound:
 
         def choose(work: UnitOfWork, loaded: Loaded) -> None:
             if not any(trial.id == trial_id for trial in work.sound.trials(loaded.instrument.id)):
-                raise NotHereError("there is no such comparison at this instrument")
+                raise NotFoundError("there is no such comparison at this instrument")
             work.sound.choose(trial_id, chosen)
 
         return self._change(ticket, choose)
@@ -287,12 +287,14 @@ class Sound:
         *,
         work_id: UUID,
         by: str,
+        known: int | None = None,
     ) -> SoundView:
-        """Write an act down as a work, once."""
+        """Write an act down as a work, once. known : the last work that the page knew."""
 
         def add(work: UnitOfWork, loaded: Loaded) -> None:
             if any(done.id == work_id for done in loaded.works):
                 return
+            check_not_by_two(loaded, kind, known)
             made = detail(work, loaded)
             check_may_be_done(loaded, loaded.sheet(), kind)
             kept = {name: value for name, value in made.items() if value not in (None, "")}
@@ -302,7 +304,7 @@ class Sound:
 
     def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> SoundView:
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             check_in_house(loaded)
             change(work, loaded)
             loaded = load_bench(work, ticket)
@@ -313,9 +315,9 @@ class Sound:
 
 
 def _check_still_there(trail: Trail, now: int | None) -> None:
-    """Raises NotNowError where somebody else moved the post since: the way that was shown begins elsewhere."""
+    """Raises ConflictError where somebody else moved the post since: the way that was shown begins elsewhere."""
     if now is not None and now != trail.now.number:
-        raise NotNowError(f"the post was moved meanwhile, it stands at place {trail.now.number}: look again first")
+        raise ConflictError(f"the post was moved meanwhile, it stands at place {trail.now.number}: look again first")
 
 
 def _after(loaded: Loaded, known: int | None) -> int:

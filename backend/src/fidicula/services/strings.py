@@ -14,9 +14,9 @@ from fidicula.db.records import Instrument, NewWork, SetString, StringSet, WorkD
 from fidicula.db.sound_records import Retuning
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.acts import act_words
-from fidicula.services.errors import NotHereError, RefusedError
+from fidicula.services.errors import NotFoundError, RefusedError
 from fidicula.services.house import MATERIALS
-from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench
+from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change
 from fidicula.services.sheet.model import BenchSheet, SetView, StringOn
 from fidicula.services.strings_on import (
     FATES,
@@ -90,7 +90,7 @@ class Strings:
         with UnitOfWork(self._engine, only_reads=True) as work:
             found = work.instruments.by_ticket(ticket)
             if found is None:
-                raise NotHereError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
+                raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
             instrument = found[0]
             return [
                 SetView(
@@ -106,7 +106,7 @@ class Strings:
     def name(self, ticket: str, stringing: Stringing, *, work_id: UUID, by: str) -> BenchSheet:
         """Say which strings are on the instrument, or that they, or some of them, were put on now."""
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             check_in_house(loaded)
             if not any(done.id == work_id for done in loaded.works):
                 work.log.add_work(_fitted(work, loaded, stringing, work_id=work_id, by=by))
@@ -115,7 +115,7 @@ class Strings:
     def retune(self, ticket: str, *, retuning_id: UUID, cents: Sequence[str], remark: str, by: str) -> StringsView:
         """How far each string had gone before it was tuned again, as typed; empty where nobody looked."""
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             check_in_house(loaded)
             names = loaded.instrument.string_names
             told = tuple(_cents(typed, name, i) for i, (typed, name) in enumerate(zip(cents, names, strict=False)))
@@ -132,10 +132,10 @@ class Strings:
     def take_back_retuning(self, ticket: str, retuning_id: UUID, by: str) -> StringsView:
         """Undo a tuning that was written down by mistake."""
         with UnitOfWork(self._engine) as work:
-            loaded = load_bench(work, ticket)
+            loaded = load_to_change(work, ticket)
             check_in_house(loaded)
             if not work.sound.take_back("retuning", retuning_id, loaded.visit.id, by):
-                raise NotHereError("that tuning is not among this visit's")
+                raise NotFoundError("that tuning is not among this visit's")
             view = _view(work, loaded, datetime.now(UTC))
             work.commit()
             return view
@@ -278,7 +278,7 @@ def _chosen_set(work: UnitOfWork, instrument: Instrument, set_id: UUID | None, o
     if set_id is not None:
         found = work.string_sets.by_id(set_id)
         if found is None:
-            raise NotHereError("that set of strings is not on the shelf", field="set_id")
+            raise NotFoundError("that set of strings is not on the shelf", field="set_id")
         if tuple(s.name for s in found.strings) != instrument.string_names:
             raise RefusedError(
                 f"the set {found.name} does not fit the strings {' '.join(instrument.string_names)}",

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from fidicula.core.geometry.board import arch
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.shapes import Line, Template, Words, arc, as_dxf, as_pdf, as_svg
-from fidicula.services.errors import NotHereError, NotNowError
+from fidicula.services.errors import ConflictError, NotFoundError
 from fidicula.services.loaded import load_bench
 from fidicula.services.sheet.cut import Computed, compute, cut_view
 from fidicula.services.sheet.held import BenchState
@@ -38,28 +38,28 @@ class Templates:
         self._engine = engine
 
     def file(self, ticket: str, kind: str, form: str) -> File:
-        """Raises NotHereError for a template that there is not, NotNowError where nothing may be cut by it."""
+        """Raises NotFoundError for a template that there is not, ConflictError where nothing may be cut by it."""
         make, writing = TEMPLATES.get(kind), FORMATS.get(form)
         if make is None or writing is None:
-            raise NotHereError(f"there is no template {kind}.{form}", field="kind")
+            raise NotFoundError(f"there is no template {kind}.{form}", field="kind")
         with UnitOfWork(self._engine, only_reads=True) as work:
             state = load_bench(work, ticket).state()
         again = [state.name(place) for place in to_measure_again(state)]
         if again:
-            raise NotNowError(f"nothing is cut by readings that do not hold: measure again {', '.join(again)}")
+            raise ConflictError(f"nothing is cut by readings that do not hold: measure again {', '.join(again)}")
         write, media_type = writing
         try:
             return File(f"{ticket}-{kind}.{form}", write(make(state)), media_type)
         except ValueError as error:
-            raise NotNowError(str(error)) from error
+            raise ConflictError(str(error)) from error
 
 
 def _computed(state: BenchState) -> Computed:
     found = compute(state)
     if isinstance(found, ProblemView):
-        raise NotNowError(found.sentence)
+        raise ConflictError(found.sentence)
     if found is None:
-        raise NotNowError("the bridge cannot be worked out yet: name the strings and measure")
+        raise ConflictError("the bridge cannot be worked out yet: name the strings and measure")
     return found
 
 
@@ -134,7 +134,7 @@ def nut_strip(state: BenchState) -> Template:
     width = state.read_or_figure("fingerboard_width", 0, figure="fingerboard_width_nut")
     spread = state.held("nut_spread")
     if width is None or spread is None or not state.diameters:
-        raise NotNowError("name the strings and read the board's width at the nut first")
+        raise ConflictError("name the strings and read the board's width at the nut first")
     offsets = [string.line.nut_offset for string in _computed(state).plan.strings]
     return _strip(state, "spacing at the nut", offsets, width.value / 2, f"as wide as the nut, {width.value:g}")
 

@@ -6,6 +6,7 @@ import { answerOf, api, Refused, type ArrivalBody, type KnownView } from '@/api'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
 import { ago } from '@/shared/format'
+import { freshId } from '@/shared/id'
 import { useHouse } from '@/features/rail'
 import { FAMILIES } from './families'
 
@@ -39,6 +40,9 @@ const words = ref('')
 const known = ref<KnownView[]>([])
 /** The one that comes back; null for a new one. */
 const again = ref<KnownView | null>(null)
+/** Of this arrival, until it is on record: sent again after a lost answer it makes no second one. */
+let id = freshId()
+watch(again, () => (id = freshId()))
 const kind = ref('bridge')
 const faults = ref<Record<string, string>>({})
 const message = ref('')
@@ -92,6 +96,7 @@ async function pick(entry: KnownView): Promise<void> {
 
 async function receive(): Promise<string> {
   const asked = {
+    id,
     kind: kind.value,
     climate: visit.climate,
     deadline: visit.deadline || null,

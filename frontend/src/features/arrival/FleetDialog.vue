@@ -6,6 +6,7 @@ import { answerOf, api, Refused, type FleetBody } from '@/api'
 import { useHouse } from '@/features/rail'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
+import { freshId } from '@/shared/id'
 import { FAMILIES } from './families'
 
 interface Line {
@@ -38,6 +39,8 @@ const faults = ref<Record<string, string>>({})
 const message = ref('')
 const isSending = ref(false)
 const table = ref<HTMLElement | null>(null)
+/** Of this fleet, until it is on record: sent again after a lost answer it makes no second one. */
+let id = freshId()
 
 const sizes = computed(() =>
   (house.choices?.sizes ?? []).filter((choice) => choice.family === form.family).map((choice) => choice.size),
@@ -77,6 +80,7 @@ async function send(): Promise<void> {
   faults.value = {}
   message.value = ''
   const body: FleetBody = {
+    id,
     ...form,
     deadline: form.deadline || null,
     promised: form.promised || null,
@@ -86,6 +90,7 @@ async function send(): Promise<void> {
   }
   try {
     await answerOf(api.POST('/api/fleets', { body }))
+    id = freshId()
     lines.value = [freshLine()]
     form.complaint = ''
     isOpen.value = false

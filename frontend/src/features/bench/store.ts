@@ -17,8 +17,9 @@ interface Waiting {
   body: Omit<ReadingBody, 'after_work'> & { after_work: number | null }
 }
 
-/** paperAt : when it was written on a card, empty for a reading of now. */
+/** paperAt : when it was written on a card, empty for a reading of now.  shown : the reading that stood there. */
 interface Manner {
+  shown?: string | null
   repeats?: boolean
   tool?: string
   paperAt?: string
@@ -35,6 +36,8 @@ export const useBench = defineStore('bench', () => {
   const ticket = ref('')
   const sheet = ref<BenchSheet | null>(null)
   const failure = ref('')
+  /** What somebody else wrote meanwhile at the same place; stays until the next entry here. */
+  const notice = ref('')
   const isAway = ref(false)
   /** When the card was written that is being entered; empty while readings are of now. */
   const paperAt = ref('')
@@ -72,6 +75,7 @@ export const useBench = defineStore('bench', () => {
       shown = mine
       sheet.value = answer
       failure.value = ''
+      if (answer.notice) notice.value = answer.notice
     }
   }
 
@@ -86,6 +90,7 @@ export const useBench = defineStore('bench', () => {
       ticket.value = name
       sheet.value = null
       failure.value = ''
+      notice.value = ''
     }
     await refresh()
     void flush()
@@ -120,17 +125,23 @@ export const useBench = defineStore('bench', () => {
       return
     }
     const afterWork = working ? null : (sheet.value?.last_work ?? 0)
-    takeAt(ticket.value, cell, typed, afterWork, { repeats, tool: atBench.toolFor(cell.measure, cell.tools), paperAt: paperAt.value })
+    takeAt(ticket.value, cell, typed, afterWork, {
+      repeats,
+      tool: atBench.toolFor(cell.measure, cell.tools),
+      paperAt: paperAt.value,
+      shown: cell.reading_id,
+    })
   }
 
   /** The same at any instrument. afterWork : the last work that was known there; returns the reading's id. */
   function takeAt(of: string, at: Pick<Cell, 'measure' | 'position'>, typed: string, afterWork: number | null, more: Manner = {}): string {
     setDraft(placeOf(at, of), '')
+    notice.value = ''
     const id = freshId()
     const { measure, position } = at
-    const { repeats = false, tool = atBench.tool, paperAt: written = '' } = more
+    const { repeats = false, tool = atBench.tool, paperAt: written = '', shown = null } = more
     const taken_at = (written ? new Date(written) : new Date()).toISOString()
-    const body = { id, measure, position, typed, tool, taken_at, after_work: afterWork, repeats, from_paper: written !== '' }
+    const body = { id, measure, position, typed, tool, taken_at, after_work: afterWork, shown, repeats, from_paper: written !== '' }
     waiting.value.push({ ticket: of, person: atBench.personId, body })
     void flush()
     return id
@@ -200,12 +211,17 @@ export const useBench = defineStore('bench', () => {
   async function change(request: (of: string) => Promise<BenchSheet>): Promise<boolean> {
     await flush()
     const of = ticket.value
+    notice.value = ''
     try {
       await ask(of, () => request(of))
       return true
     } catch (error) {
       note(error)
       if (error instanceof Refused) failure.value = error.message
+      if (error instanceof Refused && error.status === 409) {
+        notice.value = error.message
+        void refresh()
+      }
       return false
     }
   }
@@ -238,7 +254,7 @@ export const useBench = defineStore('bench', () => {
 
   /** What is typed from here on was taken after the work, though the work may still be on its way. */
   async function doWork(work: string): Promise<boolean> {
-    const body = { id: freshId(), work }
+    const body = { id: freshId(), work, after_work: sheet.value?.last_work ?? null }
     const before = flush()
     const done = before.then(() =>
       change((of) =>
@@ -305,6 +321,7 @@ export const useBench = defineStore('bench', () => {
     ticket,
     sheet,
     failure,
+    notice,
     heldBack,
     isAway,
     paperAt,

@@ -270,7 +270,7 @@ const refusedElsewhere = computed(() =>
       ref="wordPanel"
       :sheet="sheet"
       :opened="why"
-      :failure="bench.failure || bench.heldBack"
+      :failure="bench.failure || bench.notice || bench.heldBack"
       :may-work="atBench.may('measure')"
       @close-why="why = null"
       @cut-done="work('crown_cut')"

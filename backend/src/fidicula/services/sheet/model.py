@@ -357,7 +357,7 @@ class BenchSheet:
     last_work : the causal place of a reading taken now.  measure_again : what no cut may rest on any more.
     proposals : what the findings lead on to, until it was done.
     asks : what looks like a slip, as a question; it changes and bars nothing.
-    findings : what readings say together.
+    findings : what readings say together.  notice : of this answer alone, where two wrote at once.
     """
 
     instrument: InstrumentView
@@ -381,6 +381,7 @@ class BenchSheet:
     undoable: Undoable | None
     may_cut: bool
     may_file_nut: bool
+    notice: str = ""
 
 
 LogState = Literal["taken", "doubted", "corrected", "taken back", "work"]

@@ -91,10 +91,10 @@ def values_of(entry: FigureEntry) -> FigureValues:
     )
 
 
-_known: WeakKeyDictionary[Engine, dict[str, tuple[tuple[int | None, ...], Rules]]] = WeakKeyDictionary()
+_known: WeakKeyDictionary[Engine, dict[str, tuple[int, Rules]]] = WeakKeyDictionary()
 
 
-def load_rules(work: UnitOfWork, family: str, stamp: tuple[int | None, ...] | None = None) -> Rules:
+def load_rules(work: UnitOfWork, family: str, stamp: int | None = None) -> Rules:
     """The rules of a family as they stand now; read again only after an entry.
 
     stamp : where it is known already.
