@@ -17,9 +17,10 @@ from fidicula.api.signed import COOKIE
 from fidicula.cli.demo import load_demo
 from fidicula.db.migrate import upgrade
 from fidicula.db.unit_of_work import UnitOfWork, make_engine
-from fidicula.hosting.cluster import Cluster, RunningCluster
+from fidicula.hosting.cluster import Cluster
+from fidicula.hosting.server import RunningCluster
 from fidicula.main import give_services
-from fidicula.services.people import token_hash
+from fidicula.services.secrets import token_hash
 from fidicula.settings import Settings
 from hypothesis import HealthCheck, settings
 from sqlalchemy import Engine
@@ -116,14 +117,22 @@ def client(app: Any) -> Iterator[TestClient]:
         yield test_client
 
 
-def signed_in(app: Any, name: str) -> dict[str, str]:
-    """Headers of a browser in which someone is signed in, without the time that checking a password takes."""
-    token, form_token = uuid4().hex, uuid4().hex
-    with UnitOfWork(app.state.engine) as work:
-        person = work.people.by_name(name)
+def signed_in(app: Any, name: str, *, confirmed: bool = True) -> dict[str, str]:
+    """Headers of a browser in which someone is signed in, without the time that checking a password takes.
+
+    confirmed : the password was given again a moment ago.
+    """
+    token, form_token, browser_id = uuid4().hex, uuid4().hex, uuid4()
+    with UnitOfWork(app.state.engine) as uow:
+        person = uow.people.by_name(name)
         assert person is not None
-        work.people.sign_in(token_hash=token_hash(token), form_token=form_token, person_id=person.id)
-        work.commit()
+        uow.browsers.add(id=browser_id, token_hash=token_hash(uuid4().hex), name="a test's browser", is_paired=False)
+        uow.people.sign_in(
+            token_hash=token_hash(token), form_token=form_token, person_id=person.id, browser_id=browser_id
+        )
+        if confirmed:
+            uow.people.confirm(token_hash(token), person.id)
+        uow.commit()
     return {"cookie": f"{COOKIE}={token}", "X-Fidicula-Form": form_token}
 
 

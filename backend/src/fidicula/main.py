@@ -7,6 +7,7 @@ from typing import Any
 
 from fastapi import FastAPI
 
+from fidicula.api.answers import Answers
 from fidicula.api.app import make_app
 from fidicula.api.pairing import PairedOnly
 from fidicula.db.changes import Changes
@@ -15,8 +16,10 @@ from fidicula.devices.standins.caliper import FAULTS, StandInCaliper
 from fidicula.devices.standins.camera import StandInCamera
 from fidicula.devices.standins.hygrometer import HYGROMETER_FAULTS, StandInHygrometer
 from fidicula.devices.standins.tuner import TUNER_FAULTS, StandInTuner
+from fidicula.services.audit import Audit
 from fidicula.services.batch import Batch
 from fidicula.services.bench import Bench
+from fidicula.services.browsers import Browsers
 from fidicula.services.course import Course
 from fidicula.services.devices_at_bench import Devices, DevicesAtBench
 from fidicula.services.figures import Figures
@@ -38,23 +41,26 @@ Application = Callable[..., Any]
 """What a web server serves."""
 
 
-def for_paired_devices(app: Application, *, code: str, key: bytes) -> Application:
-    """The same application behind a door that opens by a code. key : what paired devices are known by."""
-    return PairedOnly(app, code=code, key=key)
+def for_paired_devices(app: FastAPI, code: str) -> Application:
+    """The same application behind a door that opens by a code."""
+    return Answers(PairedOnly(app, code=code, browsers=lambda: app.state.browsers))
 
 
-def create_app(settings: Settings) -> FastAPI:
-    """The application on the database that the settings name."""
+def create_app(settings: Settings, *, database_says: Callable[[], str] = lambda: "") -> FastAPI:
+    """The application on the database that the settings name. database_says : what it waits for, if for anything."""
     app = make_app(front_end=settings.front_end, lan_address=settings.lan_address)
-    give_services(app, settings.database_url)
+    give_services(app, settings.database_url, database_says=database_says)
     return app
 
 
-def give_services(app: FastAPI, database_url: str) -> None:
+def give_services(app: FastAPI, database_url: str, *, database_says: Callable[[], str] = lambda: "") -> None:
     """The services that an application's routes ask, on one database; those that it had before are let go."""
     engine = make_engine(database_url)
     app.state.engine = engine
+    app.state.database_says = database_says
     app.state.people = People(engine)
+    app.state.browsers = Browsers(engine)
+    app.state.audit = Audit(engine)
     app.state.house = House(engine)
     app.state.bench = Bench(engine)
     app.state.course = Course(engine)

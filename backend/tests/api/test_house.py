@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
+from urllib.parse import quote
 from uuid import uuid4
 
 import pytest
@@ -37,6 +38,25 @@ def test_the_rail_is_in_natural_order(client: TestClient) -> None:
     assert client.get("/api/rail").json()[0]["ticket"] == "RW-9"
 
 
+@pytest.mark.parametrize("ticket", ["..", "-7", " .", "RW/7", "RW 7", "a" * 21, "_x"])
+def test_a_ticket_that_cannot_be_opened_is_refused(client: TestClient, ticket: str) -> None:
+    [item] = client.post("/api/instruments", json=arrival(ticket=ticket)).json()["detail"]
+    assert item["loc"] == ["body", "ticket"]
+    assert "begins with a letter or digit" in item["msg"]
+
+
+@pytest.mark.parametrize("ticket", ["Ü-7", "王7", "7.b_c-d", "a" * 20])
+def test_any_ticket_is_opened_and_its_files_have_its_name(client: TestClient, ticket: str) -> None:
+    assert client.post("/api/instruments", json=arrival(ticket=ticket)).json() == {"ticket": ticket}
+    Bench(client, ticket).post("strings", id=str(uuid4()), own=OWN)
+    answer = client.get(f"/api/instruments/{ticket}/templates/crown/svg")
+    assert answer.status_code == 200, answer.text
+    assert f"filename*=UTF-8''{quote(ticket)}-crown.svg" in answer.headers["content-disposition"]
+
+
+OWN = {"name": "own", "material": "gut", "diameters": ["1", ".9", ".8", ".7"]}
+
+
 @pytest.mark.parametrize(
     ("changes", "field"),
     [
@@ -64,7 +84,7 @@ def test_a_size_without_figures_is_taken_in_when_it_is_meant(client: TestClient)
         "ticket"
     ]
     bench = Bench(client, ticket)
-    bench.post("strings", id=str(uuid4()), own={"name": "own", "material": "gut", "diameters": ["1", ".9", ".8", ".7"]})
+    bench.post("strings", id=str(uuid4()), own=OWN)
     assert bench.sheet["words"]["title"] == "No figure for this instrument"
     assert {"family": "viola", "size": "398"} in client.get("/api/choices").json()["sizes"]
     page = client.get("/api/figures", params={"family": "viola", "size": "398"}).json()
@@ -85,7 +105,17 @@ def test_words_in_any_script_and_of_any_length_are_kept(client: TestClient) -> N
 
 @pytest.mark.parametrize(
     ("tickets", "following"),
-    [([], "1"), (["RW-9", "RW-10"], "RW-11"), (["A-7", "loose"], "A-8"), (["007"], "008")],
+    [
+        ([], "1"),
+        (["RW-9", "RW-10"], "RW-11"),
+        (["A-7", "loose"], "A-8"),
+        (["007"], "008"),
+        # One that was typed by mistake does not move the numbers, whatever it is; one that is taken is passed by.
+        (["RW-9", "RW-10", "RW-99999999"], "RW-11"),
+        (["RW-9", "RW-10", "X-7777777"], "RW-11"),
+        (["RW-9", "RW-10", "9" * 20], "RW-11"),
+        (["RW-1", "RW-2", "RW-٣"], "RW-3"),
+    ],
 )
 def test_the_next_ticket_follows_the_shops_manner(tickets: list[str], following: str) -> None:
     assert next_ticket(tickets) == following

@@ -2,17 +2,23 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
+from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import uuid4
 
+import httpx2
 import pytest
 from fastapi.testclient import TestClient
 from fidicula.cli.demo import demo_sign_ins
+from fidicula.hosting.serving import serving
 from fidicula.main import create_app
 from fidicula.services.people import People
 from fidicula.settings import Settings
 from sqlalchemy import Engine, text
+from sqlalchemy.exc import DBAPIError
 
 from ..conftest import signed_in
 
@@ -22,7 +28,14 @@ ILSE, TEO, BRAM, NOOR = PASSWORDS
 EVERYONE = {"owner": ILSE, "luthier": TEO, "apprentice": BRAM, "desk": NOOR}
 ALL = set(EVERYONE)
 
-OPEN = {("get", "/api/session"), ("post", "/api/session"), ("post", "/api/session/first"), ("get", "/api/health")}
+OPEN = {
+    ("get", "/api/session"),
+    ("post", "/api/session"),
+    ("post", "/api/session/first"),
+    ("get", "/api/health"),
+    ("get", "/api/ready"),
+    ("get", "/api/metrics"),
+}
 """These and the stateless computations answer without a session; nothing else does."""
 
 NOT_ALL = {
@@ -77,6 +90,8 @@ NOT_ALL = {
     ("put", "/api/many/targets"): ALL - {"desk"},
     ("post", "/api/people"): {"owner"},
     ("put", "/api/people/{person_id}"): {"owner"},
+    ("post", "/api/browsers/{browser_id}/revoke"): {"owner"},
+    ("get", "/api/audit"): {"owner", "luthier"},
 }
 """Who may, where not everyone who works here may."""
 
@@ -138,7 +153,7 @@ def test_every_route_with_every_role(app: Any, role: str) -> None:
     """A role that may not is refused with 403, one that may gets past that."""
     with TestClient(app, base_url="http://127.0.0.1", headers=signed_in(app, EVERYONE[role])) as client:
         for method, path in routes(app):
-            if path in ("/api/session", "/api/session/first", "/api/session/out"):
+            if path in ("/api/session", "/api/session/first", "/api/session/out", "/api/session/out-everywhere"):
                 continue
             allowed = role in NOT_ALL.get((method, path), ALL)
             status = ask(client, method, path)
@@ -189,21 +204,66 @@ def test_what_is_wrong_is_not_told(door: TestClient, name: str, password: str) -
     assert answer.json()["detail"][0]["msg"] == "the name or the password is not right"
 
 
+def put_back(app: Any, seconds: int) -> None:
+    """Time goes by for the guesses that were made."""
+    with app.state.engine.begin() as connection:
+        connection.execute(text(f"UPDATE guess SET guessed_at = guessed_at - interval '{seconds} s'"))
+
+
 def test_guessing_is_slowed_down_and_the_right_password_waits_too(app: Any, door: TestClient) -> None:
     for _ in range(5):
         sign_in(door, TEO, "guessed wrong", status=401)
     refused = sign_in(door, TEO, status=429)
     assert 10 <= int(refused.headers["retry-after"]) <= 16
-    sign_in(door, ILSE)
-    with app.state.engine.begin() as connection:
-        connection.execute(text("UPDATE wrong_guess SET guessed_at = guessed_at - interval '20 s'"))
+    put_back(app, 20)
     sign_in(door, TEO, "guessed wrong", status=401)
     again = sign_in(door, TEO, status=429)
     assert 20 <= int(again.headers["retry-after"]) <= 31
-    with app.state.engine.begin() as connection:
-        connection.execute(text("UPDATE wrong_guess SET guessed_at = guessed_at - interval '31 s'"))
+    put_back(app, 31)
     sign_in(door, TEO)
     sign_in(door, TEO, "guessed wrong", status=401)
+
+
+def test_nobody_locks_another_out(app: Any, door: TestClient) -> None:
+    """Whoever guesses at Teo's name, in a strange browser or in his own, holds up neither Ilse nor Teo at his bench."""
+    sign_in(door, TEO)
+    with TestClient(app, base_url="http://127.0.0.1") as stranger:
+        for _ in range(5):
+            sign_in(stranger, TEO, "guessed wrong", status=401)
+        sign_in(stranger, TEO, status=429)
+        sign_in(door, TEO)
+        sign_in(stranger, ILSE)
+        for _ in range(5):
+            sign_in(stranger, TEO, "guessed wrong", status=401)
+        sign_in(stranger, TEO, status=429)
+        sign_in(stranger, ILSE)
+    sign_in(door, TEO)
+
+
+def test_one_browser_that_guesses_at_many_names_is_slowed_down(door: TestClient) -> None:
+    for i in range(20):
+        sign_in(door, f"nobody {i}", "guessed wrong", status=401)
+    sign_in(door, "nobody 20", "guessed wrong", status=429)
+
+
+def test_forty_guesses_at_once_are_all_counted(app: Any) -> None:
+    """No more passwords are compared than one after the other would be, and no connection waits for one."""
+    with serving(app) as address, ThreadPoolExecutor(40) as pool:
+        body = {"name": TEO, "password": "guessed wrong"}
+        asked = [pool.submit(httpx2.post, f"{address}/api/session", json=body, timeout=60) for _ in range(40)]
+        assert httpx2.get(f"{address}/api/ready", timeout=60).status_code == 200
+        statuses = Counter(one.result().status_code for one in asked)
+    assert statuses == {401: 5, 429: 35}
+
+
+def test_guesses_from_the_future_and_old_ones_are_forgotten(app: Any, door: TestClient) -> None:
+    """The clock was a year ahead and was put right: nobody waits a year."""
+    for _ in range(5):
+        sign_in(door, TEO, "guessed wrong", status=401)
+    put_back(app, -365 * 86_400)
+    sign_in(door, TEO)
+    with app.state.engine.connect() as connection:
+        assert connection.execute(text("SELECT count(*) FROM guess")).scalar_one() == 0
 
 
 def test_a_session_left_alone_ends(app: Any, door: TestClient) -> None:
@@ -225,8 +285,8 @@ def test_someone_else_takes_the_bench_by_pin_and_each_reading_has_its_taker(door
     assert door.post("/api/instruments/RW-103/readings", json=reading(typed="23")).status_code == 200
     teo = {"X-Fidicula-Person": id_of(door, TEO)}
     assert door.post("/api/instruments/RW-103/readings", json=reading(typed="23.1"), headers=teo).status_code == 403
-    door.post("/api/session/bench", json={"person": id_of(door, TEO), "pin": PINS[TEO]})
-    door.post("/api/session/bench", json={"person": id_of(door, BRAM)})
+    to_bench(door, TEO, PINS[TEO])
+    to_bench(door, BRAM)
     assert session(door)["at_bench"]["name"] == BRAM
     assert door.post("/api/instruments/RW-103/readings", json=reading(typed="23.1"), headers=teo).status_code == 200
     lines = door.get("/api/instruments/RW-103/log").json()
@@ -239,6 +299,148 @@ def test_pins_are_slowed_down_as_well(door: TestClient) -> None:
         door.post("/api/session/bench", json={"person": id_of(door, TEO), "pin": "0000"})
     answer = door.post("/api/session/bench", json={"person": id_of(door, TEO), "pin": PINS[TEO]})
     assert answer.status_code == 429
+
+
+def to_bench(client: TestClient, name: str, pin: str = "") -> int:
+    return client.post("/api/session/bench", json={"person": id_of(client, name), "pin": pin}).status_code
+
+
+def test_the_desk_does_not_make_itself_owner(door: TestClient) -> None:
+    """Ilse gave her PIN at the desk's browser once and left: her name alone opens nothing of hers any more."""
+    sign_in(door, NOOR)
+    assert to_bench(door, ILSE, PINS[ILSE]) == 200
+    ilse = {"X-Fidicula-Person": id_of(door, ILSE)}
+    assert to_bench(door, NOOR) == 200
+    assert door.post("/api/people", json=person(), headers=ilse).status_code == 403
+    assert door.put("/api/people/" + id_of(door, NOOR), json=person(role="owner"), headers=ilse).status_code == 403
+    assert door.post("/api/instruments/RW-102/hand-over", headers=ilse).status_code == 403
+    assert to_bench(door, ILSE) == 422
+    assert to_bench(door, ILSE, PINS[ILSE]) == 200
+    refused = door.post("/api/people", json=person())
+    assert (refused.status_code, refused.json()["detail"][0]["type"]) == (403, "password_again")
+
+
+def test_going_down_is_free_and_going_up_takes_a_pin(door: TestClient) -> None:
+    sign_in(door, TEO)
+    assert to_bench(door, BRAM, PINS[BRAM]) == 200
+    assert to_bench(door, TEO) == 422
+    assert to_bench(door, TEO, PINS[TEO]) == 200
+    assert to_bench(door, BRAM) == 200
+
+
+def test_what_changes_the_shop_wants_the_password_again(app: Any) -> None:
+    """People, figures and devices; a wrong one changes nothing, a right one serves for ten minutes."""
+    acts = [
+        ("POST", "/api/people", person()),
+        ("PUT", "/api/figures", FIGURE),
+        ("POST", f"/api/browsers/{uuid4()}/revoke", None),
+    ]
+    headers = signed_in(app, ILSE, confirmed=False)
+    with TestClient(app, base_url="http://127.0.0.1", headers=headers) as client:
+        for method, path, body in acts:
+            assert client.request(method, path, json=body).status_code == 403, path
+        assert client.post("/api/session/confirm", json={"password": "guessed wrong"}).status_code == 422
+        assert client.request(*acts[0][:2], json=acts[0][2]).status_code == 403
+        assert client.post("/api/session/confirm", json={"password": PASSWORDS[ILSE]}).status_code == 204
+        assert [client.request(method, path, json=body).status_code for method, path, body in acts] == [201, 200, 404]
+        with app.state.engine.begin() as connection:
+            connection.execute(text("UPDATE sign_in SET confirmed_at = confirmed_at - interval '11 min'"))
+        app.state.people.forget()
+        assert client.request("PUT", "/api/figures", json=FIGURE).status_code == 403
+
+
+def test_another_pin_or_password_signs_out_where_it_was_used(client: TestClient, app: Any, door: TestClient) -> None:
+    """A PIN where it unlocked the bench, a password everywhere; who changed it stays."""
+    sign_in(door, NOOR)
+    to_bench(door, TEO, PINS[TEO])
+    teo = id_of(door, TEO)
+    body = {"name": TEO, "role": "luthier", "password": "", "pin": "9090"}
+    assert client.put(f"/api/people/{teo}", json=body).status_code == 200
+    assert session(door)["at_bench"]["name"] == NOOR
+    reads = door.post("/api/instruments/RW-103/readings", json=reading(), headers={"X-Fidicula-Person": teo})
+    assert reads.status_code == 403
+    with TestClient(app, base_url="http://127.0.0.1") as elsewhere:
+        sign_in(elsewhere, TEO)
+        assert client.put(f"/api/people/{teo}", json={**body, "password": "another weir"}).status_code == 200
+        assert elsewhere.get("/api/rail").status_code == 401
+        sign_in(elsewhere, TEO, status=401)
+        sign_in(elsewhere, TEO, "another weir")
+
+
+def test_signing_out_everywhere_and_sending_one_browser_away(app: Any, client: TestClient, door: TestClient) -> None:
+    """Browsers are listed by name; one is revoked, all of one's own are ended at once."""
+    door.headers["user-agent"] = "Mozilla/5.0 (Linux; Android 14) Chrome/156.0"
+    sign_in(door, TEO)
+    listed = {browser["name"]: browser for browser in client.get("/api/browsers").json()}
+    assert listed["Chromium on Android"]["signed_in"] == [TEO]
+    assert listed["a test's browser"]["is_this"]
+    gone = client.post(f"/api/browsers/{listed['Chromium on Android']['id']}/revoke")
+    assert [browser["name"] for browser in gone.json()] == ["a test's browser"]
+    assert door.get("/api/rail").status_code == 401
+    sign_in(door, TEO)
+    with TestClient(app, base_url="http://127.0.0.1") as elsewhere:
+        sign_in(elsewhere, TEO)
+        ended = elsewhere.post("/api/session/out-everywhere")
+        assert (ended.status_code, ended.headers["clear-site-data"]) == (204, '"cache"')
+    assert door.get("/api/rail").status_code == 401
+    assert client.get("/api/rail").status_code == 200
+
+
+def test_a_luthiers_mark_is_not_an_apprentices_to_undo(app: Any) -> None:
+    def marks(by: str) -> str:
+        id = str(uuid4())
+        with TestClient(app, base_url="http://127.0.0.1", headers=signed_in(app, by)) as other:
+            until = (datetime.now(UTC) + timedelta(days=2)).isoformat()
+            body = {"id": id, "reason": "the owner thinks it over", "until": until}
+            assert other.post("/api/instruments/RW-106/steps/measure/wait", json=body).status_code == 200
+        return id
+
+    def undone(id: str, by: str) -> int:
+        with TestClient(app, base_url="http://127.0.0.1", headers=signed_in(app, by)) as other:
+            return other.post(f"/api/instruments/RW-106/marks/{id}/take-back").status_code
+
+    assert undone(marks(BRAM), BRAM) == 200
+    assert undone(marks(BRAM), TEO) == 200
+    of_teo = marks(TEO)
+    assert undone(of_teo, BRAM) == 403
+    assert undone(of_teo, ILSE) == 200
+
+
+def test_two_of_the_same_new_person_at_once(app: Any) -> None:
+    with serving(app) as address, ThreadPoolExecutor(6) as pool:
+        headers = signed_in(app, ILSE)
+        asked = [pool.submit(httpx2.post, f"{address}/api/people", json=person(), headers=headers) for _ in range(6)]
+        assert sorted(one.result().status_code for one in asked) == [201, 422, 422, 422, 422, 422]
+
+
+def test_who_changed_what_is_on_record_and_stays_so(app: Any, client: TestClient) -> None:
+    """People, figures and visits, with the request and without a secret; nobody rewrites it."""
+    client.post("/api/people", json=person())
+    assert client.put("/api/figures", json=FIGURE).status_code == 200
+    client.post("/api/instruments/RW-102/hand-over")
+    lines = client.get("/api/audit").json()
+    acts = [(line["act"], line["by"]) for line in lines[:3]]
+    assert acts == [("instrument.handed_over", ILSE), ("figure.entered", ILSE), ("person.added", ILSE)]
+    assert lines[0]["ticket"] == "RW-102"
+    assert lines[1]["detail"]["now"][1] == 27.6
+    assert all(line["request_id"] and line["browser"] == "a test's browser" for line in lines[:3])
+    assert "argon2" not in str(lines)
+    assert person()["pin"] not in str(lines[:3])
+    older = client.get("/api/audit", params={"before": lines[1]["number"]}).json()
+    assert older[0] == lines[2]
+    client.post("/api/instruments/RW-103/readings", json=reading())
+    mine = client.get("/api/instruments/RW-103/audit").json()
+    assert (mine[0]["act"], mine[0]["subject"], mine[0]["by"]) == ("reading", "projection", ILSE)
+    assert "instrument.arrived" in [line["act"] for line in mine]
+    for change in ("UPDATE audit_entry SET by = 'nobody'", "DELETE FROM audit_entry", "TRUNCATE audit_entry"):
+        with pytest.raises(DBAPIError, match="stays as it was written"), app.state.engine.begin() as connection:
+            connection.execute(text(change))
+
+
+FIGURE = {
+    "id": str(uuid4()), "family": "violin", "size": "4/4", "measure": "projection", "question": "", "school": "",
+    "page_size": "4/4", "low": "27", "aim": "27.6", "high": "28", "source": "the shop's own", "confirmed": True,
+}  # fmt: skip
 
 
 def person(**changes: Any) -> dict[str, Any]:

@@ -10,7 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 from fidicula.devices.standins.camera import StandInCamera
 from fidicula.services.photos import MOST_BYTES, Photos
-from PIL import Image
+from PIL import Image, ImageCms
 
 AT = "/api/instruments/RW-109/photos"
 ORIENTATION, GPS = 0x0112, 0x8825
@@ -92,21 +92,43 @@ def test_what_is_no_picture_is_refused_kindly(client: TestClient, data: bytes) -
 
 
 def test_a_picture_that_would_fill_the_machine_is_refused(client: TestClient) -> None:
+    """150 million points in 18 kB are told apart from their head alone; forty million are opened."""
     out = BytesIO()
-    Image.new("1", (20_000, 20_000)).save(out, "PNG")
-    assert "too many" in add(client, out.getvalue(), 422)["detail"][0]["msg"]
+    Image.new("1", (15_000, 10_000)).save(out, "PNG")
+    assert "over 40 million points" in add(client, out.getvalue(), 422)["detail"][0]["msg"]
+    out = BytesIO()
+    Image.new("RGB", (8_000, 5_000), "peru").save(out, "PNG")
+    assert len(add(client, out.getvalue())["photos"]) == 1
+
+
+def test_a_phones_own_form_is_refused_with_what_would_do(client: TestClient) -> None:
+    heic = b"\0\0\0\x18ftypheic\0\0\0\0mif1heic" + b"\0" * 200
+    assert "set the camera to JPEG" in add(client, heic, 422)["detail"][0]["msg"]
+
+
+def test_only_the_picture_is_kept(client: TestClient) -> None:
+    """No comment, no XMP, no profile of a camera's own."""
+    profile = ImageCms.ImageCmsProfile(ImageCms.createProfile("sRGB")).tobytes()
+    data = photograph(comment=b"by the weir", xmp=b"<x:xmpmeta>Wren</x:xmpmeta>", icc_profile=profile)
+    [photo] = add(client, data)["photos"]
+    kept = client.get(f"/api/photos/{photo['id']}/large").content
+    assert not any(words in kept for words in (b"weir", b"Wren", b"ICC_PROFILE", b"Exif"))
 
 
 def test_a_file_that_is_too_large_says_how_large_one_may_be(client: TestClient) -> None:
-    refused = add(client, photograph() + b"\0" * MOST_BYTES, 422)
-    assert f"over {MOST_BYTES // 1024 // 1024} MB" in refused["detail"][0]["msg"]
+    refused = add(client, photograph() + b"\0" * MOST_BYTES, 413)
+    assert "over 50 MB" in refused["detail"][0]["msg"]
 
 
 def test_a_photograph_belongs_to_an_item_and_is_taken_back(client: TestClient) -> None:
     assert add(client, photograph(), 422, item="scroll")["detail"][0]["loc"] == ["body", "item"]
     [photo] = add(client, photograph())["photos"]
     assert client.post(f"/api/instruments/RW-110/photos/{photo['id']}/take-back").status_code == 404
+    at = f"/api/photos/{photo['id']}/small"
+    has_it = {"if-none-match": client.get(at).headers["etag"]}
+    assert client.get(at, headers=has_it).status_code == 304
     assert client.post(f"{AT}/{photo['id']}/take-back").json()["photos"] == []
+    assert client.get(at, headers=has_it).status_code == 404
     assert client.get(f"/api/photos/{uuid4()}/small").status_code == 404
 
 

@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+from io import StringIO
 from pathlib import Path
 
+import psycopg
 import pytest
 from fidicula.cli import backup
-from fidicula.cli.demo import load_demo
-from fidicula.db.migrate import upgrade
+from fidicula.cli.demo import demo_sign_ins, load_demo
+from fidicula.cli.replacing import finish_replacing
+from fidicula.db.migrate import schemas, upgrade
 from fidicula.db.schema import metadata
 from fidicula.db.unit_of_work import make_engine
-from fidicula.hosting.cluster import Cluster, RunningCluster
-from fidicula.hosting.dump import NOT_KEPT
+from fidicula.hosting.cluster import Cluster, ClusterError
+from fidicula.hosting.dump import NOT_KEPT, check_dump, dump
+from fidicula.hosting.server import KEEPER, RunningCluster
 from sqlalchemy import select, text
 
 
@@ -19,6 +23,12 @@ from sqlalchemy import select, text
 def home(cluster_home: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
     monkeypatch.setenv("FIDICULA_STATE", str(cluster_home))
     return cluster_home
+
+
+@pytest.fixture(autouse=True)
+def owners_password(monkeypatch: pytest.MonkeyPatch) -> None:
+    """What is fed to a restore that replaces a shop."""
+    monkeypatch.setattr("sys.stdin", StringIO(f"{demo_sign_ins()[0][2]}\n" * 9))
 
 
 def fill(running: RunningCluster) -> None:
@@ -36,7 +46,7 @@ def everything(running: RunningCluster, database: str = "fidicula") -> dict[str,
         found = {
             table.name: sorted(str(tuple(row)) for row in connection.execute(select(table)))
             for table in metadata.sorted_tables
-            if table.name not in NOT_KEPT
+            if table.name not in (*NOT_KEPT, "audit_entry")
         }
     engine.dispose()
     return found
@@ -100,8 +110,8 @@ def test_what_is_no_backup_changes_nothing(home: Path, tmp_path: Path, capsys: p
     half.write_bytes(file.read_bytes()[:-300])
     words.write_text("no backup")
     for path, said in (
-        (half, "could not be read"),
-        (words, "is not a backup"),
+        (half, "is damaged"),
+        (words, "does not begin as one"),
         (tmp_path / "none", "There is no file"),
     ):
         assert backup.run(["--replace", str(path)], restore=True) == 1
@@ -111,3 +121,88 @@ def test_what_is_no_backup_changes_nothing(home: Path, tmp_path: Path, capsys: p
         assert said in capsys.readouterr().err
     with Cluster(home, durable=False).running() as running:
         assert everything(running) == before
+
+
+def test_a_backup_of_a_newer_program_or_of_another_is_refused_by_its_head(
+    home: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str]
+) -> None:
+    """Nothing is dropped for it, not even what an earlier restore kept; a backup of the first manner is still read."""
+    file, newer, plain = (tmp_path / name for name in ("shop", "newer", "plain"))
+    with Cluster(home, durable=False).running() as running:
+        fill(running)
+        assert backup.run([str(file)], restore=False) == 0
+        running.ensure_database("fidicula_before_restore")
+        written = file.read_bytes()
+        schema = max(schemas()).encode()
+        newer.write_bytes(written.replace(b'"schema": "' + schema, b'"schema": "9' + schema[1:], 1))
+        plain.write_bytes(written[512:])
+        with running.connect("postgres") as connection:
+            connection.execute("CREATE DATABASE other")
+        with running.connect("other") as connection:
+            connection.execute("CREATE TABLE reading (x int); CREATE TABLE instrument (x int)")
+        foreign = tmp_path / "foreign"
+        dump(running, "other", foreign, schema=max(schemas()), made_at="2026-11-27")
+        before = everything(running)
+        for path, said in ((newer, "made by a newer Fidicula"), (foreign, "holds no shop of this program")):
+            with pytest.raises(ClusterError, match=said):
+                check_dump(running, path, known=schemas())
+    for path, said in ((newer, "made by a newer Fidicula"), (foreign, "holds no shop of this program")):
+        assert backup.run(["--replace", str(path)], restore=True) == 1
+        told = capsys.readouterr().err
+        assert said in told
+        assert "the shop is as it was" in told
+    with Cluster(home, durable=False).running() as running:
+        assert everything(running) == before
+        assert running.has_database("fidicula_before_restore")
+    assert backup.run(["--replace", str(plain)], restore=True) == 0
+
+
+def test_a_shop_is_replaced_by_an_owner_alone_and_a_stop_in_the_middle_loses_none(
+    home: Path, tmp_path: Path, capsys: pytest.CaptureFixture[str], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    file = tmp_path / "shop"
+    with Cluster(home, durable=False).running() as running:
+        fill(running)
+        before = everything(running)
+        assert backup.run([str(file)], restore=False) == 0
+    monkeypatch.setattr("sys.stdin", StringIO("guessed wrong\n"))
+    assert backup.run(["--replace", str(file)], restore=True) == 1
+    assert "no owner's password" in capsys.readouterr().err
+    with Cluster(home, durable=False).running() as running:
+        running.rename_database("fidicula", "fidicula_going")
+        finish_replacing(running, "fidicula")
+        assert everything(running) == before
+
+
+def test_the_application_and_a_restore_are_no_superusers(cluster: RunningCluster) -> None:
+    """Nor may they read files of the machine or run its programs, which a hostile backup would try."""
+    with cluster.connect() as connection:
+        row = connection.execute("SELECT rolsuper, rolcreaterole FROM pg_roles WHERE rolname = current_user").fetchone()
+        assert row == (False, False)
+        for hostile in ("COPY (SELECT 1) TO PROGRAM 'id'", "SELECT pg_read_file('/etc/passwd')"):
+            with pytest.raises(psycopg.errors.InsufficientPrivilege):
+                connection.execute(hostile)
+
+
+def test_a_cluster_of_the_first_manner_gives_its_shop_to_the_new_role(home: Path) -> None:
+    """Its databases belonged to the superuser; afterwards the application owns them, and migrates them."""
+    cluster = Cluster(home, durable=False)
+    with cluster.running() as running:
+        fill(running)
+        before = everything(running)
+        keeper = RunningCluster(running.port, (home / "password").read_text(), user=KEEPER)
+        with keeper.connect("fidicula") as connection:
+            connection.execute("ALTER DATABASE fidicula OWNER TO fidicula")
+            for kind, name in connection.execute(
+                "SELECT CASE relkind WHEN 'S' THEN 'SEQUENCE' ELSE 'TABLE' END, oid::regclass::text FROM pg_class c "
+                "WHERE relnamespace = 'public'::regnamespace AND (relkind = 'r' OR relname = 'rail_stamp')"
+            ).fetchall():
+                connection.execute(f"ALTER {kind} {name} OWNER TO fidicula")
+    with cluster.running() as running:
+        assert everything(running) == before
+        engine = make_engine(running.url("fidicula"))
+        upgrade(engine)
+        with engine.begin() as connection:
+            connection.execute(text("ALTER TABLE reading ADD COLUMN ours int"))
+            connection.execute(text("SELECT nextval('rail_stamp')"))
+        engine.dispose()

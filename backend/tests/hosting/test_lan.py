@@ -5,15 +5,25 @@ from __future__ import annotations
 import ssl
 import threading
 import time
+from collections import Counter
+from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
+from ipaddress import ip_address
 from pathlib import Path
 
 import httpx2
 import pytest
 import uvicorn
-from fidicula.api.pairing import GUESSES, SHUT_FOR_S, PairedOnly
+from cryptography import x509
+from cryptography.hazmat.primitives import hashes, serialization
+from cryptography.hazmat.primitives.asymmetric import ec
+from cryptography.x509.oid import NameOID
+from fidicula.api.pairing import PairedOnly
+from fidicula.db.unit_of_work import make_engine
 from fidicula.hosting.cluster import free_port
-from fidicula.hosting.lan import LanError, certificate, check_address, pairing_code, pairing_key
+from fidicula.hosting.lan import LanError, certificate, check_address, pairing_code
+from fidicula.services.browsers import Browsers
+from sqlalchemy import Engine
 from starlette.applications import Starlette
 from starlette.responses import PlainTextResponse
 from starlette.routing import Route
@@ -37,33 +47,52 @@ def test_no_address_of_the_wide_world(address: str) -> None:
     assert check_address("10.0.0.7") == "10.0.0.7"
 
 
-def test_devices_stay_paired_over_a_start_and_a_code_does_not(tmp_path: Path) -> None:
-    assert pairing_key(tmp_path) == pairing_key(tmp_path)
+def test_a_certificate_vouches_for_no_other_place(tmp_path: Path) -> None:
+    """It is a leaf; one of the first manner, which could sign others, is made anew."""
+    kept = certificate(tmp_path, "192.168.1.20")
+    made = x509.load_pem_x509_certificate(kept.chain.read_bytes())
+    assert not made.extensions.get_extension_for_class(x509.BasicConstraints).value.ca
+    assert not made.extensions.get_extension_for_class(x509.KeyUsage).value.key_cert_sign
+    key = ec.generate_private_key(ec.SECP256R1())
+    name = x509.Name([x509.NameAttribute(NameOID.COMMON_NAME, "the first manner")])
+    alternative = x509.SubjectAlternativeName([x509.IPAddress(ip_address("192.168.1.20"))])
+    now = datetime.now(UTC)
+    first = (
+        x509.CertificateBuilder()
+        .subject_name(name)
+        .issuer_name(name)
+        .public_key(key.public_key())
+        .serial_number(1)
+        .not_valid_before(now)
+        .not_valid_after(now + timedelta(days=300))
+        .add_extension(alternative, critical=False)
+        .add_extension(x509.BasicConstraints(ca=True, path_length=0), critical=True)
+        .sign(key, hashes.SHA256())
+    )
+    kept.chain.write_bytes(first.public_bytes(serialization.Encoding.PEM))
+    assert certificate(tmp_path, "192.168.1.20").fingerprint != first.fingerprint(hashes.SHA256()).hex(":").upper()
+
+
+def test_a_code_is_new_with_every_start() -> None:
     codes = {pairing_code() for _ in range(5)}
     assert len(codes) > 1
     assert all(len(code) == 8 and code.isdecimal() for code in codes)
 
 
-class Clock:
-    now = 0.0
-
-    def __call__(self) -> float:
-        return self.now
-
-
-def door(clock: Clock, key: bytes = b"k" * 32) -> TestClient:
+def door(engine: Engine, address: str = "192.168.1.30") -> TestClient:
     inside = Starlette(routes=[Route("/{rest:path}", lambda _: PlainTextResponse("inside"))])
-    app = PairedOnly(inside, code="12345678", key=key, clock=clock)
-    return TestClient(app, base_url="https://192.168.1.20", follow_redirects=False)
+    browsers = Browsers(engine)
+    app = PairedOnly(inside, code="12345678", browsers=lambda: browsers)
+    return TestClient(app, base_url="https://192.168.1.20", follow_redirects=False, client=(address, 50_000))
 
 
-def test_nothing_is_shown_before_the_code_and_all_of_it_after() -> None:
-    device = door(Clock())
+def test_nothing_is_shown_before_the_code_and_all_of_it_after(demo: Engine) -> None:
+    device = door(demo)
     shown = device.get("/bench/RW-101")
     assert (shown.status_code, "eight digits" in shown.text) == (403, True)
     assert device.get("/api/rail").status_code == 401
     assert device.post("/pair", data={"code": "12345679"}).status_code == 403
-    answer = device.post("/pair", data={"code": "1234 5678"})
+    answer = device.post("/pair", data={"code": "1234 5678", "name": "tablet at the window"})
     assert answer.status_code == 303
     assert {"HttpOnly", "Secure", "SameSite=strict"} <= {
         word.strip() for word in answer.headers["set-cookie"].split(";")
@@ -71,27 +100,51 @@ def test_nothing_is_shown_before_the_code_and_all_of_it_after() -> None:
     assert device.get("/api/rail").text == "inside"
 
 
-def test_a_cookie_of_another_key_pairs_nothing() -> None:
-    device = door(Clock())
-    device.post("/pair", data={"code": "12345678"})
-    other = door(Clock(), key=b"o" * 32)
-    other.cookies = device.cookies
-    assert other.get("/").status_code == 403
+def test_a_paired_device_stays_so_over_a_start_until_it_is_revoked(demo: Engine) -> None:
+    """It is known by a name; revoked, also from the shell, its cookie opens nothing."""
+    device = door(demo)
+    device.post("/pair", data={"code": "12345678", "name": "tablet at the window"})
+    later = door(demo)
+    later.cookies = device.cookies
+    assert later.get("/").text == "inside"
+    browsers = Browsers(demo)
+    [known] = browsers.all()
+    assert (known.name, known.is_paired) == ("tablet at the window", True)
+    browsers.revoke(known.id, "Ilse Varnholt")
+    after = door(demo)
+    after.cookies = device.cookies
+    assert after.get("/").status_code == 403
 
 
-def test_guessing_shuts_the_door_for_a_while_for_the_right_code_too() -> None:
-    clock = Clock()
-    device = door(clock)
-    for _ in range(GUESSES):
-        assert device.post("/pair", data={"code": "0" * 300}).status_code == 403
-    assert device.post("/pair", data={"code": "12345678"}).status_code == 429
-    clock.now = SHUT_FOR_S + 1
-    assert device.post("/pair", data={"code": "12345678"}).status_code == 303
+@pytest.mark.parametrize("cookie", [b"fidicula_browser=\xff\xfe", b"fidicula_browser=a.\xe9", b"=;"])
+def test_a_cookie_that_is_none_pairs_nothing(demo: Engine, cookie: bytes) -> None:
+    assert door(demo).get("/", headers={b"cookie": cookie}).status_code == 403
 
 
-def test_a_browser_that_trusts_the_certificate_gets_through_and_one_that_does_not_is_stopped(tmp_path: Path) -> None:
+def test_a_stranger_who_guesses_shuts_the_door_for_himself_alone(demo: Engine) -> None:
+    """Also where forty guesses come at once; a device at another address is paired meanwhile."""
+    stranger = door(demo, "192.168.1.66")
+    with ThreadPoolExecutor(10) as pool:
+        tried = [pool.submit(stranger.post, "/pair", data={"code": "0" * 300}) for _ in range(40)]
+        assert Counter(one.result().status_code for one in tried) == {403: 8, 429: 32}
+    assert stranger.post("/pair", data={"code": "12345678"}).status_code == 429
+    same_door = TestClient(
+        stranger.app, base_url="https://192.168.1.20", follow_redirects=False, client=("192.168.1.31", 50_000)
+    )
+    assert same_door.post("/pair", data={"code": "12345678"}).status_code == 303
+
+
+def test_without_the_records_a_device_is_told_to_wait(demo: Engine) -> None:
+    away = make_engine(demo.url.set(port=1).render_as_string(hide_password=False))
+    answer = door(away).get("/api/rail", headers={"cookie": "fidicula_browser=x"})
+    assert (answer.status_code, "cannot be reached" in answer.text) == (503, True)
+
+
+def test_a_browser_that_trusts_the_certificate_gets_through_and_one_that_does_not_is_stopped(
+    tmp_path: Path, demo: Engine
+) -> None:
     kept = certificate(tmp_path, "127.0.0.1")
-    app = PairedOnly(PlainTextResponse("inside"), code="12345678", key=b"k" * 32)
+    app = PairedOnly(PlainTextResponse("inside"), code="12345678", browsers=lambda: Browsers(demo))
     port = free_port()
     config = uvicorn.Config(
         app,

@@ -5,15 +5,15 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-from fastapi import Depends, FastAPI, Request
+from fastapi import Depends, FastAPI, HTTPException
 from fastapi.openapi.utils import get_openapi
-from fastapi.responses import FileResponse, JSONResponse, Response
+from fastapi.responses import FileResponse, Response
 from fastapi.staticfiles import StaticFiles
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
-from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from fidicula.api import (
+    audit,
     bench,
     changes,
     compute,
@@ -27,18 +27,22 @@ from fidicula.api import (
     people,
     photos,
     recipes,
+    running,
     sound,
     strings,
 )
+from fidicula.api.answers import Answers
+from fidicula.api.bodies import Bodies
 from fidicula.api.signed import signed
 
-_OPEN = (house.open_router, people.open_router)
+_OPEN = (running.router, people.open_router)
 """These answer without a session, as the stateless computations do."""
 
 # Looked through in this order for every request: what is asked for with every key that is typed comes first.
 _ROUTERS = (
     house.router,
     people.router,
+    audit.router,
     bench.router,
     strings.router,
     course.router,
@@ -52,33 +56,6 @@ _ROUTERS = (
     changes.router,
 )
 
-HEADERS = (
-    (
-        b"content-security-policy",
-        b"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "
-        b"media-src 'self' blob:; object-src 'none'; "
-        b"base-uri 'none'; frame-ancestors 'none'; form-action 'self'",
-    ),
-    (b"x-content-type-options", b"nosniff"),
-    (b"referrer-policy", b"no-referrer"),
-)
-
-
-class CommonHeaders:
-    """Headers that every answer carries."""
-
-    def __init__(self, app: ASGIApp) -> None:
-        self._app = app
-
-    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        async def send_with_headers(message: Message) -> None:
-            if message["type"] == "http.response.start":
-                message["headers"] = [*message["headers"], *HEADERS]
-            await send(message)
-
-        await self._app(scope, receive, send_with_headers)
-
-
 LOOPBACK = ("127.0.0.1", "localhost", "[::1]")
 
 
@@ -90,8 +67,9 @@ def make_app(*, front_end: Path | None = None, lan_address: str = "") -> FastAPI
     """
     app = FastAPI(title="Fidicula", version="0.1.0", docs_url=None, redoc_url=None, openapi_url="/api/openapi.json")
     app.add_middleware(GZipMiddleware, minimum_size=1400, compresslevel=5)
-    app.add_middleware(CommonHeaders)
+    app.add_middleware(Bodies)
     app.add_middleware(TrustedHostMiddleware, allowed_hosts=[host for host in (*LOOPBACK, lan_address) if host])
+    app.add_middleware(Answers)
     errors.install(app)
     _include(app)
     app.include_router(compute.router)
@@ -132,10 +110,7 @@ def _serve_front_end(app: FastAPI, folder: Path) -> None:
         return FileResponse(folder / "worker.js", media_type="text/javascript", headers={"cache-control": "no-cache"})
 
     @app.get("/{path:path}", include_in_schema=False)
-    def page(request: Request, path: str) -> Response:
+    def page(path: str) -> Response:
         if path.startswith("api/"):
-            return JSONResponse(
-                {"detail": [{"loc": ["path"], "msg": f"there is no {request.url.path}", "type": "not_found"}]},
-                404,
-            )
+            raise HTTPException(404)
         return FileResponse(folder / "index.html", headers={"cache-control": "no-cache"})

@@ -7,14 +7,25 @@ from collections.abc import Awaitable, Callable
 from typing import Any
 
 from fastapi import APIRouter, Request, Response
+from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import JSONResponse
 
-from fidicula.contract.kinds import KINDS, Kind, parse
-from fidicula.contract.refusals import malformed
+from fidicula.api.errors import RESPONSES
+from fidicula.contract.kinds import KINDS, Kind, answer_of
+from fidicula.contract.refusals import Refusal, RefusalItem
+from fidicula.hosting.worker import Worker, WorkerBusyError, WorkerLimitError
+from fidicula.services.errors import BusyError
 
 router = APIRouter(prefix="/api/compute", tags=["compute"])
 
-LARGEST_BODY = 1_000_000
+QUICK_BODY = 16_000
+"""What is longer may take long too. [bytes]"""
+_HEAVY = frozenset({"schedule"})
+"""These may take long whatever their length."""
+
+_worker = Worker(memory=900_000_000, seconds=8, waiting=16)
+
+_TOO_LONG = "this takes too long, or too much memory, to be computed here: ask for less at once"
 
 REFUSAL_SCHEMA: dict[str, Any] = {
     "description": "Refused, with loc and msg for each field",
@@ -49,12 +60,15 @@ REFUSAL_SCHEMA: dict[str, Any] = {
 def _endpoint(kind: Kind[Any, Any]) -> Callable[[Request], Awaitable[Response]]:
     async def compute(request: Request) -> Response:
         # The body is read here and not by FastAPI, so that one parser serves HTTP and the command line.
-        body = bytearray()
-        async for chunk in request.stream():
-            body += chunk
-            if len(body) > LARGEST_BODY:
-                raise malformed(f"the input is over {LARGEST_BODY:,} bytes")
-        return JSONResponse(kind.answer_to(parse(bytes(body))))
+        body = await request.body()
+        if kind.name not in _HEAVY and len(body) <= QUICK_BODY:
+            return JSONResponse(answer_of(kind.name, body))
+        try:
+            return JSONResponse(await run_in_threadpool(_worker.run, answer_of, kind.name, body))
+        except WorkerBusyError as error:
+            raise BusyError("other computations are running: ask again in a moment") from error
+        except WorkerLimitError as error:
+            raise Refusal([RefusalItem(loc=["body"], msg=_TOO_LONG, type="too_long")]) from error
 
     compute.__name__ = f"compute_{kind.name}"
     compute.__doc__ = kind.summary
@@ -68,7 +82,7 @@ for _kind in KINDS.values():
         methods=["POST"],
         response_model=_kind.answer,
         response_model_exclude_none=True,
-        responses={422: REFUSAL_SCHEMA},
+        responses={**RESPONSES, 422: REFUSAL_SCHEMA},
         openapi_extra={
             "requestBody": {
                 "required": True,

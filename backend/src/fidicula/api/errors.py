@@ -8,20 +8,24 @@ from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from pydantic_core import ErrorDetails
+from starlette.exceptions import HTTPException as StarletteHTTPException
 
 from fidicula.contract.refusals import Refusal, RefusalItem, from_core, item_of
 from fidicula.core.errors import CoreError
 from fidicula.db.once import TakenIdError
-from fidicula.db.unit_of_work import DatabaseAwayError
+from fidicula.db.unit_of_work import AtOnceError, DatabaseAwayError, DatabaseBusyError, DatabaseError, DiskFullError
 from fidicula.services.errors import (
+    BusyError,
     ConflictError,
     ForbiddenError,
     MeanwhileError,
     NotFoundError,
     NotSignedInError,
+    PasswordAgainError,
     ServiceError,
     TooManyGuessesError,
 )
+from fidicula.services.journal import journal
 
 
 def _answer(status: int, items: list[RefusalItem]) -> JSONResponse:
@@ -67,7 +71,9 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(ServiceError)
     def _service(_request: Request, error: ServiceError) -> JSONResponse:
         status = next((code for kind, code in _STATUS.items() if isinstance(error, kind)), 422)
-        answer = _one(status, error.sentence, "body", *_path(error.field))
+        kind = "password_again" if isinstance(error, PasswordAgainError) else "refused"
+        item = RefusalItem(loc=["body", *_path(error.field)], msg=error.sentence, type=kind)
+        answer = _answer(status, [item])
         if isinstance(error, TooManyGuessesError):
             answer.headers["retry-after"] = str(error.wait)
         return answer
@@ -76,9 +82,24 @@ def install(app: FastAPI) -> None:
     def _taken_id(_request: Request, _error: TakenIdError) -> JSONResponse:
         return _one(409, "this id belongs to another entry: nothing was written; enter it again", "body", "id")
 
-    @app.exception_handler(DatabaseAwayError)
-    def _away(_request: Request, _error: DatabaseAwayError) -> JSONResponse:
-        return _one(503, "the records cannot be reached just now; what you typed is kept here and sent again")
+    @app.exception_handler(DatabaseError)
+    def _database(request: Request, error: DatabaseError) -> JSONResponse:
+        status, sentence = next(said for kind, said in _OF_DATABASE.items() if isinstance(error, kind))
+        waits_for = request.app.state.database_says() if isinstance(error, DatabaseAwayError) else ""
+        if waits_for:
+            sentence = f"{waits_for}; what you typed is kept here and sent again"
+        journal().warning("database", kind=type(error).__name__, state=str(error))
+        answer = _one(status, sentence)
+        if status in (503, 507):
+            answer.headers["retry-after"] = "2"
+        return answer
+
+    @app.exception_handler(StarletteHTTPException)
+    def _http(request: Request, error: StarletteHTTPException) -> JSONResponse:
+        said = {404: f"there is no {request.url.path}", 405: f"{request.url.path} does not take {request.method}"}
+        answer = _one(error.status_code, said.get(error.status_code, str(error.detail)), "path")
+        answer.headers.update(error.headers or {})
+        return answer
 
 
 _STATUS: dict[type[ServiceError], int] = {
@@ -87,6 +108,14 @@ _STATUS: dict[type[ServiceError], int] = {
     NotFoundError: 404,
     ConflictError: 409,
     TooManyGuessesError: 429,
+    BusyError: 503,
+}
+
+_OF_DATABASE: dict[type[DatabaseError], tuple[int, str]] = {
+    AtOnceError: (409, "somebody else wrote the same at the same moment: look again, then enter what is missing"),
+    DiskFullError: (507, "the disk of this shop's computer is full: make room; what you typed is kept and sent again"),
+    DatabaseBusyError: (503, "the records are busy just now; what you typed is kept here and sent again"),
+    DatabaseError: (503, "the records cannot be reached just now; what you typed is kept here and sent again"),
 }
 
 RESPONSES: dict[int | str, dict[str, Any]] = {
@@ -94,6 +123,13 @@ RESPONSES: dict[int | str, dict[str, Any]] = {
     403: {"description": "Not for this role"},
     404: {"description": "Not in the house"},
     409: {"description": "Not as things stand"},
+    405: {"description": "Not by this method"},
+    408: {"description": "It took too long to arrive"},
+    413: {"description": "Too large"},
+    415: {"description": "Not JSON"},
     422: {"description": "Refused, with loc and msg for each field"},
-    503: {"description": "The records cannot be reached"},
+    429: {"description": "Too many wrong guesses"},
+    500: {"description": "Failed; the answer names the request for the application's log"},
+    503: {"description": "The records cannot be reached, or are busy"},
+    507: {"description": "The disk is full"},
 }

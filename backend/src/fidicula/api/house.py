@@ -15,7 +15,6 @@ from fidicula.api.words import Family, Label, Sentence, Story, Ticket, TicketTyp
 from fidicula.db.records import ASKED
 from fidicula.services.house import Arrival, Choices, House, KnownView, Tag, VisitAsked
 
-open_router = APIRouter(prefix="/api", tags=["house"])
 router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
 
 
@@ -132,12 +131,6 @@ class Registered(BaseModel):
 def _house(request: Request) -> House:
     house: House = request.app.state.house
     return house
-
-
-@open_router.get("/health")
-def health() -> dict[str, str]:
-    """The application answers."""
-    return {"state": "ready"}
 
 
 @router.get("/rail", response_model=list[Tag])

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Annotated
+from urllib.parse import quote
 from uuid import UUID
 
 from fastapi import APIRouter, Path, Request, Response
@@ -49,7 +50,9 @@ def template(request: Request, ticket: Ticket, kind: Name, form: Name) -> Respon
     """A template at true size, as pdf, svg or dxf."""
     templates: Templates = request.app.state.templates
     file = templates.file(ticket, kind, form)
-    named = {"content-disposition": f'attachment; filename="{file.name}"'}
+    # Any ticket's name, whatever its script, with a plain one for those that cannot read it.
+    plain = file.name.encode("ascii", "replace").decode().replace("?", "_")
+    named = {"content-disposition": f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(file.name)}"}
     return Response(file.content, media_type=file.media_type, headers=named)
 
 

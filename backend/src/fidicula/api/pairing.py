@@ -2,37 +2,44 @@
 
 from __future__ import annotations
 
-import hashlib
+import asyncio
 import hmac
-import secrets
-import time
 from collections.abc import Callable
 from html import escape
+from ipaddress import ip_address, ip_network
 from urllib.parse import parse_qs
 
+from fastapi.concurrency import run_in_threadpool
+from limits import parse
+from limits.storage import MemoryStorage
+from limits.strategies import MovingWindowRateLimiter
 from starlette.requests import Request
 from starlette.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
 from starlette.types import ASGIApp, Receive, Scope, Send
 
-COOKIE = "fidicula_paired"
+from fidicula.api.signed import BROWSER_COOKIE
+from fidicula.db.unit_of_work import DatabaseError
+from fidicula.services.browsers import Browsers, name_of
+from fidicula.services.metrics import note_wrong_guess
+
 PATH = "/pair"
-GUESSES = 8
-"""Wrong codes in a row before the door stays shut for a while."""
-SHUT_FOR_S = 60.0
+GUESSES = parse("8/minute")
+"""Wrong codes from one address before the door stays shut for it a while; for others it stays open."""
 _A_YEAR_S = 365 * 86_400
-_LONGEST_FORM = 200
+_LONGEST_FORM = 400
+_FORM_WITHIN_S = 10.0
+"""A form is here within this time."""
 
 
 class PairedOnly:
     """Lets paired devices through to the application.
 
-    code : typed once at a device.  key : what their cookies are signed with.  clock : in seconds.
+    code : typed once at a device.  browsers : that knows them.
     """
 
-    def __init__(self, app: ASGIApp, *, code: str, key: bytes, clock: Callable[[], float] = time.monotonic) -> None:
-        self._app, self._code, self._key, self._clock = app, code, key, clock
-        self._wrong = 0
-        self._shut_until = 0.0
+    def __init__(self, app: ASGIApp, *, code: str, browsers: Callable[[], Browsers]) -> None:
+        self._app, self._code, self._browsers = app, code, browsers
+        self._guesses = MovingWindowRateLimiter(MemoryStorage())
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
@@ -41,38 +48,34 @@ class PairedOnly:
         request = Request(scope, receive)
         if request.url.path == PATH and request.method == "POST":
             await (await self._pair(request))(scope, receive, send)
-        elif self._is_paired(request.cookies.get(COOKIE, "")):
+            return
+        try:
+            is_paired = await run_in_threadpool(self._browsers().is_paired, request.cookies.get(BROWSER_COOKIE, ""))
+        except DatabaseError:
+            await _waiting(request)(scope, receive, send)
+            return
+        if is_paired:
             await self._app(scope, receive, send)
         else:
             await self._asked_for_code(request)(scope, receive, send)
 
-    def _is_paired(self, cookie: str) -> bool:
-        device, _, signature = cookie.partition(".")
-        return bool(device) and hmac.compare_digest(signature, self._signature(device))
-
-    def _signature(self, device: str) -> str:
-        return hmac.new(self._key, f"paired {device}".encode(), hashlib.sha256).hexdigest()
-
     async def _pair(self, request: Request) -> Response:
-        if self._clock() < self._shut_until:
-            return _page("Too many wrong codes: the door is shut for a minute.", 429)
-        typed = "".join((await _typed_code(request)).split())
+        address = _network(request.client.host if request.client else "")
+        # Counted before it is looked at: many at once are all counted.
+        if not self._guesses.hit(GUESSES, address):
+            return _page("Too many wrong codes from this device: try again in a minute.", 429)
+        typed, name = await _typed(request)
         if not hmac.compare_digest(typed.encode(), self._code.encode()):
-            self._wrong += 1
-            if self._wrong >= GUESSES:
-                self._wrong, self._shut_until = 0, self._clock() + SHUT_FOR_S
+            note_wrong_guess("code")
             return _page("That is not the code: it stands where Fidicula was started.", 403)
-        self._wrong = 0
-        device = secrets.token_hex(8)
+        self._guesses.clear(GUESSES, address)
+        try:
+            called = name or name_of(request.headers.get("user-agent", ""))
+            token = await run_in_threadpool(self._browsers().pair, called)
+        except DatabaseError:
+            return _waiting(request)
         answer = RedirectResponse("/", status_code=303)
-        answer.set_cookie(
-            COOKIE,
-            f"{device}.{self._signature(device)}",
-            max_age=_A_YEAR_S,
-            httponly=True,
-            secure=True,
-            samesite="strict",
-        )
+        answer.set_cookie(BROWSER_COOKIE, token, max_age=_A_YEAR_S, httponly=True, secure=True, samesite="strict")
         return answer
 
     @staticmethod
@@ -83,13 +86,36 @@ class PairedOnly:
         return _page("", 403)
 
 
-async def _typed_code(request: Request) -> str:
+def _waiting(request: Request) -> Response:
+    sentence = "The records cannot be reached just now: try again in a moment."
+    if request.url.path.startswith("/api/"):
+        return JSONResponse({"detail": [{"loc": ["body"], "msg": sentence, "type": "refused"}]}, 503)
+    return _page(sentence, 503)
+
+
+def _network(address: str) -> str:
+    """Whom a guess is counted for: an address, or of the newer kind the network that one machine may have to itself."""
+    try:
+        found = ip_address(address)
+    except ValueError:
+        return address
+    return str(ip_network(f"{found}/64", strict=False)) if found.version == 6 else str(found)
+
+
+async def _typed(request: Request) -> tuple[str, str]:
+    """The code and the name that were typed; both empty for a form that is too long or does not come."""
     body = b""
-    async for chunk in request.stream():
-        body += chunk
-        if len(body) > _LONGEST_FORM:
-            return ""
-    return parse_qs(body.decode("utf-8", "replace")).get("code", [""])[0]
+    try:
+        async with asyncio.timeout(_FORM_WITHIN_S):
+            async for chunk in request.stream():
+                body += chunk
+                if len(body) > _LONGEST_FORM:
+                    return "", ""
+    except TimeoutError:
+        return "", ""
+    form = parse_qs(body.decode("utf-8", "replace"))
+    name = form.get("name", [""])[0].replace("\0", "")
+    return "".join(form.get("code", [""])[0].split()), name
 
 
 def _page(fault: str, status: int) -> HTMLResponse:
@@ -107,6 +133,8 @@ body { margin: 0; padding: 12vh 24px; background: #e7ece8; color: #1e282c; font:
 form { max-width: 420px; margin: auto; padding: 24px; background: #fff; border-radius: 4px; }
 h1 { margin: 0 0 12px; font-size: 24px; }
 input { box-sizing: border-box; width: 100%; height: 56px; font: inherit; font-size: 28px; text-align: center; }
+.name { font-size: 18px; text-align: left; padding: 0 12px; }
+label { display: block; margin-top: 12px; }
 button { width: 100%; height: 52px; margin-top: 14px; font: inherit; font-weight: 700; color: #fff;
   background: #1b5560; border: 0; border-radius: 4px; }
 </style>
@@ -114,6 +142,8 @@ button { width: 100%; height: 52px; margin-top: 14px; font: inherit; font-weight
 <h1>Pair this device</h1>
 <label for="code">The code of eight digits stands where Fidicula was started.</label>
 <input id="code" name="code" inputmode="numeric" autocomplete="off" autofocus required>
+<label for="name">A name for this device, for instance “tablet at the window”</label>
+<input id="name" name="name" class="name" maxlength="60" autocomplete="off">
 <!-- fault -->
 <button>Pair</button>
 </form>

@@ -9,9 +9,12 @@ from fastapi import APIRouter, Depends, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import COOKIE, Browser, Signed, may, people_of
+from fidicula.api.signed import BROWSER_COOKIE, COOKIE, Acting, Browser, Signed, may, people_of
 from fidicula.api.words import Label
-from fidicula.services.people import People, PersonTyped, PersonView, Role, SignedIn
+from fidicula.services.browsers import Browsers, BrowserView
+from fidicula.services.people import Asking, LetIn, People, PersonView, SignedIn
+from fidicula.services.persons import PersonTyped
+from fidicula.services.roles import Role
 
 open_router = APIRouter(prefix="/api/session", tags=["session"], responses=RESPONSES)
 router = APIRouter(prefix="/api", tags=["people"], responses=RESPONSES)
@@ -41,7 +44,11 @@ class BenchBody(Body):
     """pin : empty for someone who is known in this browser."""
 
     person: UUID
-    pin: Annotated[Label, Field(max_length=8)] = ""
+    pin: Annotated[Label, Field(max_length=200)] = ""
+
+
+class ConfirmBody(Body):
+    password: Secret
 
 
 class PersonBody(Body):
@@ -64,11 +71,37 @@ class Session(BaseModel):
     signed_in: SignedIn | None
 
 
-def _keep(request: Request, response: Response, token: str) -> None:
-    """The token in a cookie that no script reads, that no other site sends, and that TLS keeps to itself."""
+_A_YEAR_S = 365 * 86_400
+
+
+def _asking(request: Request) -> Asking:
+    return Asking(request.cookies.get(BROWSER_COOKIE, ""), request.headers.get("user-agent", "")[:300])
+
+
+def _keep(request: Request, response: Response, let_in: LetIn) -> None:
+    """Tokens in cookies that no script reads, that no other site sends, and that TLS keeps to itself."""
+    over_tls = request.url.scheme == "https"
+    response.set_cookie(COOKIE, let_in.token, httponly=True, samesite="strict", secure=over_tls, path="/api")
     response.set_cookie(
-        COOKIE, token, httponly=True, samesite="strict", secure=request.url.scheme == "https", path="/api"
+        BROWSER_COOKIE,
+        let_in.browser_token,
+        httponly=True,
+        samesite="strict",
+        secure=over_tls,
+        path="/",
+        max_age=_A_YEAR_S,
     )
+
+
+def _forget(response: Response) -> None:
+    """Nothing of the house stays in the browser's own store."""
+    response.delete_cookie(COOKIE, path="/api")
+    response.headers["clear-site-data"] = '"cache"'
+
+
+def _browsers(request: Request) -> Browsers:
+    browsers: Browsers = request.app.state.browsers
+    return browsers
 
 
 @open_router.get("")
@@ -82,20 +115,34 @@ def session(people: Use, browser: Browser) -> Session:
 @open_router.post("", status_code=204)
 def sign_in(request: Request, response: Response, people: Use, body: SignInBody) -> None:
     """Sign in with name and password."""
-    _keep(request, response, people.sign_in(body.name, body.password))
+    _keep(request, response, people.sign_in(body.name, body.password, _asking(request)))
 
 
 @open_router.post("/first", status_code=204)
 def begin(request: Request, response: Response, people: Use, body: BeginBody) -> None:
     """The first person of an empty shop becomes its owner."""
-    _keep(request, response, people.begin(PersonTyped(body.name, "owner", True, body.password, body.pin)))
+    typed = PersonTyped(body.name, "owner", True, body.password, body.pin)
+    _keep(request, response, people.begin(typed, _asking(request)))
 
 
 @router.post("/session/out", status_code=204)
 def sign_out(response: Response, people: Use, signed: Signed) -> None:
     """Sign out of this browser."""
     people.sign_out(signed.token)
-    response.delete_cookie(COOKIE, path="/api")
+    _forget(response)
+
+
+@router.post("/session/out-everywhere", status_code=204)
+def sign_out_everywhere(response: Response, people: Use, signed: Signed, _person: Acting) -> None:
+    """Sign out of every browser, whoever signed in here."""
+    people.sign_out_everywhere(signed.sign_in)
+    _forget(response)
+
+
+@router.post("/session/confirm", status_code=204)
+def confirm(people: Use, signed: Signed, body: ConfirmBody) -> None:
+    """Give the password again, for what changes people or figures."""
+    people.confirm(signed.token, signed.sign_in, body.password)
 
 
 @router.post("/session/bench")
@@ -117,3 +164,17 @@ def change_person(people: Use, signed: Signed, person_id: UUID, body: PersonBody
     """Change someone's name, role, password or PIN, or let them go."""
     people.change(person_id, body.typed())
     return people.signed_in(signed.sign_in).people
+
+
+@router.get("/browsers", dependencies=[may("look")])
+def browsers(request: Request, signed: Signed) -> list[BrowserView]:
+    """Browsers that somebody signed in with, and paired devices."""
+    return _browsers(request).all(signed.sign_in.browser_id)
+
+
+@router.post("/browsers/{browser_id}/revoke", dependencies=[may("people")])
+def revoke(request: Request, people: Use, signed: Signed, person: Acting, browser_id: UUID) -> list[BrowserView]:
+    """Sign a browser out, or send a paired device away."""
+    _browsers(request).revoke(browser_id, person.name)
+    people.forget()
+    return _browsers(request).all(signed.sign_in.browser_id)

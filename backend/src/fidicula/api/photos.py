@@ -13,19 +13,24 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Sentence, Ticket
-from fidicula.services.errors import RefusedError
-from fidicula.services.photos import MOST_BYTES, Photos, PhotoSheet
+from fidicula.services.photos import Photos, PhotoSheet
 
 router = APIRouter(prefix="/api", tags=["photographs"], responses=RESPONSES)
 
 _OF = "/instruments/{ticket}/photos"
-_A_YEAR = "private, max-age=31536000, immutable"
-"""A photograph is never another one under the same id."""
 
 
 class InspectBody(Body):
     id: UUID
     shot: Annotated[str, Field(max_length=40)]
+
+
+def file_answer(request: Request, data: bytes, *, media_type: str, tag: str) -> Response:
+    """A file of the house. A browser that has it asks each time whether it still may show it."""
+    headers = {"cache-control": "private, no-cache", "etag": f'"{tag}"', "vary": "cookie"}
+    if request.headers.get("if-none-match") == f'"{tag}"':
+        return Response(status_code=304, headers=headers)
+    return Response(data, media_type=media_type, headers=headers)
 
 
 def _photos(request: Request) -> Photos:
@@ -53,20 +58,10 @@ async def add_photo(
     words: Sentence = "",
 ) -> PhotoSheet:
     """Keep a photograph; the same id again changes nothing."""
-    data = await whole_body(request, most=MOST_BYTES, field="picture")
+    data = await request.body()
     return await run_in_threadpool(
         _photos(request).add, ticket, photo_id=id, item=item, data=data, words=words.strip(), by=person.name
     )
-
-
-async def whole_body(request: Request, *, most: int, field: str) -> bytes:
-    """The file, read no further than what may be kept. most : bytes.  field : named where it is more."""
-    found = bytearray()
-    async for part in request.stream():
-        found += part
-        if len(found) > most:
-            raise RefusedError(f"it is over {most // 1024 // 1024} MB: a smaller one will do", field=field)
-    return bytes(found)
 
 
 @router.post(_OF + "/inspect", dependencies=[may("measure")])
@@ -85,4 +80,4 @@ def take_back_photo(request: Request, ticket: Ticket, photo_id: UUID, person: Ac
 def picture(request: Request, photo_id: UUID, size: Literal["large", "small"]) -> Response:
     """A photograph as a file."""
     data = _photos(request).picture(photo_id, small=size == "small")
-    return Response(data, media_type="image/jpeg", headers={"cache-control": _A_YEAR})
+    return file_answer(request, data, media_type="image/jpeg", tag=f"{photo_id}-{size}")

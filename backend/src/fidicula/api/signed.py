@@ -12,10 +12,13 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.params import Depends as DependsMarker
 
 from fidicula.db.records import Person, SignIn
-from fidicula.services.errors import ForbiddenError, NotSignedInError
-from fidicula.services.people import MAY, Act, People
+from fidicula.services.audit import Actor, acts_now
+from fidicula.services.errors import ForbiddenError, NotSignedInError, PasswordAgainError
+from fidicula.services.people import People, is_confirmed
+from fidicula.services.roles import MAY, NAMED_BY_OTHERS, PASSWORD_AGAIN, Act
 
 COOKIE = "fidicula"
+BROWSER_COOKIE = "fidicula_browser"
 FORM_HEADER = "X-Fidicula-Form"
 PERSON_HEADER = "X-Fidicula-Person"
 _READS = frozenset({"GET", "HEAD", "OPTIONS"})
@@ -70,25 +73,31 @@ Signed = Annotated[SignedBrowser, Depends(signed)]
 async def acting(request: Request, signed: Signed) -> Person:
     """Who does it: whoever is at the bench, or whom a waiting reading was taken by."""
     asked = request.headers.get(PERSON_HEADER)
-    if not asked or asked == str(signed.sign_in.at_bench.id):
-        return signed.sign_in.at_bench
-    try:
-        person_id = UUID(asked)
-    except ValueError as error:
-        raise ForbiddenError("whoever took this is not known here", field="person") from error
-    people: People = request.app.state.people
-    return await run_in_threadpool(people.acting, signed.sign_in, person_id)
+    person = signed.sign_in.at_bench
+    if asked and asked != str(person.id):
+        try:
+            person_id = UUID(asked)
+        except ValueError as error:
+            raise ForbiddenError("whoever took this is not known here", field="person") from error
+        people: People = request.app.state.people
+        person = await run_in_threadpool(people.acting, signed.sign_in, person_id)
+    acts_now(Actor(person.name, signed.sign_in.browser_name))
+    return person
 
 
 Acting = Annotated[Person, Depends(acting)]
 
 
 def may(act: Act) -> DependsMarker:
-    """Only a role that may do this goes on."""
+    """Only a role that may do this goes on; for what changes people or figures, with the password given again."""
 
-    async def check(person: Acting) -> None:
+    async def check(person: Acting, signed: Signed) -> None:
         if act not in MAY[person.role]:
             raise ForbiddenError(_REFUSALS[act].format(name=person.name, role=person.role))
+        if act not in NAMED_BY_OTHERS and person.id != signed.sign_in.at_bench.id:
+            raise ForbiddenError(f"{person.name} does this at the bench: the PIN first", field="person")
+        if act in PASSWORD_AGAIN and not is_confirmed(signed.sign_in, person):
+            raise PasswordAgainError(f"{person.name}'s password again: this changes the shop")
 
     marker: DependsMarker = Depends(check)
     return marker

@@ -12,17 +12,16 @@ from pydantic import Field
 
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.photos import whole_body
+from fidicula.api.photos import file_answer
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Label, Sentence, Story, Ticket
-from fidicula.services.sound import MOST_BYTES, Sound
+from fidicula.services.sound import Sound
 from fidicula.services.trail.model import SoundView
 from fidicula.services.typed_acts import HeardTyped, MoveTyped, PostTyped, WoodTyped
 
 router = APIRouter(prefix="/api", tags=["sound"], responses=RESPONSES)
 
 _OF = "/instruments/{ticket}/sound"
-_AS_TYPED = {"cache-control": "private, max-age=31536000, immutable"}
 Typed = Annotated[str, Field(max_length=40)]
 Key = Annotated[str, Field(max_length=40)]
 
@@ -201,7 +200,7 @@ def describe_post(request: Request, ticket: Ticket, body: PostBody, person: Acti
 )
 async def record(request: Request, ticket: Ticket, person: Acting, id: UUID, words: Sentence = "") -> SoundView:
     """Keep a recording; the same id again changes nothing."""
-    data = await whole_body(request, most=MOST_BYTES, field="sound")
+    data = await request.body()
     return await run_in_threadpool(
         _sound(request).record,
         ticket,
@@ -217,7 +216,7 @@ async def record(request: Request, ticket: Ticket, person: Acting, id: UUID, wor
 def recording(request: Request, recording_id: UUID) -> Response:
     """A recording as a file."""
     media_type, data = _sound(request).sound(recording_id)
-    return Response(data, media_type=media_type, headers=_AS_TYPED)
+    return file_answer(request, data, media_type=media_type, tag=str(recording_id))
 
 
 @router.post(_OF + "/blind", dependencies=[may("measure")])
@@ -232,7 +231,7 @@ def try_blind(request: Request, ticket: Ticket, body: BlindBody, person: Acting)
 def blind_sound(request: Request, trial_id: UUID, which: Annotated[Literal["first", "second"], Path()]) -> Response:
     """One of the two, without its name."""
     media_type, data = _sound(request).blind_sound(trial_id, which)
-    return Response(data, media_type=media_type, headers=_AS_TYPED)
+    return file_answer(request, data, media_type=media_type, tag=f"{trial_id}-{which}")
 
 
 @router.post(_OF + "/blind/{trial_id}/chosen", dependencies=[may("measure")])

@@ -4,17 +4,25 @@ from __future__ import annotations
 
 import argparse
 import contextlib
+import sys
 from collections.abc import Iterator
+from datetime import UTC, datetime
+from getpass import getpass
 from pathlib import Path
 
-from fidicula.cli.serve import StartError, alone, say
-from fidicula.db.migrate import upgrade
-from fidicula.db.unit_of_work import UnitOfWork, make_engine
-from fidicula.hosting.cluster import Cluster, ClusterError, RunningCluster, default_home
-from fidicula.hosting.dump import check_dump, dump, load
-from fidicula.settings import Settings
+import psycopg
 
-BEFORE = "before_restore"
+from fidicula.cli.replacing import finish_replacing, replace_database
+from fidicula.cli.serve import StartError, alone, migrated, say
+from fidicula.db.migrate import schema_of, schemas
+from fidicula.db.unit_of_work import UnitOfWork, make_engine
+from fidicula.hosting.cluster import Cluster, ClusterError
+from fidicula.hosting.dump import check_dump, dump, load
+from fidicula.hosting.home import default_home
+from fidicula.hosting.server import RunningCluster, server_of
+from fidicula.services.audit import note
+from fidicula.services.people import People
+from fidicula.settings import Settings
 
 
 def run(arguments: list[str], *, restore: bool) -> int:
@@ -27,13 +35,13 @@ def run(arguments: list[str], *, restore: bool) -> int:
             "--replace", action="store_true", help="put the backup in the place of the shop that is here"
         )
     options = parser.parse_args(arguments)
-    database = "fidicula_demo" if options.demo else "fidicula"
+    name = "fidicula_demo" if options.demo else "fidicula"
     try:
         if restore:
-            with alone("restore"), _cluster() as running:
+            with alone("restore"), _server(name) as (running, database):
                 _restore(running, database, options.file, replace=options.replace)
         else:
-            with _cluster() as running:
+            with _server(name) as (running, database):
                 _backup(running, database, options.file)
     except (StartError, ClusterError) as error:
         say(str(error))
@@ -42,16 +50,24 @@ def run(arguments: list[str], *, restore: bool) -> int:
 
 
 @contextlib.contextmanager
-def _cluster() -> Iterator[RunningCluster]:
-    """The checkout's cluster: the one that runs, or started for this."""
+def _server(name: str) -> Iterator[tuple[RunningCluster, str]]:
+    """The server and the name of the database: the settings', the checkout's own that runs, or started for this."""
     settings = Settings()
+    if settings.database_url:
+        try:
+            yield server_of(settings.database_url)
+        except ValueError as error:
+            raise ClusterError(f"FIDICULA_DATABASE_URL cannot be read: {error}.") from error
+        except psycopg.OperationalError as error:
+            raise ClusterError("The database that FIDICULA_DATABASE_URL names does not answer.") from error
+        return
     cluster = Cluster(settings.state or default_home(settings.root))
     running = cluster.found_running()
     if running is not None:
-        yield running
+        yield running, name
         return
     with cluster.running() as started:
-        yield started
+        yield started, name
 
 
 def _backup(running: RunningCluster, database: str, path: Path) -> None:
@@ -62,7 +78,10 @@ def _backup(running: RunningCluster, database: str, path: Path) -> None:
     if not running.has_database(database):
         raise ClusterError("There is no shop here yet: nothing to keep.")
     try:
-        dump(running, database, path)
+        engine = make_engine(running.url(database))
+        schema = schema_of(engine)
+        engine.dispose()
+        dump(running, database, path, schema=schema, made_at=datetime.now(UTC).isoformat())
     except (ClusterError, OSError) as error:
         raise ClusterError(f"The backup could not be written: {error}.") from error
     say(f"The shop is kept in {path} ({path.stat().st_size / 1e6:.1f} MB). Keep a copy on another machine.")
@@ -72,37 +91,45 @@ def _restore(running: RunningCluster, database: str, path: Path, *, replace: boo
     if not path.is_file():
         raise ClusterError(f"There is no file {path}.")
     try:
-        check_dump(running, path)
-    except ClusterError as error:
-        raise ClusterError(f"{path} is not a backup: {error}.") from error
-    if running.has_database(database) and not replace and not _is_empty(running.url(database)):
-        raise ClusterError(
-            "The shop here is not empty: './fidicula restore --replace FILE' puts the backup in its place "
-            "and keeps what was here until the next restore."
-        )
+        check_dump(running, path, known=schemas())
+    except (ClusterError, OSError) as error:
+        raise ClusterError(f"{path} is not restored, and the shop is as it was: {error}.") from error
+    finish_replacing(running, database)
+    if running.has_database(database) and not _is_empty(running.url(database)):
+        if not replace:
+            raise ClusterError(
+                "The shop here is not empty: './fidicula restore --replace FILE' puts the backup in its place "
+                "and keeps what was here until the next restore."
+            )
+        _check_owner(running.url(database))
     coming = f"{database}_coming"
     running.drop_database(coming)
     running.ensure_database(coming)
     try:
         load(running, path, coming)
-        engine = make_engine(running.url(coming))
-        upgrade(engine)
-        engine.dispose()
+        with migrated(running.url(coming)) as engine, UnitOfWork(engine) as uow:
+            note(uow, "house.restored", path.name)
+            uow.commit()
+        replace_database(running, database, coming)
     except Exception as error:
         running.drop_database(coming)
-        raise ClusterError(f"The backup could not be read, and the shop is as it was: {error}.") from error
-    if running.has_database(database):
-        running.drop_database(f"{database}_{BEFORE}")
-        running.rename_database(database, f"{database}_{BEFORE}")
-    running.rename_database(coming, database)
+        said = error if isinstance(error, ClusterError) else type(error).__name__
+        raise ClusterError(f"The backup could not be read, and the shop is as it was: {said}.") from error
     say("The shop is as it was when the backup was made. Everyone signs in anew.")
 
 
+def _check_owner(url: str) -> None:
+    """Raises ClusterError unless an owner's password is given: on the terminal, or as the first line of what is fed."""
+    with migrated(url) as engine:
+        people = People(engine)
+        if people.is_first():
+            return
+        asked = "Password of an owner of the shop that is here: "
+        typed = getpass(asked) if sys.stdin.isatty() else sys.stdin.readline().rstrip("\n")
+        if not people.is_an_owners(typed):
+            raise ClusterError("That is no owner's password, and the shop is as it was.")
+
+
 def _is_empty(url: str) -> bool:
-    engine = make_engine(url)
-    try:
-        upgrade(engine)
-        with UnitOfWork(engine, only_reads=True) as work:
-            return not work.instruments.tickets() and not work.people.all()
-    finally:
-        engine.dispose()
+    with migrated(url) as engine, UnitOfWork(engine, only_reads=True) as work:
+        return not work.instruments.tickets() and not work.people.all()

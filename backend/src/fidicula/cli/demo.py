@@ -9,7 +9,7 @@ from typing import Any
 from uuid import uuid4
 
 from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
-from fidicula.db.records import NewReading, NewWork, SetString, StringSet
+from fidicula.db.records import NewReading, NewWork, Person, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.bench import Bench, Taking
 from fidicula.services.course import Course
@@ -17,7 +17,7 @@ from fidicula.services.figures import Figures, FigureTyped
 from fidicula.services.following import Asked, Followings
 from fidicula.services.house import Arrival, House, VisitAsked
 from fidicula.services.measures import MEASURES
-from fidicula.services.people import People, PersonTyped
+from fidicula.services.persons import PersonTyped, changed_person
 from fidicula.services.recipes import Recipes
 from fidicula.services.strings import Stringing, Strings
 from fidicula.tables.figures import FigureKey
@@ -50,12 +50,12 @@ def demo_sign_ins() -> list[tuple[str, str, str, str]]:
     return [(p["name"], p["role"], p["password"], p["pin"]) for p in _data()["people"]]
 
 
-def _load_people(engine: Engine, entries: list[dict[str, str]]) -> None:
-    people = People(engine)
-    typed = [PersonTyped(e["name"], e["role"], True, e["password"], e["pin"]) for e in entries]  # type: ignore[arg-type]
-    people.begin(typed[0])
-    for someone in typed[1:]:
-        people.add(someone)
+def _load_people(engine: Engine, entries: list[dict[str, Any]]) -> None:
+    with UnitOfWork(engine) as uow:
+        for e in entries:
+            typed = PersonTyped(e["name"], e["role"], True, e["password"], e["pin"])
+            uow.people.add(changed_person(Person(uuid4(), "", typed.role, None, None, active=True), typed))
+        uow.commit()
 
 
 def _load_sets(engine: Engine, entries: list[dict[str, Any]]) -> dict[tuple[str, str], StringSet]:

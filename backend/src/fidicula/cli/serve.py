@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import asyncio
 import contextlib
 import errno
 import fcntl
@@ -10,20 +11,28 @@ import os
 import signal
 import socket
 import sys
-import threading
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+from functools import partial
 from pathlib import Path
+from typing import Any
 
 import uvicorn
 
 from fidicula.cli.demo import demo_sign_ins, load_demo
+from fidicula.cli.replacing import finish_replacing
 from fidicula.db.migrate import upgrade
-from fidicula.db.unit_of_work import make_engine
-from fidicula.hosting.cluster import Cluster, ClusterError, default_home
-from fidicula.hosting.lan import LanError, certificate, check_address, own_address, pairing_code, pairing_key
+from fidicula.db.unit_of_work import DatabaseError, Engine, make_engine
+from fidicula.hosting.cluster import Cluster, ClusterError
+from fidicula.hosting.home import default_home, mark_home
+from fidicula.hosting.lan import LanError, certificate, check_address, own_address, pairing_code
+from fidicula.hosting.server import RunningCluster
 from fidicula.hosting.serving import settle
+from fidicula.hosting.watch import Watch
 from fidicula.main import Application, create_app, for_paired_devices
+from fidicula.services.journal import keep_journal
+from fidicula.services.metrics import note_database_restart
 from fidicula.settings import Settings
 
 DEFAULT_PORT = 8470
@@ -62,6 +71,10 @@ def run(arguments: list[str], *, demo: bool) -> int:
             _serve(options.port, demo=demo, fresh=options.fresh, lan=lan)
     except (StartError, ClusterError, LanError) as error:
         say(str(error))
+        return 1
+    except OSError as error:
+        where = f" in {error.filename}" if error.filename else ""
+        say(f"Fidicula cannot write what it needs{where}: {error.strerror or error}.")
         return 1
     except KeyboardInterrupt:
         pass
@@ -108,27 +121,75 @@ def alone(name: str) -> Iterator[None]:
         yield
 
 
+@dataclass(frozen=True)
+class Database:
+    """url : for SQLAlchemy.  says : what the application waits for, empty while the database runs."""
+
+    url: str
+    says: Callable[[], str]
+
+
 @contextlib.contextmanager
-def database(name: str, *, fresh: bool = False) -> Iterator[str]:
-    """The checkout's own cluster with a migrated database; yields its address."""
+def database(name: str, *, demo: bool = False, fresh: bool = False) -> Iterator[Database]:
+    """The checkout's own cluster with a migrated database, watched over; or the one that the settings name."""
     settings = Settings()
+    if settings.database_url:
+        yield _of_others(settings.database_url, demo=demo)
+        return
     home = settings.state or default_home(settings.root)
     cluster = Cluster(home)
     if not cluster.exists:
         if (home / "data.partial").exists():
             say("  An earlier start was interrupted; its unfinished database is made anew ...")
         say("  Making the database ...")
-    with cluster.running() as running:
-        if fresh:
-            running.drop_database(name)
-        running.ensure_database(name)
-        url = running.url(name)
-        engine = make_engine(url)
-        try:
-            upgrade(engine)
-        finally:
-            engine.dispose()
-        yield url
+    cluster.create()
+    mark_home(home, settings.root)
+    with Watch(cluster, cluster.start(), on_restart=note_database_restart) as watch:
+        _prepare(watch.running, name, demo=demo, fresh=fresh)
+        yield Database(watch.running.url(name), watch.says)
+
+
+def _prepare(running: RunningCluster, name: str, *, demo: bool, fresh: bool) -> None:
+    """Bring a database to the newest schema; a demo is loaded beside its place, and stands there whole or not."""
+    finish_replacing(running, name)
+    if fresh:
+        running.drop_database(name)
+    if demo and not running.has_database(name):
+        coming = f"{name}_loading"
+        running.drop_database(coming)
+        running.ensure_database(coming)
+        with migrated(running.url(coming)) as engine:
+            load_demo(engine)
+        running.rename_database(coming, name)
+        say("  The invented Reedwater Workshop is loaded.")
+        return
+    running.ensure_database(name)
+    with migrated(running.url(name)) as engine:
+        # A demo of an earlier manner, of which the first start was cut short before anything was in it.
+        if demo and load_demo(engine):
+            say("  The invented Reedwater Workshop is loaded.")
+
+
+def _of_others(url: str, *, demo: bool) -> Database:
+    """A database that others run: it has to be there, and its role has to own it."""
+    try:
+        with migrated(url) as engine:
+            if demo and load_demo(engine):
+                say("  The invented Reedwater Workshop is loaded.")
+    except DatabaseError as error:
+        raise StartError("The database that FIDICULA_DATABASE_URL names does not answer.") from error
+    return Database(url, lambda: "")
+
+
+@contextlib.contextmanager
+def migrated(url: str) -> Iterator[Engine]:
+    """An engine on a database with the newest schema, let go at the end."""
+    engine = make_engine(url)
+    try:
+        upgrade(engine)
+        yield engine
+    finally:
+        engine.dispose()
 
 
 class AnnouncingServer(uvicorn.Server):
@@ -140,66 +201,69 @@ class AnnouncingServer(uvicorn.Server):
             say(f"Fidicula is ready: http://127.0.0.1:{self.config.port}   (Ctrl-C stops it)")
 
 
-@contextlib.contextmanager
-def _lan_serving(app: Application, folder: Path, address: str, port: int) -> Iterator[None]:
-    """Other devices are served over TLS beside this machine's own browser, for as long as that is."""
-    kept = certificate(folder, address)
-    code = pairing_code()
-    config = uvicorn.Config(
-        for_paired_devices(app, code=code, key=pairing_key(folder)),
-        host=address,
-        port=port,
-        ssl_keyfile=kept.key,
-        ssl_certfile=kept.chain,
-        log_level="warning",
-        access_log=False,
-        lifespan="off",
-        timeout_graceful_shutdown=1,
-    )
-    server = uvicorn.Server(config)
-    thread = threading.Thread(target=server.run, daemon=True)
-    thread.start()
-    say(f"  Tablets and phones of the workshop: https://{address}:{port}   code {code[:4]} {code[4:]}")
-    say("  Their browser warns of a certificate that it does not know; it is this one:")
-    say(f"    {kept.fingerprint}")
-    try:
-        yield
-    finally:
-        server.should_exit = True
-        thread.join(timeout=5)
-
-
 def _serve(port: int, *, demo: bool, fresh: bool, lan: str) -> None:
     # A termination asks for the same clean end as Ctrl-C, also before the server listens.
     signal.signal(signal.SIGTERM, lambda *_: os.kill(os.getpid(), signal.SIGINT))
-    with database("fidicula_demo" if demo else "fidicula", fresh=fresh) as url:
-        app = create_app(Settings(database_url=url, lan_address=lan))
-        if demo and load_demo(app.state.engine):
-            say("  The invented Reedwater Workshop is loaded.")
+    settings = Settings()
+    folder = settings.state or default_home(settings.root)
+    keep_journal((settings.state or settings.root / ".state") / "application.log")
+    with database("fidicula_demo" if demo else "fidicula", demo=demo, fresh=fresh) as found:
+        app = create_app(Settings(database_url=found.url, lan_address=lan), database_says=found.says)
         if demo:
             say("  Made-up people to sign in as (password, PIN at the bench):")
             for name, role, password, pin in demo_sign_ins():
                 say(f"    {name}, {role}: {password}, {pin}")
         settle()
-        server = AnnouncingServer(
-            uvicorn.Config(
-                app,
-                host="127.0.0.1",
-                port=port,
-                log_level="warning",
-                access_log=False,
-                lifespan="off",
-                # Pages that listen for changes would keep it from stopping.
-                timeout_graceful_shutdown=1,
-            )
-        )
+        servers: list[uvicorn.Server] = [AnnouncingServer(_served(app, "127.0.0.1", port))]
+        if lan:
+            servers.append(_lan_server(partial(for_paired_devices, app), folder / "lan", lan, port + 1))
         try:
-            with contextlib.ExitStack() as stack:
-                if lan:
-                    settings = Settings()
-                    folder = (settings.state or default_home(settings.root)) / "lan"
-                    stack.enter_context(_lan_serving(app, folder, lan, port + 1))
-                server.run()
+            asyncio.run(_all_of(servers))
         finally:
             app.state.engine.dispose()
             say("\nStopped. The data is kept for the next start.")
+
+
+def _served(app: Application, host: str, port: int, **more: Any) -> uvicorn.Config:
+    return uvicorn.Config(
+        app,
+        host=host,
+        port=port,
+        log_level="warning",
+        access_log=False,
+        lifespan="off",
+        # Heads that do not end, and pages that listen for changes, would keep it from stopping.
+        timeout_graceful_shutdown=1,
+        h11_max_incomplete_event_size=32_000,
+        **more,
+    )
+
+
+def _lan_server(door: Callable[[str], Application], folder: Path, address: str, port: int) -> uvicorn.Server:
+    """Other devices are served over TLS beside this machine's own browser, for as long as that is."""
+    kept = certificate(folder, address)
+    code = pairing_code()
+    say(f"  Tablets and phones of the workshop: https://{address}:{port}   code {code[:4]} {code[4:]}")
+    say("  Their browser warns of a certificate that it does not know; it is this one:")
+    say(f"    {kept.fingerprint}")
+    return BesideServer(_served(door(code), address, port, ssl_keyfile=kept.key, ssl_certfile=kept.chain))
+
+
+class BesideServer(uvicorn.Server):
+    """Ends when the one that it stands beside does: signals are that one's."""
+
+    @contextlib.contextmanager
+    def capture_signals(self) -> Iterator[None]:
+        yield
+
+
+async def _all_of(servers: Sequence[uvicorn.Server]) -> None:
+    """Every listener in one event loop: what is told to pages is told by one of them to all."""
+    first, *others = servers
+    beside = [asyncio.create_task(server.serve()) for server in others]
+    try:
+        await first.serve()
+    finally:
+        for server in others:
+            server.should_exit = True
+        await asyncio.gather(*beside)

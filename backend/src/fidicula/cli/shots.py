@@ -14,7 +14,8 @@ from playwright.sync_api import Page, sync_playwright
 from fidicula.cli.demo import demo_sign_ins, load_demo
 from fidicula.db.migrate import upgrade
 from fidicula.db.unit_of_work import make_engine
-from fidicula.hosting.cluster import Cluster, default_home
+from fidicula.hosting.cluster import Cluster
+from fidicula.hosting.home import default_home
 from fidicula.hosting.serving import CHROMIUM, CHROMIUM_ARGUMENTS, serving
 from fidicula.main import create_app
 from fidicula.settings import Settings

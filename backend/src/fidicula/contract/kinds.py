@@ -107,6 +107,11 @@ class Kinds(Mapping[str, Kind[Any, Any]]):
 KINDS = Kinds()
 
 
+def answer_of(kind: str, text: bytes) -> dict[str, Any]:
+    """The answer of a kind to JSON text. Raises Refusal."""
+    return KINDS[kind].answer_to(parse(text))
+
+
 def parse(text: bytes) -> Any:
     """JSON without NaN and Infinity. Raises Refusal naming `body` for anything else."""
     try:

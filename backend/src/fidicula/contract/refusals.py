@@ -26,6 +26,10 @@ class Refusal(Exception):
         super().__init__("; ".join(item.msg for item in items))
         self.items = list(items)
 
+    def __reduce__(self) -> tuple[type[Refusal], tuple[list[RefusalItem]]]:
+        """It comes whole out of another process."""
+        return Refusal, (self.items,)
+
     def under(self, *prefix: str | int) -> Refusal:
         """The same refusal with `prefix` after `body`: for an item of a list."""
         return Refusal([item.model_copy(update={"loc": ["body", *prefix, *item.loc[1:]]}) for item in self.items])

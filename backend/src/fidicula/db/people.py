@@ -1,11 +1,12 @@
-"""People, who is signed in where, and guesses that were wrong."""
+"""People, and who is signed in where."""
 
 from __future__ import annotations
 
-from datetime import datetime, timedelta
+from datetime import timedelta
 from uuid import UUID
 
-from sqlalchemy import Connection, RowMapping, bindparam, delete, func, insert, or_, select, update
+from sqlalchemy import Connection, RowMapping, bindparam, case, delete, func, insert, or_, select, update
+from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.records import Person, SignIn
@@ -19,12 +20,17 @@ _BY_TOKEN = (
         schema.sign_in.c.form_token,
         schema.sign_in.c.others_in,
         schema.sign_in.c.last_seen_at,
+        schema.sign_in.c.browser_id,
+        schema.sign_in.c.confirmed_by,
+        schema.sign_in.c.confirmed_at,
+        schema.browser.c.name.label("browser_name"),
         *(_person.c[name].label(f"person_{name}") for name in _COLUMNS),
         *(_at_bench.c[name].label(f"bench_{name}") for name in _COLUMNS),
     )
     .join(_person, _person.c.id == schema.sign_in.c.person_id)
     .join(_at_bench, _at_bench.c.id == schema.sign_in.c.at_bench_id)
-    .where(schema.sign_in.c.token_hash == bindparam("token_hash"))
+    .join(schema.browser, schema.browser.c.id == schema.sign_in.c.browser_id)
+    .where(schema.sign_in.c.token_hash == bindparam("token_hash"), schema.browser.c.revoked_at.is_(None))
 )
 
 
@@ -53,10 +59,8 @@ class People:
 
     def add(self, new: Person) -> bool:
         """Add someone; False where the name is taken."""
-        if self.by_name(new.name) is not None:
-            return False
-        self._connection.execute(insert(_person).values(**vars(new)))
-        return True
+        added = upsert(_person).values(**vars(new)).on_conflict_do_nothing().returning(_person.c.id)
+        return self._connection.execute(added).one_or_none() is not None
 
     def change(self, changed: Person) -> None:
         values = {name: value for name, value in vars(changed).items() if name != "id"}
@@ -66,25 +70,20 @@ class People:
         """Let no one else change people until this unit of work is over: there is always an owner left."""
         self._connection.execute(select(func.pg_advisory_xact_lock(_LOCK)))
 
-    def sign_in(self, *, token_hash: bytes, form_token: str, person_id: UUID) -> None:
+    def sign_in(self, *, token_hash: bytes, form_token: str, person_id: UUID, browser_id: UUID) -> None:
         self._connection.execute(
             insert(schema.sign_in).values(
-                token_hash=token_hash, form_token=form_token, person_id=person_id, at_bench_id=person_id
+                token_hash=token_hash,
+                form_token=form_token,
+                person_id=person_id,
+                at_bench_id=person_id,
+                browser_id=browser_id,
             )
         )
 
     def signed_in(self, token_hash: bytes) -> SignIn | None:
         row = self._connection.execute(_BY_TOKEN, {"token_hash": token_hash}).one_or_none()
-        if row is None:
-            return None
-        m = row._mapping
-        return SignIn(
-            form_token=m["form_token"],
-            person=_from(m, "person_"),
-            at_bench=_from(m, "bench_"),
-            others_in=tuple(m["others_in"]),
-            last_seen_at=m["last_seen_at"],
-        )
+        return None if row is None else _from_row(row._mapping)
 
     def seen(self, token_hash: bytes) -> None:
         t = schema.sign_in
@@ -114,18 +113,40 @@ class People:
             )
         )
 
-    def guess_was_wrong(self, at_what: str) -> None:
-        self._connection.execute(insert(schema.wrong_guess).values(at_what=at_what))
-
-    def wrong_guesses(self, at_what: str, *, within: timedelta) -> tuple[int, datetime | None, datetime]:
-        """How many lately, when the last was, and what time it is there."""
-        t = schema.wrong_guess
-        row = self._connection.execute(
-            select(func.count(), func.max(t.c.guessed_at), func.now()).where(
-                t.c.at_what == at_what, t.c.guessed_at > func.now() - within
+    def forget_pin(self, person_id: UUID) -> None:
+        """Whoever gave a PIN that is no more is not known by it any longer; the bench goes back to who signed in."""
+        t = schema.sign_in
+        self._connection.execute(
+            update(t)
+            .where(t.c.others_in.contains([person_id]))
+            .values(
+                others_in=func.array_remove(t.c.others_in, person_id),
+                at_bench_id=case((t.c.at_bench_id == person_id, t.c.person_id), else_=t.c.at_bench_id),
             )
-        ).one()
-        return row[0], row[1], row[2]
+        )
 
-    def forget_guesses(self, at_what: str) -> None:
-        self._connection.execute(delete(schema.wrong_guess).where(schema.wrong_guess.c.at_what == at_what))
+    def confirm(self, token_hash: bytes, person_id: UUID) -> None:
+        """Someone gave the password again."""
+        t = schema.sign_in
+        self._connection.execute(
+            update(t).where(t.c.token_hash == token_hash).values(confirmed_by=person_id, confirmed_at=func.now())
+        )
+
+    def sign_out_idle(self, *, after: timedelta) -> None:
+        """Sign-ins that ended by themselves are not kept."""
+        t = schema.sign_in
+        self._connection.execute(delete(t).where(t.c.last_seen_at < func.now() - after))
+
+
+def _from_row(row: RowMapping) -> SignIn:
+    return SignIn(
+        form_token=row["form_token"],
+        person=_from(row, "person_"),
+        at_bench=_from(row, "bench_"),
+        others_in=tuple(row["others_in"]),
+        last_seen_at=row["last_seen_at"],
+        browser_id=row["browser_id"],
+        browser_name=row["browser_name"],
+        confirmed_by=row["confirmed_by"],
+        confirmed_at=row["confirmed_at"],
+    )

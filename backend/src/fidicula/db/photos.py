@@ -32,8 +32,10 @@ class Photos:
         add_once(self._connection, _t, vars(new))
 
     def picture(self, photo_id: UUID, *, small: bool) -> bytes | None:
+        """None for one that is not here, or was taken back."""
         column = _t.c.small if small else _t.c.jpeg
-        return self._connection.execute(select(column).where(_t.c.id == photo_id)).scalar_one_or_none()
+        found = select(column).where(_t.c.id == photo_id, _t.c.taken_back_at.is_(None))
+        return self._connection.execute(found).scalar_one_or_none()
 
     def take_back(self, photo_id: UUID, by: str) -> None:
         self._connection.execute(

@@ -326,11 +326,42 @@ class Person:
 
 
 @dataclass(frozen=True)
+class Browser:
+    """A browser that somebody signed in with, or a device that was paired.
+
+    known_people : who signed in here with a password.  signed_in : names of who is signed in now.
+    """
+
+    id: UUID
+    name: str
+    is_paired: bool
+    known_people: tuple[UUID, ...]
+    created_at: datetime
+    last_seen_at: datetime
+    signed_in: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True)
+class AuditEntry:
+    """Who changed what and when. instrument_id : None for an act on the house.  detail : before and after, by name."""
+
+    act: str
+    subject: str
+    by: str
+    browser: str
+    request_id: str
+    instrument_id: UUID | None = None
+    detail: Mapping[str, object] = field(default_factory=dict)
+    at: datetime | None = None
+
+
+@dataclass(frozen=True)
 class SignIn:
     """A browser that is signed in.
 
     person : who signed in.  at_bench : who is at the bench now.  others_in : who gave a PIN here as well.
     form_token : what a changing request has to bring along.
+    confirmed_by, confirmed_at : who gave the password again last, and when.
     """
 
     form_token: str
@@ -338,6 +369,10 @@ class SignIn:
     at_bench: Person
     others_in: tuple[UUID, ...]
     last_seen_at: datetime
+    browser_id: UUID
+    browser_name: str
+    confirmed_by: UUID | None
+    confirmed_at: datetime | None
 
     def holds(self, person_id: UUID) -> bool:
         """Whether someone is known in this browser."""

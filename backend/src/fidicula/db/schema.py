@@ -262,6 +262,22 @@ person = Table(
 )
 Index("uq_person_lower_name", func.lower(person.c.name), unique=True)
 
+browser = Table(
+    "browser",
+    metadata,
+    Column("id", Uuid, primary_key=True),
+    Column("token_hash", LargeBinary, nullable=False, unique=True),
+    Column("name", Text, nullable=False),
+    # Over the workshop's network, by the code; else on this computer itself.
+    Column("is_paired", Boolean, nullable=False, server_default="false"),
+    # Who signed in here with a password before.
+    Column("known_people", postgresql.ARRAY(Uuid), nullable=False, server_default="{}"),
+    _now("created_at"),
+    _now("last_seen_at"),
+    Column("revoked_at", DateTime(timezone=True)),
+    Column("revoked_by", Text),
+)
+
 sign_in = Table(
     "sign_in",
     metadata,
@@ -270,17 +286,39 @@ sign_in = Table(
     Column("person_id", Uuid, ForeignKey("person.id"), nullable=False),
     Column("at_bench_id", Uuid, ForeignKey("person.id"), nullable=False),
     Column("others_in", postgresql.ARRAY(Uuid), nullable=False, server_default="{}"),
+    Column("browser_id", Uuid, ForeignKey("browser.id"), nullable=False, index=True),
+    # Who gave the password again, and when.
+    Column("confirmed_by", Uuid),
+    Column("confirmed_at", DateTime(timezone=True)),
     Column("last_seen_at", DateTime(timezone=True), nullable=False, server_default=func.now()),
     _now("created_at"),
 )
 
-wrong_guess = Table(
-    "wrong_guess",
+guess = Table(
+    "guess",
     metadata,
     Column("number", BigInteger, Identity(always=True), primary_key=True),
     Column("at_what", Text, nullable=False),
+    Column("from_where", Text, nullable=False),
     _now("guessed_at"),
-    Index("ix_wrong_guess_at_what_guessed_at", "at_what", "guessed_at"),
+    Index("ix_guess_from_where_guessed_at", "from_where", "guessed_at"),
+    Index("ix_guess_guessed_at", "guessed_at"),
+)
+
+audit_entry = Table(
+    "audit_entry",
+    metadata,
+    # Triggers keep every line as it was written.
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    _now("at"),
+    Column("act", Text, nullable=False),
+    Column("subject", Text, nullable=False, server_default=""),
+    Column("instrument_id", Uuid, ForeignKey("instrument.id")),
+    Column("detail", JSONB, nullable=False, server_default="{}"),
+    Column("by", Text, nullable=False),
+    Column("browser", Text, nullable=False, server_default=""),
+    Column("request_id", Text, nullable=False, server_default=""),
+    Index("ix_audit_entry_instrument_id_number", "instrument_id", "number"),
 )
 
 decision = Table(

@@ -67,9 +67,10 @@ class Sound:
         return list(self._connection.execute(often).scalars())
 
     def sound(self, recording_id: UUID) -> tuple[str, bytes] | None:
-        """A recording's media type and bytes."""
+        """A recording's media type and bytes; None for one that is not here, or was taken back."""
         t = schema.recording
-        row = self._connection.execute(select(t.c.media_type, t.c.sound).where(t.c.id == recording_id)).one_or_none()
+        found = select(t.c.media_type, t.c.sound).where(t.c.id == recording_id, t.c.taken_back_at.is_(None))
+        row = self._connection.execute(found).one_or_none()
         return None if row is None else (row.media_type, row.sound)
 
     def add_post(self, new: PostEntry) -> None:

@@ -6,8 +6,11 @@ from types import TracebackType
 
 from sqlalchemy import Connection, create_engine
 from sqlalchemy import Engine as Engine
-from sqlalchemy.exc import OperationalError
+from sqlalchemy.exc import DBAPIError, InterfaceError, OperationalError
+from sqlalchemy.exc import TimeoutError as PoolTimeoutError
 
+from fidicula.db.audit import Audit
+from fidicula.db.browsers import Browsers
 from fidicula.db.course import Course
 from fidicula.db.instruments import Instruments
 from fidicula.db.log import Log
@@ -20,8 +23,49 @@ from fidicula.db.sound import Sound
 from fidicula.db.string_sets import StringSets
 
 
-class DatabaseAwayError(Exception):
+class DatabaseError(Exception):
+    """PostgreSQL did not do what was asked of it; nothing was written."""
+
+
+class DatabaseAwayError(DatabaseError):
     """PostgreSQL does not answer."""
+
+
+class DatabaseBusyError(DatabaseError):
+    """Somebody else holds what is needed for too long, or every connection is taken."""
+
+
+class DiskFullError(DatabaseError):
+    """There is no room left where the records are."""
+
+
+class AtOnceError(DatabaseError):
+    """Two wrote the same at the same moment; the other one was first."""
+
+
+_BY_STATE: dict[str, type[DatabaseError]] = {
+    "53100": DiskFullError,
+    "53300": DatabaseBusyError,
+    "53400": DatabaseBusyError,
+    "55P03": DatabaseBusyError,
+    "57014": DatabaseBusyError,
+    "40P01": DatabaseBusyError,
+    "40001": DatabaseBusyError,
+    "23505": AtOnceError,
+}
+"""PostgreSQL's own codes of errors."""
+
+
+def as_ours(error: BaseException | None) -> DatabaseError | None:
+    """What an error of the driver means here; None for one that is a mistake of the program."""
+    if isinstance(error, PoolTimeoutError):
+        return DatabaseBusyError("every connection is taken")
+    if not isinstance(error, DBAPIError):
+        return None
+    state = getattr(error.orig, "sqlstate", None) or ""
+    if state in _BY_STATE:
+        return _BY_STATE[state](state)
+    return DatabaseAwayError(state) if isinstance(error, OperationalError | InterfaceError) else None
 
 
 def make_engine(url: str) -> Engine:
@@ -34,11 +78,14 @@ def make_engine(url: str) -> Engine:
         pool_size=10,
         # A connection beyond the pool would be made and ended for a single question, which takes longer than to wait.
         max_overflow=0,
+        pool_timeout=10,
         pool_pre_ping=False,
         # The whole house fits into memory, where a page is as near as the next.
         connect_args={
             "connect_timeout": 5,
-            "options": "-c plan_cache_mode=force_generic_plan -c jit=off -c random_page_cost=1.1",
+            "options": "-c plan_cache_mode=force_generic_plan -c jit=off -c random_page_cost=1.1 "
+            # Whoever stops in the middle holds nobody else up for long.
+            "-c lock_timeout=8s -c statement_timeout=30s -c idle_in_transaction_session_timeout=30s",
         },
     )
 
@@ -59,8 +106,8 @@ class UnitOfWork:
             self._connection = self.engine.connect()
             if self._only_reads:
                 self._connection.execution_options(isolation_level="AUTOCOMMIT")
-        except OperationalError as error:
-            raise DatabaseAwayError from error
+        except (DBAPIError, PoolTimeoutError) as error:
+            raise as_ours(error) or error from error
         self.instruments = Instruments(self._connection)
         self.string_sets = StringSets(self._connection)
         self.log = Log(self._connection)
@@ -71,14 +118,25 @@ class UnitOfWork:
         self.rules = ShopRules(self._connection)
         self.sound = Sound(self._connection)
         self.people = People(self._connection)
+        self.browsers = Browsers(self._connection)
+        self.audit = Audit(self._connection)
         return self
 
     def __exit__(
         self, kind: type[BaseException] | None, error: BaseException | None, trace: TracebackType | None
     ) -> None:
-        self._connection.close()
-        if isinstance(error, OperationalError):
-            raise DatabaseAwayError from error
+        try:
+            self._connection.close()
+        except DBAPIError as closing:
+            if error is None:
+                raise as_ours(closing) or closing from closing
+        ours = as_ours(error)
+        if ours is not None:
+            raise ours from error
+
+    def ask_nothing(self) -> None:
+        """Whether the records answer at all. Raises DatabaseError."""
+        self._connection.exec_driver_sql("SELECT 1")
 
     def commit(self) -> None:
         self._connection.commit()

@@ -1,4 +1,4 @@
-"""Serving other devices of the workshop: this machine's address, a certificate of its own, and a key that pairs."""
+"""Serving other devices of the workshop: this machine's address, a certificate of its own, and the code that pairs."""
 
 from __future__ import annotations
 
@@ -69,15 +69,6 @@ def certificate(folder: Path, address: str, *, now: datetime | None = None) -> C
     return Certificate(key_file, chain_file, found.fingerprint(hashes.SHA256()).hex(":").upper())
 
 
-def pairing_key(folder: Path) -> bytes:
-    """What paired devices are known by, kept so that they stay paired."""
-    folder.mkdir(mode=0o700, parents=True, exist_ok=True)
-    file = folder / "pairing.key"
-    if not file.exists():
-        _write_secret(file, secrets.token_bytes(32))
-    return file.read_bytes()
-
-
 def pairing_code() -> str:
     """What is typed once at a device: eight digits, new with every start."""
     return f"{secrets.randbelow(10**8):08d}"
@@ -87,10 +78,27 @@ def _kept(file: Path, address: str, now: datetime) -> x509.Certificate | None:
     try:
         found = x509.load_pem_x509_certificate(file.read_bytes())
         names = found.extensions.get_extension_for_class(x509.SubjectAlternativeName).value
+        if found.extensions.get_extension_for_class(x509.BasicConstraints).value.ca:
+            # Of the first manner: it could vouch for other places too, and so is not used any more.
+            return None
     except (OSError, ValueError, x509.ExtensionNotFound):
         return None
     serves = ipaddress.ip_address(address) in names.get_values_for_type(x509.IPAddress)
     return found if serves and found.not_valid_after_utc - now > RENEWED_BEFORE else None
+
+
+_SIGNS_ALONE = x509.KeyUsage(
+    digital_signature=True,
+    content_commitment=False,
+    key_encipherment=False,
+    data_encipherment=False,
+    key_agreement=False,
+    key_cert_sign=False,
+    crl_sign=False,
+    encipher_only=False,
+    decipher_only=False,
+)
+"""It stands for this one address, and vouches for no other."""
 
 
 def _make(key_file: Path, chain_file: Path, address: str, now: datetime) -> x509.Certificate:
@@ -105,7 +113,8 @@ def _make(key_file: Path, chain_file: Path, address: str, now: datetime) -> x509
         .not_valid_before(now - timedelta(hours=1))
         .not_valid_after(now + LASTS)
         .add_extension(x509.SubjectAlternativeName([x509.IPAddress(ipaddress.ip_address(address))]), critical=False)
-        .add_extension(x509.BasicConstraints(ca=True, path_length=0), critical=True)
+        .add_extension(x509.BasicConstraints(ca=False, path_length=None), critical=True)
+        .add_extension(_SIGNS_ALONE, critical=True)
         .add_extension(x509.ExtendedKeyUsage([ExtendedKeyUsageOID.SERVER_AUTH]), critical=False)
         .sign(key, hashes.SHA256())
     )

@@ -8,8 +8,9 @@ from uuid import UUID
 
 from fidicula.db.records import CourseMark, Decision, Seen
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.services.errors import ConflictError, ForbiddenError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change
+from fidicula.services.roles import may_undo
 from fidicula.services.sheet.model import BenchSheet, ItemView, Stop
 from fidicula.services.sheet.questions import needs_reason
 from fidicula.services.sheet.seen import item_views, verdict_of
@@ -106,6 +107,9 @@ class Course:
             mark = next((mark for mark in loaded.marks if mark.id == mark_id), None)
             if mark is None:
                 raise NotFoundError("nothing of that kind is written down for this instrument")
+            maker, asking = work.people.by_name(mark.made_by), work.people.by_name(by)
+            if mark.made_by != by and asking and not may_undo(asking.role, maker.role if maker else None):
+                raise ForbiddenError(f"{mark.made_by} set this: a luthier undoes it")
             work.course.take_back(mark, by)
 
         return self._change(ticket, take_back)

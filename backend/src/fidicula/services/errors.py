@@ -34,12 +34,20 @@ class MeanwhileError(ConflictError):
         self.fields = fields
 
 
+class BusyError(ServiceError):
+    """Too much is asked for at once; the same again in a moment may do."""
+
+
 class NotSignedInError(ServiceError):
     """Nobody is signed in here, or not any more."""
 
 
 class ForbiddenError(ServiceError):
     """Whoever asks may not do this."""
+
+
+class PasswordAgainError(ForbiddenError):
+    """Whoever asks may do this once the password was given again."""
 
 
 class TooManyGuessesError(ServiceError):

@@ -14,6 +14,7 @@ from fidicula.core.readings.typed import signed_number
 from fidicula.core.targets.heights import PartOfBand, end_height_band
 from fidicula.db.records import FigureEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.audit import note
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.targets.rules import Rules, load_rules
 from fidicula.tables.figures import (
@@ -157,6 +158,7 @@ class Figures:
                     entered_by=by,
                 )
             )
+            note(work, "figure.entered", _named(key), by=by, detail={"was": _numbers(before), "now": _numbers(values)})
             work.commit()
             return _page(load_rules(work, key.family), page_size)
 
@@ -167,6 +169,7 @@ class Figures:
             if not entries or entries[0].withdrawn:
                 raise ConflictError("the starting value stands already")
             work.rules.add_figure(replace(entries[0], id=entry_id, withdrawn=True, entered_by=by))
+            note(work, "figure.withdrawn", _named(key), by=by)
             work.commit()
             return _page(load_rules(work, key.family), page_size)
 
@@ -178,8 +181,17 @@ class Figures:
                 raise NotFoundError("the shop has not changed this figure")
             before = entries[1] if len(entries) > 1 else replace(entries[0], withdrawn=True)
             work.rules.add_figure(replace(before, id=uuid4(), entered_by=by))
+            note(work, "figure.undone", _named(key), by=by)
             work.commit()
             return _page(load_rules(work, key.family), page_size)
+
+
+def _named(key: FigureKey) -> str:
+    return " ".join(part for part in (key.family, key.size, key.measure, key.school) if part)
+
+
+def _numbers(values: FigureValues | None) -> list[float | None] | None:
+    return None if values is None else [values.low, values.aim, values.high]
 
 
 def _check_size(rules: Rules, size: str) -> None:

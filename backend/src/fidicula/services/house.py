@@ -10,6 +10,7 @@ from uuid import UUID, uuid4
 
 from fidicula.db.records import Instrument, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.audit import note
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import changed_sheet, load_bench, load_to_change, note_step
 from fidicula.services.measures import MEASURES
@@ -266,25 +267,28 @@ class House:
             )
             if not is_open:
                 raise ConflictError(f"{ticket} is in the house already: open it from the list")
+            note(work, "visit.opened", ticket, instrument_id=instrument.id, detail={"kind": kind})
             changed_sheet(work, ticket)
 
     def hand_over(self, ticket: str, by: str) -> None:
         """Close the visit: the instrument leaves the rail, its record stays."""
         with UnitOfWork(self._engine) as work:
-            _, visit = _found_to_change(work, ticket)
+            instrument, visit = _found_to_change(work, ticket)
             if visit.closed_at is not None:
                 raise ConflictError(f"{ticket} was handed over already")
             _check_looked_over(work, ticket, visit)
             work.instruments.close_visit(visit.id, by=by)
+            note(work, "instrument.handed_over", ticket, instrument_id=instrument.id, by=by)
             work.commit()
 
     def take_back_hand_over(self, ticket: str) -> None:
         """It was not handed over after all: the same visit goes on."""
         with UnitOfWork(self._engine) as work:
-            _, visit = _found_to_change(work, ticket)
+            instrument, visit = _found_to_change(work, ticket)
             if visit.closed_at is None:
                 raise ConflictError(f"{ticket} is in the house: there is nothing to take back")
             work.instruments.close_visit(visit.id, by=None)
+            note(work, "instrument.handed_over.undone", ticket, instrument_id=instrument.id)
             work.commit()
 
 
@@ -340,6 +344,7 @@ def _take_in(work: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
         complaint=arrival.complaint.strip(),
         asked=vars(arrival.visit),
     )
+    note(work, "instrument.arrived", ticket, instrument_id=instrument.id, by=by, detail={"kind": arrival.kind})
     return ticket, True
 
 

@@ -2,60 +2,41 @@
 
 from __future__ import annotations
 
-import hashlib
-import re
-import secrets
-from collections.abc import Mapping
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
-from typing import Literal
 from uuid import UUID, uuid4
 
-from argon2 import PasswordHasher
-from argon2.exceptions import Argon2Error, InvalidHashError
-
-from fidicula.db.records import Person, SignIn
+from fidicula.db.records import Browser, Person, SignIn
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.audit import note
+from fidicula.services.browsers import known_browser, name_of
 from fidicula.services.errors import (
     ConflictError,
     ForbiddenError,
     NotFoundError,
     NotSignedInError,
     RefusedError,
-    TooManyGuessesError,
 )
+from fidicula.services.guessing import check_guess
+from fidicula.services.persons import PersonTyped, changed_person, differences
 from fidicula.services.remembered import Remembered
+from fidicula.services.roles import MAY, RANK, Role
+from fidicula.services.secrets import new_token, password_fits, pin_fits, token_hash
 
-Role = Literal["owner", "luthier", "apprentice", "desk"]
-Act = Literal["look", "arrive", "measure", "sign_off", "recipes", "figures", "people"]
-
-MAY: Mapping[str, frozenset[Act]] = {
-    "owner": frozenset({"look", "arrive", "measure", "sign_off", "recipes", "figures", "people"}),
-    "luthier": frozenset({"look", "arrive", "measure", "sign_off", "recipes"}),
-    "apprentice": frozenset({"look", "arrive", "measure"}),
-    "desk": frozenset({"look", "arrive"}),
-}
-"""What each role may do: an apprentice does not sign off, the desk does not measure, the owner alone edits figures."""
-
-SHORTEST_PASSWORD = 10
 IDLE = timedelta(hours=12)
+CONFIRMED_FOR = timedelta(minutes=10)
 REMEMBERED_S = 2.0
 """So long a browser is known without asking the records again; whatever changes people here ends it at once."""
 SEEN_EVERY = timedelta(minutes=1)
-FREE_GUESSES = 5
-GUESSES_WITHIN = timedelta(minutes=30)
-LONGEST_WAIT = 900
+UNKNOWN_BROWSER = "new"
+"""Where a guess comes from that no browser is known by."""
 _WRONG = "the name or the password is not right"
-
-_passwords = PasswordHasher()
-_pins = PasswordHasher(time_cost=2, memory_cost=19 * 1024, parallelism=1)
-_NOBODY = _passwords.hash(secrets.token_hex(16))
-"""Checked where there is no such person, so that the answer takes as long."""
 
 
 @dataclass(frozen=True)
 class PersonView:
-    """is_in : known in this browser, so that no PIN is needed.  has_pin, has_password : not what they are."""
+    """is_in : takes the bench in this browser without a PIN.  has_pin, has_password : not what they are."""
 
     id: UUID
     name: str
@@ -68,28 +49,30 @@ class PersonView:
 
 @dataclass(frozen=True)
 class SignedIn:
-    """What a browser knows of itself. form_token : to be brought along with every change."""
+    """What a browser knows of itself. form_token : to be brought along with every change.  browser : its name."""
 
     form_token: str
     person: PersonView
     at_bench: PersonView
     people: list[PersonView]
     may: list[str]
+    browser: str
 
 
 @dataclass(frozen=True)
-class PersonTyped:
-    """Someone as typed by the owner. password, pin : empty to leave them as they are."""
+class Asking:
+    """The browser that asks for a sign-in. token : that it is known by, or empty.  user_agent : what it says it is."""
 
-    name: str
-    role: Role
-    active: bool
-    password: str
-    pin: str
+    token: str = ""
+    user_agent: str = ""
 
 
-def token_hash(token: str) -> bytes:
-    return hashlib.sha256(token.encode()).digest()
+@dataclass(frozen=True)
+class LetIn:
+    """token : of the session.  browser_token : that the browser is known by from now on."""
+
+    token: str
+    browser_token: str
 
 
 class People:
@@ -101,40 +84,40 @@ class People:
 
     def is_first(self) -> bool:
         """Whether nobody is known yet: the first to come is the owner."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            return not work.people.all()
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return not uow.people.all()
 
-    def begin(self, typed: PersonTyped) -> str:
-        """The first person, who owns the shop; returns the browser's token. Raises ConflictError afterwards."""
-        with UnitOfWork(self._engine) as work:
-            work.people.lock()
-            if work.people.all():
+    def begin(self, typed: PersonTyped, asking: Asking = Asking()) -> LetIn:
+        """The first person, who owns the shop. Raises ConflictError afterwards."""
+        owner = changed_person(Person(uuid4(), "", "owner", None, None, active=True), replace(typed, role="owner"))
+        if owner.password_hash is None:
+            raise RefusedError("choose a password", field="password")
+        with UnitOfWork(self._engine) as uow:
+            uow.people.lock()
+            if uow.people.all():
                 raise ConflictError("the shop has its owner already: sign in")
-            owner = _changed(Person(uuid4(), "", "owner", None, None, active=True), replace(typed, role="owner"))
-            if owner.password_hash is None:
-                raise RefusedError("choose a password", field="password")
-            work.people.add(owner)
-            return self._let_in(work, owner)
+            uow.people.add(owner)
+            note(uow, "person.added", owner.name, by=owner.name, detail={"role": owner.role})
+            return _let_in(uow, owner, known_browser(uow, asking.token), asking)
 
-    def sign_in(self, name: str, password: str) -> str:
-        """The token that this browser keeps. Raises NotSignedInError, and TooManyGuessesError."""
-        with UnitOfWork(self._engine) as work:
-            guessing_at = f"password {name.strip().lower()}"
-            _slow_down(work, guessing_at)
-            person = work.people.by_name(name.strip())
-            known = person.password_hash if person is not None and person.active else None
-            if not _fits(_passwords, known or _NOBODY, password) or known is None or person is None:
-                work.people.guess_was_wrong(guessing_at)
-                work.commit()
-                raise NotSignedInError(_WRONG, field="password")
-            work.people.forget_guesses(guessing_at)
-            return self._let_in(work, person)
-
-    def _let_in(self, work: UnitOfWork, person: Person) -> str:
-        token = secrets.token_urlsafe(32)
-        work.people.sign_in(token_hash=token_hash(token), form_token=secrets.token_urlsafe(24), person_id=person.id)
-        work.commit()
-        return token
+    def sign_in(self, name: str, password: str, asking: Asking = Asking()) -> LetIn:
+        """Raises NotSignedInError, and TooManyGuessesError."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            person = uow.people.by_name(name.strip())
+            browser = known_browser(uow, asking.token)
+        kept = person.password_hash if person is not None and person.active else None
+        is_right = check_guess(
+            self._engine,
+            "password",
+            name.strip().lower()[:80],
+            from_where=_from_where(browser, person),
+            fits=lambda: password_fits(kept, password),
+        )
+        if not is_right or person is None:
+            raise NotSignedInError(_WRONG, field="password")
+        with UnitOfWork(self._engine) as uow:
+            uow.people.sign_out_idle(after=IDLE)
+            return _let_in(uow, person, browser, asking)
 
     def who(self, token: str) -> SignIn:
         """Who this browser's token belongs to. Raises NotSignedInError."""
@@ -147,90 +130,195 @@ class People:
         return self._browsers.get(token)
 
     def _read_who(self, token: str) -> SignIn:
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            found = work.people.signed_in(token_hash(token))
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            found = uow.people.signed_in(token_hash(token))
         now = datetime.now(UTC)
         if found is None or not found.person.active or now - found.last_seen_at > IDLE:
             raise NotSignedInError("sign in first")
         if now - found.last_seen_at > SEEN_EVERY:
-            with UnitOfWork(self._engine) as work:
-                work.people.seen(token_hash(token))
-                work.commit()
+            with UnitOfWork(self._engine) as uow:
+                uow.people.seen(token_hash(token))
+                uow.browsers.seen(found.browser_id)
+                uow.commit()
         return found
 
     def signed_in(self, sign_in: SignIn) -> SignedIn:
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            everyone = work.people.all()
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            everyone = uow.people.all()
         return SignedIn(
             form_token=sign_in.form_token,
             person=_view(sign_in.person, sign_in),
             at_bench=_view(sign_in.at_bench, sign_in),
             people=[_view(person, sign_in) for person in everyone],
             may=sorted(MAY[sign_in.at_bench.role]),
+            browser=sign_in.browser_name,
         )
 
     def sign_out(self, token: str) -> None:
-        with UnitOfWork(self._engine) as work:
-            work.people.sign_out(token_hash(token))
-            work.commit()
+        with UnitOfWork(self._engine) as uow:
+            uow.people.sign_out(token_hash(token))
+            uow.commit()
+        self._browsers.forget()
+
+    def sign_out_everywhere(self, sign_in: SignIn) -> None:
+        """Of every browser that whoever signed in here signed in at, or gave a PIN in."""
+        with UnitOfWork(self._engine) as uow:
+            uow.people.sign_out_everywhere(sign_in.person.id)
+            note(uow, "person.signed_out_everywhere", sign_in.person.name)
+            uow.commit()
+        self._browsers.forget()
+
+    def confirm(self, token: str, sign_in: SignIn, password: str) -> None:
+        """Whoever is at the bench gives the password again. Raises RefusedError, and TooManyGuessesError."""
+        person = sign_in.at_bench
+        if person.password_hash is None:
+            raise RefusedError(f"{person.name} has no password yet: another owner can give one", field="password")
+        kept = person.password_hash
+        is_right = check_guess(
+            self._engine,
+            "password",
+            person.name.lower(),
+            from_where=f"browser {sign_in.browser_id}",
+            fits=lambda: password_fits(kept, password),
+        )
+        if not is_right:
+            raise RefusedError(f"that is not {person.name}'s password", field="password")
+        with UnitOfWork(self._engine) as uow:
+            uow.people.confirm(token_hash(token), person.id)
+            uow.commit()
         self._browsers.forget()
 
     def to_the_bench(self, token: str, sign_in: SignIn, person_id: UUID, pin: str) -> None:
-        """Someone else takes the place at the bench, with a PIN unless they are known here."""
-        with UnitOfWork(self._engine) as work:
-            person = work.people.by_id(person_id)
-            if person is None or not person.active:
-                raise NotFoundError("nobody of that name works here", field="person")
-            if not sign_in.holds(person_id):
-                guessing_at = f"pin {person_id}"
-                _slow_down(work, guessing_at)
-                if person.pin_hash is None:
-                    raise RefusedError(f"{person.name} has no PIN yet: the owner can give one", field="pin")
-                if not _fits(_pins, person.pin_hash, pin):
-                    work.people.guess_was_wrong(guessing_at)
-                    work.commit()
-                    raise RefusedError(f"that is not {person.name}'s PIN", field="pin")
-                work.people.forget_guesses(guessing_at)
-            work.people.put_at_bench(token_hash(token), person_id)
-            work.commit()
+        """Someone else takes the place at the bench, with a PIN unless they are known here and stand no higher."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            person = uow.people.by_id(person_id)
+        if person is None or not person.active:
+            raise NotFoundError("nobody of that name works here", field="person")
+        if not _needs_no_pin(person, sign_in):
+            self._check_pin(person, sign_in, pin)
+        with UnitOfWork(self._engine) as uow:
+            uow.people.put_at_bench(token_hash(token), person_id)
+            uow.commit()
         self._browsers.forget()
 
+    def _check_pin(self, person: Person, sign_in: SignIn, typed: str) -> None:
+        """The PIN, or the password of someone who signed in here and has no PIN."""
+        if person.pin_hash is not None:
+            kept, fits, what = person.pin_hash, pin_fits, "pin"
+        elif person.id == sign_in.person.id and person.password_hash is not None:
+            kept, fits, what = person.password_hash, password_fits, "password"
+        else:
+            raise RefusedError(f"{person.name} has no PIN yet: the owner can give one", field="pin")
+        is_right = check_guess(
+            self._engine,
+            what,
+            person.name.lower() if what == "password" else str(person.id),
+            from_where=f"browser {sign_in.browser_id}",
+            fits=lambda: fits(kept, typed),
+        )
+        if not is_right:
+            raise RefusedError(f"that is not {person.name}'s {'PIN' if what == 'pin' else what}", field="pin")
+
     def acting(self, sign_in: SignIn, person_id: UUID) -> Person:
-        """Who did something, of those known in this browser. Raises ForbiddenError."""
+        """Who did something, of those who unlocked this browser. Raises ForbiddenError."""
         if not sign_in.holds(person_id):
             raise ForbiddenError("whoever took this has to give a PIN here before it is kept", field="person")
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            person = work.people.by_id(person_id)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            person = uow.people.by_id(person_id)
         if person is None or not person.active:
             raise ForbiddenError("whoever took this does not work here any more", field="person")
         return person
 
     def add(self, typed: PersonTyped) -> None:
-        with UnitOfWork(self._engine) as work:
-            new = _changed(Person(uuid4(), "", typed.role, None, None, active=True), typed)
-            if not work.people.add(new):
+        new = changed_person(Person(uuid4(), "", typed.role, None, None, active=True), typed)
+        with UnitOfWork(self._engine) as uow:
+            if not uow.people.add(new):
                 raise RefusedError(f"there is someone named {new.name} already", field="name")
-            work.commit()
+            note(uow, "person.added", new.name, detail={"role": new.role})
+            uow.commit()
 
     def change(self, person_id: UUID, typed: PersonTyped) -> None:
-        """Change someone; who leaves, or gets another password, is signed out everywhere."""
-        with UnitOfWork(self._engine) as work:
-            work.people.lock()
-            before = work.people.by_id(person_id)
+        """Change someone; who leaves, or gets another password or PIN, is signed out where it was used."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            known = uow.people.by_id(person_id)
+        if known is None:
+            raise NotFoundError("nobody of that name works here", field="name")
+        # Hashed before anything is locked: it takes long on purpose.
+        asked = changed_person(known, typed)
+        with UnitOfWork(self._engine) as uow:
+            uow.people.lock()
+            before = uow.people.by_id(person_id)
             if before is None:
                 raise NotFoundError("nobody of that name works here", field="name")
-            after = _changed(before, typed)
-            namesake = work.people.by_name(after.name)
+            after = replace(
+                asked,
+                password_hash=asked.password_hash if typed.password else before.password_hash,
+                pin_hash=asked.pin_hash if typed.pin else before.pin_hash,
+            )
+            namesake = uow.people.by_name(after.name)
             if namesake is not None and namesake.id != person_id:
                 raise RefusedError(f"there is someone named {after.name} already", field="name")
-            others = [p for p in work.people.all() if p.id != person_id and p.active and p.role == "owner"]
+            others = [p for p in uow.people.all() if p.id != person_id and p.active and p.role == "owner"]
             if not others and not (after.active and after.role == "owner"):
                 raise ConflictError("the shop needs an owner: make someone else one first")
-            work.people.change(after)
+            uow.people.change(after)
+            note(uow, "person.changed", after.name, detail=differences(before, after))
             if not after.active or after.password_hash != before.password_hash:
-                work.people.sign_out_everywhere(person_id)
-            work.commit()
+                uow.people.sign_out_everywhere(person_id)
+            elif after.pin_hash != before.pin_hash:
+                uow.people.forget_pin(person_id)
+            uow.commit()
         self._browsers.forget()
+
+    def forget(self) -> None:
+        """Who is signed in where was changed: it is read anew."""
+        self._browsers.forget()
+
+    def is_an_owners(self, password: str) -> bool:
+        """Whether a password is that of somebody who owns the shop."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            owners = [p for p in uow.people.all() if p.active and p.role == "owner"]
+        return _fits_any([owner.password_hash for owner in owners], password)
+
+
+def is_confirmed(sign_in: SignIn, person: Person) -> bool:
+    """Whether someone gave the password again not long ago."""
+    at = sign_in.confirmed_at
+    return sign_in.confirmed_by == person.id and at is not None and datetime.now(UTC) - at < CONFIRMED_FOR
+
+
+def _fits_any(kept: Sequence[str | None], typed: str) -> bool:
+    # All of them are compared: how long it takes says nothing of whose it was.
+    right = [password_fits(one, typed) for one in kept]
+    return any(right)
+
+
+def _from_where(browser: Browser | None, person: Person | None) -> str:
+    """A browser that someone signed in with before is counted by itself, also when others guess at their name."""
+    if browser is None:
+        return UNKNOWN_BROWSER
+    is_known = person is not None and person.id in browser.known_people
+    return f"browser {browser.id}" if is_known or browser.is_paired else f"stranger at {browser.id}"
+
+
+def _let_in(uow: UnitOfWork, person: Person, browser: Browser | None, asking: Asking) -> LetIn:
+    token, browser_token = new_token(), asking.token
+    browser_id = browser.id if browser is not None else uuid4()
+    if browser is None:
+        browser_token = new_token()
+        name = name_of(asking.user_agent)
+        uow.browsers.add(id=browser_id, token_hash=token_hash(browser_token), name=name, is_paired=False)
+    uow.browsers.seen(browser_id, person_id=person.id)
+    uow.people.sign_in(token_hash=token_hash(token), form_token=new_token(), person_id=person.id, browser_id=browser_id)
+    note(uow, "person.signed_in", person.name, by=person.name)
+    uow.commit()
+    return LetIn(token, browser_token)
+
+
+def _needs_no_pin(person: Person, sign_in: SignIn) -> bool:
+    """Known here, and no step up from who is at the bench: a higher role is not left lying about."""
+    is_step_up = RANK[person.role] > RANK[sign_in.at_bench.role]
+    return sign_in.holds(person.id) and not is_step_up
 
 
 def _view(person: Person, sign_in: SignIn) -> PersonView:
@@ -239,48 +327,7 @@ def _view(person: Person, sign_in: SignIn) -> PersonView:
         name=person.name,
         role=person.role,  # type: ignore[arg-type]  # the table's own check keeps it to the four
         active=person.active,
-        is_in=sign_in.holds(person.id),
+        is_in=_needs_no_pin(person, sign_in),
         has_pin=person.pin_hash is not None,
         has_password=person.password_hash is not None,
     )
-
-
-def _changed(before: Person, typed: PersonTyped) -> Person:
-    name = " ".join(typed.name.split())
-    if not name:
-        raise RefusedError("type the name", field="name")
-    if typed.password and len(typed.password) < SHORTEST_PASSWORD:
-        raise RefusedError(f"a password has {SHORTEST_PASSWORD} characters or more", field="password")
-    if typed.pin and not re.fullmatch(r"[0-9]{4,8}", typed.pin):
-        raise RefusedError("a PIN is four to eight digits", field="pin")
-    return Person(
-        id=before.id,
-        name=name,
-        role=typed.role,
-        password_hash=_passwords.hash(typed.password) if typed.password else before.password_hash,
-        pin_hash=_pins.hash(typed.pin) if typed.pin else before.pin_hash,
-        active=typed.active,
-    )
-
-
-def _fits(hasher: PasswordHasher, kept: str, typed: str) -> bool:
-    try:
-        return hasher.verify(kept, typed)
-    except (Argon2Error, InvalidHashError):
-        return False
-
-
-def _slow_down(work: UnitOfWork, guessing_at: str) -> None:
-    """After five wrong guesses each next one waits twice as long, up to a quarter of an hour."""
-    count, last, now = work.people.wrong_guesses(guessing_at, within=GUESSES_WITHIN)
-    if count < FREE_GUESSES or last is None:
-        return
-    wait = min(LONGEST_WAIT, 15 * 2 ** (count - FREE_GUESSES)) - (now - last).total_seconds()
-    if wait > 0:
-        seconds = int(wait) + 1
-        raise TooManyGuessesError(
-            f"too many wrong guesses: try again in {seconds} s"
-            if seconds < 120
-            else f"too many wrong guesses: try again in {seconds // 60 + 1} minutes",
-            wait=seconds,
-        )

@@ -10,12 +10,16 @@ from fidicula.db.records import NewPhoto, Photo
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.devices.ports import DeviceError, InspectionCamera
 from fidicula.documents.pictures import PictureError, kept_picture
-from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.hosting.worker import Worker, WorkerBusyError, WorkerLimitError
+from fidicula.services.errors import BusyError, ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import check_in_house, load_to_change
 from fidicula.tables.signs import items, shots
 
-MOST_BYTES = 64 * 1024 * 1024
+MOST_BYTES = 48 * 1024 * 1024
 """Of one photograph as it comes."""
+
+_worker = Worker(memory=420_000_000, seconds=20, waiting=8)
+"""Pictures are opened one after the other, where a hostile one can do no harm."""
 
 
 @dataclass(frozen=True)
@@ -109,12 +113,14 @@ class Photos:
     ) -> PhotoSheet:
         if item not in items():
             raise RefusedError(f"“{item}” is nothing that is looked over", field="item")
-        if len(data) > MOST_BYTES:
-            raise RefusedError(f"it is over {MOST_BYTES // 1024 // 1024} MB: a smaller one will do", field="picture")
         try:
-            picture = kept_picture(data)
+            picture = _worker.run(kept_picture, data)
         except PictureError as error:
             raise RefusedError(str(error), field="picture") from error
+        except WorkerLimitError as error:
+            raise RefusedError("the picture takes too much to open: a smaller one will do", field="picture") from error
+        except WorkerBusyError as error:
+            raise BusyError("other pictures are being opened; this one is sent again") from error
         with UnitOfWork(self._engine) as work:
             loaded = load_to_change(work, ticket)
             check_in_house(loaded)

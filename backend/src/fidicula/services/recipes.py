@@ -9,6 +9,7 @@ from uuid import UUID, uuid4
 
 from fidicula.db.records import Instrument, RecipeEntry, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.audit import note
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.following import QuestionView, RecipeView, check_schools, question_views, recipe_views
 from fidicula.services.loaded import Loaded
@@ -63,6 +64,7 @@ class Recipes:
                     f"choose one school for each question; still open: {', '.join(left_open)}", field="schools"
                 )
             work.rules.add_recipe(RecipeEntry(entry_id, family, name, schools, retired=False, entered_by=by))
+            note(work, "recipe.saved", f"{family} {name}", by=by)
             work.commit()
             return _view(load_rules(work, family))
 
@@ -78,6 +80,7 @@ class Recipes:
             work.rules.add_recipe(
                 RecipeEntry(entry_id, family, name, shipped or rules.recipes[name], shipped is None, by)
             )
+            note(work, "recipe.retired", f"{family} {name}", by=by)
             work.commit()
             return _view(load_rules(work, family))
 
@@ -87,6 +90,7 @@ class Recipes:
             if name not in load_rules(work, family).recipes:
                 raise NotFoundError(f"there is no recipe “{name}” for a {family}", field="name")
             work.rules.set_shop_recipe(id=entry_id, family=family, recipe=name, by=by)
+            note(work, "recipe.followed", f"{family} {name}", by=by)
             work.commit()
             return _view(load_rules(work, family))
 

@@ -9,6 +9,7 @@ from uuid import UUID
 from fidicula.core.errors import CoreError
 from fidicula.core.readings.typed import millimetres
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.audit import note
 from fidicula.services.errors import NotFoundError, RefusedError
 from fidicula.tables.shelf import ShelfList, shelf_lists
 
@@ -60,6 +61,7 @@ class Shelf:
         values = tuple(sorted({_value(row, one) for one in typed if one.strip()}))
         with UnitOfWork(self._engine) as work:
             work.shelf.enter(id=entry_id, name=name, family=family, values=values, by=by)
+            note(work, "shelf.entered", f"{family} {name}", by=by)
             work.commit()
         return self.lists(family)
 

@@ -1,0 +1,116 @@
+"""Who changed what and when: written with the change itself, in the same transaction, and never changed afterwards."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from contextvars import ContextVar
+from dataclasses import dataclass
+from datetime import datetime
+from uuid import UUID
+
+from fidicula.db.records import AuditEntry
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.errors import NotFoundError
+from fidicula.services.journal import request_id
+
+FROM_THE_SHELL = "from the shell"
+
+
+@dataclass(frozen=True)
+class Actor:
+    """Who asks, and from which browser."""
+
+    name: str
+    browser: str
+
+
+_SHELL = Actor(FROM_THE_SHELL, "")
+_actor: ContextVar[Actor | None] = ContextVar("actor", default=None)
+
+
+def acts_now(actor: Actor) -> None:
+    """What is written from here on in this request is this person's."""
+    _actor.set(actor)
+
+
+def note(
+    uow: UnitOfWork,
+    act: str,
+    subject: str = "",
+    *,
+    instrument_id: UUID | None = None,
+    by: str | None = None,
+    detail: Mapping[str, object] | None = None,
+) -> None:
+    """Write down an act. act : `figure.entered`, say.  subject : what it is about.  detail : before and after, by name.
+
+    by : None for whoever asks.
+    """
+    actor = _actor.get() or _SHELL
+    uow.audit.add(
+        AuditEntry(
+            act=act,
+            subject=subject,
+            by=actor.name if by is None else by,
+            browser=actor.browser,
+            request_id=request_id(),
+            instrument_id=instrument_id,
+            detail={name: value for name, value in (detail or {}).items() if value is not None},
+        )
+    )
+
+
+_NONE = UUID(int=0)
+
+
+@dataclass(frozen=True)
+class AuditLine:
+    """number : None for a line that stands in an instrument's own log."""
+
+    number: int | None
+    at: datetime
+    act: str
+    subject: str
+    ticket: str
+    detail: dict[str, object]
+    by: str
+    browser: str
+    request_id: str
+
+
+class Audit:
+    """Reading what was changed."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def of_house(self, before: int | None = None) -> list[AuditLine]:
+        """Newest first. before : the number of the oldest line that is here already."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            lines = uow.audit.of_house(before=before)
+            tickets = {e.instrument_id: "" for _, e in lines if e.instrument_id is not None}
+            tickets = {key: uow.instruments.ticket_of(key) or "" for key in tickets}
+        return [_line(number, entry, tickets.get(entry.instrument_id or _NONE, "")) for number, entry in lines]
+
+    def of_instrument(self, ticket: str) -> list[AuditLine]:
+        """Of every visit, newest first."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            found = uow.instruments.by_ticket(ticket)
+            if found is None:
+                raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
+            return [_line(None, entry, ticket) for entry in uow.audit.of_instrument(found[0].id)]
+
+
+def _line(number: int | None, entry: AuditEntry, ticket: str) -> AuditLine:
+    assert entry.at is not None
+    return AuditLine(
+        number,
+        entry.at,
+        entry.act,
+        entry.subject,
+        ticket,
+        dict(entry.detail),
+        entry.by,
+        entry.browser,
+        entry.request_id,
+    )
