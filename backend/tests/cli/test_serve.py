@@ -10,7 +10,7 @@ import subprocess
 import sys
 import time
 import urllib.request
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
@@ -20,13 +20,14 @@ import pytest
 from fidicula.cli import serve
 from fidicula.cli.demo import demo_sign_ins
 from fidicula.hosting.cluster import free_port
+from fidicula.hosting.server import RunningCluster
 
 
 @contextmanager
-def started(home: Path, port: int) -> Iterator[subprocess.Popen[str]]:
+def started(home: Path, port: int, **environment: str) -> Iterator[subprocess.Popen[str]]:
     process = subprocess.Popen(
         [sys.executable, "-m", "fidicula.cli", "demo", "--port", str(port)],
-        env={**os.environ, "FIDICULA_STATE": str(home)},
+        env={**os.environ, "FIDICULA_STATE": str(home), **environment},
         stderr=subprocess.PIPE,
         text=True,
     )
@@ -105,10 +106,57 @@ def test_whatever_ends_it_ends_the_database_too_and_the_data_stays(cluster_home:
         process.wait(timeout=30)
 
 
-def refusal(home: Path, *arguments: str) -> str:
+def test_a_first_start_that_is_killed_anywhere_starts_again_whole(cluster_home: Path) -> None:
+    """While the cluster is made, while tables are, while the demo is loaded: the next one is as if nothing was."""
+    data = cluster_home / "data"
+    moments: list[Callable[[], bool]] = [
+        (cluster_home / "data.partial").exists,
+        lambda: data.exists() and (data / "postmaster.pid").exists(),
+        lambda: any((data / "base").glob("*/PG_VERSION")) and len(list((data / "base").iterdir())) > 3,
+    ]
+    for reached in moments:
+        with started(cluster_home, free_port()) as process:
+            deadline = time.monotonic() + 60
+            while not reached():
+                assert time.monotonic() < deadline
+                time.sleep(0.01)
+            time.sleep(0.4)
+            process.kill()
+    port = free_port()
+    with started(cluster_home, port) as process:
+        wait_until_ready(process, port)
+        tickets = Browser(port).tickets()
+        assert (len(tickets), tickets[0], tickets[-1]) == (15, "RW-101", "RW-115")
+        process.send_signal(signal.SIGINT)
+        process.wait(timeout=30)
+
+
+def test_a_database_that_others_run_is_used_as_it_is(
+    cluster: RunningCluster, cluster_home: Path, tmp_path: Path
+) -> None:
+    """The settings name it; no cluster is made beside it; one that does not answer is one sentence."""
+    cluster.ensure_database("of_others")
+    port = free_port()
+    with started(cluster_home, port, FIDICULA_DATABASE_URL=cluster.url("of_others")) as process:
+        wait_until_ready(process, port)
+        assert len(Browser(port).tickets()) == 15
+        process.send_signal(signal.SIGINT)
+        assert process.wait(timeout=30) == 0
+    assert not (cluster_home / "data").exists()
+    nobody = RunningCluster(free_port(), "none").url("of_others")
+    assert "does not answer" in refusal(tmp_path, FIDICULA_DATABASE_URL=nobody)
+
+
+def test_a_folder_that_cannot_be_written_is_one_sentence() -> None:
+    said = refusal(Path("/proc/fidicula"), "--port", str(free_port()))
+    assert said.startswith("Fidicula cannot write what it needs in /proc/fidicula")
+    assert "\n" not in said
+
+
+def refusal(home: Path, *arguments: str, **environment: str) -> str:
     done = subprocess.run(
         [sys.executable, "-m", "fidicula.cli", "demo", *arguments],
-        env={**os.environ, "FIDICULA_STATE": str(home)},
+        env={**os.environ, "FIDICULA_STATE": str(home), **environment},
         capture_output=True,
         text=True,
         check=False,
