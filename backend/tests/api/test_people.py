@@ -380,8 +380,7 @@ def test_signing_out_everywhere_and_sending_one_browser_away(app: Any, client: T
     sign_in(door, TEO)
     with TestClient(app, base_url="http://127.0.0.1") as elsewhere:
         sign_in(elsewhere, TEO)
-        ended = elsewhere.post("/api/session/out-everywhere")
-        assert (ended.status_code, ended.headers["clear-site-data"]) == (204, '"cache"')
+        assert elsewhere.post("/api/session/out-everywhere").status_code == 204
     assert door.get("/api/rail").status_code == 401
     assert client.get("/api/rail").status_code == 200
 

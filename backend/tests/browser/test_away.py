@@ -144,6 +144,7 @@ def test_whoever_signs_out_leaves_nothing_of_the_house_behind(browser: Browser, 
         ):
             page.wait_for_timeout(50)
         page.get_by_role("button", name="Ilse Varnholt, caliper").press("Enter")
+        expect(page.get_by_role("radio", name="Ilse Varnholt, owner")).to_be_focused()
         page.get_by_role("button", name="Sign out").press("Enter")
         expect(page.get_by_label("Sign in")).to_be_visible()
         assert page.evaluate("caches.match('/api/instruments/RW-115/sheet').then((kept) => kept === undefined)")

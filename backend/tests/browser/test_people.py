@@ -2,11 +2,18 @@
 
 from __future__ import annotations
 
+import re
+from datetime import UTC, datetime
 from typing import Any
+from uuid import uuid4
 
-from playwright.sync_api import Page, expect
+from fastapi.testclient import TestClient
+from fidicula.cli.demo import demo_sign_ins
+from playwright.sync_api import Browser, Page, expect
 from sqlalchemy import text
 
+from ..conftest import signed_in
+from .conftest import opened_page
 from .hands import command, open_ticket, reading
 
 
@@ -70,7 +77,78 @@ def test_the_owner_takes_someone_on(page: Page) -> None:
     page.get_by_label("PIN for the bench").fill("6006")
     page.keyboard.press("Enter")
     expect(page.get_by_role("row", name="Wren Kallio")).to_contain_text("apprentice")
-    expect(page.get_by_role("status")).to_contain_text("Wren Kallio is kept.")
+    expect(page.get_by_role("status").first).to_contain_text("Wren Kallio is saved.")
+
+
+def test_what_changes_the_shop_asks_for_the_password_and_then_goes_on(browser: Browser, address: str, app: Any) -> None:
+    """Cancelled, nothing typed is lost; a wrong one is told; a right one saves what was waiting, and counts a while."""
+    with opened_page(browser, address, cookie=signed_in(app, "Ilse Varnholt", confirmed=False)["cookie"]) as page:
+        command(page, "p")
+        command(page, "a")
+        page.keyboard.type("Wren Kallio")
+        page.get_by_label("Password", exact=True).fill("long enough now")
+        page.keyboard.press("Enter")
+        dialog = page.get_by_role("dialog")
+        expect(dialog.get_by_label("Ilse Varnholt's password")).to_be_focused()
+        page.keyboard.press("Escape")
+        expect(dialog).to_have_count(0)
+        expect(page.get_by_label("Name", exact=True)).to_have_value("Wren Kallio")
+        page.get_by_role("button", name="Save person").press("Enter")
+        expect(dialog.get_by_label("Ilse Varnholt's password")).to_be_focused()
+        page.keyboard.type("guessed wrong")
+        page.keyboard.press("Enter")
+        expect(dialog.get_by_text("That is not Ilse Varnholt's password.")).to_be_visible()
+        page.keyboard.type(demo_sign_ins()[0][2])
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("row", name="Wren Kallio")).to_contain_text("apprentice")
+        command(page, "a")
+        page.keyboard.type("Maren Osei")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("row", name="Maren Osei")).to_be_visible()
+
+
+def test_a_device_is_revoked_by_name_and_the_audit_says_who_did(
+    browser: Browser, address: str, app: Any, page: Page
+) -> None:
+    with opened_page(browser, address, cookie=signed_in(app, "Bram Oyelade")["cookie"]) as other:
+        command(page, "p")
+        row = page.get_by_role("row").filter(has_text="Bram Oyelade").filter(has_text="this computer")
+        row.get_by_role("button", name="Revoke").press("Enter")
+        expect(page.get_by_text("is revoked.")).to_be_visible()
+        command(other, "f")
+        other.reload()
+        expect(other.get_by_label("Sign in")).to_be_visible()
+    command(page, "y")
+    expect(page.get_by_role("row", name="Device revoked")).to_contain_text("Ilse Varnholt")
+    page.get_by_label("Find", exact=True).fill("RW-106 arrival")
+    expect(page.get_by_role("row", name="Arrival RW-106")).to_have_count(1)
+    page.get_by_role("link", name="RW-106", exact=True).press("Enter")
+    expect(page.get_by_role("heading", name="Audit · RW-106")).to_be_visible()
+    expect(page.get_by_role("row", name="Reading projection").first).to_be_visible()
+
+
+def test_many_tabs_share_one_stream_and_a_hidden_one_gives_it_away(address: str, app: Any, page: Page) -> None:
+    """Eight tabs of one browser all answer and all hear what is written elsewhere; the stream follows who is seen."""
+    asked: list[str] = []
+    page.context.on("request", lambda request: asked.append(request.url))
+    tabs = [page]
+    for _ in range(7):
+        tab = page.context.new_page()
+        tab.goto(f"{address}/bench/RW-103")
+        expect(tab.get_by_role("main", name="Bench sheet")).to_be_visible()
+        tabs.append(tab)
+    assert sum(url.endswith("/api/changes") for url in asked) <= 1
+    hide = "Object.defineProperty(document, 'hidden', { value: true, configurable: true });"
+    page.evaluate(hide + "document.dispatchEvent(new Event('visibilitychange'))")
+    tabs[1].wait_for_timeout(300)
+    with TestClient(app, base_url="http://127.0.0.1", headers=signed_in(app, "Teo Marchetti-Lund")) as teo:
+        body = {
+            "id": str(uuid4()), "measure": "projection", "typed": "23.4", "tool": "caliper",
+            "taken_at": datetime.now(UTC).isoformat(),
+        }  # fmt: skip
+        assert teo.post("/api/instruments/RW-103/readings", json=body).status_code == 200
+    for tab in tabs[1:]:
+        expect(reading(tab, "projection")).to_have_attribute("aria-label", re.compile("23.4"))
 
 
 def test_what_waits_for_a_pin_stands_in_nobody_elses_way(page: Page) -> None:

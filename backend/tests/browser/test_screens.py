@@ -52,8 +52,8 @@ def test_the_lamp_is_dark_and_stays_lit(page: Page) -> None:
 
 
 def test_the_strip_tells_what_it_does_not_know_and_leaves(page: Page) -> None:
-    command(page, "y")
-    expect(page.get_by_role("status")).to_contain_text("No command “y”.")
+    command(page, "j")
+    expect(page.get_by_role("status")).to_contain_text("No command “j”.")
     page.keyboard.press("Escape")
     expect(page.get_by_role("menu", name="Commands")).to_have_count(0)
 

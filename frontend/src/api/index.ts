@@ -1,5 +1,6 @@
 /** The API, typed by schema.d.ts, which every build makes from openapi.json; `./fidicula client` writes that. */
 import createClient from 'openapi-fetch'
+import { askPasswordAgain } from '@/shared/passwordAgain'
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
@@ -65,6 +66,8 @@ export type FigureLine = Schemas['FigureLine']
 export type SignedIn = Schemas['SignedIn']
 export type PersonView = Schemas['PersonView']
 export type PersonBody = Schemas['PersonBody']
+export type BrowserView = Schemas['BrowserView']
+export type AuditLine = Schemas['AuditLine']
 
 export const api = createClient<paths>({ baseUrl: window.location.origin })
 
@@ -78,15 +81,27 @@ export function keepDoor(formToken: string, onEnd: () => void): void {
   door.onEnd = onEnd
 }
 
+/** Each request as it was sent, until its answer is here: its body is read only once. */
+const sent = new Map<string, Request>()
+
 api.use({
-  onRequest({ request }) {
+  onRequest({ request, id }) {
     request.headers.set('X-Fidicula-Form', door.formToken)
+    if (request.method !== 'GET') sent.set(id, request.clone())
     return request
   },
-  onResponse({ response, schemaPath }) {
+  async onResponse({ response, schemaPath, id }) {
+    const asked = sent.get(id)
+    sent.delete(id)
     reach.isKept = response.headers.has('x-fidicula-kept')
     if (response.status === 401 && schemaPath !== '/api/session') door.onEnd()
-    return response
+    if (response.status !== 403 || asked === undefined) return response
+    const items = detailOf(await response.clone().json().catch(() => null))
+    if (!items.some((item) => item.type === 'password_again')) return response
+    return (await askPasswordAgain(items[0]?.msg ?? '')) ? fetch(asked) : response
+  },
+  onError({ id }) {
+    sent.delete(id)
   },
 })
 
@@ -128,6 +143,7 @@ export async function answerOf<Data>(asked: Promise<Answered<Data>>): Promise<Da
 interface DetailItem {
   loc: (string | number)[]
   msg: string
+  type?: string
 }
 
 function detailOf(error: unknown): DetailItem[] {

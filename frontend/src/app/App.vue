@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { Refused } from '@/api'
 import { ArrivalDialog, FleetDialog } from '@/features/arrival'
-import { BenchDialog, SignIn } from '@/features/people'
+import { BenchDialog, PasswordAgain, SignIn } from '@/features/people'
 import { RailOfTags, useHouse } from '@/features/rail'
 import CommandStrip from '@/shared/CommandStrip.vue'
 import { useCommands } from '@/shared/commands'
@@ -28,7 +28,7 @@ const toolLabel = computed(
 )
 
 watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
-const TITLES: Record<string, string> = { figures: 'Figures', recipes: 'Recipes', people: 'People', screening: 'Screening' }
+const TITLES: Record<string, string> = { figures: 'Figures', recipes: 'Recipes', people: 'People', audit: 'Audit', screening: 'Screening' }
 watch(
   [open, () => route.name] as const,
   ([ticket, page]) => {
@@ -61,7 +61,8 @@ useCommands([
   { letter: 'z', general: true, words: 'screen a fleet', run: () => void router.push({ name: 'screening' }), possible: isIn },
   { letter: 'g', general: true, words: 'figures', run: () => void router.push({ name: 'figures' }), possible: isIn },
   { letter: 'r', general: true, words: "the shop's recipes", run: () => void router.push({ name: 'recipes' }), possible: isIn },
-  { letter: 'p', general: true, words: 'people', run: () => void router.push({ name: 'people' }), possible: () => atBench.may('people') },
+  { letter: 'p', general: true, words: 'people and devices', run: () => void router.push({ name: 'people' }), possible: isIn },
+  { letter: 'y', general: true, words: 'audit', run: () => void router.push({ name: 'audit' }), possible: () => atBench.may('sign_off') },
   { letter: 'l', general: true, words: 'lamp or day', run: () => (atBench.theme = atBench.theme === 'day' ? 'lamp' : 'day') },
   { letter: 'b', general: true, words: 'who is at the bench', run: () => (benchOpen.value = true), possible: isIn },
 ])
@@ -84,6 +85,7 @@ useCommands([
       </CommandStrip>
       <ArrivalDialog v-model="arrivalOpen" />
       <FleetDialog v-model="fleetOpen" />
+      <PasswordAgain />
       <BenchDialog v-model="benchOpen" :tools="house.choices?.tools ?? []" />
     </template>
     <SignIn v-else-if="atBench.isLoaded" />

@@ -74,6 +74,12 @@ export const router = createRouter({
       component: () => import('@/features/screening').then((feature) => feature.ScreeningPage),
       props: (route) => ({ of: String(route.query.of ?? '') }),
     },
+    {
+      path: '/audit/:ticket?',
+      name: 'audit',
+      component: () => import('@/features/audit').then((feature) => feature.AuditPage),
+      props: (route) => ({ ticket: String(route.params.ticket ?? '') }),
+    },
     { path: '/people', name: 'people', component: PeoplePage },
     { path: '/:rest(.*)*', redirect: { name: 'house' } },
   ],

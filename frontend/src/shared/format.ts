@@ -35,3 +35,9 @@ export function until(when: string, now: number = Date.now()): string {
 export function day(when: string): string {
   return new Date(when).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 }
+
+/** A moment to the minute: on record, so never only "a while ago". */
+export function moment(when: string): string {
+  const then = new Date(when)
+  return `${then.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })} ${then.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
+}

@@ -40,7 +40,10 @@ export const useAtBench = defineStore('at-bench', () => {
 
   function hold(now: SignedIn | null): void {
     signedIn.value = now
-    keepDoor(now?.form_token ?? '', () => (signedIn.value = null))
+    keepDoor(now?.form_token ?? '', () => {
+      // The server does not know this browser any more: what it had of the house does not stay here.
+      void forgetKept().finally(() => (signedIn.value = null))
+    })
   }
 
   /** Throws Refused where the server is away. */
@@ -68,10 +71,17 @@ export const useAtBench = defineStore('at-bench', () => {
     hold(null)
   }
 
+  /** Of this browser and every other that was signed in here, or in which a PIN was given. Throws Refused. */
+  async function signOutEverywhere(): Promise<void> {
+    await answerOf(api.POST('/api/session/out-everywhere'))
+    await forgetKept()
+    hold(null)
+  }
+
   /** Someone else takes the place at the bench. Throws Refused with what is wrong. */
   async function toTheBench(person: string, pin: string): Promise<void> {
     hold(await answerOf(api.POST('/api/session/bench', { body: { person, pin } })))
   }
 
-  return { tool, toolFor, chooseTool, inches, theme, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, toTheBench }
+  return { tool, toolFor, chooseTool, inches, theme, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, signOutEverywhere, toTheBench }
 })

@@ -9,6 +9,7 @@ from fastapi import APIRouter, Request
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 
 from fidicula.db.changes import Changes
+from fidicula.services.metrics import note_listening
 
 router = APIRouter(prefix="/api", tags=["house"])
 
@@ -21,8 +22,12 @@ async def changes(request: Request) -> AsyncIterator[ServerSentEvent]:
     """The ticket of each instrument of which something was written, as it is."""
     told: Changes = request.app.state.changes
     end = time.monotonic() + ASKED_AGAIN_AFTER_S
-    yield ServerSentEvent(comment="listening")
-    async for ticket in told.tickets():
-        yield ServerSentEvent(raw_data=ticket)
-        if time.monotonic() > end:
-            return
+    note_listening(1)
+    try:
+        yield ServerSentEvent(comment="listening")
+        async for ticket in told.tickets():
+            yield ServerSentEvent(raw_data=ticket)
+            if time.monotonic() > end:
+                return
+    finally:
+        note_listening(-1)

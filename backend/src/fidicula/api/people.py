@@ -93,12 +93,6 @@ def _keep(request: Request, response: Response, let_in: LetIn) -> None:
     )
 
 
-def _forget(response: Response) -> None:
-    """Nothing of the house stays in the browser's own store."""
-    response.delete_cookie(COOKIE, path="/api")
-    response.headers["clear-site-data"] = '"cache"'
-
-
 def _browsers(request: Request) -> Browsers:
     browsers: Browsers = request.app.state.browsers
     return browsers
@@ -129,14 +123,14 @@ def begin(request: Request, response: Response, people: Use, body: BeginBody) ->
 def sign_out(response: Response, people: Use, signed: Signed) -> None:
     """Sign out of this browser."""
     people.sign_out(signed.token)
-    _forget(response)
+    response.delete_cookie(COOKIE, path="/api")
 
 
 @router.post("/session/out-everywhere", status_code=204)
 def sign_out_everywhere(response: Response, people: Use, signed: Signed, _person: Acting) -> None:
     """Sign out of every browser, whoever signed in here."""
     people.sign_out_everywhere(signed.sign_in)
-    _forget(response)
+    response.delete_cookie(COOKIE, path="/api")
 
 
 @router.post("/session/confirm", status_code=204)

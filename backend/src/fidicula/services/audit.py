@@ -10,6 +10,7 @@ from uuid import UUID
 
 from fidicula.db.records import AuditEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.audit_words import act_label, change_words, subject_words
 from fidicula.services.errors import NotFoundError
 from fidicula.services.journal import request_id
 
@@ -65,12 +66,14 @@ _NONE = UUID(int=0)
 
 @dataclass(frozen=True)
 class AuditLine:
-    """number : None for a line that stands in an instrument's own log."""
+    """number : None for a line that stands in an instrument's own log.  label, change : in words."""
 
     number: int | None
     at: datetime
     act: str
+    label: str
     subject: str
+    change: str
     ticket: str
     detail: dict[str, object]
     by: str
@@ -104,13 +107,15 @@ class Audit:
 def _line(number: int | None, entry: AuditEntry, ticket: str) -> AuditLine:
     assert entry.at is not None
     return AuditLine(
-        number,
-        entry.at,
-        entry.act,
-        entry.subject,
-        ticket,
-        dict(entry.detail),
-        entry.by,
-        entry.browser,
-        entry.request_id,
+        number=number,
+        at=entry.at,
+        act=entry.act,
+        label=act_label(entry.act),
+        subject=subject_words(entry.act, entry.subject),
+        change=change_words(entry.detail),
+        ticket=ticket,
+        detail=dict(entry.detail),
+        by=entry.by,
+        browser=entry.browser,
+        request_id=entry.request_id,
     )

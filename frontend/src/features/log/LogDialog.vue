@@ -55,6 +55,7 @@ function said(line: LogLine): string {
         </table>
       </v-card-text>
       <v-card-actions class="actions">
+        <router-link :to="{ name: 'audit', params: { ticket } }" @click="isOpen = false">Audit of every visit</router-link>
         <v-btn variant="flat" autofocus @click="isOpen = false">Done</v-btn>
       </v-card-actions>
     </v-card>

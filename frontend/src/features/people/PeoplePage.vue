@@ -4,6 +4,7 @@ import { computed, nextTick, reactive, ref } from 'vue'
 import { answerOf, api, Refused, type PersonBody, type PersonView } from '@/api'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
+import DeviceList from './DeviceList.vue'
 
 const atBench = useAtBench()
 const ROLES: { value: PersonBody['role']; title: string; says: string }[] = [
@@ -49,7 +50,7 @@ async function keep(): Promise<void> {
     await (id === undefined
       ? answerOf(api.POST('/api/people', { body }))
       : answerOf(api.PUT('/api/people/{person_id}', { params: { path: { person_id: id } }, body })))
-    said.value = `${form.name.trim()} is kept.`
+    said.value = `${form.name.trim()} is saved.`
     opened.value = undefined
     await atBench.load()
   } catch (error) {
@@ -61,7 +62,7 @@ async function keep(): Promise<void> {
   }
 }
 
-useCommands([{ letter: 'a', words: 'take someone on', run: () => open(null), possible: () => atBench.may('people') }])
+useCommands([{ letter: 'a', words: 'add person', run: () => open(null), possible: () => atBench.may('people') }])
 </script>
 
 <template>
@@ -69,7 +70,7 @@ useCommands([{ letter: 'a', words: 'take someone on', run: () => open(null), pos
     <main class="sheet" aria-label="People">
       <header>
         <h1>People</h1>
-        <v-btn v-if="atBench.may('people')" @click="open(null)">Take someone on</v-btn>
+        <v-btn v-if="atBench.may('people')" @click="open(null)">Add person</v-btn>
       </header>
       <p v-if="said" role="status">{{ said }}</p>
       <table>
@@ -88,10 +89,11 @@ useCommands([{ letter: 'a', words: 'take someone on', run: () => open(null), pos
           </tr>
         </tbody>
       </table>
+      <DeviceList />
     </main>
     <aside v-if="opened !== undefined" ref="side" class="side" aria-label="The opened person">
       <form class="form" @submit.prevent="keep">
-        <h2>{{ opened?.name ?? 'Someone new' }}</h2>
+        <h2>{{ opened?.name ?? 'New person' }}</h2>
         <v-text-field v-model="form.name" label="Name" autocomplete="off" :error-messages="faults.name" />
         <v-select v-model="form.role" label="Role" :items="ROLES" item-value="value" item-title="title" :hint="roleSays" persistent-hint />
         <v-text-field
@@ -111,8 +113,8 @@ useCommands([{ letter: 'a', words: 'take someone on', run: () => open(null), pos
         <v-checkbox v-if="opened" v-model="form.active" label="works here" hint="Who has left is signed out at once; their readings stay." persistent-hint />
         <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
         <div class="acts">
-          <v-btn type="submit" variant="flat" :loading="isSending">Keep</v-btn>
-          <v-btn @click="opened = undefined">Leave it</v-btn>
+          <v-btn type="submit" variant="flat" :loading="isSending">Save person</v-btn>
+          <v-btn @click="opened = undefined">Cancel</v-btn>
         </div>
       </form>
     </aside>

@@ -1,0 +1,155 @@
+<script setup lang="ts">
+/** Who changed what and when: of the house, or of one instrument over all its visits. Nothing is changed here. */
+import { computed, ref, watch } from 'vue'
+import { answerOf, api, Refused, type AuditLine } from '@/api'
+import { moment } from '@/shared/format'
+import { useAtBench } from '@/shared/person'
+
+const props = defineProps<{ ticket: string }>()
+const atBench = useAtBench()
+const lines = ref<AuditLine[] | null>(null)
+const hasMore = ref(false)
+const words = ref('')
+const failure = ref('')
+const isLoading = ref(false)
+/** As many lines as the house's audit gives at once: where it gave fewer, there are no more. */
+const AT_ONCE = 500
+
+async function load(before: number | null = null): Promise<void> {
+  isLoading.value = true
+  failure.value = ''
+  try {
+    const found = props.ticket
+      ? await answerOf(api.GET('/api/instruments/{ticket}/audit', { params: { path: { ticket: props.ticket } } }))
+      : await answerOf(api.GET('/api/audit', { params: { query: before === null ? {} : { before } } }))
+    lines.value = before === null ? found : [...(lines.value ?? []), ...found]
+    hasMore.value = !props.ticket && found.length === AT_ONCE
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    failure.value = error.message
+  } finally {
+    isLoading.value = false
+  }
+}
+watch(() => props.ticket, () => {
+  lines.value = null
+  words.value = ''
+  void load()
+}, { immediate: true })
+
+const shown = computed(() => {
+  const wanted = words.value.toLowerCase().split(/\s+/).filter(Boolean)
+  return (lines.value ?? []).filter((line) => {
+    const text = [line.label, line.subject, line.ticket, line.change, line.by, line.browser].join(' ').toLowerCase()
+    return wanted.every((word) => text.includes(word))
+  })
+})
+</script>
+
+<template>
+  <main class="page" :aria-label="ticket ? `Audit of ${ticket}` : 'Audit'">
+    <header>
+      <h1>{{ ticket ? `Audit · ${ticket}` : 'Audit of the house' }}</h1>
+      <router-link v-if="ticket" :to="{ name: 'bench', params: { ticket } }">Sheet of {{ ticket }}</router-link>
+      <router-link v-if="ticket && atBench.may('sign_off')" :to="{ name: 'audit' }">Audit of the house</router-link>
+      <v-text-field v-model="words" label="Find" density="compact" hide-details class="find" autocomplete="off" />
+    </header>
+    <p v-if="failure" role="alert" class="failure">{{ failure }} <v-btn size="small" @click="load()">Try again</v-btn></p>
+    <p v-else-if="lines === null" role="status">Loading …</p>
+    <p v-else-if="!lines.length">Nothing has been changed yet.</p>
+    <p v-else-if="!shown.length">No line has these words.</p>
+    <table v-else>
+      <thead>
+        <tr><th>When</th><th>Act</th><th>What</th><th>Change</th><th>By</th></tr>
+      </thead>
+      <tbody>
+        <tr v-for="(line, i) in shown" :key="line.number ?? i">
+          <td class="when">{{ moment(line.at) }}</td>
+          <td>{{ line.label }}</td>
+          <td>
+            <router-link v-if="line.ticket && !ticket" :to="{ name: 'audit', params: { ticket: line.ticket } }">{{ line.ticket }}</router-link>
+            <template v-else>{{ line.subject }}</template>
+          </td>
+          <td>{{ line.change }}</td>
+          <td>{{ line.by }}<span v-if="line.browser" class="quiet"> · {{ line.browser }}</span></td>
+        </tr>
+      </tbody>
+    </table>
+    <v-btn v-if="hasMore" :loading="isLoading" class="more" @click="load(lines?.at(-1)?.number ?? null)">Show older</v-btn>
+  </main>
+</template>
+
+<style scoped>
+.page {
+  margin: 10px 16px 64px;
+  padding: 14px 18px 18px;
+  background: var(--sheet);
+  border-radius: 4px;
+  font-size: 17px;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 18px;
+  margin-bottom: 8px;
+}
+h1 {
+  font-size: 23px;
+  margin: 0;
+}
+.find {
+  max-width: 280px;
+  margin-left: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  height: 44px;
+  padding-right: 12px;
+  text-align: left;
+  border-top: 1px solid var(--hairline);
+}
+thead th {
+  height: 30px;
+  font-weight: 400;
+  color: var(--quiet);
+  border: 0;
+}
+.when {
+  white-space: nowrap;
+}
+.quiet {
+  color: var(--quiet);
+}
+.failure {
+  color: var(--error);
+  font-weight: 700;
+}
+.more {
+  margin-top: 12px;
+}
+@media (max-width: 640px) {
+  .page {
+    margin: 4px 8px 64px;
+    padding: 10px;
+  }
+  tr {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    padding: 6px 0;
+    border-top: 1px solid var(--hairline);
+  }
+  thead {
+    display: none;
+  }
+  th,
+  td {
+    height: auto;
+    border: 0;
+  }
+}
+</style>

@@ -1,0 +1,121 @@
+<script setup lang="ts">
+/** Browsers and devices that are signed in or paired, by name; the owner revokes one, anybody signs out everywhere. */
+import { onMounted, ref } from 'vue'
+import { answerOf, api, Refused, type BrowserView } from '@/api'
+import { ago } from '@/shared/format'
+import { useAtBench } from '@/shared/person'
+
+const atBench = useAtBench()
+const browsers = ref<BrowserView[] | null>(null)
+const failure = ref('')
+const said = ref('')
+
+onMounted(() => void take(answerOf(api.GET('/api/browsers'))))
+
+async function take(asked: Promise<BrowserView[]>): Promise<boolean> {
+  failure.value = ''
+  said.value = ''
+  try {
+    browsers.value = await asked
+    return true
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    failure.value = error.message
+    return false
+  }
+}
+async function revoke(browser: BrowserView): Promise<void> {
+  const path = { browser_id: browser.id }
+  const isDone = await take(answerOf(api.POST('/api/browsers/{browser_id}/revoke', { params: { path } })))
+  if (isDone) said.value = `${browser.name} is revoked.`
+}
+async function signOutEverywhere(): Promise<void> {
+  try {
+    await atBench.signOutEverywhere()
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    failure.value = error.message
+  }
+}
+</script>
+
+<template>
+  <section aria-label="Devices" class="devices">
+    <header>
+      <h2>Devices</h2>
+      <v-btn @click="signOutEverywhere">Sign out everywhere</v-btn>
+    </header>
+    <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
+    <p v-else-if="said" role="status">{{ said }}</p>
+    <p v-if="browsers === null && !failure" role="status">Loading …</p>
+    <table v-else-if="browsers">
+      <thead>
+        <tr><th>Device</th><th>Connected</th><th>Signed in</th><th>Last used</th><th><span class="only-read">Action</span></th></tr>
+      </thead>
+      <tbody>
+        <tr v-for="browser in browsers" :key="browser.id">
+          <th scope="row">{{ browser.name }}<template v-if="browser.is_this"> (this one)</template></th>
+          <td>{{ browser.is_paired ? 'paired, network' : 'this computer' }}</td>
+          <td>{{ browser.signed_in.join(', ') || 'nobody' }}</td>
+          <td>{{ ago(browser.last_seen_at) }}</td>
+          <td class="act">
+            <v-btn
+              v-if="atBench.may('people') && !browser.is_this"
+              size="small"
+              :aria-label="`Revoke ${browser.name}`"
+              @click="revoke(browser)"
+            >
+              Revoke
+            </v-btn>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </section>
+</template>
+
+<style scoped>
+.devices {
+  margin-top: 24px;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  margin-bottom: 8px;
+}
+h2 {
+  font-size: 20px;
+  margin: 0;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  height: 48px;
+  padding-right: 8px;
+  text-align: left;
+  border-top: 1px solid var(--hairline);
+}
+thead th {
+  height: 30px;
+  font-weight: 400;
+  color: var(--quiet);
+  border: 0;
+}
+.act {
+  text-align: right;
+}
+.failure {
+  color: var(--error);
+  font-weight: 700;
+}
+@media (max-width: 640px) {
+  th:nth-child(2),
+  td:nth-child(2) {
+    display: none;
+  }
+}
+</style>
