@@ -2,8 +2,17 @@
 
 from __future__ import annotations
 
-from bench import bridge, first_load, house, measuring, pages, save, targets
+import sys
+from importlib import import_module
+
+QUICK = ("bridge", "targets", "first_load", "save", "measuring", "pages", "house")
+LONG = ("faults", "load")
+"""These take minutes, and run when they are named."""
 
 if __name__ == "__main__":
-    for benchmark in (bridge, targets, first_load, save, measuring, pages, house):
-        benchmark.run()
+    names = sys.argv[1:] or QUICK
+    unknown = [name for name in names if name not in QUICK + LONG]
+    if unknown:
+        sys.exit(f"There is no benchmark {unknown[0]}; there are {', '.join(QUICK + LONG)}.")
+    for name in names:
+        import_module(f"bench.{name}").run()

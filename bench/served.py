@@ -15,7 +15,8 @@ from pathlib import Path
 from fidicula.cli.demo import load_demo
 from fidicula.db.migrate import upgrade
 from fidicula.db.unit_of_work import make_engine
-from fidicula.hosting.cluster import Cluster, default_home, free_port
+from fidicula.hosting.cluster import Cluster, free_port
+from fidicula.hosting.home import default_home
 from fidicula.settings import Settings
 from sqlalchemy import Engine
 

@@ -8,7 +8,7 @@ import os
 import sys
 from collections.abc import Iterator
 
-from launcher import checks, console, debian, environment
+from launcher import checks, console, debian, environment, packages
 from launcher.console import SetupError, say
 from launcher.places import FRONTEND, ROOT, STATE, VENV_PYTHON
 
@@ -20,14 +20,18 @@ Fidicula: the workshop's bench for the violin family.
   ./fidicula start [--port N]      start with an empty house of your own
   ./fidicula backup FILE           the whole shop into one file, also while it runs
   ./fidicula restore FILE          and back, into an empty shop; --replace for one that is not
+  ./fidicula devices [revoke N]    who is signed in where; sign one out, or send a paired device away
   ./fidicula compute KIND          one computation, JSON in and out (spacing, bridge, nut, post ...)
   ./fidicula client                write the front end's API client again from the OpenAPI file
   ./fidicula shots                 take the pictures in docs/screenshots again
-  ./fidicula bench                 the benchmarks, as ratios
+  ./fidicula packages              known weaknesses of the packages in the lock files
+  ./fidicula bench [NAME]          the benchmarks, as ratios; faults and load take minutes and run by name
 """
 
 
-COMMANDS = ("demo", "start", "test", "backup", "restore", "compute", "client", "shots", "bench")
+COMMANDS = (
+    *("demo", "start", "test", "backup", "restore", "devices", "compute", "client", "shots", "packages", "bench"),
+)
 
 
 @contextlib.contextmanager
@@ -46,18 +50,23 @@ def set_up(command: str) -> None:
     environment.check_writable()
     with one_set_up_at_a_time():
         programs = [debian.PYTHON_VENV]
-        if command != "compute" and command != "client":
+        if command not in ("compute", "client", "packages") and not _uses_others_database(command):
             programs.append(debian.POSTGRESQL)
         if command in ("test", "shots"):
             programs.append(debian.CHROMIUM)
         debian.ensure(programs)
-        environment.ensure_python(for_development=command in ("test", "shots", "bench"))
-        if command in ("test", "client", "shots"):
+        environment.ensure_python(for_development=command in ("test", "shots", "bench", "packages"))
+        if command in ("test", "client", "shots", "packages"):
             environment.ensure_tools()
         if command in ("test", "client"):
             environment.ensure_node_modules()
         if command in ("demo", "start", "test", "shots", "bench"):
             environment.ensure_front_end()
+
+
+def _uses_others_database(command: str) -> bool:
+    """A database that others run needs no server here; only a backup needs PostgreSQL's own programs."""
+    return bool(os.environ.get("FIDICULA_DATABASE_URL")) and command in ("demo", "start", "devices")
 
 
 def hand_over(module: str, arguments: list[str]) -> None:
@@ -106,6 +115,8 @@ def main(arguments: list[str]) -> int:
         return checks.run_all(arguments[1:])
     if command == "client":
         return write_client()
+    if command == "packages":
+        return packages.check()
     if command == "bench":
         hand_over("bench", arguments[1:])
     hand_over("fidicula.cli", arguments)

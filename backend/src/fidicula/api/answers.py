@@ -60,7 +60,12 @@ class Answers:
                 detail = [{"loc": ["server"], "msg": FAILED, "type": "failed"}]
                 await JSONResponse({"detail": detail, "request_id": request_id}, 500)(scope, receive, send_dressed)
             finally:
-                note_answer(scope["method"], _route(scope), status, time.perf_counter() - started)
+                seconds, route = time.perf_counter() - started, _route(scope)
+                note_answer(scope["method"], route, status, seconds)
+                if scope["method"] not in ("GET", "HEAD") or status >= 400:
+                    journal().info(
+                        "answered", method=scope["method"], route=route, status=status, ms=round(seconds * 1000, 1)
+                    )
 
 
 def _dressed(scope: Scope, given: list[tuple[bytes, bytes]], request_id: str) -> list[tuple[bytes, bytes]]:

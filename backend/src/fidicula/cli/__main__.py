@@ -27,6 +27,10 @@ def main(arguments: list[str]) -> int:
             from fidicula.cli import backup
 
             return backup.run(rest, restore=command == "restore")
+        case "devices":
+            from fidicula.cli import devices
+
+            return devices.run(rest)
         case "shots":
             from fidicula.cli import shots
 

@@ -38,10 +38,10 @@ def run(arguments: list[str], *, restore: bool) -> int:
     name = "fidicula_demo" if options.demo else "fidicula"
     try:
         if restore:
-            with alone("restore"), _server(name) as (running, database):
+            with alone("restore"), server(name) as (running, database):
                 _restore(running, database, options.file, replace=options.replace)
         else:
-            with _server(name) as (running, database):
+            with server(name) as (running, database):
                 _backup(running, database, options.file)
     except (StartError, ClusterError) as error:
         say(str(error))
@@ -50,7 +50,7 @@ def run(arguments: list[str], *, restore: bool) -> int:
 
 
 @contextlib.contextmanager
-def _server(name: str) -> Iterator[tuple[RunningCluster, str]]:
+def server(name: str) -> Iterator[tuple[RunningCluster, str]]:
     """The server and the name of the database: the settings', the checkout's own that runs, or started for this."""
     settings = Settings()
     if settings.database_url:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
@@ -15,21 +16,34 @@ _t = schema.audit_entry
 MOST = 500
 """Of the lines that are shown at once."""
 
-# The logs of an instrument are a part of its audit already: each with who wrote a line, when, and what it is about.
-_OF_VISIT: tuple[tuple[Table, str, str, str], ...] = (
-    (schema.reading, "taken_by", "recorded_at", "measure"),
-    (schema.work_done, "done_by", "done_at", "work"),
-    (schema.decision, "decided_by", "decided_at", "question"),
-    (schema.seen, "seen_by", "seen_at", "item"),
-    (schema.course_mark, "made_by", "made_at", "step"),
-    (schema.particular, "written_by", "written_at", "field"),
-    (schema.photo, "taken_by", "taken_at", "item"),
-    (schema.post_entry, "entered_by", "entered_at", ""),
-    (schema.player_session, "begun_by", "begun_at", "player"),
-    (schema.heard, "written_by", "heard_at", "player"),
-    (schema.recording, "recorded_by", "recorded_at", ""),
-    (schema.blind_trial, "led_by", "begun_at", "player"),
-    (schema.retuning, "tuned_by", "tuned_at", ""),
+
+@dataclass(frozen=True)
+class _Log:
+    """A log of a visit, by its columns: who wrote a line and when, what it is about, and what it says of that."""
+
+    table: Table
+    by: str
+    at: str
+    subject: str = ""
+    says: str = ""
+    position: str = ""
+
+
+# The logs of an instrument are a part of its audit already.
+_OF_VISIT = (
+    _Log(schema.reading, "taken_by", "recorded_at", "measure", "typed", "position"),
+    _Log(schema.work_done, "done_by", "done_at", "work"),
+    _Log(schema.decision, "decided_by", "decided_at", "question", "outcome"),
+    _Log(schema.seen, "seen_by", "seen_at", "item", "verdict"),
+    _Log(schema.course_mark, "made_by", "made_at", "step", "mark"),
+    _Log(schema.particular, "written_by", "written_at", "field", "now"),
+    _Log(schema.photo, "taken_by", "taken_at", "item"),
+    _Log(schema.post_entry, "entered_by", "entered_at"),
+    _Log(schema.player_session, "begun_by", "begun_at", "player"),
+    _Log(schema.heard, "written_by", "heard_at", "player"),
+    _Log(schema.recording, "recorded_by", "recorded_at"),
+    _Log(schema.blind_trial, "led_by", "begun_at", "player"),
+    _Log(schema.retuning, "tuned_by", "tuned_at"),
 )
 
 
@@ -54,35 +68,32 @@ class Audit:
     def of_instrument(self, instrument_id: UUID) -> list[AuditEntry]:
         """Everything that was written down of an instrument at any visit, and what was taken back, newest first."""
         visit = schema.visit
-        parts = [
-            select(_t.c.at, _t.c.act, _t.c.subject, _t.c.by, _t.c.browser, _t.c.request_id).where(
-                _t.c.instrument_id == instrument_id
-            )
-        ]
-        for table, by, at, what in _OF_VISIT:
-            subject: ColumnElement[Any] = table.c[what] if what else literal("")
-            mine = table.c.visit_id == visit.c.id
-            parts.append(_lines(table.name, table.c[at], subject, table.c[by]).join(visit, mine))
-            if "taken_back_at" in table.c:
-                undone = _lines(f"{table.name}.undone", table.c.taken_back_at, subject, table.c.taken_back_by)
-                parts.append(undone.join(visit, mine).where(table.c.taken_back_at.is_not(None)))
-        parts[1:] = [part.where(visit.c.instrument_id == instrument_id) for part in parts[1:]]
+        acts = select(_t.c.at, _t.c.act, _t.c.subject, _t.c.detail, _t.c.by, _t.c.browser, _t.c.request_id)
+        parts = [acts.where(_t.c.instrument_id == instrument_id)]
+        for log in _OF_VISIT:
+            t = log.table
+            for act, at, by in (
+                (t.name, t.c[log.at], t.c[log.by]),
+                *([(f"{t.name}.undone", t.c.taken_back_at, t.c.taken_back_by)] if "taken_back_at" in t.c else []),
+            ):
+                lines = _lines(act, at, by, log).join(visit, t.c.visit_id == visit.c.id)
+                parts.append(lines.where(visit.c.instrument_id == instrument_id, at.is_not(None)))
         chosen = schema.target_choice
-        parts.append(
-            _lines("target_choice", chosen.c.chosen_at, literal(""), chosen.c.chosen_by).where(
-                chosen.c.instrument_id == instrument_id
-            )
-        )
+        choices = _lines("target_choice", chosen.c.chosen_at, chosen.c.chosen_by, _Log(chosen, "", ""))
+        parts.append(choices.where(chosen.c.instrument_id == instrument_id))
         every = union_all(*parts).subquery()
         rows = self._connection.execute(select(every).order_by(every.c.at.desc()).limit(4 * MOST))
         return [AuditEntry(**row._mapping) for row in rows]
 
 
-def _lines(act: str, at: ColumnElement[Any], subject: ColumnElement[Any], by: ColumnElement[Any]) -> Any:
+def _lines(act: str, at: ColumnElement[Any], by: ColumnElement[Any], log: _Log) -> Any:
+    columns = log.table.c
+    said = [(name, columns[column]) for name, column in (("says", log.says), ("position", log.position)) if column]
     return select(
         at.label("at"),
         literal(act).label("act"),
-        cast(subject, Text).label("subject"),
+        cast(columns[log.subject] if log.subject else literal(""), Text).label("subject"),
+        func.jsonb_build_object(*(part for name, column in said for part in (literal(name), column))).label("detail"),
         func.coalesce(by, "").label("by"),
         literal("").label("browser"),
         literal("").label("request_id"),

@@ -11,7 +11,7 @@ from fidicula.hosting.cluster import Cluster, ClusterError
 from fidicula.hosting.server import RunningCluster
 
 LOOKS_EVERY_S = 0.25
-ASKS_EVERY_S = 2.0
+ASKS_EVERY_S = 1.5
 ANSWERS_WITHIN_S = 2.0
 HANGS_AFTER = 2
 """Questions in a row without an answer."""
@@ -51,7 +51,10 @@ class Watch:
             since_asked += LOOKS_EVERY_S
             if self._cluster.is_running and since_asked >= ASKS_EVERY_S:
                 since_asked = 0.0
-                unanswered = 0 if self._answers() else unanswered + 1
+                # One that did not answer is asked again at once.
+                while not self._ends.is_set() and unanswered < HANGS_AFTER and not self._answers():
+                    unanswered += 1
+                unanswered = unanswered if unanswered >= HANGS_AFTER else 0
             if not self._cluster.is_running or unanswered >= HANGS_AFTER:
                 self._start_again()
                 since_asked, unanswered = 0.0, 0

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from contextvars import ContextVar
 from dataclasses import dataclass
 from datetime import datetime
@@ -41,11 +41,12 @@ def note(
     *,
     instrument_id: UUID | None = None,
     by: str | None = None,
+    browser: str | None = None,
     detail: Mapping[str, object] | None = None,
 ) -> None:
     """Write down an act. act : `figure.entered`, say.  subject : what it is about.  detail : before and after, by name.
 
-    by : None for whoever asks.
+    by, browser : None for whoever asks, and from where.
     """
     actor = _actor.get() or _SHELL
     uow.audit.add(
@@ -53,7 +54,7 @@ def note(
             act=act,
             subject=subject,
             by=actor.name if by is None else by,
-            browser=actor.browser,
+            browser=actor.browser if browser is None else browser,
             request_id=request_id(),
             instrument_id=instrument_id,
             detail={name: value for name, value in (detail or {}).items() if value is not None},
@@ -101,18 +102,20 @@ class Audit:
             found = uow.instruments.by_ticket(ticket)
             if found is None:
                 raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
-            return [_line(None, entry, ticket) for entry in uow.audit.of_instrument(found[0].id)]
+            instrument = found[0]
+            lines = uow.audit.of_instrument(instrument.id)
+        return [_line(None, entry, ticket, instrument.string_names) for entry in lines]
 
 
-def _line(number: int | None, entry: AuditEntry, ticket: str) -> AuditLine:
+def _line(number: int | None, entry: AuditEntry, ticket: str, string_names: Sequence[str] = ()) -> AuditLine:
     assert entry.at is not None
     return AuditLine(
         number=number,
         at=entry.at,
         act=entry.act,
         label=act_label(entry.act),
-        subject=subject_words(entry.act, entry.subject),
-        change=change_words(entry.detail),
+        subject=subject_words(entry.act, entry.subject, entry.detail, string_names),
+        change=change_words(entry.act, entry.subject, entry.detail),
         ticket=ticket,
         detail=dict(entry.detail),
         by=entry.by,

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
-from fidicula.services.measures import MEASURES
-from fidicula.tables.signs import items
+from fidicula.services.measures import MEASURES, name_of
+from fidicula.tables.course import questions, steps, visit_kinds
+from fidicula.tables.signs import VERDICTS, items
 from fidicula.tables.work import works
 
 _ACTS = {
@@ -51,23 +52,39 @@ def act_label(act: str) -> str:
     return f"{_ACTS[act.removesuffix('.undone')]} undone"
 
 
-def subject_words(act: str, subject: str) -> str:
-    """What it was done to, as the sheet calls it."""
-    kind = act.removesuffix(".undone")
+def subject_words(act: str, subject: str, detail: Mapping[str, object], string_names: Sequence[str]) -> str:
+    """What it was done to, as the sheet calls it. string_names : of the instrument, low string first."""
+    kind, position = act.removesuffix(".undone"), detail.get("position")
     if kind == "reading" and subject in MEASURES:
-        return MEASURES[subject].label
+        return name_of(MEASURES[subject], tuple(string_names), position if isinstance(position, int) else None)
     if kind == "work_done" and subject in works():
         return works()[subject].label
     if kind in ("seen", "photo") and subject in items():
         return items()[subject].label
+    if kind == "decision" and subject in questions():
+        return questions()[subject].title
+    if kind == "course_mark" and subject in steps():
+        return steps()[subject].label
     return subject.replace("_", " ")
 
 
-def change_words(detail: Mapping[str, object]) -> str:
-    """Before and after, by name."""
+_MARKS = {"done": "done", "passed": "skipped", "wait": "waits", "go_on": "wait ended"}
+
+
+def change_words(act: str, subject: str, detail: Mapping[str, object]) -> str:
+    """Before and after, by name, or what a line says."""
+    says = detail.get("says")
+    if isinstance(says, str):
+        kind = act.removesuffix(".undone")
+        if kind == "decision" and subject in questions():
+            return next((o.label for o in questions()[subject].outcomes if o.outcome == says), says)
+        return {"seen": VERDICTS, "course_mark": _MARKS}.get(kind, {}).get(says, says)
     if "was" in detail or "now" in detail:
         was = _words(detail.get("was")) or "no figure"
         return f"{was} → {_words(detail.get('now'))}"
+    kinds = visit_kinds()
+    if (visit := detail.get("kind")) in kinds:
+        return kinds[str(visit)].label
     return ", ".join(f"{name}: {_words(value)}" for name, value in detail.items())
 
 

@@ -306,11 +306,12 @@ def _let_in(uow: UnitOfWork, person: Person, browser: Browser | None, asking: As
     browser_id = browser.id if browser is not None else uuid4()
     if browser is None:
         browser_token = new_token()
-        name = name_of(asking.user_agent)
-        uow.browsers.add(id=browser_id, token_hash=token_hash(browser_token), name=name, is_paired=False)
+        called = name_of(asking.user_agent)
+        uow.browsers.add(id=browser_id, token_hash=token_hash(browser_token), name=called, is_paired=False)
     uow.browsers.seen(browser_id, person_id=person.id)
     uow.people.sign_in(token_hash=token_hash(token), form_token=new_token(), person_id=person.id, browser_id=browser_id)
-    note(uow, "person.signed_in", person.name, by=person.name)
+    called = browser.name if browser is not None else name_of(asking.user_agent)
+    note(uow, "person.signed_in", person.name, by=person.name, browser=called)
     uow.commit()
     return LetIn(token, browser_token)
 

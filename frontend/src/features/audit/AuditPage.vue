@@ -119,6 +119,11 @@ thead th {
   color: var(--quiet);
   border: 0;
 }
+a {
+  color: inherit;
+  text-decoration-color: var(--hairline);
+  text-underline-offset: 4px;
+}
 .when {
   white-space: nowrap;
 }
