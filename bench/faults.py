@@ -70,22 +70,38 @@ class Running:
         return RunningCluster(int(lines[3]), (self.home / "app.password").read_text())
 
     def postmaster(self) -> psutil.Process:
-        return psutil.Process(int((self.home / "data" / "postmaster.pid").read_text().splitlines()[0]))
+        """The server that runs; while there is none it is waited for."""
+        deadline = time.monotonic() + GIVEN_UP_AFTER_S
+        while True:
+            try:
+                return psutil.Process(int((self.home / "data" / "postmaster.pid").read_text().splitlines()[0]))
+            except (OSError, ValueError, IndexError, psutil.NoSuchProcess):
+                if time.monotonic() > deadline:
+                    raise
+                time.sleep(0.02)
 
     def kill(self, what: str) -> None:
+        """Take something away. Of the database it is waited for until another has taken its place."""
         if what == "the application":
             self.process.kill()
             self.process.wait()
             self.start()
-        elif what == "a connection":
-            serving = [c for c in self.postmaster().children() if "127.0.0.1" in " ".join(c.cmdline())]
-            random.choice(serving or self.postmaster().children()).kill()
-        elif "stopped" in what:
-            server = self.postmaster()
-            for process in (*server.children(), server):
-                process.send_signal(signal.SIGSTOP)
-        else:
-            self.postmaster().kill()
+            return
+        server = self.postmaster()
+        if what == "a connection":
+            serving = [c for c in server.children() if "127.0.0.1" in " ".join(c.cmdline())]
+            random.choice(serving or server.children()).kill()
+            time.sleep(0.1)
+            return
+        for process in (*server.children(), server) if "stopped" in what else ():
+            process.send_signal(signal.SIGSTOP)
+        if "stopped" not in what:
+            server.kill()
+        deadline = time.monotonic() + GIVEN_UP_AFTER_S
+        while self.postmaster().pid == server.pid:
+            if time.monotonic() > deadline:
+                raise RuntimeError("the database is not started again")
+            time.sleep(0.02)
 
 
 @contextmanager
@@ -155,7 +171,8 @@ def _back_after(fault: Callable[[], None], benches: list[Bench]) -> float:
     """How long after a fault every bench was answered again. [s]"""
     started = time.monotonic()
     fault()
-    while any(bench.last_answer < started for bench in benches):
+    there = time.monotonic()
+    while any(bench.last_answer < there for bench in benches):
         if time.monotonic() - started > GIVEN_UP_AFTER_S:
             raise RuntimeError("it does not come back")
         time.sleep(0.02)

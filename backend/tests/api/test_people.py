@@ -443,19 +443,19 @@ FIGURE = {
 
 
 def person(**changes: Any) -> dict[str, Any]:
-    return {"name": "Øystein Ðe Nuñez 王", "role": "apprentice", "password": "a new bench", "pin": "5005", **changes}
+    return {"name": "Øystein Ðe Nuñez 王", "role": "apprentice", "password": "a new workbench", "pin": "5005", **changes}
 
 
 def test_the_owner_takes_someone_on_and_lets_them_go(client: TestClient, door: TestClient) -> None:
     """A name in any script; who left is signed out at once and cannot come back in."""
     assert client.post("/api/people", json=person()).status_code == 201
-    sign_in(door, person()["name"], "a new bench")
+    sign_in(door, person()["name"], "a new workbench")
     new = next(p for p in client.get("/api/session").json()["signed_in"]["people"] if p["name"] == person()["name"])
     assert client.post("/api/people", json=person(name=new["name"].upper())).status_code == 422
     gone = client.put(f"/api/people/{new['id']}", json=person(active=False, password="", pin=""))
     assert gone.status_code == 200
     assert door.get("/api/rail").status_code == 401
-    sign_in(door, new["name"], "a new bench", status=401)
+    sign_in(door, new["name"], "a new workbench", status=401)
 
 
 @pytest.mark.parametrize(

@@ -72,7 +72,7 @@ def test_the_owner_takes_someone_on(page: Page) -> None:
     page.keyboard.type("Wren Kallio")
     page.get_by_label("Password").fill("short")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("A password has 10 characters or more")).to_be_visible()
+    expect(page.get_by_text("A password has 12 characters or more")).to_be_visible()
     page.get_by_label("Password").fill("long enough now")
     page.get_by_label("PIN for the bench").fill("6006")
     page.keyboard.press("Enter")

@@ -232,6 +232,7 @@ def _served(app: Application, host: str, port: int, **more: Any) -> uvicorn.Conf
         log_level="warning",
         access_log=False,
         lifespan="off",
+        server_header=False,
         # Heads that do not end, and pages that listen for changes, would keep it from stopping.
         timeout_graceful_shutdown=1,
         h11_max_incomplete_event_size=32_000,

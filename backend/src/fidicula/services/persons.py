@@ -10,7 +10,7 @@ from fidicula.services.errors import RefusedError
 from fidicula.services.roles import Role
 from fidicula.services.secrets import password_hash, pin_hash
 
-SHORTEST_PASSWORD = 10
+SHORTEST_PASSWORD = 12
 
 
 @dataclass(frozen=True)

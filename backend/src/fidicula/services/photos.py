@@ -18,7 +18,7 @@ from fidicula.tables.signs import items, shots
 MOST_BYTES = 48 * 1024 * 1024
 """Of one photograph as it comes."""
 
-_worker = Worker(memory=420_000_000, seconds=20, waiting=8)
+_worker = Worker(memory=360_000_000, seconds=20, waiting=8)
 """Pictures are opened one after the other, where a hostile one can do no harm."""
 
 
