@@ -443,7 +443,13 @@ FIGURE = {
 
 
 def person(**changes: Any) -> dict[str, Any]:
-    return {"name": "Øystein Ðe Nuñez 王", "role": "apprentice", "password": "a new workbench", "pin": "5005", **changes}
+    return {
+        "name": "Øystein Ðe Nuñez 王",
+        "role": "apprentice",
+        "password": "a new workbench",
+        "pin": "5005",
+        **changes,
+    }
 
 
 def test_the_owner_takes_someone_on_and_lets_them_go(client: TestClient, door: TestClient) -> None:

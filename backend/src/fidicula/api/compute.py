@@ -62,9 +62,9 @@ def _endpoint(kind: Kind[Any, Any]) -> Callable[[Request], Awaitable[Response]]:
         # The body is read here and not by FastAPI, so that one parser serves HTTP and the command line.
         body = await request.body()
         if kind.name not in _HEAVY and len(body) <= QUICK_BODY:
-            return JSONResponse(answer_of(kind.name, body))
+            return JSONResponse(answer_of(body, kind.name))
         try:
-            return JSONResponse(await run_in_threadpool(_worker.run, answer_of, kind.name, body))
+            return JSONResponse(await run_in_threadpool(_worker.run, answer_of, body, kind.name))
         except WorkerBusyError as error:
             raise BusyError("other computations are running: ask again in a moment") from error
         except WorkerLimitError as error:

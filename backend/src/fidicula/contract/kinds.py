@@ -107,7 +107,7 @@ class Kinds(Mapping[str, Kind[Any, Any]]):
 KINDS = Kinds()
 
 
-def answer_of(kind: str, text: bytes) -> dict[str, Any]:
+def answer_of(text: bytes, kind: str) -> dict[str, Any]:
     """The answer of a kind to JSON text. Raises Refusal."""
     return KINDS[kind].answer_to(parse(text))
 

@@ -3,20 +3,23 @@
 from __future__ import annotations
 
 import atexit
-import ctypes
 import os
 import resource
 import signal
+import time
 from collections.abc import Callable
+from concurrent.futures import BrokenExecutor
 from concurrent.futures import TimeoutError as JobTimeoutError
 from multiprocessing import get_context
-from threading import BoundedSemaphore, Lock
+from pathlib import Path
+from tempfile import NamedTemporaryFile
+from threading import BoundedSemaphore, Lock, Thread
 from typing import Any, TypeVar
 
 from pebble import ProcessExpired, ProcessPool
 
 Result = TypeVar("Result")
-_PR_SET_PDEATHSIG = 1
+_GRACE_S = 10.0
 
 
 class WorkerBusyError(Exception):
@@ -36,51 +39,70 @@ class Worker:
     def __init__(self, *, memory: int, seconds: float, waiting: int) -> None:
         self._memory, self._seconds = memory, seconds
         self._places = BoundedSemaphore(waiting + 1)
-        self._lock = Lock()
+        self._turn = Lock()
         self._pool: ProcessPool | None = None
 
-    def run(self, job: Callable[..., Result], *arguments: Any) -> Result:
-        """Run a function of a module in the process, and wait for it.
+    def run(self, job: Callable[..., Result], data: bytes, *more: Any) -> Result:
+        """Run a function of a module on some bytes in the process, and wait for it.
 
         Raises WorkerBusyError, WorkerLimitError, and whatever the job itself raises.
         """
         if not self._places.acquire(blocking=False):
             raise WorkerBusyError
         try:
-            future = self._running().schedule(job, args=arguments, timeout=self._seconds)
-            result: Result = future.result()
-            return result
-        except (JobTimeoutError, ProcessExpired, MemoryError) as error:
-            raise WorkerLimitError from error
+            # The bytes go by a file: in a pipe they would be stuck where the process ends before it has read them.
+            with NamedTemporaryFile(prefix="fidicula-") as file:
+                file.write(data)
+                file.flush()
+                with self._turn:
+                    return self._run(job, file.name, more)
         finally:
             self._places.release()
 
+    def _run(self, job: Callable[..., Result], path: str, more: tuple[Any, ...]) -> Result:
+        future = self._running().schedule(_on_file, args=(job, path, *more), timeout=self._seconds)
+        try:
+            # Should its end not be noticed, it is not waited for without one.
+            result: Result = future.result(timeout=self._seconds + _GRACE_S)
+            return result
+        except (JobTimeoutError, ProcessExpired, BrokenExecutor, MemoryError) as error:
+            if not future.done() or isinstance(error, BrokenExecutor):
+                self._end()
+            raise WorkerLimitError from error
+
     def stop(self) -> None:
         """End the process; the next job starts another."""
-        with self._lock:
-            if self._pool is not None:
-                self._pool.stop()  # type: ignore[no-untyped-call]
-                self._pool.join()
-                self._pool = None
+        with self._turn:
+            self._end()
+
+    def _end(self) -> None:
+        if self._pool is not None:
+            self._pool.stop()  # type: ignore[no-untyped-call]
+            self._pool = None
 
     def _running(self) -> ProcessPool:
-        with self._lock:
-            if self._pool is None or not self._pool.active:
-                self._pool = ProcessPool(
-                    max_workers=1,
-                    initializer=_bounded,
-                    initargs=(self._memory, os.getpid()),
-                    context=get_context("spawn"),
-                )
-                atexit.register(self._pool.stop)
-            return self._pool
+        if self._pool is None or not self._pool.active:
+            bounds = (self._memory, os.getpid())
+            context = get_context("spawn")
+            self._pool = ProcessPool(max_workers=1, initializer=_bounded, initargs=bounds, context=context)
+            atexit.register(self._pool.stop)
+        return self._pool
+
+
+def _on_file(job: Callable[..., Result], path: str, *more: Any) -> Result:
+    return job(Path(path).read_bytes(), *more)
 
 
 def _bounded(memory: int, parent: int) -> None:
     signal.signal(signal.SIGINT, signal.SIG_IGN)
-    ctypes.CDLL(None).prctl(_PR_SET_PDEATHSIG, signal.SIGKILL)
-    if os.getppid() != parent:
-        os._exit(1)
+    Thread(target=_end_with, args=(parent,), daemon=True).start()
     os.nice(10)
     resource.setrlimit(resource.RLIMIT_DATA, (memory, memory))
     resource.setrlimit(resource.RLIMIT_CORE, (0, 0))
+
+
+def _end_with(parent: int) -> None:
+    """The kernel's own signal would come with the end of the thread that started this process, not of its process."""
+    while os.getppid() == parent:
+        time.sleep(0.5)
+    os._exit(1)
