@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
+from concurrent.futures import ThreadPoolExecutor
 from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
 from fidicula.api.signed import COOKIE
-from fidicula.db.records import SetString, StringSet
+from fidicula.db.records import FigureEntry, SetString, StringSet
 from fidicula.db.unit_of_work import DatabaseAwayError, UnitOfWork, make_engine
 from fidicula.hosting.cluster import free_port
 from fidicula.main import create_app
@@ -46,3 +47,41 @@ def test_a_database_that_is_away_is_not_an_empty_house() -> None:
         answer = client.get(path)
         assert answer.status_code == 503
         assert "what you typed is kept here" in answer.json()["detail"][0]["msg"]
+
+
+def test_the_rules_stamp_changes_with_every_commit_also_of_a_lower_number(demo: Engine) -> None:
+    """A figure that was entered first and committed last: whoever read in between reads anew after it."""
+
+    def enter(uow: UnitOfWork, size: str) -> None:
+        values = {"low": 4.5, "aim": 5.0, "high": 5.5, "source": "ours", "confirmed_by": None, "withdrawn": False}
+        key = {"family": "violin", "size": size, "measure": "end_height_bass", "question": "", "school": ""}
+        uow.rules.add_figure(FigureEntry(id=uuid4(), entered_by="Ilse", **key, **values))
+
+    def stamp() -> int:
+        with UnitOfWork(demo, only_reads=True) as uow:
+            return uow.rules.stamp()
+
+    at_first = stamp()
+    with UnitOfWork(demo) as slow:
+        # The trigger's lock is what lets the second wait: it is taken with the statement, not with the commit.
+        enter(slow, "3/4")
+        assert stamp() == at_first
+        with ThreadPoolExecutor(1) as pool:
+
+            def second() -> None:
+                with UnitOfWork(demo) as quick:
+                    enter(quick, "1/2")
+                    quick.commit()
+
+            waiting = pool.submit(second)
+            with pytest.raises(TimeoutError):
+                waiting.result(timeout=0.3)
+            slow.commit()
+            after_slow = stamp()
+            waiting.result(timeout=20)
+    assert at_first != after_slow
+    with UnitOfWork(demo) as undone:
+        enter(undone, "1/4")
+        never = undone.rules.stamp()
+    assert stamp() != never
+    assert len({at_first, after_slow, stamp(), never}) >= 3
