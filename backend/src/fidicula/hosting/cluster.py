@@ -83,7 +83,8 @@ class Cluster:
     @property
     def is_running(self) -> bool:
         """Whether the server that was started here still is a process."""
-        return self._server is not None and self._server.poll() is None
+        server = self._server
+        return server is not None and server.poll() is None
 
     def create(self) -> None:
         """Make the cluster unless it is there. A half-made one of an interrupted start is made anew.
@@ -181,7 +182,7 @@ class Cluster:
         if self._log.exists():
             self._log.replace(self._home / "server.earlier.log")
         with self._log.open("wb") as log:
-            self._server = subprocess.Popen(
+            server = self._server = subprocess.Popen(
                 [*_as_server(), str(binaries(version) / "postgres"), "-D", str(self._data), *settings],
                 cwd="/",
                 stdin=subprocess.DEVNULL,
@@ -192,7 +193,7 @@ class Cluster:
         keeper = RunningCluster(port=port, password=(self._home / "password").read_text(), user=KEEPER)
         deadline = time.monotonic() + patience
         while True:
-            if self._server.poll() is not None:
+            if server.poll() is not None:
                 raise ClusterError(f"The database did not start: {self._said()}")
             try:
                 return ensure_role(keeper, self._app_password())
@@ -222,21 +223,23 @@ class Cluster:
 
     def stop(self) -> None:
         """A fast and clean shutdown; the data stays."""
-        if self._server is None:
+        server = self._server
+        if server is None:
             return
-        if self._server.poll() is None:
-            self._server.send_signal(signal.SIGINT)
+        if server.poll() is None:
+            server.send_signal(signal.SIGINT)
             try:
-                self._server.wait(timeout=30)
+                server.wait(timeout=30)
             except subprocess.TimeoutExpired:
                 self.kill()
         self._server = None
 
     def kill(self) -> None:
         """End what is left of the server, also where it does not answer any more: its children hold its memory."""
-        if self._server is not None and self._server.poll() is None:
-            self._server.kill()
-            self._server.wait()
+        server = self._server
+        if server is not None and server.poll() is None:
+            server.kill()
+            server.wait()
         orphans = [process for process in psutil.process_iter() if _works_in(process, self._data)]
         for process in orphans:
             with contextlib.suppress(psutil.NoSuchProcess):
