@@ -79,6 +79,7 @@ const shown = computed(() => {
   </main>
 </template>
 
+<style scoped src="@/shared/list.css" />
 <style scoped>
 .page {
   margin: 10px 16px 64px;
@@ -101,23 +102,6 @@ h1 {
 .find {
   max-width: 280px;
   margin-left: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  height: 44px;
-  padding-right: 12px;
-  text-align: left;
-  border-top: 1px solid var(--hairline);
-}
-thead th {
-  height: 30px;
-  font-weight: 400;
-  color: var(--quiet);
-  border: 0;
 }
 a {
   color: inherit;

@@ -7,7 +7,7 @@ import { ago, plain } from '@/shared/format'
 import { inches } from '@/shared/inches'
 import { useAtBench } from '@/shared/person'
 
-const props = defineProps<{ cell: Cell; refused: string | null; draft: string; away: boolean; waitingCount: number }>()
+const props = defineProps<{ cell: Cell; refused: string | null; draft: string; away: boolean; awayBecause: string; waitingCount: number }>()
 const emit = defineEmits<{ take: []; keep: []; suggested: []; why: [] }>()
 
 const atBench = useAtBench()
@@ -45,7 +45,7 @@ const origin = computed(() => {
     </template>
     <v-btn v-if="draft" class="take" size="small" variant="flat" @click="emit('take')">Take {{ draft }}</v-btn>
     <span v-if="away" class="away" role="status">
-      The server does not answer: {{ waitingCount }} {{ waitingCount === 1 ? 'reading waits' : 'readings wait' }} here and will be sent.
+      {{ awayBecause || 'The server does not answer' }}: {{ waitingCount }} {{ waitingCount === 1 ? 'reading waits' : 'readings wait' }} here and will be sent.
     </span>
   </div>
   </Teleport>

@@ -39,6 +39,8 @@ export const useBench = defineStore('bench', () => {
   /** What somebody else wrote meanwhile at the same place; stays until the next entry here. */
   const notice = ref('')
   const isAway = ref(false)
+  /** What a server that answers waits for itself: its database, room on its disk. */
+  const awayBecause = ref('')
   /** When the card was written that is being entered; empty while readings are of now. */
   const paperAt = ref('')
   const waiting = useStored<Waiting[]>('waiting', [])
@@ -112,9 +114,15 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
+  function noteAway(error: Refused): void {
+    isAway.value = error.away
+    // Up to its second half, which says what happens to what was typed: that stands here already, with how much it is.
+    awayBecause.value = error.away && error.status >= 503 ? (error.message.split(/[;.]/)[0] ?? '') : ''
+  }
+
   function note(error: unknown): void {
     if (!(error instanceof Refused)) throw error
-    isAway.value = error.away
+    noteAway(error)
     if (!error.away || sheet.value === null) failure.value = error.message
   }
 
@@ -189,7 +197,7 @@ export const useBench = defineStore('bench', () => {
         )
       } catch (error) {
         if (!(error instanceof Refused)) throw error
-        isAway.value = error.away
+        noteAway(error)
         if (error.away) {
           if (error.status !== 401) setTimeout(() => void flush(), RETRY_AFTER_MS)
           return
@@ -324,6 +332,7 @@ export const useBench = defineStore('bench', () => {
     notice,
     heldBack,
     isAway,
+    awayBecause,
     paperAt,
     waiting,
     waitingHere,

@@ -192,6 +192,7 @@ useCommands([
       :refused="refusedAt(inHand)"
       :draft="entry.draft.value"
       :away="bench.isAway"
+      :away-because="bench.awayBecause"
       :waiting-count="bench.waiting.length"
       @take="entry.takeNow(false)"
       @keep="bench.confirm(inHand)"

@@ -74,6 +74,7 @@ async function signOutEverywhere(): Promise<void> {
   </section>
 </template>
 
+<style scoped src="@/shared/list.css" />
 <style scoped>
 .devices {
   margin-top: 24px;
@@ -87,23 +88,6 @@ header {
 h2 {
   font-size: 20px;
   margin: 0;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  height: 48px;
-  padding-right: 8px;
-  text-align: left;
-  border-top: 1px solid var(--hairline);
-}
-thead th {
-  height: 30px;
-  font-weight: 400;
-  color: var(--quiet);
-  border: 0;
 }
 .act {
   text-align: right;

@@ -121,6 +121,7 @@ useCommands([{ letter: 'a', words: 'add person', run: () => open(null), possible
   </div>
 </template>
 
+<style scoped src="@/shared/list.css" />
 <style scoped>
 .page {
   display: grid;
@@ -149,22 +150,6 @@ h1 {
 h2 {
   font-size: 20px;
   margin: 0;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  height: 48px;
-  text-align: left;
-  border-top: 1px solid var(--hairline);
-}
-thead th {
-  height: 30px;
-  font-weight: 400;
-  color: var(--quiet);
-  border: 0;
 }
 .name {
   min-height: 44px;

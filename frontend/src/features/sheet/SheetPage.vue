@@ -256,6 +256,7 @@ const refusedElsewhere = computed(() =>
         :draft="entry.draft.value"
         :refused="refused"
         :away="bench.isAway"
+        :away-because="bench.awayBecause"
         :waiting-count="bench.waiting.length"
         @take="entry.takeNow(false)"
         @keep="entry.takeNow(false)"
