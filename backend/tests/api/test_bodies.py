@@ -106,9 +106,9 @@ def test_cookies_that_are_none_are_no_failure(app: Any, cookie: str) -> None:
 
 
 def test_a_mistake_of_the_program_is_a_sentence_with_a_number(
-    app: Any, client: TestClient, monkeypatch: pytest.MonkeyPatch
+    app: Any, client: TestClient, monkeypatch: pytest.MonkeyPatch, caplog: pytest.LogCaptureFixture
 ) -> None:
-    """Whatever fails, the answer has the common headers, says no more than it should, and names its request."""
+    """Whatever fails, the answer names its request, and so does the log, which says where it was and no more."""
 
     def fails() -> None:
         raise ZeroDivisionError("Wren Kallio's secret")
@@ -118,6 +118,20 @@ def test_a_mistake_of_the_program_is_a_sentence_with_a_number(
     assert "went wrong" in refused(answer, 500)["msg"]
     assert answer.json()["request_id"] == answer.headers["x-request-id"]
     assert "Wren" not in answer.text
+    logged = [json.loads(record.getMessage()) for record in caplog.records if record.name == "fidicula"]
+    failed = next(line for line in logged if line["event"] == "failed")
+    assert failed["request_id"] == answer.headers["x-request-id"]
+    assert failed["at"][-1].endswith(" fails")
+    assert "Wren" not in caplog.text
+
+
+def test_metrics_count_by_route_and_name_nobody(client: TestClient) -> None:
+    client.get("/api/instruments/RW-102/sheet")
+    client.get("/api/known", params={"words": "wren"})
+    figures = client.get("/api/metrics")
+    assert figures.headers["content-type"].startswith("text/plain; version=0.0.4")
+    assert 'route="/api/instruments/{ticket}/sheet",status="200"' in figures.text
+    assert not any(word in figures.text for word in ("RW-102", "wren", "Ilse"))
 
 
 def test_every_answer_has_the_same_headers_and_the_same_form(client: TestClient) -> None:

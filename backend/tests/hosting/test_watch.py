@@ -14,7 +14,7 @@ import psutil
 import pytest
 from fastapi.testclient import TestClient
 from fidicula.cli.serve import migrated
-from fidicula.db.records import Person
+from fidicula.db.people_records import Person
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.hosting.cluster import Cluster
 from fidicula.hosting.home import default_home, mark_home

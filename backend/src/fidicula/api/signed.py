@@ -11,7 +11,7 @@ from fastapi import Depends, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.params import Depends as DependsMarker
 
-from fidicula.db.records import Person, SignIn
+from fidicula.db.people_records import Person, SignIn
 from fidicula.services.audit import Actor, acts_now
 from fidicula.services.errors import ForbiddenError, NotSignedInError, PasswordAgainError
 from fidicula.services.people import People, is_confirmed

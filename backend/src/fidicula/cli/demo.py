@@ -9,7 +9,8 @@ from typing import Any
 from uuid import uuid4
 
 from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
-from fidicula.db.records import NewReading, NewWork, Person, SetString, StringSet
+from fidicula.db.people_records import Person
+from fidicula.db.records import NewReading, NewWork, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.bench import Bench, Taking
 from fidicula.services.course import Course

@@ -10,7 +10,7 @@ from sqlalchemy import Connection, Table, Text, cast, func, insert, literal, sel
 from sqlalchemy.sql.elements import ColumnElement
 
 from fidicula.db import schema
-from fidicula.db.records import AuditEntry
+from fidicula.db.people_records import AuditEntry
 
 _t = schema.audit_entry
 MOST = 500

@@ -274,11 +274,6 @@ class Instruments:
         check_same(self._connection, t, values, same=["instrument_id"])
         return True
 
-    def has_open_visit(self, instrument_id: UUID) -> bool:
-        t = schema.visit
-        found = select(exists().where(t.c.instrument_id == instrument_id, t.c.closed_at.is_(None)))
-        return bool(self._connection.execute(found).scalar_one())
-
     def close_visit(self, visit_id: UUID, *, by: str | None) -> None:
         """Hand an instrument over; None opens the visit again."""
         t = schema.visit

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID
 
-from fidicula.db.records import AuditEntry
+from fidicula.db.people_records import AuditEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.audit_words import act_label, change_words, subject_words
 from fidicula.services.errors import NotFoundError

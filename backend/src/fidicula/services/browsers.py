@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from datetime import datetime
 from uuid import UUID, uuid4
 
-from fidicula.db.records import Browser
+from fidicula.db.people_records import Browser
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.audit import note
 from fidicula.services.errors import NotFoundError

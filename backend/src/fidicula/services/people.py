@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
 from uuid import UUID, uuid4
 
-from fidicula.db.records import Browser, Person, SignIn
+from fidicula.db.people_records import Browser, Person, SignIn
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.audit import note
 from fidicula.services.browsers import known_browser, name_of

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
-from fidicula.db.records import Person
+from fidicula.db.people_records import Person
 from fidicula.services.errors import RefusedError
 from fidicula.services.roles import Role
 from fidicula.services.secrets import password_hash, pin_hash
