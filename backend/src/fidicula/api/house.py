@@ -13,7 +13,8 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Story, Ticket, TicketTyped
 from fidicula.db.records import ASKED
-from fidicula.services.house import Arrival, Choices, House, KnownView, Tag, VisitAsked
+from fidicula.services.choices import Choices
+from fidicula.services.house import Arrival, House, KnownView, Tag, VisitAsked
 
 router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
 

@@ -198,7 +198,7 @@ def _load_earlier(
         found = work.instruments.by_ticket(ticket)
         assert found is not None
         visit_id = uuid4()
-        work.instruments.open_visit(
+        work.visits.open(
             id=visit_id,
             instrument_id=found[0].id,
             kind=visit.get("kind", "bridge"),

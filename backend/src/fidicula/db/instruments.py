@@ -5,7 +5,6 @@ from __future__ import annotations
 import json
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
-from datetime import datetime
 from typing import Any
 from uuid import UUID
 
@@ -31,7 +30,7 @@ from sqlalchemy.dialects.postgresql import JSONB, distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
-from fidicula.db.once import add_once, check_same
+from fidicula.db.once import add_once
 from fidicula.db.records import (
     ASKED,
     Instrument,
@@ -245,41 +244,6 @@ class Instruments:
         t = schema.instrument
         return self._connection.execute(select(t.c.ticket).where(t.c.id == instrument_id)).scalar_one_or_none()
 
-    def open_visit(
-        self,
-        *,
-        id: UUID,
-        instrument_id: UUID,
-        kind: str,
-        complaint: str,
-        opened_at: datetime | None = None,
-        closed_at: datetime | None = None,
-        asked: Mapping[str, object] | None = None,
-    ) -> bool:
-        """Add a visit; False where the instrument has another open one. A visit of this id stays as it is.
-
-        opened_at, closed_at : None for now, and for still open.  asked : of the visit, by column.
-        Raises TakenIdError for the id of another instrument's visit.
-        """
-        known = {**({} if opened_at is None else {"opened_at": opened_at}), **(asked or {})}
-        values = {"id": id, "instrument_id": instrument_id, "kind": kind, "complaint": complaint, **known}
-        if closed_at is not None:
-            values["closed_at"] = closed_at
-        t = schema.visit
-        added = self._connection.execute(upsert(t).values(**values).on_conflict_do_nothing().returning(t.c.id))
-        if added.one_or_none() is not None:
-            return True
-        if self._connection.execute(select(t.c.id).where(t.c.id == id)).one_or_none() is None:
-            return False
-        check_same(self._connection, t, values, same=["instrument_id"])
-        return True
-
-    def close_visit(self, visit_id: UUID, *, by: str | None) -> None:
-        """Hand an instrument over; None opens the visit again."""
-        t = schema.visit
-        closed_at = None if by is None else func.now()
-        self._connection.execute(update(t).where(t.c.id == visit_id).values(closed_at=closed_at, closed_by=by))
-
     def known(self, words: str, *, limit: int) -> str:
         """Instruments whose ticket, owner or description holds every word, newest visit first, as a JSON list."""
         held = [f"%{_holding(word)}%" for word in words.lower().split()]
@@ -327,16 +291,6 @@ class Instruments:
             for row in rows
         ]
 
-    def visits(self, instrument_id: UUID) -> list[Visit]:
-        """Every visit of an instrument, newest first."""
-        t = schema.visit
-        rows = self._connection.execute(
-            select(t.c.id, t.c.instrument_id, t.c.kind, t.c.complaint, t.c.opened_at, t.c.closed_at, t.c.closed_by)
-            .where(t.c.instrument_id == instrument_id)
-            .order_by(t.c.opened_at.desc())
-        )
-        return [Visit(**row._mapping) for row in rows]
-
     def tickets(self) -> list[str]:
         return list(
             self._connection.execute(select(schema.instrument.c.ticket).order_by(schema.instrument.c.ticket)).scalars()
@@ -371,13 +325,6 @@ class Instruments:
             )
             for row in rows
         ]
-
-    def note_step(self, visit_id: UUID, *, at_step: str, waits_for: str, waits_until: datetime | None) -> None:
-        """Keep where a visit's course stands, for the rail."""
-        t = schema.visit
-        self._connection.execute(
-            update(t).where(t.c.id == visit_id).values(at_step=at_step, waits_for=waits_for, waits_until=waits_until)
-        )
 
     def particulars_of(self, instrument_id: UUID, visit_id: UUID) -> dict[str, Any]:
         """The particulars of an instrument and of a visit, by column, locked until the work is done."""

@@ -21,6 +21,7 @@ from fidicula.db.shelf import Shelf
 from fidicula.db.shop_rules import ShopRules
 from fidicula.db.sound import Sound
 from fidicula.db.string_sets import StringSets
+from fidicula.db.visits import Visits
 
 
 class DatabaseError(Exception):
@@ -109,6 +110,7 @@ class UnitOfWork:
         except (DBAPIError, PoolTimeoutError) as error:
             raise as_ours(error) or error from error
         self.instruments = Instruments(self._connection)
+        self.visits = Visits(self._connection)
         self.string_sets = StringSets(self._connection)
         self.log = Log(self._connection)
         self.course = Course(self._connection)

@@ -72,7 +72,7 @@ class Bench:
             loaded = load_bench(work, ticket)
             earlier = [
                 (visit, last_of(work, visit.id, ""))
-                for visit in work.instruments.visits(loaded.instrument.id)
+                for visit in work.visits.of(loaded.instrument.id)
                 if visit.id != loaded.visit.id
             ]
             came = as_found(work, loaded.visit, "")

@@ -131,7 +131,7 @@ class Followings:
         with UnitOfWork(self._engine, only_reads=True) as work:
             loaded = load_bench(work, ticket)
             instrument, choice = loaded.instrument, loaded.instrument.choice
-            visits = [visit for visit in work.instruments.visits(instrument.id) if visit.id != loaded.visit.id]
+            visits = [visit for visit in work.visits.of(instrument.id) if visit.id != loaded.visit.id]
             return Following(
                 ticket=ticket,
                 family=instrument.family,

@@ -11,20 +11,17 @@ from uuid import UUID, uuid4
 from fidicula.db.records import Instrument, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.audit import note
+from fidicula.services.choices import Choices, load_choices
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import changed_sheet, load_bench, load_to_change, note_step
-from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.course import newest_mark
-from fidicula.services.sheet.model import Choice
 from fidicula.services.sheet.seen import left_blank
 from fidicula.services.targets.rules import load_rules
 from fidicula.services.tickets import check_ticket, next_ticket
 from fidicula.tables import figures
 from fidicula.tables.course import visit_kinds
-from fidicula.tables.work import tools, works
 
 KNOWN_SHOWN = 8
-MATERIALS = ("synthetic", "steel", "gut")
 
 
 @dataclass(frozen=True)
@@ -53,51 +50,6 @@ class Rail:
     stamp: str
     tags: bytes
     packed: bytes
-
-
-@dataclass(frozen=True)
-class SizeChoice:
-    family: str
-    size: str
-
-
-@dataclass(frozen=True)
-class Stringing:
-    family: str
-    names: list[str]
-
-
-@dataclass(frozen=True)
-class ToolChoice:
-    """is_for_heights : it reads how high a string stands, one way or the other."""
-
-    tool: str
-    label: str
-    direction: str
-    is_for_heights: bool
-
-
-@dataclass(frozen=True)
-class MeasureWords:
-    """How a measure is taken, and how it usually goes wrong; the same in every sheet, and so told once."""
-
-    measure: str
-    how: str
-    slip: str
-
-
-@dataclass(frozen=True)
-class Choices:
-    """What forms offer, and words that every sheet shares."""
-
-    sizes: list[SizeChoice]
-    stringings: list[Stringing]
-    materials: list[str]
-    tools: list[ToolChoice]
-    works: list[Choice]
-    kinds: list[Choice]
-    measures: list[MeasureWords]
-    next_ticket: str
 
 
 @dataclass(frozen=True)
@@ -186,28 +138,7 @@ class House:
 
     def choices(self) -> Choices:
         with UnitOfWork(self._engine, only_reads=True) as work:
-            tickets = work.instruments.tickets()
-            own_sizes = work.rules.own_sizes()
-        return Choices(
-            sizes=[
-                *(SizeChoice(size.family, size.size) for size in figures.sizes()),
-                *(SizeChoice(family, size) for family, size in own_sizes),
-            ],
-            stringings=[
-                Stringing(family, list(names))
-                for family, by_count in figures.default_stringings().items()
-                for names in by_count.values()
-            ],
-            materials=list(MATERIALS),
-            tools=[
-                ToolChoice(tool.tool, tool.label, tool.direction, tool.tool in MEASURES["end_height"].tools)
-                for tool in tools().values()
-            ],
-            works=[Choice(row.work, row.label) for row in works().values() if row.at_bench],
-            kinds=[Choice(row.kind, row.label) for row in visit_kinds().values()],
-            measures=[MeasureWords(row.measure, row.how, row.slip or "") for row in MEASURES.values()],
-            next_ticket=next_ticket(tickets),
-        )
+            return load_choices(work)
 
     def register(self, arrival: Arrival, by: str = "") -> str:
         """Take an instrument in and open its visit; returns its ticket. The same arrival again changes nothing."""
@@ -262,7 +193,7 @@ class House:
         check_dates(asked)
         with UnitOfWork(self._engine) as work:
             instrument, _ = _found_to_change(work, ticket)
-            is_open = work.instruments.open_visit(
+            is_open = work.visits.open(
                 id=visit_id, instrument_id=instrument.id, kind=kind, complaint=complaint, asked=vars(asked)
             )
             if not is_open:
@@ -277,7 +208,7 @@ class House:
             if visit.closed_at is not None:
                 raise ConflictError(f"{ticket} was handed over already")
             _check_looked_over(work, ticket, visit)
-            work.instruments.close_visit(visit.id, by=by)
+            work.visits.close(visit.id, by=by)
             note(work, "instrument.handed_over", ticket, instrument_id=instrument.id, by=by)
             work.commit()
 
@@ -287,7 +218,7 @@ class House:
             instrument, visit = _found_to_change(work, ticket)
             if visit.closed_at is None:
                 raise ConflictError(f"{ticket} is in the house: there is nothing to take back")
-            work.instruments.close_visit(visit.id, by=None)
+            work.visits.close(visit.id, by=None)
             note(work, "instrument.handed_over.undone", ticket, instrument_id=instrument.id)
             work.commit()
 
@@ -337,7 +268,7 @@ def _take_in(work: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
             raise RefusedError(f"the ticket {ticket} is taken: choose another", field="ticket")
     else:
         raise RefusedError("no free ticket was found: type one", field="ticket")
-    work.instruments.open_visit(
+    work.visits.open(
         id=uuid4(),
         instrument_id=instrument.id,
         kind=arrival.kind,

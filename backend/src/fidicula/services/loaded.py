@@ -141,7 +141,7 @@ def note_step(work: UnitOfWork, visit: Visit, sheet: BenchSheet) -> None:
         at_step = _step_words(here)
     waits_for, until = ("", None) if wait is None else (wait.label.lower(), wait.until)
     if (at_step, waits_for, until) != (visit.at_step, visit.waits_for, visit.waits_until):
-        work.instruments.note_step(visit.id, at_step=at_step, waits_for=waits_for, waits_until=until)
+        work.visits.note_step(visit.id, at_step=at_step, waits_for=waits_for, waits_until=until)
 
 
 def _step_words(stop: Stop) -> str:

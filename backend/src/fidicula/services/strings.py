@@ -14,8 +14,8 @@ from fidicula.db.records import Instrument, NewWork, SetString, StringSet, WorkD
 from fidicula.db.sound_records import Retuning
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.acts import act_words
+from fidicula.services.choices import MATERIALS
 from fidicula.services.errors import NotFoundError, RefusedError
-from fidicula.services.house import MATERIALS
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change
 from fidicula.services.sheet.model import BenchSheet, SetView, StringOn
 from fidicula.services.strings_on import (

@@ -76,7 +76,7 @@ def _read_there(work: UnitOfWork, instrument: Instrument, visit: Visit, kind: st
     if kind == AS_FOUND:
         return as_found(work, visit, f"as found, {_day(visit.opened_at)}")
     if kind == EARLIER_VISIT:
-        earlier = next((v for v in work.instruments.visits(instrument.id) if str(v.id) == of), None)
+        earlier = next((v for v in work.visits.of(instrument.id) if str(v.id) == of), None)
         if earlier is None or earlier.id == visit.id:
             raise RefusedError("that is no earlier visit of this instrument", field="sources")
         return last_of(work, earlier.id, f"as at the visit of {_day(earlier.opened_at)}")

@@ -63,7 +63,7 @@ def load_trail(work: UnitOfWork, loaded: Loaded) -> TrailRecords:
     elif heard:
         player = heard[-1].player
     return TrailRecords(
-        visits=list(reversed(work.instruments.visits(instrument.id))),
+        visits=list(reversed(work.visits.of(instrument.id))),
         works=work.sound.works(instrument.id),
         readings=work.sound.readings(instrument.id, GAUGED),
         heard=heard,

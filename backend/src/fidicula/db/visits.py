@@ -1,0 +1,71 @@
+"""Visits of an instrument: opened, closed, and where the course of one stands."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from datetime import datetime
+from uuid import UUID
+
+from sqlalchemy import Connection, func, select, update
+from sqlalchemy.dialects.postgresql import insert as upsert
+
+from fidicula.db import schema
+from fidicula.db.once import check_same
+from fidicula.db.records import Visit
+
+
+class Visits:
+    def __init__(self, connection: Connection) -> None:
+        self._connection = connection
+
+    def open(
+        self,
+        *,
+        id: UUID,
+        instrument_id: UUID,
+        kind: str,
+        complaint: str,
+        opened_at: datetime | None = None,
+        closed_at: datetime | None = None,
+        asked: Mapping[str, object] | None = None,
+    ) -> bool:
+        """Add a visit; False where the instrument has another open one. A visit of this id stays as it is.
+
+        opened_at, closed_at : None for now, and for still open.  asked : of the visit, by column.
+        Raises TakenIdError for the id of another instrument's visit.
+        """
+        known = {**({} if opened_at is None else {"opened_at": opened_at}), **(asked or {})}
+        values = {"id": id, "instrument_id": instrument_id, "kind": kind, "complaint": complaint, **known}
+        if closed_at is not None:
+            values["closed_at"] = closed_at
+        t = schema.visit
+        added = self._connection.execute(upsert(t).values(**values).on_conflict_do_nothing().returning(t.c.id))
+        if added.one_or_none() is not None:
+            return True
+        if self._connection.execute(select(t.c.id).where(t.c.id == id)).one_or_none() is None:
+            return False
+        check_same(self._connection, t, values, same=["instrument_id"])
+        return True
+
+    def close(self, visit_id: UUID, *, by: str | None) -> None:
+        """Hand an instrument over; None opens the visit again."""
+        t = schema.visit
+        closed_at = None if by is None else func.now()
+        self._connection.execute(update(t).where(t.c.id == visit_id).values(closed_at=closed_at, closed_by=by))
+
+    def of(self, instrument_id: UUID) -> list[Visit]:
+        """Every visit of an instrument, newest first."""
+        t = schema.visit
+        rows = self._connection.execute(
+            select(t.c.id, t.c.instrument_id, t.c.kind, t.c.complaint, t.c.opened_at, t.c.closed_at, t.c.closed_by)
+            .where(t.c.instrument_id == instrument_id)
+            .order_by(t.c.opened_at.desc())
+        )
+        return [Visit(**row._mapping) for row in rows]
+
+    def note_step(self, visit_id: UUID, *, at_step: str, waits_for: str, waits_until: datetime | None) -> None:
+        """Keep where a visit's course stands, for the rail."""
+        t = schema.visit
+        self._connection.execute(
+            update(t).where(t.c.id == visit_id).values(at_step=at_step, waits_for=waits_for, waits_until=waits_until)
+        )

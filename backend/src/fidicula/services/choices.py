@@ -1,0 +1,85 @@
+"""What forms offer, and words that every sheet shares and that are told once."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from fidicula.db.unit_of_work import UnitOfWork
+from fidicula.services.measures import MEASURES
+from fidicula.services.sheet.model import Choice
+from fidicula.services.tickets import next_ticket
+from fidicula.tables import figures
+from fidicula.tables.course import visit_kinds
+from fidicula.tables.work import tools, works
+
+MATERIALS = ("synthetic", "steel", "gut")
+
+
+@dataclass(frozen=True)
+class SizeChoice:
+    family: str
+    size: str
+
+
+@dataclass(frozen=True)
+class Stringing:
+    family: str
+    names: list[str]
+
+
+@dataclass(frozen=True)
+class ToolChoice:
+    """is_for_heights : it reads how high a string stands, one way or the other."""
+
+    tool: str
+    label: str
+    direction: str
+    is_for_heights: bool
+
+
+@dataclass(frozen=True)
+class MeasureWords:
+    """How a measure is taken, and how it usually goes wrong; the same in every sheet, and so told once."""
+
+    measure: str
+    how: str
+    slip: str
+
+
+@dataclass(frozen=True)
+class Choices:
+    """What forms offer, and words that every sheet shares."""
+
+    sizes: list[SizeChoice]
+    stringings: list[Stringing]
+    materials: list[str]
+    tools: list[ToolChoice]
+    works: list[Choice]
+    kinds: list[Choice]
+    measures: list[MeasureWords]
+    next_ticket: str
+
+
+def load_choices(work: UnitOfWork) -> Choices:
+    """As the shop has them now."""
+    tickets, own_sizes = work.instruments.tickets(), work.rules.own_sizes()
+    return Choices(
+        sizes=[
+            *(SizeChoice(size.family, size.size) for size in figures.sizes()),
+            *(SizeChoice(family, size) for family, size in own_sizes),
+        ],
+        stringings=[
+            Stringing(family, list(names))
+            for family, by_count in figures.default_stringings().items()
+            for names in by_count.values()
+        ],
+        materials=list(MATERIALS),
+        tools=[
+            ToolChoice(tool.tool, tool.label, tool.direction, tool.tool in MEASURES["end_height"].tools)
+            for tool in tools().values()
+        ],
+        works=[Choice(row.work, row.label) for row in works().values() if row.at_bench],
+        kinds=[Choice(row.kind, row.label) for row in visit_kinds().values()],
+        measures=[MeasureWords(row.measure, row.how, row.slip or "") for row in MEASURES.values()],
+        next_ticket=next_ticket(tickets),
+    )
