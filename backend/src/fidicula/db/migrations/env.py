@@ -8,4 +8,6 @@ engine = context.config.attributes["engine"]
 with engine.connect() as connection:
     context.configure(connection=connection, target_metadata=metadata, compare_server_default=False)
     with context.begin_transaction():
+        # A large house may take its time for this, whatever a single question may take.
+        context.execute("SET LOCAL statement_timeout = 0")
         context.run_migrations()
