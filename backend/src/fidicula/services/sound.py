@@ -10,7 +10,7 @@ from uuid import UUID
 from fidicula.db.records import NewWork
 from fidicula.db.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.bench import check_may_be_done, check_not_by_two
+from fidicula.services.bench import check_may_be_done
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_step
 from fidicula.services.trail.model import SoundView
@@ -287,14 +287,12 @@ class Sound:
         *,
         work_id: UUID,
         by: str,
-        known: int | None = None,
     ) -> SoundView:
-        """Write an act down as a work, once. known : the last work that the page knew."""
+        """Write an act down as a work, once."""
 
         def add(work: UnitOfWork, loaded: Loaded) -> None:
             if any(done.id == work_id for done in loaded.works):
                 return
-            check_not_by_two(loaded, kind, known)
             made = detail(work, loaded)
             check_may_be_done(loaded, loaded.sheet(), kind)
             kept = {name: value for name, value in made.items() if value not in (None, "")}
