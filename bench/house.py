@@ -33,7 +33,7 @@ FILL = (
     SELECT gen_random_uuid(), 'H-' || n, 'violin', '4/4', '{G,D,A,E}', 'Owner ' || n % 4000,
         'number ' || n || (ARRAY[' of the ferry', ' of the weir', ' of the island'])[1 + n % 3], n % 9 = 0
     FROM generate_series(1, :instruments) AS n""",
-    """INSERT INTO visit (id, instrument_id, kind, complaint, opened_at, closed_at, at_step)
+    """INSERT INTO visit (id, instrument_id, kind, complaint, opened_at, closed_at, instruction)
     SELECT gen_random_uuid(), i.id, 'bridge', 'strings high since the regatta', now() - n * interval '1 minute',
         CASE WHEN n > :open THEN now() END, 'crown'
     FROM (SELECT id, row_number() OVER (ORDER BY ticket) AS n FROM instrument WHERE ticket LIKE 'H-%') AS i""",
@@ -62,12 +62,12 @@ def serve(port: int) -> None:
     engine = app.state.engine
 
     def bare_rail() -> Response:
-        with UnitOfWork(engine, only_reads=True) as work:
-            return Response(work.instruments.rail({})[0], media_type="application/json")
+        with UnitOfWork(engine, only_reads=True) as uow:
+            return Response(uow.rail.tags({}, {})[0], media_type="application/json")
 
     def bare_known(words: str) -> Response:
-        with UnitOfWork(engine, only_reads=True) as work:
-            return Response(work.instruments.known(words, limit=8), media_type="application/json")
+        with UnitOfWork(engine, only_reads=True) as uow:
+            return Response(uow.rail.known(words, limit=8), media_type="application/json")
 
     for path, route in (("/bench/rail", bare_rail), ("/bench/known", bare_known)):
         app.get(path)(route)

@@ -84,14 +84,14 @@ def serve(port: int) -> None:
 
     def bare_house(request: Request) -> Response:
         with UnitOfWork(engine, only_reads=True) as uow:
-            stamp = uow.instruments.rail_stamp()
+            stamp = uow.rail.stamp()
             if request.headers.get("if-none-match") == stamp:
                 return Response(status_code=304)
-            return Response(uow.instruments.rail({})[0], media_type="application/json")
+            return Response(uow.rail.tags({}, {})[0], media_type="application/json")
 
     def bare_find(words: str) -> Response:
         with UnitOfWork(engine, only_reads=True) as uow:
-            return Response(uow.instruments.known(words, limit=8), media_type="application/json")
+            return Response(uow.rail.known(words, limit=8), media_type="application/json")
 
     routes: list[tuple[str, str, Callable[..., Any]]] = [
         ("POST", "/bench/reading", bare_reading),

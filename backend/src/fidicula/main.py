@@ -29,6 +29,7 @@ from fidicula.services.pages_at_bench import PagesAtBench
 from fidicula.services.particulars import Particulars
 from fidicula.services.people import People
 from fidicula.services.photos import Photos
+from fidicula.services.putting_right import Slips
 from fidicula.services.recipes import Recipes
 from fidicula.services.screening import Screening
 from fidicula.services.shelf import Shelf
@@ -49,12 +50,17 @@ def for_paired_devices(app: FastAPI, code: str) -> Application:
 def create_app(settings: Settings, *, database_says: Callable[[], str] = lambda: "") -> FastAPI:
     """The application on the database that the settings name. database_says : what it waits for, if for anything."""
     app = make_app(front_end=settings.front_end, lan_address=settings.lan_address)
-    give_services(app, settings.database_url, database_says=database_says)
+    give_services(app, settings.database_url, database_says=database_says, stand_ins=settings.stand_ins)
     return app
 
 
-def give_services(app: FastAPI, database_url: str, *, database_says: Callable[[], str] = lambda: "") -> None:
-    """The services that an application's routes ask, on one database; those that it had before are let go."""
+def give_services(
+    app: FastAPI, database_url: str, *, database_says: Callable[[], str] = lambda: "", stand_ins: bool = False
+) -> None:
+    """The services that an application's routes ask, on one database; those that it had before are let go.
+
+    stand_ins : simulated devices are wired: in the demo, and for practice.
+    """
     engine = make_engine(database_url)
     app.state.engine = engine
     app.state.database_says = database_says
@@ -63,9 +69,11 @@ def give_services(app: FastAPI, database_url: str, *, database_says: Callable[[]
     app.state.audit = Audit(engine)
     app.state.house = House(engine)
     app.state.bench = Bench(engine)
+    app.state.slips = Slips(engine)
     app.state.course = Course(engine)
     app.state.particulars = Particulars(engine)
-    app.state.photos = Photos(engine, StandInCamera())
+    app.state.photos = Photos(engine, StandInCamera() if stand_ins else None)
+    app.state.has_stand_ins = stand_ins
     app.state.sound = Sound(engine)
     app.state.strings = Strings(engine)
     app.state.figures = Figures(engine)
@@ -77,12 +85,14 @@ def give_services(app: FastAPI, database_url: str, *, database_says: Callable[[]
     app.state.screening = Screening(engine)
     app.state.batch = Batch(engine)
     app.state.changes = Changes(engine)
-    app.state.devices = DevicesAtBench(
-        engine,
-        Devices(
-            caliper=lambda manner: StandInCaliper([fault for fault in FAULTS if fault in manner]),
-            tuner=StandInTuner,
-            hygrometer=StandInHygrometer,
-            manners=list(dict.fromkeys((*FAULTS, *TUNER_FAULTS, *HYGROMETER_FAULTS))),
-        ),
+    app.state.devices = DevicesAtBench(engine, _stand_ins() if stand_ins else None)
+
+
+def _stand_ins() -> Devices:
+    """Simulated devices, for the demo and for practice alone."""
+    return Devices(
+        caliper=lambda manner, length: StandInCaliper([one for one in FAULTS if one in manner], length=length),
+        tuner=lambda manner, pitch: StandInTuner(manner, pitch=pitch),
+        hygrometer=StandInHygrometer,
+        manners=list(dict.fromkeys((*FAULTS, *TUNER_FAULTS, *HYGROMETER_FAULTS))),
     )

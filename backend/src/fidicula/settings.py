@@ -10,6 +10,7 @@ from pydantic_settings import BaseSettings, SettingsConfigDict
 class Settings(BaseSettings):
     """root : of the checkout.  database_url : where PostgreSQL listens, for SQLAlchemy.
 
+    stand_ins : simulated devices are wired, for the demo and practice.
     lan_address : of this machine on the workshop's network, where other devices are served too.
     """
 
@@ -19,6 +20,7 @@ class Settings(BaseSettings):
     database_url: str = ""
     state: Path | None = None
     lan_address: str = ""
+    stand_ins: bool = False
 
     @property
     def front_end(self) -> Path:

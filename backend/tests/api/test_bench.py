@@ -85,7 +85,7 @@ def bench(client: TestClient) -> Bench:
 
 def test_a_violin_without_strings_asks_for_them(bench: Bench) -> None:
     assert bench.sheet["strings"] is None
-    assert bench.sheet["words"]["title"] == "Which strings are on it?"
+    assert bench.sheet["instruction"]["title"] == "Choose the strings"
     assert bench.sheet["cut"]["state"] == "none"
 
 
@@ -128,7 +128,7 @@ def test_cut_done_makes_heights_stale_and_measuring_again_shows_what_is_left(ben
     left = bench.wood()[0]
     assert left is not None
     assert 0 < left < (before or 0)
-    assert bench.sheet["cut"]["strings"][0]["last_wood"] == pytest.approx(before)
+    assert bench.sheet["cut"]["strings"][0]["left_before"] == pytest.approx(before)
     assert "bridge_spread" not in bench.sheet["cut"]["assumed"]
     assert any("spread at the bridge 33.5 (the reading is stale)" in line for line in bench.sheet["cut"]["assumed"])
 
@@ -195,7 +195,7 @@ def test_a_doubted_reading_is_kept_and_counts_only_when_confirmed(bench: Bench) 
     cell = bench.cell("end_height", 0)
     assert (cell["state"], cell["value"], bench.wood()[0]) == ("doubted", 12.6, None)
     bench.post(f"readings/{cell['reading_id']}/confirm")
-    assert bench.cell("end_height", 0)["state"] == "taken"
+    assert bench.cell("end_height", 0)["state"] == "current"
     assert (bench.wood()[0] or 0) > 5
 
 
@@ -213,6 +213,7 @@ def test_what_cannot_be_is_kept_doubted_and_cannot_be_confirmed(bench: Bench) ->
     bench.take("end_height", 0, "610")
     cell = bench.cell("end_height", 0)
     assert cell["doubt"] == {
+        "code": "large",
         "sentence": "610 mm is very large for G at the board's end, usually about 5. Did you mean 6.1 mm?",
         "suggested": 6.1,
         "may_be_kept": False,
@@ -264,7 +265,7 @@ def test_two_people_at_one_instrument_lose_nothing(client: TestClient) -> None:
     assert teo.cell("end_height", 1)["state"] == "stale"
     ilse.sheet = teo.sheet
     ilse.take("end_height", 1, "4.9")
-    assert ilse.cell("end_height", 1)["state"] == "taken"
+    assert ilse.cell("end_height", 1)["state"] == "current"
 
 
 def test_repeats_are_meant(bench: Bench) -> None:

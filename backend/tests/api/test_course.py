@@ -31,14 +31,14 @@ def test_a_string_change_settles_and_goes_home(client: TestClient) -> None:
     assert states(bench) == {"baseline": "passed", "change": "done", "again": "here", "rest": "waiting"}
     for position, typed in enumerate(("5", "4.4", "3.8", "3.2")):
         bench.take("end_height", position, typed)
-    assert bench.sheet["next"]["says"] == "Settle waits"
-    assert bench.sheet["next"]["until"] is not None
+    assert bench.sheet["instruction"]["title"].startswith("Settle waits until ")
+    assert bench.sheet["instruction"]["until"] is not None
     assert "drop" in str(mark(bench, "rest", "done", 409))
     mark(bench, "rest", "go-on", 422)
     mark(bench, "rest", "go-on", reason="steel, and tuned up twice")
     assert states(bench)["rest"] == "here"
     mark(bench, "rest", "done")
-    assert bench.sheet["next"]["says"] == "Hand it over"
+    assert bench.sheet["instruction"]["code"] == "hand_over"
     assert bench.sheet["undoable"]["words"] == "Settle done"
     bench.post(f"marks/{bench.sheet['undoable']['id']}/take-back")
     assert states(bench)["rest"] == "here"
@@ -78,8 +78,8 @@ def test_a_step_is_passed_over_with_a_reason_and_taken_up_again(client: TestClie
     assert mark(bench, "post", "pass-over", 422)["detail"]
     mark(bench, "post", "pass-over", reason="she wants to hear it for a week first")
     assert states(bench)["post"] == "passed"
-    assert bench.sheet["next"]["stop"] == "rest"
-    assert bench.log()[0]["value"] == "passed over: she wants to hear it for a week first"
+    assert bench.sheet["instruction"]["stop"] == "rest"
+    assert bench.log()[0]["value"] == "skipped: she wants to hear it for a week first"
     bench.post(f"marks/{bench.sheet['undoable']['id']}/take-back")
     assert states(bench)["post"] == "here"
 
@@ -135,13 +135,13 @@ def test_the_nut_is_not_filed_on_a_reading_that_does_not_hold(client: TestClient
     assert refused["detail"][0]["msg"].startswith("these readings do not hold any more: measure again C at the nut")
 
 
-def test_bass_and_treble_that_look_swapped_are_asked_and_nothing_is_barred(client: TestClient) -> None:
+def test_bass_and_treble_that_look_swapped_stop_the_cut_until_it_is_said(client: TestClient) -> None:
     bench = Bench(client, "RW-102")
     for position, typed in enumerate(("3.5", "4.4", "4.9", "5.3")):
         bench.take("end_height", position, typed)
-    assert bench.sheet["asks"] == [
-        "E stands higher than G at the board's end: 5.3 over 3.5. Were bass and treble swapped?"
-    ]
+    told = bench.sheet["instruction"]
+    assert (told["code"], told["slip"]["act"], told["record"]) == ("check_readings", "swap", None)
+    assert told["says"][0] == "E is higher than G at the board's end: 5.3 and 3.5. Were bass and treble swapped?"
     assert bench.cell("end_height", 0)["value"] == 3.5
 
 
@@ -149,18 +149,20 @@ def test_four_readings_for_the_wrong_instrument_are_asked(client: TestClient) ->
     """The half-size violin's figures typed for a full size that was here before."""
     bench = Bench(client, "RW-102")
     bench.take("string_length", None, "286")
-    assert bench.sheet["asks"] == []
+    assert bench.cell("string_length")["doubt"]["code"] == "leap"
     bench.take("fingerboard_length", None, "232")
-    assert bench.sheet["asks"][0].startswith("Is this RW-102? Not as last time: string length 286, last time")
+    told = bench.sheet["instruction"]
+    assert told["slip"]["code"] == "wrong_instrument"
+    assert told["says"][0].startswith("Is this RW-102? Not as before: string length 286, before 328")
 
 
 def test_an_overdue_tool_is_asked_until_it_is_checked(client: TestClient, demo: Engine) -> None:
     with demo.begin() as connection:
         connection.execute(text("UPDATE tool_check SET checked_at = now() - interval '400 days'"))
     bench = Bench(client, "RW-102")
-    assert bench.sheet["asks"][0].startswith("The caliper's check was due on")
+    assert bench.sheet["notices"][0].startswith("The caliper's check was due on")
     assert client.post("/api/tools/caliper/checked", json={"id": str(uuid4())}).status_code == 204
-    assert Bench(client, "RW-102").sheet["asks"] == []
+    assert Bench(client, "RW-102").sheet["notices"] == []
     assert client.post("/api/tools/thumb/checked", json={"id": str(uuid4())}).status_code == 422
 
 
@@ -229,8 +231,8 @@ def test_the_baseline_comes_before_the_strings_or_is_lost(client: TestClient) ->
         client.post(f"/api/instruments/{ticket}/hand-over")
         client.post(f"/api/instruments/{ticket}/visits", json={"id": str(uuid4()), "kind": "strings"})
         bench = Bench(client, ticket)
-        assert bench.sheet["next"]["stop"] == "baseline"
-        assert "cannot be got back" in bench.sheet["next"]["why"]
+        assert bench.sheet["instruction"]["stop"] == "baseline"
+        assert "cannot be got back" in bench.sheet["instruction"]["says"][0]
         if reads:
             for position, typed in enumerate(("5", "4.4", "3.8", "3.2")):
                 bench.take("end_height", position, typed)
@@ -240,7 +242,7 @@ def test_the_baseline_comes_before_the_strings_or_is_lost(client: TestClient) ->
             assert states(bench)["baseline"] == "done"
         bench.name_strings("Harbour medium" if reads else "Harbour five", put_on_now=True)
         stop = bench.sheet["course"][0]
-        assert (stop["state"], stop["note"]) == (("done", "") if reads else ("passed", "not taken"))
+        assert (stop["state"], stop["note"]) == (("done", "") if reads else ("passed", "not measured"))
 
 
 def test_a_finding_proposes_until_its_work_is_done(client: TestClient) -> None:

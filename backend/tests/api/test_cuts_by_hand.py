@@ -53,7 +53,7 @@ def by_hand(sheet: dict[str, Any]) -> list[float]:
     nut = []
     for i in range(count):
         band = cells["nut_height", i]["band"]
-        nut.append(one("nut_height", i) if band["standing"] == "in_band" else band["aim"])
+        nut.append(one("nut_height", i) if band["side"] == "in_band" else band["aim"])
 
     def mark(end: float, i: int, at: list[float]) -> float:
         return at[i] + (end - at[i]) * length / board
@@ -128,5 +128,5 @@ def test_the_first_violin_to_the_hundredth(client: TestClient) -> None:
     bench = Bench(client)
     bench.name_strings()
     bench.take_all()
-    assert bench.sheet["cut"]["strings"][0]["down"] == pytest.approx(1.2583, abs=1e-4)
+    assert bench.sheet["cut"]["strings"][0]["drop"] == pytest.approx(1.2583, abs=1e-4)
     assert bench.wood()[0] == pytest.approx(1.0917, abs=1e-4)

@@ -46,7 +46,7 @@ EXPECTED = {
 def advised(bench: Bench) -> dict[str, str | None]:
     """For each question that is asked, the outcome that the signs speak for."""
     return {
-        q["question"]: next((o["outcome"] for o in q["outcomes"] if o["advised"]), None)
+        q["question"]: next((o["outcome"] for o in q["options"] if o["recommended"]), None)
         for q in bench.sheet["questions"]
     }
 
@@ -71,7 +71,7 @@ def test_high_strings_over_a_generous_nut_are_the_nuts_first(client: TestClient)
     bench.take_all()
     assert advised(bench) == {"acclimatise": "wait", "high_strings": "nut", "slot_deep": "lower_crown"}
     assert [stop["key"] for stop in bench.sheet["course"] if stop["state"] == "here"] == ["nut"]
-    assert bench.sheet["next"]["says"] == "Nut"
+    assert bench.sheet["instruction"]["code"] == "file_nut"
 
 
 def test_a_job_that_grows_asks_the_owner_again(client: TestClient) -> None:
@@ -170,7 +170,7 @@ def test_advice_is_overruled_with_a_reason_that_is_kept(client: TestClient) -> N
     refused = bass.post("decisions", 422, id=str(uuid4()), question="high_strings", outcome="bridge")
     assert refused["detail"][0]["loc"] == ["body", "reason"]
     decide(bass, "high_strings", "bridge", "the wheels are stuck")
-    assert any("the wheels are stuck" in line for line in bass.sheet["words"]["says"])
+    assert any("the wheels are stuck" in line for line in bass.sheet["instruction"]["says"])
     assert bass.log()[0]["value"] == "The bridge: the wheels are stuck"
 
 

@@ -42,7 +42,7 @@ def test_each_has_its_tag_and_all_share_the_recipe(client: TestClient) -> None:
     assert {one["recipe"]["name"] for one in told} == {"Boathouse hire"}
     assert all(one["instrument"]["is_fleet"] for one in told)
     tags = {tag["ticket"]: tag for tag in client.get("/api/rail").json()}
-    assert {tags[ticket]["step"] for ticket in tickets} == {"look over"}
+    assert {tags[ticket]["step"] for ticket in tickets} == {"inspection"}
 
 
 @pytest.mark.parametrize(

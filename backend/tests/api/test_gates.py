@@ -20,6 +20,12 @@ def maren(client: TestClient) -> Bench:
     return bench
 
 
+def raise_strings(bench: Bench) -> None:
+    """Its strings over their bands, so that there is something to cut."""
+    for position, typed in enumerate(("10.4", "9.5", "8.6", "7.5")):
+        bench.take("end_height", position, typed)
+
+
 def decide(
     bench: Bench, outcome: str, reason: str = "", status: int = 200, question: str = "projection"
 ) -> dict[str, Any]:
@@ -31,24 +37,32 @@ def projection(bench: Bench) -> dict[str, Any] | None:
     return next((q for q in bench.sheet["questions"] if q["question"] == "projection"), None)
 
 
+def recordable(bench: Bench) -> list[str]:
+    """The works that the sheet offers to record."""
+    told = bench.sheet["instruction"]
+    return [one["work"] for one in (told["record"], *told["also"]) if one is not None]
+
+
 def cut(bench: Bench, status: int = 200) -> dict[str, Any]:
     return bench.post("works", status, id=str(uuid4()), work="crown_cut")
 
 
 def test_no_crown_while_the_projection_is_out_and_undecided(maren: Bench) -> None:
-    assert maren.sheet["words"]["title"] == "Decide first: projection"
-    assert not maren.sheet["may_cut"]
+    raise_strings(maren)
+    assert maren.sheet["instruction"]["title"] == "Decide: projection"
+    assert maren.sheet["instruction"]["record"] is None
+    assert maren.sheet["cut"]["role"] == "waits"
     stops = {stop["key"]: stop["state"] for stop in maren.sheet["course"]}
     assert (stops["projection"], stops["crown"]) == ("here", "barred")
-    assert not any("take" in line.lower() for line in maren.sheet["words"]["do"])
+    assert not any("take" in line.lower() for line in maren.sheet["instruction"]["do"])
     refused = cut(maren, 409)
     assert "undecided" in refused["detail"][0]["msg"]
 
 
 def test_the_choices_stand_side_by_side_with_what_each_takes(maren: Bench) -> None:
     """3.2 at the bridge of 692 is 3.2 × 280/692 = 1.3 at the heel: under 2.5, so that a wedge is advised."""
-    outcomes = {o["outcome"]: o for o in (projection(maren) or {})["outcomes"]}
-    assert [name for name, o in outcomes.items() if o["advised"]] == ["wedge"]
+    outcomes = {o["outcome"]: o for o in (projection(maren) or {})["options"]}
+    assert [name for name, o in outcomes.items() if o["recommended"]] == ["wedge"]
     assert outcomes["wedge"]["figures"].startswith("1.3 at the heel, 2.7 at the board's end")
     assert outcomes["reset"]["figures"].startswith("+3.2 at the bridge")
     assert not outcomes["wedge"]["needs_reason"]
@@ -57,10 +71,11 @@ def test_the_choices_stand_side_by_side_with_what_each_takes(maren: Bench) -> No
 
 def test_accepted_with_a_reason_the_crown_goes_on_and_the_reason_stays(maren: Bench) -> None:
     assert decide(maren, "accept", status=422)["detail"][0]["loc"] == ["body", "reason"]
+    raise_strings(maren)
     decide(maren, "accept", "plays it so, and leaves tomorrow")
     assert (projection(maren) or {})["is_open"]
-    assert any("plays it so" in line for line in maren.sheet["words"]["says"])
-    assert maren.sheet["may_cut"]
+    assert any("plays it so" in line for line in maren.sheet["instruction"]["says"])
+    assert "crown_cut" in recordable(maren)
     assert maren.sheet["undoable"]["kind"] == "decision"
     log = maren.client.get(f"{maren.at}/log").json()
     assert log[0]["value"] == "Accept it with a reason: plays it so, and leaves tomorrow"
@@ -72,7 +87,7 @@ def test_accepted_with_a_reason_the_crown_goes_on_and_the_reason_stays(maren: Be
 def test_a_wedge_is_fitted_measured_and_then_the_crown_is_free(maren: Bench) -> None:
     """Decided is not done: the crown waits for the glue, and until the projection stands in its band."""
     decide(maren, "wedge")
-    assert maren.sheet["words"]["title"] == "First: a wedge under the board"
+    assert maren.sheet["instruction"]["title"] == "Fit a wedge under the board"
     cut(maren, 409)
     maren.post("works", id=str(uuid4()), work="wedge_fitted")
     assert maren.cell("projection")["state"] == "stale"
@@ -102,14 +117,11 @@ def test_nothing_is_cut_on_a_stale_reading_and_the_list_says_what_to_measure(cli
     refused = cut(bass, 409)["detail"][0]["msg"]
     assert refused.startswith("these readings do not hold any more: measure again E slot depth, A slot depth")
     assert "spread at the bridge" in refused
-    assert any(
-        line == "Before more is cut, measure again: slot depth (E A D G) and spread at the bridge."
-        for line in bass.sheet["words"]["do"]
-    )
+    decide(bass, "bridge", "the wheels are stuck", question="high_strings")
+    assert bass.sheet["instruction"]["title"] == "Measure again: slot depth (E, A, D, G) and spread at the bridge"
     for position, typed in enumerate((".8", ".7", ".5", ".4")):
         bass.take("slot_depth", position, typed)
     bass.take("bridge_spread", None, "83")
-    assert bass.sheet["measure_again"] == []
     cut(bass)
 
 

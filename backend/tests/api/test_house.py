@@ -28,7 +28,7 @@ def test_a_new_violin_hangs_on_the_rail_with_the_next_ticket(client: TestClient)
     answer = client.post("/api/instruments", json=arrival())
     assert (answer.status_code, answer.json()) == (201, {"ticket": "RW-116"})
     tag = client.get("/api/rail").json()[-1]
-    assert (tag["ticket"], tag["step"]) == ("RW-116", "strings")
+    assert (tag["ticket"], tag["step"]) == ("RW-116", "choose strings")
     sheet = client.get("/api/instruments/RW-116/sheet").json()
     assert sheet["instrument"]["string_names"] == ["G", "D", "A", "E"]
 
@@ -85,7 +85,7 @@ def test_a_size_without_figures_is_taken_in_when_it_is_meant(client: TestClient)
     ]
     bench = Bench(client, ticket)
     bench.post("strings", id=str(uuid4()), own=OWN)
-    assert bench.sheet["words"]["title"] == "No figure for this instrument"
+    assert bench.sheet["instruction"]["title"] == "No figure for this instrument"
     assert {"family": "viola", "size": "398"} in client.get("/api/choices").json()["sizes"]
     page = client.get("/api/figures", params={"family": "viola", "size": "398"}).json()
     assert page["sizes"][-1] == "398"

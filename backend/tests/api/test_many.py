@@ -70,7 +70,7 @@ def test_a_doubted_height_asks_for_nobody_until_it_counts(client: TestClient) ->
     row = rows(client, "RW-115")["RW-115"]
     low = next(cell for cell in row["cells"] if cell["column"] == "low_height")
     assert low["doubt"]
-    assert low["standing"] is None
+    assert low["side"] is None
     assert (row["needs"], row["because"]) == ("open", [])
     assert row["heed"] == ["G 52.0 mm, doubted"]
 

@@ -35,7 +35,7 @@ def test_a_stop_tells_the_other_places_of_the_foot_by_its_thickness(client: Test
     bench.take("bridge_foot_thickness", None, "4.5")
     assert bench.cell("stop_length", 0)["told"] == pytest.approx(194.75)
     assert bench.cell("stop_length", 2)["told"] == pytest.approx(195.5)
-    assert bench.cell("stop_length", 0)["band"]["standing"] == "in_band"
+    assert bench.cell("stop_length", 0)["band"]["side"] == "in_band"
     bench.post("works", id="00000000-0000-4000-8000-000000000001", work="bridge_moved")
     assert bench.cell("stop_length", 1)["state"] == "stale"
     assert bench.cell("stop_length", 0)["told"] is None
@@ -227,9 +227,9 @@ def test_other_air_than_last_time_asks(client: TestClient, demo: Engine) -> None
             {"visit": earlier[0]["key"]},
         )
     bench.take("humidity", None, "59 %")
-    assert not any("The air" in line for line in bench.sheet["asks"])
+    assert not any("The air" in line for line in bench.sheet["notices"])
     bench.take("humidity", None, "60 %")
-    assert any("The air is at 60 %, last time it was 45 %" in line for line in bench.sheet["asks"])
+    assert any("The air is at 60 %, last time it was 45 %" in line for line in bench.sheet["notices"])
 
 
 @pytest.mark.parametrize(

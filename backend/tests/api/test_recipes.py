@@ -84,7 +84,7 @@ def test_targets_as_at_an_earlier_visit(pia: Following) -> None:
     visit = pia.now()["earlier_visits"][0]["key"]
     pia.choose(sources={"end_height": {"kind": "visit", "of": visit}}, reason="the sound as she likes it")
     sheet = pia.sheet()
-    assert [s["wanted_end_height"] for s in sheet["cut"]["strings"]] == pytest.approx([4.9, 4.55, 4.05, 3.2])
+    assert [s["target_end"] for s in sheet["cut"]["strings"]] == pytest.approx([4.9, 4.55, 4.05, 3.2])
     assert sheet["recipe"]["own"] == ["heights at the board's end as at an earlier visit"]
     # At G: (5.3 - 4.9) × 328 ÷ 270 for the string, and the slot of 0.25 goes to a third of 0.8.
     assert sheet["cut"]["strings"][0]["wood"] == pytest.approx(0.4 * 328 / 270 + 0.25 - 0.8 / 3)
@@ -99,7 +99,7 @@ def test_targets_as_found_are_those_before_the_first_work(pia: Following) -> Non
     }  # fmt: skip
     assert pia.client.post(f"{pia.at}/readings", json=body).status_code == 200
     pia.choose(sources={"end_height": {"kind": "as_found"}})
-    wanted = [s["wanted_end_height"] for s in pia.sheet()["cut"]["strings"]]
+    wanted = [s["target_end"] for s in pia.sheet()["cut"]["strings"]]
     assert wanted == pytest.approx([5.3, 4.95, 4.4, 3.5])
 
 

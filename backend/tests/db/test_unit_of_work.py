@@ -21,19 +21,19 @@ def new_set() -> StringSet:
 
 
 def test_without_commit_nothing_is_kept(empty: Engine) -> None:
-    with UnitOfWork(empty) as work:
-        work.string_sets.add(new_set())
-    with UnitOfWork(empty) as work:
-        assert work.string_sets.of_family("violin") == []
+    with UnitOfWork(empty) as uow:
+        uow.string_sets.add(new_set())
+    with UnitOfWork(empty) as uow:
+        assert uow.string_sets.of_family("violin") == []
 
 
 def test_with_commit_it_comes_back_as_it_went(empty: Engine) -> None:
     kept = new_set()
-    with UnitOfWork(empty) as work:
-        work.string_sets.add(kept)
-        work.commit()
-    with UnitOfWork(empty) as work:
-        assert work.string_sets.of_family("violin") == [kept]
+    with UnitOfWork(empty) as uow:
+        uow.string_sets.add(kept)
+        uow.commit()
+    with UnitOfWork(empty) as uow:
+        assert uow.string_sets.of_family("violin") == [kept]
 
 
 def test_a_database_that_is_away_is_not_an_empty_house() -> None:

@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 
 
 def sent(length: float, *faults: Fault, seed: int = 1) -> str:
-    return StandInCaliper(faults, chance=random.Random(seed)).send(length)
+    return StandInCaliper(faults, length=length, chance=random.Random(seed)).send()
 
 
 @given(st.floats(0.1, 1000), st.integers(0, 1000), st.booleans())

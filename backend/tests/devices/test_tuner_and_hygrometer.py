@@ -13,7 +13,7 @@ from fidicula.devices.standins.tuner import StandInTuner
 
 
 def heard(*faults: str) -> float:
-    return in_unit("Hz", StandInTuner(faults, chance=random.Random(2)).hear(442), what="its A")
+    return in_unit("Hz", StandInTuner(faults, pitch=442, chance=random.Random(2)).hear(), what="its A")
 
 
 def test_a_tuner_hears_the_string_to_half_a_cent_or_its_octave() -> None:

@@ -8,9 +8,9 @@ from uuid import uuid4
 
 import pytest
 from fidicula.db.records import Instrument, SetString, StringSet, TargetChoice, Visit
+from fidicula.services.assessment.state import bench_state
 from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.build import build_sheet
-from fidicula.services.sheet.held import bench_state
 from fidicula.services.sheet.model import BenchSheet
 from fidicula.services.targets.resolve import targets_of
 from fidicula.services.targets.rules import Rules, make_rules
@@ -97,10 +97,10 @@ def test_heights_of_every_shipped_recipe_fall_smoothly(family: str, size: str, r
     """
     sheet = plain_sheet(family, size, recipe, strings)
     if FULL_SIZE_ONLY.get(recipe, size) != size:
-        assert sheet.words.title == "No figure for this instrument"
-        assert "enter the shop's own" in sheet.words.says[0]
+        assert sheet.instruction.title == "No figure for this instrument"
+        assert "Nothing is scaled" in sheet.instruction.says[0]
         return
-    heights = [s.wanted_end_height or 0.0 for s in sheet.cut.strings]
+    heights = [s.target_end or 0.0 for s in sheet.cut.strings]
     assert all(a > b > 0 for a, b in pairwise(heights)), heights
     for below, height, above in zip(heights, heights[1:], heights[2:], strict=False):
         assert abs(height - (below + above) / 2) < height / 20, heights
@@ -123,9 +123,7 @@ def test_a_family_is_offered_what_it_has_figures_for(family: str) -> None:
 
 def test_a_new_instrument_says_why_it_is_left_higher() -> None:
     plain, new = (plain_sheet("cello", "4/4", "Orchestral", is_new=is_new) for is_new in (False, True))
-    assert (new.cut.strings[0].wanted_end_height or 0) - (plain.cut.strings[0].wanted_end_height or 0) == pytest.approx(
-        1.0
-    )
+    assert (new.cut.strings[0].target_end or 0) - (plain.cut.strings[0].target_end or 0) == pytest.approx(1.0)
     assert "+1.0 for a new instrument" in new.whys["end_height:0"].follows
 
 

@@ -8,7 +8,7 @@ const props = defineProps<{
   aim: number
   high: number
   value: number | null
-  standing: 'below' | 'in_band' | 'above' | null
+  side: 'below' | 'in_band' | 'above' | null
   outsideBy: number
 }>()
 
@@ -18,13 +18,13 @@ function at(value: number): number {
   return 24 + Math.min(1.36, Math.max(-0.36, share)) * 52
 }
 const where = computed(() => {
-  if (props.standing === null) return ''
-  return props.standing === 'in_band' ? 'in band' : `${props.standing} by ${mm(Math.abs(props.outsideBy))}`
+  if (props.side === null) return ''
+  return props.side === 'in_band' ? 'in band' : `${props.side} by ${mm(Math.abs(props.outsideBy))}`
 })
 </script>
 
 <template>
-  <span class="ruler" :class="standing">
+  <span class="ruler" :class="side">
     <svg viewBox="0 0 100 26" width="150" height="39" aria-hidden="true">
       <line x1="2" y1="14" x2="98" y2="14" class="line" />
       <rect :x="at(low)" y="11" :width="at(high) - at(low)" height="6" class="band" />

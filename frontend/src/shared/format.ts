@@ -1,6 +1,12 @@
 /** Numbers as they stand on the sheet. Nothing is computed here. */
 
 /** Millimetres with a true minus; readings to 0.01, cuts to 0.1. */
+/** An amount to take: rounded down, never up. */
+export function down(value: number, places: number): string {
+  const scale = 10 ** places
+  return (Math.floor(value * scale + 1e-6) / scale).toFixed(places)
+}
+
 export function mm(value: number, places = 2): string {
   const text = value.toFixed(places)
   return /^-0\.?0*$/.test(text) ? text.slice(1) : text.replace('-', '−')

@@ -5,7 +5,7 @@ import { frameOf, labelsOf, NUMBER, stretchOf, type Spot } from '@/features/soun
 function spot(number: number, behind: number, across: number): Spot {
   const place: PlaceView = {
     number, says: '', at: '2026-11-26T09:00:00Z', ends: [], is_now: false, is_best: false, incomparable: [],
-    from_other_foot: false, way_back: '', vectors: {}, mean: null,
+    from_other_foot: false, way_back: '', way_is_estimate: false, vectors: {}, mean: null,
   }
   return { place, behind, across, known: 'gauged', knownTo: 0.2 }
 }

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
-from typing import Annotated
+from typing import Annotated, Literal
 from uuid import UUID
 
 from fastapi import APIRouter, Request, Response
@@ -13,6 +13,7 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Ticket
 from fidicula.services.bench import Bench, Taking
+from fidicula.services.putting_right import Slips
 from fidicula.services.sheet.beside import Beside
 from fidicula.services.sheet.model import BenchSheet, LogLine
 from fidicula.services.sheet.views import Views
@@ -35,6 +36,7 @@ class ReadingBody(Body):
     """shown : the reading that the page showed at this place, null for none; left out, it is not known.
 
     from_paper : it was written on a card and is entered afterwards; its time says which works came before it.
+    simulated : a stand-in sent it; it is marked wherever it shows, and counts in no firm cut.
     """
 
     id: UUID
@@ -47,13 +49,27 @@ class ReadingBody(Body):
     shown: UUID | None = None
     repeats: bool = False
     from_paper: bool = False
+    simulated: bool = False
+
+
+class PutRightBody(Body):
+    """What to do with readings that look like a slip. to : the ticket that they belong to, for `move`."""
+
+    id: UUID
+    act: Literal["keep", "undo", "swap", "move", "record_cut"]
+    readings: Annotated[list[UUID], Field(min_length=1, max_length=40)]
+    to: Annotated[str, Field(max_length=16)] = ""
 
 
 class WorkBody(Body):
-    """after_work : the last work that the page knew, so that the same work is not recorded by two."""
+    """after_work : the last work that the page knew, so that the same work is not recorded by two.
+
+    words : what it was, for other work.
+    """
 
     id: UUID
     work: Annotated[str, Field(max_length=40)]
+    words: Annotated[str, Field(max_length=400)] = ""
     after_work: Annotated[int, Field(ge=0)] | None = None
 
 
@@ -108,6 +124,7 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
         shown=body.shown,
         says_shown="shown" in body.model_fields_set,
         from_paper=body.from_paper,
+        simulated=body.simulated,
     )
     return answer(_bench(request).take_reading(ticket, taking))
 
@@ -124,11 +141,22 @@ def take_back_reading(request: Request, ticket: Ticket, reading_id: UUID, person
     return answer(_bench(request).take_back_reading(ticket, reading_id, person.name))
 
 
+@router.post("/readings/put-right", response_model=BenchSheet, dependencies=[may("measure")])
+def put_right(request: Request, ticket: Ticket, body: PutRightBody, person: Acting) -> Response:
+    """Confirm, undo, swap or move several readings, or record the cut before them; a retry changes nothing."""
+    slips: Slips = request.app.state.slips
+    return answer(
+        slips.put_right(ticket, act=body.act, readings=body.readings, to=body.to, act_id=body.id, by=person.name)
+    )
+
+
 @router.post("/works", response_model=BenchSheet, dependencies=[may("measure")])
 def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) -> Response:
     """Write down a work done."""
     return answer(
-        _bench(request).do_work(ticket, work_id=body.id, kind=body.work, by=person.name, known=body.after_work)
+        _bench(request).do_work(
+            ticket, work_id=body.id, kind=body.work, by=person.name, known=body.after_work, words=body.words
+        )
     )
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID, uuid5
@@ -150,7 +151,7 @@ def rail(request: Request) -> Response:
 @router.get("/choices")
 def choices(request: Request) -> Choices:
     """What the forms offer."""
-    return _house(request).choices()
+    return replace(_house(request).choices(), has_devices=request.app.state.has_stand_ins)
 
 
 @router.post("/instruments", status_code=201, dependencies=[may("arrive")])

@@ -30,6 +30,12 @@ class ActBody(Body):
     id: UUID
 
 
+class TrialOffBody(ActBody):
+    """trial : the work that put it on; left out for the last."""
+
+    trial: UUID | None = None
+
+
 class SessionBody(ActBody):
     player: Label
 
@@ -170,9 +176,9 @@ def try_on_bridge(request: Request, ticket: Ticket, body: TrialBody, person: Act
 
 
 @router.post(_OF + "/trial-off", dependencies=[may("measure")])
-def trial_off(request: Request, ticket: Ticket, body: ActBody, person: Acting) -> SoundView:
+def trial_off(request: Request, ticket: Ticket, body: TrialOffBody, person: Acting) -> SoundView:
     """Take off what was tried on the bridge."""
-    return _sound(request).trial_off(ticket, work_id=body.id, by=person.name)
+    return _sound(request).trial_off(ticket, work_id=body.id, by=person.name, trial=body.trial)
 
 
 @router.post(_OF + "/wood", dependencies=[may("measure")])

@@ -131,5 +131,5 @@ def _check_owner(url: str) -> None:
 
 
 def _is_empty(url: str) -> bool:
-    with migrated(url) as engine, UnitOfWork(engine, only_reads=True) as work:
-        return not work.instruments.tickets() and not work.people.all()
+    with migrated(url) as engine, UnitOfWork(engine, only_reads=True) as uow:
+        return not uow.instruments.tickets() and not uow.people.all()

@@ -12,6 +12,7 @@ from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
 from fidicula.db.people_records import Person
 from fidicula.db.records import NewReading, NewWork, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.db.work_details import StringsFitted
 from fidicula.services.bench import Bench, Taking
 from fidicula.services.course import Course
 from fidicula.services.figures import Figures, FigureTyped
@@ -29,8 +30,8 @@ def load_demo(engine: Engine) -> bool:
 
     Everything is judged as at the bench: a figure that is a slip would be doubted here too.
     """
-    with UnitOfWork(engine) as work:
-        if work.instruments.tickets():
+    with UnitOfWork(engine) as uow:
+        if uow.instruments.tickets():
             return False
     data = _data()
     set_ids = _load_sets(engine, data["string_sets"])
@@ -61,7 +62,7 @@ def _load_people(engine: Engine, entries: list[dict[str, Any]]) -> None:
 
 def _load_sets(engine: Engine, entries: list[dict[str, Any]]) -> dict[tuple[str, str], StringSet]:
     found = {}
-    with UnitOfWork(engine) as work:
+    with UnitOfWork(engine) as uow:
         for entry in entries:
             new = StringSet(
                 id=uuid4(),
@@ -70,9 +71,9 @@ def _load_sets(engine: Engine, entries: list[dict[str, Any]]) -> dict[tuple[str,
                 material=entry["material"],
                 strings=tuple(SetString(**string) for string in entry["strings"]),
             )
-            work.string_sets.add(new)
+            uow.string_sets.add(new)
             found[new.family, new.name] = new
-        work.commit()
+        uow.commit()
     return found
 
 
@@ -194,11 +195,11 @@ def _load_earlier(
 ) -> None:
     """A visit of some time ago, with the readings that it closed with."""
     opened = datetime.now(UTC) - timedelta(days=visit["days_ago"])
-    with UnitOfWork(engine) as work:
-        found = work.instruments.by_ticket(ticket)
+    with UnitOfWork(engine) as uow:
+        found = uow.instruments.by_ticket(ticket)
         assert found is not None
         visit_id = uuid4()
-        work.visits.open(
+        uow.visits.open(
             id=visit_id,
             instrument_id=found[0].id,
             kind=visit.get("kind", "bridge"),
@@ -209,7 +210,7 @@ def _load_earlier(
         for measure, values in visit["readings"].items():
             single = not isinstance(values, list)
             for position, value in enumerate([values] if single else values):
-                work.log.add_reading(
+                uow.log.add_reading(
                     NewReading(
                         id=uuid4(),
                         visit_id=visit_id,
@@ -229,7 +230,7 @@ def _load_earlier(
                     corrects=None,
                 )
         if was_on is not None:
-            named = NewWork(uuid4(), visit_id, "strings_named", by, {"set": was_on.name}, was_on.id, opened)
-            work.log.add_work(named)
-        load_earlier_sound(work, visit, visit_id, opened, by=by)
-        work.commit()
+            named = NewWork(uuid4(), visit_id, "strings_named", by, StringsFitted(set=was_on.name), was_on.id, opened)
+            uow.log.add_work(named)
+        load_earlier_sound(uow, visit, visit_id, opened, by=by)
+        uow.commit()

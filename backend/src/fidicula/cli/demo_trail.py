@@ -75,11 +75,11 @@ def _take(
     bench.take_reading(ticket, taking)
 
 
-def load_earlier_sound(work: UnitOfWork, visit: dict[str, Any], visit_id: UUID, opened: datetime, *, by: str) -> None:
+def load_earlier_sound(uow: UnitOfWork, visit: dict[str, Any], visit_id: UUID, opened: datetime, *, by: str) -> None:
     """What was written then of the post and of the sound."""
     if "post" in visit:
         told = visit["post"]
-        work.sound.add_post(
+        uow.sound.add_post(
             PostEntry(
                 id=uuid4(),
                 visit_id=visit_id,
@@ -97,6 +97,6 @@ def load_earlier_sound(work: UnitOfWork, visit: dict[str, Any], visit_id: UUID, 
         )
     if "heard" in visit:
         told = visit["heard"]
-        work.sound.hear(
+        uow.sound.hear(
             Heard(uuid4(), visit_id, 0, told["player"], _rated(told), tuple(told["words"]), told["says"], by, opened)
         )

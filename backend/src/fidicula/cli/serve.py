@@ -208,7 +208,10 @@ def _serve(port: int, *, demo: bool, fresh: bool, lan: str) -> None:
     folder = settings.state or default_home(settings.root)
     keep_journal((settings.state or settings.root / ".state") / "application.log")
     with database("fidicula_demo" if demo else "fidicula", demo=demo, fresh=fresh) as found:
-        app = create_app(Settings(database_url=found.url, lan_address=lan), database_says=found.says)
+        app = create_app(
+            Settings(database_url=found.url, lan_address=lan, stand_ins=demo or settings.stand_ins),
+            database_says=found.says,
+        )
         if demo:
             say("  Made-up people to sign in as (password, PIN at the bench):")
             for name, role, password, pin in demo_sign_ins():

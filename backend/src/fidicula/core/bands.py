@@ -8,7 +8,7 @@ from typing import Literal
 
 from fidicula.core.errors import TOLERANCE, CoreError
 
-Standing = Literal["below", "in_band", "above"]
+BandSide = Literal["below", "in_band", "above"]
 
 
 @dataclass(frozen=True)
@@ -54,7 +54,7 @@ class Band:
         return Band(self.low, (self.low + self.aim) / 2, self.aim)
 
 
-def standing(*, value: float, band: Band) -> Standing:
+def side_of_band(*, value: float, band: Band) -> BandSide:
     """On which side of its band a value is; the limits count as in band within 1e-9."""
     if value < band.low - TOLERANCE:
         return "below"
@@ -65,7 +65,7 @@ def standing(*, value: float, band: Band) -> Standing:
 
 def outside_by(*, value: float, band: Band) -> float:
     """How far out of its band a value is: negative below, 0 in band, positive above. [the measure's unit]"""
-    match standing(value=value, band=band):
+    match side_of_band(value=value, band=band):
         case "below":
             return value - band.low
         case "above":

@@ -2,31 +2,25 @@
 
 from __future__ import annotations
 
-import json
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from typing import Any
 from uuid import UUID
 
-import psycopg
 from sqlalchemy import (
     ColumnElement,
     Connection,
     Select,
-    Text,
     bindparam,
-    cast,
     exists,
     func,
     insert,
-    literal_column,
     or_,
     select,
-    text,
     true,
     update,
 )
-from sqlalchemy.dialects.postgresql import JSONB, distinct_on
+from sqlalchemy.dialects.postgresql import distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
@@ -35,16 +29,12 @@ from fidicula.db.records import (
     ASKED,
     Instrument,
     Particular,
-    RailEntry,
     TargetChoice,
     Visit,
 )
 
-COMPLAINT_SHOWN = 200
-"""Of a long complaint, so much goes with its tag. [characters]"""
 
-
-def _instrument(m: Mapping[Any, Any]) -> Instrument:
+def instrument_of(m: Mapping[Any, Any]) -> Instrument:
     return Instrument(
         id=m["id"],
         ticket=m["ticket"],
@@ -62,19 +52,22 @@ def _instrument(m: Mapping[Any, Any]) -> Instrument:
 
 # Statements that run with every reading are built once: building one takes as long as running it.
 
-_VISIT = (
+VISIT_COLUMNS = (
     *("kind", "complaint", "opened_at", "closed_at", "closed_by", "climate", "deadline", "freeze_days", "promised"),
-    *("at_step", "waits_for", "waits_until"),
+    *("instruction", "subject", "waits_for", "waits_until"),
 )
 
 _OTHER_VISIT = schema.visit.alias("other_visit")
+
+
+_LAST_TIME = ("measure", "position", "value", "direction", "taken_at", "tool")
 
 
 def last_time_of(instrument_id: ColumnElement[Any], visit_id: ColumnElement[Any]) -> Select[Any]:
     """What each place was last read as at another visit than this."""
     reading, visit = schema.reading, schema.visit
     return (
-        select(reading.c.measure, reading.c.position, reading.c.value, reading.c.direction, reading.c.taken_at)
+        select(*(reading.c[name] for name in _LAST_TIME), reading.c.visit_id, reading.c.after_work, visit.c.opened_at)
         .ext(distinct_on(reading.c.measure, reading.c.position))
         .join(visit, visit.c.id == reading.c.visit_id)
         .where(
@@ -111,7 +104,7 @@ BY_TICKET = (
     select(
         schema.instrument,
         schema.visit.c.id.label("visit_id"),
-        *(schema.visit.c[name] for name in _VISIT),
+        *(schema.visit.c[name] for name in VISIT_COLUMNS),
         exists()
         .where(_OTHER_VISIT.c.instrument_id == schema.instrument.c.id, _OTHER_VISIT.c.id != schema.visit.c.id)
         .label("has_earlier"),
@@ -135,73 +128,15 @@ _LOCK = (
 
 def instrument_and_visit_of(m: Mapping[Any, Any]) -> tuple[Instrument, Visit]:
     """From a row of `BY_TICKET`."""
-    found = _instrument(m)
+    found = instrument_of(m)
     if m["choice_id"] is not None:
         found = replace(found, choice=TargetChoice(**{name: m[f"choice_{name}"] for name in _CHOICE_COLUMNS}))
     return found, Visit(
         id=m["visit_id"],
         instrument_id=found.id,
         has_earlier=m["has_earlier"],
-        **{name: m[name] for name in _VISIT},
+        **{name: m[name] for name in VISIT_COLUMNS},
     )
-
-
-def _holding(word: str) -> str:
-    """A word as a pattern for itself, whatever stands in it."""
-    return "".join(f"\\{letter}" if letter in "\\%_" else letter for letter in word)
-
-
-_KNOWN = """
-SELECT coalesce(json_agg(row_to_json(here)), '[]')::text FROM (
-    SELECT i.ticket, i.family, i.size, i.owner, i.description, i.last_opened_at AS last_opened,
-        newest.last_complaint, newest.closed_at IS NULL AS in_house
-    FROM instrument i JOIN LATERAL (
-        SELECT left(complaint, %s) AS last_complaint, closed_at FROM visit
-        WHERE instrument_id = i.id ORDER BY closed_at IS NOT NULL, opened_at DESC LIMIT 1
-    ) newest ON true
-    WHERE {holds}
-    ORDER BY i.last_opened_at DESC, i.ticket LIMIT %s
-) here"""
-
-
-def _json_list(rows: str) -> ColumnElement[str]:
-    """All rows of a subquery as one JSON list, put together by the database."""
-    return cast(func.coalesce(func.json_agg(func.row_to_json(literal_column(rows))), text("'[]'")), Text)
-
-
-_STAMP = text(
-    "SELECT count(*) || '-' || coalesce(sum(stamp), 0) || '-' || coalesce(max(stamp), 0) "
-    "FROM visit WHERE closed_at IS NULL"
-)
-
-_TAG = (
-    select(
-        schema.instrument.c.ticket,
-        schema.instrument.c.family,
-        schema.instrument.c.size,
-        schema.instrument.c.owner,
-        schema.instrument.c.left_handed,
-        schema.instrument.c.is_fleet,
-        func.left(schema.visit.c.complaint, COMPLAINT_SHOWN).label("complaint"),
-        func.coalesce(
-            cast(bindparam("kinds", type_=Text), JSONB).op("->>")(schema.visit.c.kind), schema.visit.c.kind
-        ).label("kind"),
-        schema.visit.c.at_step.label("step"),
-        schema.visit.c.waits_for,
-        schema.visit.c.waits_until,
-        schema.visit.c.deadline,
-        schema.visit.c.promised,
-    )
-    .join(schema.visit, schema.visit.c.instrument_id == schema.instrument.c.id)
-    .where(schema.visit.c.closed_at.is_(None))
-    .order_by(schema.instrument.c.ticket)
-    .subquery("tag")
-)
-
-_RAIL = select(
-    _json_list("tag").label("tags"),
-    func.bool_or((_TAG.c.step == "") & (_TAG.c.waits_for == "")).label("unsaid"),
-).select_from(_TAG)
 
 
 class Instruments:
@@ -244,21 +179,6 @@ class Instruments:
         t = schema.instrument
         return self._connection.execute(select(t.c.ticket).where(t.c.id == instrument_id)).scalar_one_or_none()
 
-    def known(self, words: str, *, limit: int) -> str:
-        """Instruments whose ticket, owner or description holds every word, newest visit first, as a JSON list."""
-        held = [f"%{_holding(word)}%" for word in words.lower().split()]
-        statement = _KNOWN.format(holds=" AND ".join(["i.known_by LIKE %s"] * len(held)) or "true")
-        # Bound here and not by the server, so that it is planned for these words: what many have is looked for among
-        # the newest, what few have by its letters.
-        driver: psycopg.Connection = self._connection.connection.driver_connection  # type: ignore[assignment]
-        with psycopg.ClientCursor(driver) as cursor:
-            row = cursor.execute(statement, [COMPLAINT_SHOWN, *held, limit]).fetchone()
-        return str(row[0]) if row else "[]"
-
-    def rail_stamp(self) -> str:
-        """What changes whenever anything on the rail does."""
-        return str(self._connection.execute(_STAMP).scalar_one())
-
     def choose_targets(self, instrument_id: UUID, choice: TargetChoice) -> None:
         """Add what the instrument follows from now on."""
         values = {
@@ -296,41 +216,11 @@ class Instruments:
             self._connection.execute(select(schema.instrument.c.ticket).order_by(schema.instrument.c.ticket)).scalars()
         )
 
-    def rail(self, kinds: Mapping[str, str]) -> tuple[str, bool]:
-        """Every tag, by ticket, as a JSON list; and whether any of them does not say yet where it stands.
-
-        kinds : label of each kind of visit.  The list is put together by the database: it goes to the rail as it is,
-        and five hundred tags take longer to make anew here than to fetch.
-        """
-        row = self._connection.execute(_RAIL, {"kinds": json.dumps(dict(kinds))}).one()
-        return row.tags, bool(row.unsaid)
-
-    def in_house(self) -> list[RailEntry]:
-        """Every instrument with an open visit, by ticket."""
-        visit = schema.visit
-        rows = self._connection.execute(
-            select(schema.instrument, visit.c.id.label("visit_id"), *(visit.c[name] for name in _VISIT))
-            .join(visit, visit.c.instrument_id == schema.instrument.c.id)
-            .where(visit.c.closed_at.is_(None))
-            .order_by(schema.instrument.c.ticket)
-        )
-        return [
-            RailEntry(
-                instrument=_instrument(row._mapping),
-                visit=Visit(
-                    id=row.visit_id,
-                    instrument_id=row.id,
-                    **{name: row._mapping[name] for name in _VISIT},
-                ),
-            )
-            for row in rows
-        ]
-
     def particulars_of(self, instrument_id: UUID, visit_id: UUID) -> dict[str, Any]:
         """The particulars of an instrument and of a visit, by column, locked until the work is done."""
         instrument, visit = schema.instrument, schema.visit
         row = self._connection.execute(
-            select(instrument, *(visit.c[name] for name in _VISIT))
+            select(instrument, *(visit.c[name] for name in VISIT_COLUMNS))
             .join(visit, visit.c.instrument_id == instrument.c.id)
             .where(instrument.c.id == instrument_id, visit.c.id == visit_id)
             .with_for_update(of=(instrument, visit))

@@ -24,6 +24,7 @@ from fidicula.db.records import (
     Reading,
     WorkDone,
 )
+from fidicula.db.work_details import detail_of, kept
 
 
 def reading_of(m: Mapping[Any, Any]) -> Reading:
@@ -47,6 +48,8 @@ def reading_of(m: Mapping[Any, Any]) -> Reading:
         suggested=m["suggested"],
         confirmed=m["confirmed_at"] is not None,
         taken_back=m["taken_back_at"] is not None,
+        doubt_about=m["doubt_about"],
+        simulated=m["simulated"],
     )
 
 
@@ -58,7 +61,7 @@ def work_of(m: Mapping[Any, Any]) -> WorkDone:
         work=m["work"],
         done_by=m["done_by"],
         done_at=m["done_at"],
-        detail=m["detail"],
+        detail=detail_of(m["work"], m["detail"]),
         string_set_id=m["string_set_id"],
         taken_back=m["taken_back_at"] is not None,
     )
@@ -75,6 +78,7 @@ def decision_of(m: Mapping[Any, Any]) -> Decision:
         decided_by=m["decided_by"],
         decided_at=m["decided_at"],
         taken_back=m["taken_back_at"] is not None,
+        after_work=m["after_work"],
     )
 
 
@@ -147,7 +151,7 @@ class Log:
 
     def add_work(self, new: NewWork) -> None:
         """Add a work done; one of this id that is there already stays as it is."""
-        values = {**vars(new), "detail": dict(new.detail)}
+        values = {**vars(new), "detail": kept(new.work, new.detail)}
         if new.done_at is None:
             del values["done_at"]
         add_once(self._connection, schema.work_done, values)

@@ -106,6 +106,22 @@ _SET = (
 
 _LAST_TIME = last_time_of(_ONE.c.id, _ONE.c.visit_id).correlate(_ONE).subquery("earlier")
 
+_EARLIER_WORKS = (
+    select(
+        func.json_agg(
+            aggregate_order_by(
+                func.json_build_array(_visit.c.opened_at, _work.c.visit_id, _work.c.number, _work.c.work),
+                _work.c.number,
+            )
+        )
+    )
+    .join(_visit, _visit.c.id == _work.c.visit_id)
+    .where(_visit.c.instrument_id == _ONE.c.id, _visit.c.id != _ONE.c.visit_id, _work.c.taken_back_at.is_(None))
+    .correlate(_ONE)
+    .scalar_subquery()
+)
+"""What was done at other visits, in the order of the visits."""
+
 _STATEMENT = select(
     _ONE,
     _rows(
@@ -123,6 +139,7 @@ _STATEMENT = select(
     .correlate(_ONE)
     .scalar_subquery()
     .label("last_time"),
+    _EARLIER_WORKS.label("earlier_works"),
     RULES_STAMP.label("rules_stamp"),
 )
 
@@ -147,12 +164,27 @@ class OneSheet:
             decisions=[decision_of(line) for line in _lines(m["decisions"])],
             seen=[seen_of(line) for line in _lines(m["seen"])],
             marks=[mark_of(line) for line in _lines(m["marks"])],
-            last_time={
-                (line["measure"], line["position"]): LastTime(line["value"], line["direction"], line["taken_at"])
-                for line in _lines(m["last_time"])
-            },
+            last_time=_last_time(_lines(m["last_time"]), m["earlier_works"] or []),
             stamp=m["rules_stamp"],
         )
+
+
+def _last_time(
+    rows: list[dict[str, Any]], works: list[tuple[str, str, int, str]]
+) -> dict[tuple[str, int | None], LastTime]:
+    """works : [opening of the visit, visit, number, work] of the other visits."""
+    done = [(datetime.fromisoformat(opened), visit, number, work) for opened, visit, number, work in works]
+    found = {}
+    for row in rows:
+        opened_at = datetime.fromisoformat(row["opened_at"])
+        since = frozenset(
+            work
+            for opened, visit, number, work in done
+            if opened > opened_at or (visit == str(row["visit_id"]) and number > (row["after_work"] or 0))
+        )
+        key = row["measure"], row["position"]
+        found[key] = LastTime(row["value"], row["direction"], row["taken_at"], row["tool"], since)
+    return found
 
 
 _TIMES = ("taken_at", "recorded_at", "done_at", "decided_at", "seen_at", "made_at", "until")

@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date, datetime
-from typing import Any
 from uuid import UUID
+
+from fidicula.core.readings.doubt import DoubtCode
+from fidicula.db.work_details import PLAIN, WorkDetail
 
 
 @dataclass(frozen=True)
@@ -73,7 +75,7 @@ class Visit:
     """climate : where it came from, damp or dry, or empty.  freeze_days : without risky work before the deadline.
 
     has_earlier : the instrument was here before this visit.
-    at_step, waits_for, waits_until : where its course stood after the last entry, for the rail.
+    instruction, subject, waits_for, waits_until : what was to be done after the last entry, by code, for the rail.
     """
 
     id: UUID
@@ -88,7 +90,8 @@ class Visit:
     freeze_days: int = 3
     promised: date | None = None
     has_earlier: bool = False
-    at_step: str = ""
+    instruction: str = ""
+    subject: str = ""
     waits_for: str = ""
     waits_until: datetime | None = None
 
@@ -103,13 +106,18 @@ class WorkDone:
     work: str
     done_by: str
     done_at: datetime
-    detail: Mapping[str, Any]
+    detail: WorkDetail
     string_set_id: UUID | None
     taken_back: bool
 
 
 @dataclass(frozen=True)
 class Reading:
+    """doubt : why it is doubted, by code; doubt_about : what it is held against. [its unit]
+
+    simulated : no device of the shop sent it.
+    """
+
     number: int
     id: UUID
     visit_id: UUID
@@ -125,10 +133,12 @@ class Reading:
     after_work: int | None
     corrected_by: int | None
     repeats: bool
-    doubt: str | None
+    doubt: DoubtCode | None
     suggested: float | None
     confirmed: bool
     taken_back: bool
+    doubt_about: float | None = None
+    simulated: bool = False
 
 
 @dataclass(frozen=True)
@@ -150,9 +160,11 @@ class NewReading:
     taken_at: datetime
     after_work: int | None
     repeats: bool
-    doubt: str | None
+    doubt: DoubtCode | None
     suggested: float | None
     corrected_by: int | None = None
+    doubt_about: float | None = None
+    simulated: bool = False
 
 
 @dataclass(frozen=True)
@@ -163,14 +175,17 @@ class NewWork:
     visit_id: UUID
     work: str
     done_by: str
-    detail: Mapping[str, Any]
+    detail: WorkDetail = PLAIN
     string_set_id: UUID | None = None
     done_at: datetime | None = None
 
 
 @dataclass(frozen=True)
 class Decision:
-    """How a question was decided at a visit. at_value : of the reading that it was decided on. [mm]"""
+    """How a question was decided at a visit.
+
+    at_value : of the reading that it was decided on. [mm]  after_work : the last work before it.
+    """
 
     id: UUID
     visit_id: UUID
@@ -181,6 +196,7 @@ class Decision:
     decided_by: str
     decided_at: datetime | None = None
     taken_back: bool = False
+    after_work: int = 0
 
 
 @dataclass(frozen=True)
@@ -298,11 +314,13 @@ class RecipeEntry:
 
 @dataclass(frozen=True)
 class LastTime:
-    """What a place was read as at an earlier visit. [mm]"""
+    """What was read at an earlier visit. [mm]  works_since : what was done after it and before this visit."""
 
     value: float
     direction: str | None
     taken_at: datetime
+    tool: str
+    works_since: frozenset[str] = frozenset()
 
 
 @dataclass(frozen=True)

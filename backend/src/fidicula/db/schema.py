@@ -121,7 +121,8 @@ visit = Table(
     Column("deadline", Date),
     Column("freeze_days", SmallInteger, nullable=False, server_default="3"),
     Column("promised", Date),
-    Column("at_step", Text, nullable=False, server_default=""),
+    Column("instruction", Text, nullable=False, server_default=""),
+    Column("subject", Text, nullable=False, server_default=""),
     Column("waits_for", Text, nullable=False, server_default=""),
     Column("waits_until", DateTime(timezone=True)),
     # Changes with everything that stands on the tag: triggers of the database keep it.
@@ -167,12 +168,15 @@ reading = Table(
     Column("corrected_by", BigInteger, ForeignKey("reading.number"), index=True),
     Column("repeats", Boolean, nullable=False, server_default="false"),
     Column("doubt", Text),
+    Column("doubt_about", Double),
     Column("suggested", Double),
+    Column("simulated", Boolean, nullable=False, server_default="false"),
     Column("confirmed_at", DateTime(timezone=True)),
     Column("confirmed_by", Text),
     Column("taken_back_at", DateTime(timezone=True)),
     Column("taken_back_by", Text),
     Index("ix_reading_visit_id_number", "visit_id", "number"),
+    CheckConstraint("doubt IN ('small', 'large', 'impossible', 'changed', 'leap')", name="doubt_known"),
 )
 
 figure_entry = Table(
@@ -331,6 +335,7 @@ decision = Table(
     Column("outcome", Text, nullable=False),
     Column("reason", Text, nullable=False, server_default=""),
     Column("at_value", Double),
+    Column("after_work", BigInteger, nullable=False, server_default="0"),
     Column("decided_by", Text, nullable=False),
     _now("decided_at"),
     Column("taken_back_at", DateTime(timezone=True)),

@@ -17,6 +17,7 @@ from fidicula.db.log import Log
 from fidicula.db.one_sheet import OneSheet
 from fidicula.db.people import People
 from fidicula.db.photos import Photos
+from fidicula.db.rail import RailOfTags
 from fidicula.db.shelf import Shelf
 from fidicula.db.shop_rules import ShopRules
 from fidicula.db.sound import Sound
@@ -110,6 +111,7 @@ class UnitOfWork:
         except (DBAPIError, PoolTimeoutError) as error:
             raise as_ours(error) or error from error
         self.instruments = Instruments(self._connection)
+        self.rail = RailOfTags(self._connection)
         self.visits = Visits(self._connection)
         self.string_sets = StringSets(self._connection)
         self.log = Log(self._connection)

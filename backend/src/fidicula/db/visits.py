@@ -63,9 +63,13 @@ class Visits:
         )
         return [Visit(**row._mapping) for row in rows]
 
-    def note_step(self, visit_id: UUID, *, at_step: str, waits_for: str, waits_until: datetime | None) -> None:
-        """Keep where a visit's course stands, for the rail."""
+    def note_instruction(
+        self, visit_id: UUID, *, instruction: str, subject: str, waits_for: str, waits_until: datetime | None
+    ) -> None:
+        """Keep what is to be done at a visit, for the rail. subject : the question, where one is to be decided."""
         t = schema.visit
         self._connection.execute(
-            update(t).where(t.c.id == visit_id).values(at_step=at_step, waits_for=waits_for, waits_until=waits_until)
+            update(t)
+            .where(t.c.id == visit_id)
+            .values(instruction=instruction, subject=subject, waits_for=waits_for, waits_until=waits_until)
         )

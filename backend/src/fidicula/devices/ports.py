@@ -23,37 +23,55 @@ class InspectionCamera(Protocol):
 
 
 class Caliper(Protocol):
-    """A caliper whose key sends what it shows, as a keyboard would type it."""
+    """A caliper whose key sends what it shows, as a keyboard would type it.
+
+    A real one knows no more than its own display: not where it is held, nor what lies between its jaws.
+    """
 
     @property
     def label(self) -> str:
         """What it is called; a stand-in says that it is one."""
         ...
 
-    def send(self, length: float) -> str:
-        """What it types for a length between its jaws. [mm] Raises DeviceError."""
+    @property
+    def is_simulated(self) -> bool:
+        """Whether it is a stand-in: its readings are marked, and count in no firm cut."""
+        ...
+
+    def send(self) -> str:
+        """What it shows now, as typed. Raises DeviceError."""
         ...
 
 
 class Tuner(Protocol):
-    """A tuner that hears a string and says its pitch."""
+    """A tuner that hears a string and shows its pitch."""
 
     @property
     def label(self) -> str:
         """What it is called; a stand-in says that it is one."""
         ...
 
-    def hear(self, pitch: float) -> str:
-        """What it shows for a string that sounds at a pitch. [Hz] Raises DeviceError."""
+    @property
+    def is_simulated(self) -> bool:
+        """As of a caliper."""
+        ...
+
+    def hear(self) -> str:
+        """What it shows of the string that sounds now. [Hz] Raises DeviceError."""
         ...
 
 
 class Hygrometer(Protocol):
-    """What hangs beside the bench and knows the air."""
+    """What hangs beside the bench and measures the air."""
 
     @property
     def label(self) -> str:
         """What it is called; a stand-in says that it is one."""
+        ...
+
+    @property
+    def is_simulated(self) -> bool:
+        """As of a caliper."""
         ...
 
     def humidity(self) -> str:
@@ -61,5 +79,5 @@ class Hygrometer(Protocol):
         ...
 
     def temperature(self) -> str:
-        """What it shows of the air's warmth. [°C] Raises DeviceError."""
+        """What it shows of the air's temperature. [°C] Raises DeviceError."""
         ...

@@ -8,24 +8,50 @@ from datetime import UTC, datetime, timedelta
 from functools import partial
 from uuid import UUID
 
-from fidicula.core.readings.doubt import Doubt, Plausible, doubt_of, plausible_around
+from fidicula.core.readings.doubt import (
+    Doubt,
+    Plausible,
+    change_without_work,
+    doubt_of,
+    leap_from,
+    plausible_around,
+)
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.readings.typed import in_unit, millimetres, signed_millimetres
 from fidicula.db.records import NewReading, NewWork, Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.db.work_details import CrownCut, NutFiled, Plain, PostMoved, WorkDetail
+from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.geometry import SINGLES
+from fidicula.services.assessment.questions import to_measure_again
+from fidicula.services.assessment.slips import last_reading
+from fidicula.services.assessment.state import BenchState
+from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change, note_step
+from fidicula.services.loaded import (
+    Loaded,
+    changed_sheet,
+    check_in_house,
+    load_bench,
+    load_to_change,
+    note_instruction,
+)
 from fidicula.services.measures import MEASURES, name_of
+from fidicula.services.phrasing.instructions import wait_words
+from fidicula.services.phrasing.names import key_name
+from fidicula.services.phrasing.numbers import clock, day_and_clock, figure, lower_first
+from fidicula.services.phrasing.slips import slip_words
 from fidicula.services.sheet.beside import Beside, beside
-from fidicula.services.sheet.held import BenchState
+from fidicula.services.sheet.build import sheet_of
 from fidicula.services.sheet.log import log_lines
 from fidicula.services.sheet.model import BenchSheet, LogLine
-from fidicula.services.sheet.questions import to_measure_again
 from fidicula.services.sheet.views import Views, views
 from fidicula.services.targets.sources import as_found, last_of
 from fidicula.tables.course import steps_for
 from fidicula.tables.measures import MeasureRow
 from fidicula.tables.work import tools, works
 
+OTHER_WORK = "other_work"
 CLOCKS_DIFFER = timedelta(minutes=5)
 
 
@@ -35,6 +61,7 @@ class Taking:
 
     shown : the reading that the page showed at this place, None for none; says_shown : whether it says so.
     from_paper : it was written on a card; its time says which work came before it.
+    simulated : a stand-in sent it, no device of the shop.
     """
 
     id: UUID
@@ -49,6 +76,7 @@ class Taking:
     from_paper: bool = False
     shown: UUID | None = None
     says_shown: bool = False
+    simulated: bool = False
 
 
 class Bench:
@@ -58,35 +86,35 @@ class Bench:
         self._engine = engine
 
     def sheet(self, ticket: str) -> BenchSheet:
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            return load_bench(work, ticket).sheet()
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return load_bench(uow, ticket).sheet()
 
     def views(self, ticket: str) -> Views:
         """The instrument from its side and from above."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            return views(load_bench(work, ticket).state())
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return views(load_bench(uow, ticket).state())
 
     def beside(self, ticket: str) -> list[Beside]:
         """What the readings of now can be held against: as it came, and earlier visits, newest first."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            loaded = load_bench(work, ticket)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            loaded = load_bench(uow, ticket)
             earlier = [
-                (visit, last_of(work, visit.id, ""))
-                for visit in work.visits.of(loaded.instrument.id)
+                (visit, last_of(uow, visit.id, ""))
+                for visit in uow.visits.of(loaded.instrument.id)
                 if visit.id != loaded.visit.id
             ]
-            came = as_found(work, loaded.visit, "")
+            came = as_found(uow, loaded.visit, "")
         return beside(loaded.visit, came, earlier)
 
     def log(self, ticket: str) -> list[LogLine]:
         """Everything written down for this visit, newest first, also what was taken back or corrected."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            loaded = load_bench(work, ticket)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            loaded = load_bench(uow, ticket)
             return log_lines(
                 loaded.state(),
-                work.log.all_readings(loaded.visit.id),
-                work.instruments.choices(loaded.instrument.id),
-                work.instruments.particulars_log(loaded.visit.id),
+                uow.log.all_readings(loaded.visit.id),
+                uow.instruments.choices(loaded.instrument.id),
+                uow.instruments.particulars_log(loaded.visit.id),
             )
 
     def take_reading(self, ticket: str, taking: Taking) -> BenchSheet:
@@ -94,83 +122,86 @@ class Bench:
 
         Raises CoreError naming `typed` where it is no measurement, and RefusedError for an unknown place or tool.
         """
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
             check_in_house(loaded, taking.taken_at)
             new, corrects = _new_reading(loaded, taking)
             notice = _of_two(loaded, taking, new, corrects)
-            added = work.log.add_reading(new, corrects=corrects)
+            added = uow.log.add_reading(new, corrects=corrects)
             if added is not None:
                 loaded.readings = [
                     replace(r, corrected_by=added.number) if r.number == corrects else r for r in loaded.readings
                 ] + [added]
-            sheet = loaded.sheet()
-            note_step(work, loaded.visit, sheet)
-            work.commit()
+            a = loaded.assess()
+            note_instruction(uow, a)
+            uow.commit()
+            sheet = sheet_of(a, loaded.rules)
             return replace(sheet, notice=notice) if added is not None else sheet
 
     def confirm_reading(self, ticket: str, reading_id: UUID, by: str) -> BenchSheet:
         """Let a doubted reading count as it was typed."""
 
-        def confirm(work: UnitOfWork, loaded: Loaded) -> None:
-            reading = _find_reading(work, loaded, reading_id)
+        def confirm(uow: UnitOfWork, loaded: Loaded) -> None:
+            reading = _find_reading(uow, loaded, reading_id)
             measure = MEASURES[reading.measure]
             if abs(reading.value) > measure.largest or (reading.value < 0 and not measure.signed):
                 name = name_of(measure, loaded.instrument.string_names, reading.position)
                 raise ConflictError(
                     f"{reading.value:g} {measure.unit} cannot be {name}: it is over {measure.largest:g}; measure again"
                 )
-            work.log.confirm(reading_id, by)
+            uow.log.confirm(reading_id, by)
 
         return self._change(ticket, confirm)
 
     def take_back_reading(self, ticket: str, reading_id: UUID, by: str) -> BenchSheet:
         """Undo a reading: it stays in the log and no longer counts."""
 
-        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
-            work.log.take_back_reading(_find_reading(work, loaded, reading_id), by)
+        def take_back(uow: UnitOfWork, loaded: Loaded) -> None:
+            uow.log.take_back_reading(_find_reading(uow, loaded, reading_id), by)
 
         return self._change(ticket, take_back)
 
-    def do_work(self, ticket: str, *, work_id: UUID, kind: str, by: str, known: int | None = None) -> BenchSheet:
+    def do_work(
+        self, ticket: str, *, work_id: UUID, kind: str, by: str, known: int | None = None, words: str = ""
+    ) -> BenchSheet:
         """Write down a work done; what it touches goes stale. A cut keeps what it set out to take.
 
-        known : the last work that the page knew. Raises ConflictError where somebody recorded the same since.
+        known : the last work that the page knew.  words : what it was, for other work.
+        Raises ConflictError where somebody recorded the same since.
         """
         if kind not in works() or not works()[kind].at_bench:
             raise RefusedError(f"“{kind}” is not a work of this bench", field="work")
+        if kind == OTHER_WORK and not words.strip():
+            raise RefusedError("describe the work in a few words", field="words")
 
-        def add(work: UnitOfWork, loaded: Loaded) -> None:
+        def add(uow: UnitOfWork, loaded: Loaded) -> None:
             if any(done.id == work_id for done in loaded.works):
                 return
             check_not_by_two(loaded, kind, known)
-            sheet = loaded.sheet()
-            check_may_be_done(loaded, sheet, kind)
-            detail: dict[str, object] = {}
-            if kind == "crown_cut":
-                cut = sheet.cut
-                detail = {"wood": [s.wood for s in cut.strings], "down": [s.down for s in cut.strings]}
-            work.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=detail))
+            a = loaded.assess()
+            check_may_be_done(a, kind)
+            detail = _set_out(a, kind, words)
+            uow.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=detail))
 
         return self._change(ticket, add)
 
     def take_back_work(self, ticket: str, work_id: UUID, by: str) -> BenchSheet:
         """Undo a work that was written down by mistake; what it made stale holds again."""
 
-        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
+        def take_back(uow: UnitOfWork, loaded: Loaded) -> None:
             if not any(done.id == work_id for done in loaded.works):
                 raise NotFoundError("that work is not written down for this instrument")
-            work.log.take_back_work(work_id, by)
+            uow.log.take_back_work(work_id, by)
 
         return self._change(ticket, take_back)
 
     def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> BenchSheet:
         """Change something, commit, and answer with the sheet as it then is."""
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
-            change(work, loaded)
-            return changed_sheet(work, ticket)
+            change(uow, loaded)
+            return changed_sheet(uow, ticket)
 
 
 def check_not_by_two(loaded: Loaded, kind: str, known: int | None) -> None:
@@ -186,34 +217,52 @@ def check_not_by_two(loaded: Loaded, kind: str, known: int | None) -> None:
         )
 
 
-def check_may_be_done(loaded: Loaded, sheet: BenchSheet, kind: str) -> None:
-    """Raises ConflictError for a work that a question, a wait or a reading that does not hold stands before."""
-    barring = next((one for one in loaded.asked(sheet.cut) if one.bars(kind)), None)
+def _set_out(a: Assessment, kind: str, words: str) -> WorkDetail:
+    """What a work set out to do, which is part of its record."""
+    strings = a.cut.strings
+    if kind == "crown_cut":
+        return CrownCut(
+            wood=tuple(s.wood for s in strings),
+            drop=tuple(s.drop for s in strings),
+            passes=tuple(s.next_pass if (s.wood or 0.0) >= WORTH_TAKING else None for s in strings),
+        )
+    if kind == "nut_filed":
+        return NutFiled(by=tuple(s.nut_to_file for s in strings))
+    if kind == "post_moved":
+        return PostMoved(words=words.strip())
+    return Plain(words=words.strip())
+
+
+def check_may_be_done(a: Assessment, kind: str, *, despite_slips: bool = False) -> None:
+    """Raises ConflictError for a work that a question, a wait, a slip or a reading that does not hold stands before."""
+    barring = a.barring(kind)
     if barring is not None:
         raise ConflictError(
             barring.deciding.says
             if barring.outcome is None
-            else f"{barring.deciding.title}: first {barring.outcome.label.lower()}, as was decided"
+            else f"{barring.deciding.title}: first {lower_first(barring.outcome.label)}, as was decided"
         )
     waiting = next(
-        (stop for stop in sheet.course if stop.state == "waiting" and stop.key in steps_for(kind)),
+        (stop for stop in a.stops if stop.state == "waiting" and stop.key in steps_for(kind)),
         None,
     )
     if waiting is not None and waiting.until is not None:
-        until = waiting.until.astimezone()
-        raise ConflictError(
-            f"{waiting.says}, until {until:%H:%M} on {until.day} {until:%B}: or say that it need not wait"
-        )
-    state = loaded.state()
-    again = [state.name(place) for place in to_measure_again(state, kind)]
+        why = wait_words(waiting.key, waiting.waits_after, waiting.reason)
+        raise ConflictError(f"{why}, until {day_and_clock(waiting.until)}: or end the wait, with a reason")
+    slip = next((one for one in a.slips if one.stops), None)
+    if kind == "crown_cut" and slip is not None and not despite_slips:
+        raise ConflictError(slip_words(a, slip))
+    if despite_slips:
+        return
+    again = [key_name(a.state.instrument, key) for key in to_measure_again(a.state, kind)]
     if again:
         raise ConflictError(f"these readings do not hold any more: measure again {', '.join(again)}")
-    if kind == "crown_cut" and sheet.cut.state == "none":
+    if kind == "crown_cut" and a.cut.state == "none":
         raise ConflictError("there is no cut to have done yet: measure the heights first")
 
 
-def _find_reading(work: UnitOfWork, loaded: Loaded, reading_id: UUID) -> Reading:
-    reading = work.log.reading(reading_id)
+def _find_reading(uow: UnitOfWork, loaded: Loaded, reading_id: UUID) -> Reading:
+    reading = uow.log.reading(reading_id)
     if reading is None or reading.visit_id != loaded.visit.id:
         raise NotFoundError("that reading is not in this instrument's log")
     return reading
@@ -241,8 +290,8 @@ def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None
     name = name_of(measure, names, taking.position)
     value = _reader(measure)(taking.typed, what=name)
     state = loaded.state()
-    doubt = _doubt(state, measure, taking.position, value, name)
-    before = state.standings.get((taking.measure, taking.position))
+    doubt = _doubt(state, measure, taking, value)
+    before = state.reading_states.get((taking.measure, taking.position))
     corrects = corrected_by = None
     if before is not None and before.reading.after_work == taking.after_work and not taking.repeats:
         there = next(reading for reading in loaded.readings if reading.number == before.reading.number)
@@ -264,9 +313,11 @@ def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None
         taken_at=taking.taken_at,
         after_work=taking.after_work or None,
         repeats=taking.repeats and before is not None,
-        doubt=doubt.sentence if doubt else None,
+        doubt=doubt.code if doubt else None,
         suggested=doubt.suggested if doubt else None,
+        doubt_about=doubt.about if doubt else None,
         corrected_by=corrected_by,
+        simulated=taking.simulated,
     )
     return new, corrects
 
@@ -283,9 +334,9 @@ def _of_two(loaded: Loaded, taking: Taking, new: NewReading, corrects: int | Non
     if there is None or not _is_unseen(there, taking):
         return ""
     name = name_of(MEASURES[new.measure], loaded.instrument.string_names, new.position)
-    at = there.taken_at.astimezone()
-    stands = f"{new.value:g} stands now" if corrects is not None else f"it stands, {new.value:g} is in the log"
-    return f"{there.taken_by} read {there.value:g} for {name} at {at:%H:%M}: {stands}."
+    stands = "yours stands now" if corrects is not None else "that one stands, yours is in the log"
+    at = clock(there.taken_at)
+    return f"{there.taken_by} read {figure(there.value)} for {name} at {at}, you read {figure(new.value)}: {stands}."
 
 
 def _in_its_place(loaded: Loaded, taking: Taking) -> Taking:
@@ -302,22 +353,52 @@ def _reader(measure: MeasureRow) -> Callable[..., float]:
     return signed_millimetres if measure.signed else millimetres
 
 
-def _doubt(state: BenchState, measure: MeasureRow, position: int | None, value: float, name: str) -> Doubt | None:
-    usual = state.usual((measure.measure, position))
+def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float) -> Doubt | None:
+    """Against what such an instrument has, then against what stood here before."""
+    key = (measure.measure, taking.position)
+    usual = state.usual(key)
     if usual is None:
-        if abs(value) > measure.largest:
-            return Doubt(f"{value:g} {measure.unit} is more than {name} can be.", None)
-        return None
+        return Doubt("impossible", measure.largest) if abs(value) > measure.largest else None
     plausible = plausible_around(usual)
     if measure.signed:
         plausible = replace(plausible, low=-plausible.high)
     elif measure.zero_will_do:
         plausible = replace(plausible, low=0.0)
-    return doubt_of(
+    found = doubt_of(
         value=value,
         plausible=Plausible(plausible.low, min(plausible.high, measure.largest)),
         aim=usual,
         largest=measure.largest,
-        name=name,
-        unit=measure.unit,
     )
+    return found or _against_before(state, measure, taking, value)
+
+
+CORRECTED_WITHIN = timedelta(minutes=10)
+"""A reading that is typed anew so soon is a correction, and is not asked about."""
+_LEAPING = frozenset({*SINGLES, "neck_length"})
+
+
+def _against_before(state: BenchState, measure: MeasureRow, taking: Taking, value: float) -> Doubt | None:
+    """What stood here before, where no work has touched it since."""
+    key = (measure.measure, taking.position)
+    stand = state.reading_states.get(key)
+    if measure.measure in _LEAPING:
+        earlier = state.last_visit(key)
+        before = None if earlier is None else earlier.value
+        if stand is not None and stand.state == "current":
+            before = stand.value
+        usual = state.usual(key)
+        # What comes nearer to what such an instrument has puts a slip right, and is none.
+        if before is None or (usual is not None and abs(value - usual) < abs(before - usual)):
+            return None
+        return leap_from(value=value, before=before)
+    if measure.measure != "end_height" or taking.repeats or stand is None or stand.usable is None:
+        return None
+    if stand.reading.after_work != taking.after_work or _is_correction(state, taking, key):
+        return None
+    return change_without_work(value=value, before=stand.usable, uncertainty=stand.resolution)
+
+
+def _is_correction(state: BenchState, taking: Taking, key: MeasurementKey) -> bool:
+    there = last_reading(state, key)
+    return there is not None and taking.taken_at - there.taken_at < CORRECTED_WITHIN

@@ -48,7 +48,7 @@ class MeasureWords:
 
 @dataclass(frozen=True)
 class Choices:
-    """What forms offer, and words that every sheet shares."""
+    """What forms offer, and words that every sheet shares. has_devices : simulated ones can send a reading here."""
 
     sizes: list[SizeChoice]
     stringings: list[Stringing]
@@ -58,11 +58,12 @@ class Choices:
     kinds: list[Choice]
     measures: list[MeasureWords]
     next_ticket: str
+    has_devices: bool = False
 
 
-def load_choices(work: UnitOfWork) -> Choices:
+def load_choices(uow: UnitOfWork) -> Choices:
     """As the shop has them now."""
-    tickets, own_sizes = work.instruments.tickets(), work.rules.own_sizes()
+    tickets, own_sizes = uow.instruments.tickets(), uow.rules.own_sizes()
     return Choices(
         sizes=[
             *(SizeChoice(size.family, size.size) for size in figures.sizes()),

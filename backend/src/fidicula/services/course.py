@@ -8,12 +8,13 @@ from uuid import UUID
 
 from fidicula.db.records import CourseMark, Decision, Seen
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.assessment.inspection import verdict_of
+from fidicula.services.assessment.questions import needs_reason
 from fidicula.services.errors import ConflictError, ForbiddenError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change
 from fidicula.services.roles import may_undo
+from fidicula.services.sheet.inspection import item_views
 from fidicula.services.sheet.model import BenchSheet, ItemView, Stop
-from fidicula.services.sheet.questions import needs_reason
-from fidicula.services.sheet.seen import item_views, verdict_of
 from fidicula.tables.signs import VERDICTS, findings_of
 from fidicula.tables.work import tools
 
@@ -35,13 +36,13 @@ class Course:
         Raises RefusedError, and ConflictError where the question is not asked here.
         """
 
-        def decide(work: UnitOfWork, loaded: Loaded) -> None:
+        def decide(uow: UnitOfWork, loaded: Loaded) -> None:
             if any(made.id == decision_id for made in loaded.decisions):
                 return
-            asked = next((a for a in loaded.asked(loaded.sheet().cut) if a.deciding.question == question), None)
+            asked = loaded.assess().question(question)
             if asked is None:
                 raise ConflictError("there is nothing to decide about that here")
-            chosen = next((row for row in asked.deciding.outcomes if row.outcome == outcome), None)
+            chosen = next((row for row in asked.options if row.outcome == outcome), None)
             if chosen is None:
                 raise RefusedError(f"“{outcome}” is no way to decide that", field="outcome")
             if needs_reason(asked, chosen) and not reason:
@@ -49,17 +50,20 @@ class Course:
             at = asked.deciding.at_measure
             held = None if at is None else loaded.state().held(at)
             value = None if held is None else held.value
-            work.log.decide(Decision(decision_id, loaded.visit.id, question, outcome, reason, value, by))
+            after_work = loaded.state().last_work
+            uow.log.decide(
+                Decision(decision_id, loaded.visit.id, question, outcome, reason, value, by, after_work=after_work)
+            )
 
         return self._change(ticket, decide)
 
     def take_back_decision(self, ticket: str, decision_id: UUID, by: str) -> BenchSheet:
         """Undo a decision; the one before it holds again."""
 
-        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
+        def take_back(uow: UnitOfWork, loaded: Loaded) -> None:
             if not any(made.id == decision_id for made in loaded.decisions):
                 raise NotFoundError("that decision is not written down for this instrument")
-            work.log.take_back_decision(decision_id, by)
+            uow.log.take_back_decision(decision_id, by)
 
         return self._change(ticket, take_back)
 
@@ -103,21 +107,21 @@ class Course:
     def take_back_mark(self, ticket: str, mark_id: UUID, by: str) -> BenchSheet:
         """Undo what was said of a step."""
 
-        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
+        def take_back(uow: UnitOfWork, loaded: Loaded) -> None:
             mark = next((mark for mark in loaded.marks if mark.id == mark_id), None)
             if mark is None:
                 raise NotFoundError("nothing of that kind is written down for this instrument")
-            maker, asking = work.people.by_name(mark.made_by), work.people.by_name(by)
+            maker, asking = uow.people.by_name(mark.made_by), uow.people.by_name(by)
             if mark.made_by != by and asking and not may_undo(asking.role, maker.role if maker else None):
                 raise ForbiddenError(f"{mark.made_by} set this: a luthier undoes it")
-            work.course.take_back(mark, by)
+            uow.course.take_back(mark, by)
 
         return self._change(ticket, take_back)
 
     def look(self, ticket: str) -> list[ItemView]:
         """What this instrument is looked over for, and what was seen so far."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            loaded = load_bench(work, ticket)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            loaded = load_bench(uow, ticket)
             return item_views(loaded.state(), loaded.visit.kind)
 
     def see(
@@ -133,7 +137,7 @@ class Course:
     ) -> BenchSheet:
         """Write down what was seen at an item. verdict : empty for what the findings ask for."""
 
-        def see(work: UnitOfWork, loaded: Loaded) -> None:
+        def see(uow: UnitOfWork, loaded: Loaded) -> None:
             if any(line.id == seen_id for line in loaded.seen):
                 return
             family = loaded.instrument.family
@@ -147,7 +151,13 @@ class Course:
                 raise RefusedError(f"it is {', '.join(VERDICTS.values())}; it was “{verdict}”", field="verdict")
             if verdict == "not_looked_at" and not words:
                 raise RefusedError("say why it was not looked at", field="words")
-            work.course.add(
+            if verdict == "fine" and any(row.verdict == "work" for row in known if row.finding in found):
+                wrong = next(row for row in known if row.finding in found and row.verdict == "work")
+                raise RefusedError(
+                    f"“fine” and “{wrong.label}” contradict each other: choose work needed, or leave the finding out",
+                    field="verdict",
+                )
+            uow.course.add(
                 Seen(
                     id=seen_id,
                     visit_id=loaded.visit.id,
@@ -165,11 +175,11 @@ class Course:
     def take_back_seen(self, ticket: str, seen_id: UUID, by: str) -> BenchSheet:
         """Undo what was seen; what was seen there before stands again."""
 
-        def take_back(work: UnitOfWork, loaded: Loaded) -> None:
+        def take_back(uow: UnitOfWork, loaded: Loaded) -> None:
             line = next((line for line in loaded.seen if line.id == seen_id), None)
             if line is None:
                 raise NotFoundError("nothing of that kind is written down for this instrument")
-            work.course.take_back(line, by)
+            uow.course.take_back(line, by)
 
         return self._change(ticket, take_back)
 
@@ -177,9 +187,9 @@ class Course:
         """Write down that a tool was held against a known length, and read true."""
         if tool not in tools():
             raise RefusedError(f"“{tool}” is not a tool of this shop", field="tool")
-        with UnitOfWork(self._engine) as work:
-            work.course.check_tool(id=check_id, tool=tool, by=by)
-            work.commit()
+        with UnitOfWork(self._engine) as uow:
+            uow.course.check_tool(id=check_id, tool=tool, by=by)
+            uow.commit()
 
     def _mark(
         self,
@@ -193,25 +203,25 @@ class Course:
         until: datetime | None,
         by: str,
     ) -> BenchSheet:
-        def add(work: UnitOfWork, loaded: Loaded) -> None:
+        def add(uow: UnitOfWork, loaded: Loaded) -> None:
             if any(made.id == mark_id for made in loaded.marks):
                 return
             stop = next((s for s in loaded.sheet().course if s.key == step and not s.is_question), None)
             if stop is None:
                 raise NotFoundError(f"“{step}” is no step of this visit")
             check(stop)
-            work.course.add(
+            uow.course.add(
                 CourseMark(mark_id, loaded.visit.id, step, mark, reason, until, loaded.state().last_work, by)
             )
 
         return self._change(ticket, add)
 
     def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> BenchSheet:
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
-            change(work, loaded)
-            return changed_sheet(work, ticket)
+            change(uow, loaded)
+            return changed_sheet(uow, ticket)
 
 
 def _needs(reason: str) -> Callable[[Stop], None]:

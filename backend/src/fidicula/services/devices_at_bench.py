@@ -6,13 +6,13 @@ import random
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from fidicula.core.readings.standing import Place
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.devices.ports import Caliper, DeviceError, Hygrometer, Tuner
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import ConflictError, RefusedError
 from fidicula.services.loaded import load_bench
 from fidicula.services.measures import MEASURES
-from fidicula.services.sheet.held import BenchState
 
 _UNTOLD = {
     "edge_projection": 1.0,
@@ -44,57 +44,67 @@ _PITCH = 441.0
 
 @dataclass(frozen=True)
 class Devices:
-    """What makes each device. They take the manner in which a stand-in is to behave."""
+    """What makes each stand-in: from the manner in which it is to behave, and what it is held to."""
 
-    caliper: Callable[[Sequence[str]], Caliper]
-    tuner: Callable[[Sequence[str]], Tuner]
+    caliper: Callable[[Sequence[str], float], Caliper]
+    tuner: Callable[[Sequence[str], float], Tuner]
     hygrometer: Callable[[Sequence[str]], Hygrometer]
     manners: Sequence[str]
 
 
 @dataclass(frozen=True)
 class Shown:
-    """typed : as a keyboard would type it; it is no reading before somebody takes it.  tool : what sent it."""
+    """typed : as a keyboard would type it; it is no reading before somebody takes it.  tool : what sent it.
+
+    simulated : a stand-in did.
+    """
 
     typed: str
     tool: str
+    simulated: bool
 
 
 class DevicesAtBench:
     """Use cases around the tools that send what they read."""
 
-    def __init__(self, engine: Engine, devices: Devices) -> None:
+    def __init__(self, engine: Engine, devices: Devices | None) -> None:
+        """devices : None where none is connected; a real caliper types by itself and needs none of this."""
         self._engine = engine
         self._devices = devices
 
     def send(self, ticket: str, measure: str, position: int | None, manner: Sequence[str]) -> Shown:
         """What a place's device shows there. Raises RefusedError, and ConflictError where it does not answer."""
+        if self._devices is None:
+            raise ConflictError("no device is connected here: type what it shows")
         unknown = next((one for one in manner if one not in self._devices.manners), None)
         if unknown is not None:
             raise RefusedError(f"a device is {', '.join(self._devices.manners)}; it was “{unknown}”", field="manner")
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            state = load_bench(work, ticket).state()
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            state = load_bench(uow, ticket).state()
         row = MEASURES.get(measure)
         if row is None or position not in row.positions(state.count):
             raise RefusedError("say what is to be read", field="measure")
         try:
             if "caliper" in row.tools:
                 length = _between_jaws(state, ticket, (measure, position))
-                return Shown(self._devices.caliper(manner).send(length), "caliper")
+                caliper = self._devices.caliper(manner, length)
+                return Shown(caliper.send(), "caliper", caliper.is_simulated)
             if "tuner" in row.tools:
-                return Shown(self._devices.tuner(manner).hear(_sounding(state)), "tuner")
+                tuner = self._devices.tuner(manner, _sounding(state))
+                return Shown(tuner.hear(), "tuner", tuner.is_simulated)
+            air = self._devices.hygrometer(manner)
             if "hygrometer" in row.tools:
-                return Shown(self._devices.hygrometer(manner).humidity(), "hygrometer")
+                return Shown(air.humidity(), "hygrometer", air.is_simulated)
             if "thermometer" in row.tools:
-                return Shown(self._devices.hygrometer(manner).temperature(), "thermometer")
+                return Shown(air.temperature(), "thermometer", air.is_simulated)
         except DeviceError as error:
             raise ConflictError(str(error)) from error
         raise RefusedError(f"no device here reads {row.label}: type it", field="measure")
 
 
-def _between_jaws(state: BenchState, ticket: str, place: Place) -> float:
+def _between_jaws(state: BenchState, ticket: str, place: MeasurementKey) -> float:
     """What was read there last, or what such an instrument would have, the same each time. [mm]"""
-    stand = state.standings.get(place)
+    stand = state.reading_states.get(place)
     if stand is not None and stand.usable is not None:
         return abs(stand.usable)
     usual, projection = state.usual(place), state.held("projection")

@@ -103,15 +103,15 @@ class Figures:
         self._engine = engine
 
     def page(self, family: str, size: str) -> FigurePage:
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            rules = load_rules(work, family)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            rules = load_rules(uow, family)
             _check_size(rules, size)
             return _page(rules, size)
 
     def history(self, key: FigureKey) -> list[FigureLine]:
         """Everything that a figure ever was."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            entries = work.rules.figure_history(**vars(key))
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            entries = uow.rules.figure_history(**vars(key))
         lines = [
             FigureLine(
                 entry.low,
@@ -138,14 +138,14 @@ class Figures:
 
     def enter(self, key: FigureKey, typed: FigureTyped, *, page_size: str, entry_id: UUID, by: str) -> FigurePage:
         """Put the shop's own figure in the place of the one so far. Raises RefusedError naming the part at fault."""
-        with UnitOfWork(self._engine) as work:
-            rules = load_rules(work, key.family)
+        with UnitOfWork(self._engine) as uow:
+            rules = load_rules(uow, key.family)
             _check_key(rules, key)
             before = rules.book.find(
                 family=key.family, size=key.size, measure=key.measure, question=key.question, school=key.school
             )
             values = _values(key, typed, before, by)
-            work.rules.add_figure(
+            uow.rules.add_figure(
                 FigureEntry(
                     id=entry_id,
                     **vars(key),
@@ -158,32 +158,32 @@ class Figures:
                     entered_by=by,
                 )
             )
-            note(work, "figure.entered", _named(key), by=by, detail={"was": _numbers(before), "now": _numbers(values)})
-            work.commit()
-            return _page(load_rules(work, key.family), page_size)
+            note(uow, "figure.entered", _named(key), by=by, detail={"was": _numbers(before), "now": _numbers(values)})
+            uow.commit()
+            return _page(load_rules(uow, key.family), page_size)
 
     def withdraw(self, key: FigureKey, *, page_size: str, entry_id: UUID, by: str) -> FigurePage:
         """Let the starting value stand again; where there is none, there is no figure."""
-        with UnitOfWork(self._engine) as work:
-            entries = work.rules.figure_history(**vars(key))
+        with UnitOfWork(self._engine) as uow:
+            entries = uow.rules.figure_history(**vars(key))
             if not entries or entries[0].withdrawn:
                 raise ConflictError("the starting value stands already")
-            work.rules.add_figure(replace(entries[0], id=entry_id, withdrawn=True, entered_by=by))
-            note(work, "figure.withdrawn", _named(key), by=by)
-            work.commit()
-            return _page(load_rules(work, key.family), page_size)
+            uow.rules.add_figure(replace(entries[0], id=entry_id, withdrawn=True, entered_by=by))
+            note(uow, "figure.withdrawn", _named(key), by=by)
+            uow.commit()
+            return _page(load_rules(uow, key.family), page_size)
 
     def undo(self, key: FigureKey, *, page_size: str, by: str) -> FigurePage:
         """Put back what stood before the newest entry; both stay in the history."""
-        with UnitOfWork(self._engine) as work:
-            entries = work.rules.figure_history(**vars(key))
+        with UnitOfWork(self._engine) as uow:
+            entries = uow.rules.figure_history(**vars(key))
             if not entries:
                 raise NotFoundError("the shop has not changed this figure")
             before = entries[1] if len(entries) > 1 else replace(entries[0], withdrawn=True)
-            work.rules.add_figure(replace(before, id=uuid4(), entered_by=by))
-            note(work, "figure.undone", _named(key), by=by)
-            work.commit()
-            return _page(load_rules(work, key.family), page_size)
+            uow.rules.add_figure(replace(before, id=uuid4(), entered_by=by))
+            note(uow, "figure.undone", _named(key), by=by)
+            uow.commit()
+            return _page(load_rules(uow, key.family), page_size)
 
 
 def _named(key: FigureKey) -> str:

@@ -128,10 +128,10 @@ class Followings:
         self._engine = engine
 
     def following(self, ticket: str) -> Following:
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            loaded = load_bench(work, ticket)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            loaded = load_bench(uow, ticket)
             instrument, choice = loaded.instrument, loaded.instrument.choice
-            visits = [visit for visit in work.visits.of(instrument.id) if visit.id != loaded.visit.id]
+            visits = [visit for visit in uow.visits.of(instrument.id) if visit.id != loaded.visit.id]
             return Following(
                 ticket=ticket,
                 family=instrument.family,
@@ -149,15 +149,15 @@ class Followings:
                     )
                     for visit in visits
                 ],
-                others_here=[other.ticket for other in _alike(work, instrument)],
+                others_here=[other.ticket for other in _alike(uow, instrument)],
                 lines=target_lines(loaded.state()),
             )
 
     def preview(self, ticket: str, asked: Asked) -> Preview:
         """What would change in numbers, before anything is taken. Raises RefusedError."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            loaded = load_bench(work, ticket)
-            after = loaded.following(work, _choice(loaded, asked))
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            loaded = load_bench(uow, ticket)
+            after = loaded.following(uow, _choice(loaded, asked))
             _check_readable(after, asked)
             before_lines, after_lines = target_lines(loaded.state()), target_lines(after.state())
             changed = changes(before_lines, after_lines)
@@ -166,27 +166,27 @@ class Followings:
 
     def choose(self, ticket: str, asked: Asked, *, choice_id: UUID, reason: str, by: str) -> BenchSheet:
         """Follow it from now on; the choice before it is kept. Raises RefusedError."""
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
             choice = _choice(loaded, asked, choice_id=choice_id, reason=reason, by=by)
-            _check_readable(loaded.following(work, choice), asked)
-            work.instruments.choose_targets(loaded.instrument.id, choice)
-            return changed_sheet(work, ticket)
+            _check_readable(loaded.following(uow, choice), asked)
+            uow.instruments.choose_targets(loaded.instrument.id, choice)
+            return changed_sheet(uow, ticket)
 
     def take_back(self, ticket: str, choice_id: UUID, by: str) -> BenchSheet:
         """Undo a choice: what was followed before it holds again."""
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
-            if not any(choice.id == choice_id for choice, _ in work.instruments.choices(loaded.instrument.id)):
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
+            if not any(choice.id == choice_id for choice, _ in uow.instruments.choices(loaded.instrument.id)):
                 raise NotFoundError("that choice is not written down for this instrument")
-            work.instruments.take_back_choice(choice_id, by)
-            return changed_sheet(work, ticket)
+            uow.instruments.take_back_choice(choice_id, by)
+            return changed_sheet(uow, ticket)
 
 
-def _alike(work: UnitOfWork, instrument: Instrument) -> list[Instrument]:
+def _alike(uow: UnitOfWork, instrument: Instrument) -> list[Instrument]:
     return [
         entry.instrument
-        for entry in work.instruments.in_house()
+        for entry in uow.rail.in_house()
         if entry.instrument.id != instrument.id
         and (entry.instrument.family, entry.instrument.size) == (instrument.family, instrument.size)
         and len(entry.instrument.string_names) == len(instrument.string_names)

@@ -10,16 +10,18 @@ from uuid import UUID, uuid4
 
 from fidicula.db.records import Instrument, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.assessment.course import newest_mark
+from fidicula.services.assessment.inspection import left_blank
 from fidicula.services.audit import note
 from fidicula.services.choices import Choices, load_choices
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.services.loaded import changed_sheet, load_bench, load_to_change, note_step
-from fidicula.services.sheet.course import newest_mark
-from fidicula.services.sheet.seen import left_blank
+from fidicula.services.loaded import changed_sheet, load_bench, load_to_change, note_instruction
+from fidicula.services.phrasing.instructions import rail_words
 from fidicula.services.targets.rules import load_rules
 from fidicula.services.tickets import check_ticket, next_ticket
 from fidicula.tables import figures
 from fidicula.tables.course import visit_kinds
+from fidicula.tables.signs import items
 
 KNOWN_SHOWN = 8
 
@@ -110,44 +112,44 @@ class House:
 
     def rail(self) -> Rail:
         """Every `Tag`, by ticket. What nothing has changed since it was last asked for is not put together again."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            stamp = work.instruments.rail_stamp()
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            stamp = uow.rail.stamp()
             kept = self._rail
             if kept is not None and kept.stamp == stamp:
                 return kept
-            tags, unsaid = work.instruments.rail({row.kind: row.label for row in visit_kinds().values()})
+            tags, unsaid = uow.rail.tags({row.kind: row.label for row in visit_kinds().values()}, rail_words())
         if unsaid:
             self._say_where_each_stands()
-            with UnitOfWork(self._engine, only_reads=True) as work:
-                stamp = work.instruments.rail_stamp()
-                tags, _ = work.instruments.rail({row.kind: row.label for row in visit_kinds().values()})
+            with UnitOfWork(self._engine, only_reads=True) as uow:
+                stamp = uow.rail.stamp()
+                tags, _ = uow.rail.tags({row.kind: row.label for row in visit_kinds().values()}, rail_words())
         self._rail = Rail(stamp, tags.encode(), gzip.compress(tags.encode(), compresslevel=5))
         return self._rail
 
     def _say_where_each_stands(self) -> None:
         """Of visits that nobody has touched since the rail came to tell it."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
+        with UnitOfWork(self._engine, only_reads=True) as uow:
             unsaid = [
-                e.instrument.ticket for e in work.instruments.in_house() if not (e.visit.at_step or e.visit.waits_for)
+                e.instrument.ticket for e in uow.rail.in_house() if not (e.visit.instruction or e.visit.waits_for)
             ]
         for ticket in unsaid:
-            with UnitOfWork(self._engine) as work:
-                loaded = load_to_change(work, ticket)
-                note_step(work, loaded.visit, loaded.sheet())
-                work.commit()
+            with UnitOfWork(self._engine) as uow:
+                loaded = load_to_change(uow, ticket)
+                note_instruction(uow, loaded.assess())
+                uow.commit()
 
     def choices(self) -> Choices:
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            return load_choices(work)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return load_choices(uow)
 
     def register(self, arrival: Arrival, by: str = "") -> str:
         """Take an instrument in and open its visit; returns its ticket. The same arrival again changes nothing."""
         check_kind(arrival.kind)
         check_dates(arrival.visit)
-        with UnitOfWork(self._engine) as work:
-            ticket, is_new = _take_in(work, arrival, by)
+        with UnitOfWork(self._engine) as uow:
+            ticket, is_new = _take_in(uow, arrival, by)
             if is_new:
-                changed_sheet(work, ticket)
+                changed_sheet(uow, ticket)
         return ticket
 
     def register_fleet(self, arrivals: Sequence[Arrival], *, recipe: str | None, by: str) -> list[str]:
@@ -161,12 +163,12 @@ class House:
         check_kind(arrivals[0].kind)
         check_dates(arrivals[0].visit)
         tickets = []
-        with UnitOfWork(self._engine) as work:
-            if recipe is not None and recipe not in load_rules(work, arrivals[0].family).recipes:
+        with UnitOfWork(self._engine) as uow:
+            if recipe is not None and recipe not in load_rules(uow, arrivals[0].family).recipes:
                 raise RefusedError(f"there is no recipe “{recipe}” for a {arrivals[0].family}", field="recipe")
             for i, arrival in enumerate(arrivals):
                 try:
-                    ticket, is_new = _take_in(work, arrival, by)
+                    ticket, is_new = _take_in(uow, arrival, by)
                 except RefusedError as error:
                     raise RefusedError(error.sentence, field=f"instruments.{i}.{error.field}") from error
                 tickets.append(ticket)
@@ -174,78 +176,78 @@ class House:
                     continue
                 if recipe is not None:
                     choice = TargetChoice(recipe=recipe, id=uuid4(), reason="shared by the fleet", chosen_by=by)
-                    work.instruments.choose_targets(arrival.id, choice)
-                loaded = load_to_change(work, ticket)
-                note_step(work, loaded.visit, loaded.sheet())
-            work.commit()
+                    uow.instruments.choose_targets(arrival.id, choice)
+                loaded = load_to_change(uow, ticket)
+                note_instruction(uow, loaded.assess())
+            uow.commit()
         return tickets
 
     def known(self, words: str) -> str:
         """Instruments that have been here, by ticket, owner or description: a JSON list of `KnownView`."""
         if not words.strip():
             return "[]"
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            return work.instruments.known(words, limit=KNOWN_SHOWN)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return uow.rail.known(words, limit=KNOWN_SHOWN)
 
     def receive_again(self, ticket: str, *, visit_id: UUID, kind: str, complaint: str, asked: VisitAsked) -> None:
         """Open a new visit of an instrument that has been here. Raises ConflictError while it is in the house."""
         check_kind(kind)
         check_dates(asked)
-        with UnitOfWork(self._engine) as work:
-            instrument, _ = _found_to_change(work, ticket)
-            is_open = work.visits.open(
+        with UnitOfWork(self._engine) as uow:
+            instrument, _ = _found_to_change(uow, ticket)
+            is_open = uow.visits.open(
                 id=visit_id, instrument_id=instrument.id, kind=kind, complaint=complaint, asked=vars(asked)
             )
             if not is_open:
                 raise ConflictError(f"{ticket} is in the house already: open it from the list")
-            note(work, "visit.opened", ticket, instrument_id=instrument.id, detail={"kind": kind})
-            changed_sheet(work, ticket)
+            note(uow, "visit.opened", ticket, instrument_id=instrument.id, detail={"kind": kind})
+            changed_sheet(uow, ticket)
 
     def hand_over(self, ticket: str, by: str) -> None:
         """Close the visit: the instrument leaves the rail, its record stays."""
-        with UnitOfWork(self._engine) as work:
-            instrument, visit = _found_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            instrument, visit = _found_to_change(uow, ticket)
             if visit.closed_at is not None:
                 raise ConflictError(f"{ticket} was handed over already")
-            _check_looked_over(work, ticket, visit)
-            work.visits.close(visit.id, by=by)
-            note(work, "instrument.handed_over", ticket, instrument_id=instrument.id, by=by)
-            work.commit()
+            _check_looked_over(uow, ticket, visit)
+            uow.visits.close(visit.id, by=by)
+            note(uow, "instrument.handed_over", ticket, instrument_id=instrument.id, by=by)
+            uow.commit()
 
     def take_back_hand_over(self, ticket: str) -> None:
         """It was not handed over after all: the same visit goes on."""
-        with UnitOfWork(self._engine) as work:
-            instrument, visit = _found_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            instrument, visit = _found_to_change(uow, ticket)
             if visit.closed_at is None:
                 raise ConflictError(f"{ticket} is in the house: there is nothing to take back")
-            work.visits.close(visit.id, by=None)
-            note(work, "instrument.handed_over.undone", ticket, instrument_id=instrument.id)
-            work.commit()
+            uow.visits.close(visit.id, by=None)
+            note(uow, "instrument.handed_over.undone", ticket, instrument_id=instrument.id)
+            uow.commit()
 
 
-def _found_to_change(work: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:
-    work.instruments.lock(ticket)
-    found = work.instruments.by_ticket(ticket)
+def _found_to_change(uow: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:
+    uow.instruments.lock(ticket)
+    found = uow.instruments.by_ticket(ticket)
     if found is None:
         raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
     return found
 
 
-def _take_in(work: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
+def _take_in(uow: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
     """Add an instrument with its visit; its ticket, and False where this arrival is written down already.
 
     Raises RefusedError.
     """
-    there = work.instruments.ticket_of(arrival.id)
+    there = uow.instruments.ticket_of(arrival.id)
     if there is not None:
         return there, False
     names = tuple(arrival.string_names) or figures.string_names(family=arrival.family, count=4) or ()
     if not 3 <= len(names) <= 6 or len(set(names)) < len(names) or not all(name.strip() for name in names):
         raise RefusedError("name three to six strings, each once, from the lowest to the highest", field="string_names")
-    _check_size(work, arrival, by)
+    _check_size(uow, arrival, by)
     asked = check_ticket(arrival.ticket) if arrival.ticket.strip() else ""
     for _ in range(20):
-        ticket = asked or next_ticket(work.instruments.tickets())
+        ticket = asked or next_ticket(uow.instruments.tickets())
         instrument = Instrument(
             id=arrival.id,
             ticket=ticket,
@@ -259,34 +261,34 @@ def _take_in(work: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
             asked={name: words.strip() for name, words in arrival.asked.items()},
             is_fleet=arrival.is_fleet,
         )
-        if work.instruments.add(instrument):
+        if uow.instruments.add(instrument):
             break
-        there = work.instruments.ticket_of(arrival.id)
+        there = uow.instruments.ticket_of(arrival.id)
         if there is not None:
             return there, False
         if asked:
             raise RefusedError(f"the ticket {ticket} is taken: choose another", field="ticket")
     else:
         raise RefusedError("no free ticket was found: type one", field="ticket")
-    work.visits.open(
+    uow.visits.open(
         id=uuid4(),
         instrument_id=instrument.id,
         kind=arrival.kind,
         complaint=arrival.complaint.strip(),
         asked=vars(arrival.visit),
     )
-    note(work, "instrument.arrived", ticket, instrument_id=instrument.id, by=by, detail={"kind": arrival.kind})
+    note(uow, "instrument.arrived", ticket, instrument_id=instrument.id, by=by, detail={"kind": arrival.kind})
     return ticket, True
 
 
-def _check_looked_over(work: UnitOfWork, ticket: str, visit: Visit) -> None:
+def _check_looked_over(uow: UnitOfWork, ticket: str, visit: Visit) -> None:
     """Nothing is left blank when a full visit is signed off; “not looked at”, with a reason, is not blank."""
     kind = visit_kinds().get(visit.kind)
     if kind is None or not kind.all_looked_at:
         return
-    loaded = load_bench(work, ticket)
+    loaded = load_bench(uow, ticket)
     passed = newest_mark(loaded.marks, "look")
-    blank = left_blank(loaded.state(), visit.kind)
+    blank = [items()[item].label for item in left_blank(loaded.state(), visit.kind)]
     if blank and (passed is None or passed.mark != "passed"):
         raise ConflictError(
             f"nobody has said anything yet of {', '.join(blank)}: look it over, say of each why not, or pass the "
@@ -309,9 +311,9 @@ def check_dates(asked: VisitAsked, *, but: Sequence[str] = ()) -> None:
         raise RefusedError("it is promised for later than it is needed", field="promised")
 
 
-def _check_size(work: UnitOfWork, arrival: Arrival, by: str) -> None:
+def _check_size(uow: UnitOfWork, arrival: Arrival, by: str) -> None:
     """A size without figures is taken in when it is meant; nothing is scaled for it."""
-    known = load_rules(work, arrival.family).sizes
+    known = load_rules(uow, arrival.family).sizes
     if arrival.size in known:
         return
     if not arrival.size.strip():
@@ -322,4 +324,4 @@ def _check_size(work: UnitOfWork, arrival: Arrival, by: str) -> None:
             "or take it in without figures and enter the shop's own",
             field="size",
         )
-    work.rules.add_own_size(family=arrival.family, size=arrival.size, by=by)
+    uow.rules.add_own_size(family=arrival.family, size=arrival.size, by=by)

@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from datetime import UTC, datetime
+from datetime import datetime
 from functools import cached_property
 
-from fidicula.core.readings.standing import Place
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import (
     CourseMark,
     Decision,
@@ -21,11 +21,12 @@ from fidicula.db.records import (
     WorkDone,
 )
 from fidicula.db.unit_of_work import UnitOfWork
+from fidicula.services.assessment.assess import Assessment, assess
+from fidicula.services.assessment.state import BenchState, bench_state
 from fidicula.services.errors import ConflictError, NotFoundError
-from fidicula.services.sheet.build import asked_of, build_sheet
-from fidicula.services.sheet.held import BenchState, bench_state
-from fidicula.services.sheet.model import BenchSheet, CutView, Stop
-from fidicula.services.sheet.questions import Asked
+from fidicula.services.instruction.instruct import instruct
+from fidicula.services.sheet.build import sheet_of
+from fidicula.services.sheet.model import BenchSheet
 from fidicula.services.targets.resolve import targets_of
 from fidicula.services.targets.rules import Rules, load_rules
 from fidicula.services.targets.sources import load_taken
@@ -42,11 +43,11 @@ class Loaded:
     readings: list[Reading]
     works: list[WorkDone]
     rules: Rules
-    taken: Mapping[Place, Taken] = field(default_factory=dict)
+    taken: Mapping[MeasurementKey, Taken] = field(default_factory=dict)
     decisions: list[Decision] = field(default_factory=list)
     seen: list[Seen] = field(default_factory=list)
     marks: list[CourseMark] = field(default_factory=list)
-    last_time: Mapping[Place, LastTime] = field(default_factory=dict)
+    last_time: Mapping[MeasurementKey, LastTime] = field(default_factory=dict)
 
     @cached_property
     def targets(self) -> Targets:
@@ -65,12 +66,12 @@ class Loaded:
             marks=self.marks,
         )
 
-    def sheet(self) -> BenchSheet:
-        return build_sheet(self.state(), self.visit, self.rules)
+    def assess(self, *, blanks: Sequence[float] = ()) -> Assessment:
+        """blanks : widths of bridge blanks on the shelf. [mm]"""
+        return assess(self.state(), self.visit, self.rules, blanks=blanks)
 
-    def asked(self, cut: CutView) -> list[Asked]:
-        """The questions that are asked of it now."""
-        return asked_of(self.state(), self.visit, cut, today=datetime.now(UTC).astimezone().date())
+    def sheet(self) -> BenchSheet:
+        return sheet_of(self.assess(), self.rules)
 
     def with_schools(self, schools: Mapping[str, str]) -> Targets:
         """What would be wanted by other schools, by question."""
@@ -81,16 +82,16 @@ class Loaded:
         """The bench as it would be with other strings on it."""
         return replace(self, string_set=string_set).state()
 
-    def following(self, work: UnitOfWork, choice: TargetChoice) -> Loaded:
+    def following(self, uow: UnitOfWork, choice: TargetChoice) -> Loaded:
         """The same records under another choice of targets, which nobody has taken yet. Raises RefusedError."""
         instrument = replace(self.instrument, choice=choice)
-        taken = load_taken(work, instrument, self.visit, choice.sources)
+        taken = load_taken(uow, instrument, self.visit, choice.sources)
         return replace(self, instrument=instrument, taken=taken)
 
 
-def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
+def load_bench(uow: UnitOfWork, ticket: str) -> Loaded:
     """Raises NotFoundError for a ticket that does not hang on the rail."""
-    found = work.one_sheet.of(ticket)
+    found = uow.one_sheet.of(ticket)
     if found is None:
         raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
     instrument, visit = found.instrument, found.visit
@@ -100,8 +101,8 @@ def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
         string_set=found.string_set,
         readings=found.readings,
         works=found.works,
-        rules=load_rules(work, instrument.family, found.stamp),
-        taken=load_taken(work, instrument, visit, instrument.choice.sources),
+        rules=load_rules(uow, instrument.family, found.stamp),
+        taken=load_taken(uow, instrument, visit, instrument.choice.sources),
         decisions=found.decisions,
         seen=found.seen,
         marks=found.marks,
@@ -109,10 +110,10 @@ def load_bench(work: UnitOfWork, ticket: str) -> Loaded:
     )
 
 
-def load_to_change(work: UnitOfWork, ticket: str) -> Loaded:
+def load_to_change(uow: UnitOfWork, ticket: str) -> Loaded:
     """As `load_bench`, with nobody else changing the instrument or its visits until the unit of work is over."""
-    work.instruments.lock(ticket)
-    return load_bench(work, ticket)
+    uow.instruments.lock(ticket)
+    return load_bench(uow, ticket)
 
 
 def check_in_house(loaded: Loaded, taken_at: datetime | None = None) -> None:
@@ -122,30 +123,22 @@ def check_in_house(loaded: Loaded, taken_at: datetime | None = None) -> None:
         raise ConflictError(f"{loaded.instrument.ticket} was handed over: take it in again first")
 
 
-def changed_sheet(work: UnitOfWork, ticket: str) -> BenchSheet:
+def changed_sheet(uow: UnitOfWork, ticket: str) -> BenchSheet:
     """Keep what was changed, and answer with the sheet as it then is."""
-    loaded = load_bench(work, ticket)
-    sheet = loaded.sheet()
-    note_step(work, loaded.visit, sheet)
-    work.commit()
-    return sheet
+    loaded = load_bench(uow, ticket)
+    found = loaded.assess()
+    note_instruction(uow, found)
+    uow.commit()
+    return sheet_of(found, loaded.rules)
 
 
-def note_step(work: UnitOfWork, visit: Visit, sheet: BenchSheet) -> None:
-    """Keep where the course stands, so that the rail need not compute every sheet."""
-    here = next((stop for stop in sheet.course if stop.state == "here"), None)
-    waiting = [stop for stop in sheet.course if stop.state == "waiting" and stop.until is not None]
-    wait = min(waiting, key=lambda stop: stop.until or datetime.max, default=None)
-    at_step = "" if wait is not None else sheet.next.says.lower()
-    if here is not None:
-        at_step = _step_words(here)
-    waits_for, until = ("", None) if wait is None else (wait.label.lower(), wait.until)
-    if (at_step, waits_for, until) != (visit.at_step, visit.waits_for, visit.waits_until):
-        work.visits.note_step(visit.id, at_step=at_step, waits_for=waits_for, waits_until=until)
-
-
-def _step_words(stop: Stop) -> str:
-    """A step's name; of a question what was decided, and until then the question."""
-    if not stop.is_question:
-        return stop.label.lower()
-    return stop.note if stop.is_decided else f"{stop.label.lower()}?"
+def note_instruction(uow: UnitOfWork, a: Assessment) -> None:
+    """Keep what is to be done, in codes, so that the rail need not assess every instrument."""
+    found, visit = instruct(a), a.visit
+    waiting = [stop for stop in a.stops if stop.state == "waiting" and stop.until is not None]
+    wait = min(waiting, key=lambda stop: stop.until or a.now, default=None)
+    subject = found.question.question if found.code == "decide" and found.question is not None else ""
+    code = "" if found.code == "wait" and wait is not None else found.code
+    waits_for, until = ("", None) if wait is None else (wait.key, wait.until)
+    if (code, subject, waits_for, until) != (visit.instruction, visit.subject, visit.waits_for, visit.waits_until):
+        uow.visits.note_instruction(visit.id, instruction=code, subject=subject, waits_for=waits_for, waits_until=until)

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from datetime import UTC, datetime
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.assessment.inspection import open_findings
 from fidicula.services.errors import NotFoundError
+from fidicula.services.instruction.instruct import instruct
 from fidicula.services.loaded import load_bench
-from fidicula.services.pages.bar import bar_page
+from fidicula.services.pages.bar import BLANKS, bar_page
 from fidicula.services.pages.bench import PageBench
 from fidicula.services.pages.board import board_page
 from fidicula.services.pages.bridge import bridge_page
@@ -21,8 +22,8 @@ from fidicula.services.pages.post import post_page
 from fidicula.services.pages.stringing import stringing_page
 from fidicula.services.pages.tail import tail_page
 from fidicula.services.pages.wheels import wheels_page
-from fidicula.services.sheet.build import questions_of
-from fidicula.services.sheet.signs import standing_seen
+from fidicula.services.sheet.build import instruction_view
+from fidicula.services.sheet.questions import question_views
 from fidicula.services.shelf import lists_of
 from fidicula.services.trail.records import load_trail
 from fidicula.services.trail.view import made_trail
@@ -52,19 +53,21 @@ class PagesAtBench:
     def page(self, ticket: str, name: str, tried: Mapping[str, float | str]) -> PageView:
         """tried : handles that were moved.  Raises NotFoundError, and RefusedError naming a handle."""
         make = PAGES.get(name)
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            loaded = load_bench(work, ticket)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            loaded = load_bench(uow, ticket)
             family = loaded.instrument.family
             if make is None or family not in _OF_FAMILY.get(name, (family,)):
                 raise NotFoundError(f"a {family} has no page “{name}”", field="page")
-            sets = work.string_sets.of_family(family)
-            shelf = lists_of(work, family)
-            records = load_trail(work, loaded) if name == "post" else None
-        state = loaded.state()
+            sets = uow.string_sets.of_family(family)
+            shelf = lists_of(uow, family)
+            records = load_trail(uow, loaded) if name == "post" else None
+        a = loaded.assess(blanks=shelf.get(BLANKS, ()))
         bench = PageBench(
-            state=state,
-            asked=questions_of(state, loaded.visit, today=datetime.now(UTC).astimezone().date()),
-            seen=frozenset(finding for line in standing_seen(state).values() for finding in line.findings),
+            a=a,
+            state=a.state,
+            instruction=instruction_view(a, instruct(a)),
+            asked=question_views(a),
+            seen=open_findings(a.state),
             sets=sets,
             shelf=shelf,
             tried=tried,

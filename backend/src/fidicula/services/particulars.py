@@ -100,11 +100,11 @@ class Particulars:
 
         Raises MeanwhileError where somebody else wrote at the same place since it was opened.
         """
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
             instrument_id, visit_id = loaded.instrument.id, loaded.visit.id
-            stands = work.instruments.particulars_of(instrument_id, visit_id)
+            stands = uow.instruments.particulars_of(instrument_id, visit_id)
             values = {change.field: _value(change) for change in changes}
             meanwhile = {
                 change.field: as_text(stands[change.field])
@@ -112,7 +112,7 @@ class Particulars:
                 if as_text(stands[change.field]) not in (change.was.strip(), as_text(values[change.field]))
             }
             if meanwhile:
-                last = {line.field: line.written_by for line in work.instruments.particulars_log(visit_id)}
+                last = {line.field: line.written_by for line in uow.instruments.particulars_log(visit_id)}
                 said = "{} wrote here meanwhile: “{}”. Put the two together, then keep it"
                 raise MeanwhileError(
                     {field: said.format(last.get(field, "somebody"), text) for field, text in meanwhile.items()}
@@ -121,7 +121,7 @@ class Particulars:
             _check_days(stands, values)
             if not new:
                 return loaded.sheet()
-            work.instruments.change_particulars(
+            uow.instruments.change_particulars(
                 [
                     Particular(
                         uuid4(),
@@ -137,7 +137,7 @@ class Particulars:
                 of_instrument={c.field: values[c.field] for c in new if c.field in _OF_INSTRUMENT},
                 of_visit={c.field: values[c.field] for c in new if c.field in _OF_VISIT},
             )
-            return changed_sheet(work, ticket)
+            return changed_sheet(uow, ticket)
 
 
 def _value(change: Change) -> Any:

@@ -59,13 +59,14 @@ class PhotoSheet:
 class Photos:
     """Use cases around photographs. Every change answers with all of the visit's."""
 
-    def __init__(self, engine: Engine, camera: InspectionCamera) -> None:
+    def __init__(self, engine: Engine, camera: InspectionCamera | None) -> None:
+        """camera : None where none is connected."""
         self._engine = engine
         self._camera = camera
 
     def of(self, ticket: str) -> PhotoSheet:
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            return self._sheet(work, ticket)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return self._sheet(uow, ticket)
 
     def add(self, ticket: str, *, photo_id: UUID, item: str, data: bytes, words: str, by: str) -> PhotoSheet:
         """Keep a photograph, turned and sized. Raises RefusedError for what is none."""
@@ -76,6 +77,8 @@ class Photos:
         if shot not in shots():
             raise RefusedError(f"“{shot}” is none of the shots worth taking", field="shot")
         try:
+            if self._camera is None:
+                raise ConflictError("no inspection camera is connected here: add the picture as a file")
             data = self._camera.take(shot)
         except DeviceError as error:
             raise ConflictError(str(error)) from error
@@ -86,27 +89,27 @@ class Photos:
             item=row.item,
             data=data,
             words=row.label,
-            camera=self._camera.label,
+            camera="" if self._camera is None else self._camera.label,
             by=by,
         )
 
     def picture(self, photo_id: UUID, *, small: bool) -> bytes:
         """A photograph as a JPEG file."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            found = work.photos.picture(photo_id, small=small)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            found = uow.photos.picture(photo_id, small=small)
         if found is None:
             raise NotFoundError("that photograph is not here")
         return found
 
     def take_back(self, ticket: str, photo_id: UUID, by: str) -> PhotoSheet:
         """It no longer shows; it stays in the records."""
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
-            if not any(photo.id == photo_id for photo in work.photos.of_visit(loaded.visit.id)):
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
+            if not any(photo.id == photo_id for photo in uow.photos.of_visit(loaded.visit.id)):
                 raise NotFoundError("that photograph is not of this visit")
-            work.photos.take_back(photo_id, by)
-            work.commit()
-            return self._sheet(work, ticket)
+            uow.photos.take_back(photo_id, by)
+            uow.commit()
+            return self._sheet(uow, ticket)
 
     def _keep(
         self, ticket: str, *, photo_id: UUID, item: str, data: bytes, words: str, camera: str, by: str
@@ -121,10 +124,10 @@ class Photos:
             raise RefusedError("the picture takes too much to open: a smaller one will do", field="picture") from error
         except WorkerBusyError as error:
             raise BusyError("other pictures are being opened; this one is sent again") from error
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
-            work.photos.add(
+            uow.photos.add(
                 NewPhoto(
                     id=photo_id,
                     visit_id=loaded.visit.id,
@@ -138,15 +141,15 @@ class Photos:
                     taken_by=by,
                 )
             )
-            work.commit()
-            return self._sheet(work, ticket)
+            uow.commit()
+            return self._sheet(uow, ticket)
 
-    def _sheet(self, work: UnitOfWork, ticket: str) -> PhotoSheet:
-        found = work.instruments.by_ticket(ticket)
+    def _sheet(self, uow: UnitOfWork, ticket: str) -> PhotoSheet:
+        found = uow.instruments.by_ticket(ticket)
         if found is None:
             raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
         instrument, visit = found
-        photos = work.photos.of_visit(visit.id)
+        photos = uow.photos.of_visit(visit.id)
         taken = {photo.words for photo in photos if photo.camera}
         return PhotoSheet(
             photos=[_view(photo) for photo in photos],
@@ -155,7 +158,7 @@ class Photos:
                 for row in shots().values()
                 if row.fits(instrument.family)
             ],
-            camera=self._camera.label,
+            camera="" if self._camera is None else self._camera.label,
         )
 
 

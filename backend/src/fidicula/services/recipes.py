@@ -47,64 +47,64 @@ class Recipes:
         self._engine = engine
 
     def of_family(self, family: str) -> RecipesOfFamily:
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            return _view(load_rules(work, family))
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return _view(load_rules(uow, family))
 
     def save(self, family: str, name: str, schools: Mapping[str, str], *, entry_id: UUID, by: str) -> RecipesOfFamily:
         """Keep a recipe under a name, new or changed; the one before it stays in the log. Raises RefusedError."""
         name = name.strip()
         if not name:
             raise RefusedError("give the recipe a name, so that it can be found again", field="name")
-        with UnitOfWork(self._engine) as work:
-            rules = load_rules(work, family)
+        with UnitOfWork(self._engine) as uow:
+            rules = load_rules(uow, family)
             check_schools(rules, schools)
             left_open = [questions()[question].title for question in questions() if question not in schools]
             if left_open:
                 raise RefusedError(
                     f"choose one school for each question; still open: {', '.join(left_open)}", field="schools"
                 )
-            work.rules.add_recipe(RecipeEntry(entry_id, family, name, schools, retired=False, entered_by=by))
-            note(work, "recipe.saved", f"{family} {name}", by=by)
-            work.commit()
-            return _view(load_rules(work, family))
+            uow.rules.add_recipe(RecipeEntry(entry_id, family, name, schools, retired=False, entered_by=by))
+            note(uow, "recipe.saved", f"{family} {name}", by=by)
+            uow.commit()
+            return _view(load_rules(uow, family))
 
     def retire(self, family: str, name: str, *, entry_id: UUID, by: str) -> RecipesOfFamily:
         """Take a recipe of the shop's off the list; a shipped one gets its starting schools back."""
-        with UnitOfWork(self._engine) as work:
-            rules = load_rules(work, family)
+        with UnitOfWork(self._engine) as uow:
+            rules = load_rules(uow, family)
             if name not in rules.recipes:
                 raise NotFoundError(f"there is no recipe “{name}” for a {family}", field="name")
             shipped = shipped_recipes(family).get(name)
             if shipped is None and rules.shop_recipe == name:
                 raise ConflictError(f"the shop follows “{name}”: choose another recipe for the {family} first")
-            work.rules.add_recipe(
+            uow.rules.add_recipe(
                 RecipeEntry(entry_id, family, name, shipped or rules.recipes[name], shipped is None, by)
             )
-            note(work, "recipe.retired", f"{family} {name}", by=by)
-            work.commit()
-            return _view(load_rules(work, family))
+            note(uow, "recipe.retired", f"{family} {name}", by=by)
+            uow.commit()
+            return _view(load_rules(uow, family))
 
     def follow(self, family: str, name: str, *, entry_id: UUID, by: str) -> RecipesOfFamily:
         """Let a family follow a recipe, wherever an instrument has none of its own."""
-        with UnitOfWork(self._engine) as work:
-            if name not in load_rules(work, family).recipes:
+        with UnitOfWork(self._engine) as uow:
+            if name not in load_rules(uow, family).recipes:
                 raise NotFoundError(f"there is no recipe “{name}” for a {family}", field="name")
-            work.rules.set_shop_recipe(id=entry_id, family=family, recipe=name, by=by)
-            note(work, "recipe.followed", f"{family} {name}", by=by)
-            work.commit()
-            return _view(load_rules(work, family))
+            uow.rules.set_shop_recipe(id=entry_id, family=family, recipe=name, by=by)
+            note(uow, "recipe.followed", f"{family} {name}", by=by)
+            uow.commit()
+            return _view(load_rules(uow, family))
 
     def numbers(self, family: str, size: str, *, before: Mapping[str, str], after: Mapping[str, str]) -> RecipeNumbers:
         """What a choice of schools wants of a size, and what it changes against another. Raises RefusedError."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            rules = load_rules(work, family)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            rules = load_rules(uow, family)
             if size not in rules.sizes:
                 raise RefusedError(f"there are no figures for a {family} of size “{size}”", field="size")
             check_schools(rules, before)
             check_schools(rules, after)
             names = string_names(family=family, count=4) or ()
             fitting = [
-                s for s in work.string_sets.of_family(family) if tuple(string.name for string in s.strings) == names
+                s for s in uow.string_sets.of_family(family) if tuple(string.name for string in s.strings) == names
             ]
         plain = Instrument(uuid4(), "", family, size, names, left_handed=False, is_new=False, owner="", description="")
         now = datetime.now(UTC)

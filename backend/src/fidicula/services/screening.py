@@ -6,13 +6,14 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from fidicula.core.bands import Standing
+from fidicula.core.bands import BandSide
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.assessment.model import Question
 from fidicula.services.loaded import Loaded, load_bench
 from fidicula.services.measures import MEASURES
+from fidicula.services.sheet.build import sheet_of
+from fidicula.services.sheet.inspection import item_views
 from fidicula.services.sheet.model import BenchSheet, ItemView
-from fidicula.services.sheet.questions import Asked
-from fidicula.services.sheet.seen import item_views
 from fidicula.tables.screening import Column, columns
 from fidicula.tables.signs import computed_signs, items
 
@@ -55,7 +56,7 @@ class ScreenCell:
     position: int | None
     string: str
     value: float | None
-    standing: Standing | None
+    side: BandSide | None
     doubt: str
     reading_id: str | None
 
@@ -71,7 +72,7 @@ _NONE = ScreenCell(
     position=None,
     string="",
     value=None,
-    standing=None,
+    side=None,
     doubt="",
     reading_id=None,
 )
@@ -116,8 +117,8 @@ class Screening:
 
     def screen(self, tickets: Sequence[str]) -> Screen:
         """A row for each ticket, in that order. Raises NotFoundError for one that is not in the house."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            rows = [_row(load_bench(work, ticket)) for ticket in dict.fromkeys(tickets)]
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            rows = [_row(load_bench(uow, ticket)) for ticket in dict.fromkeys(tickets)]
         return Screen([_column(row) for row in columns()], rows)
 
 
@@ -128,7 +129,8 @@ def _column(row: Column) -> ScreenColumn:
 
 
 def _row(loaded: Loaded) -> ScreenRow:
-    sheet = loaded.sheet()
+    a = loaded.assess()
+    sheet = sheet_of(a, loaded.rules)
     seen = {view.item: view for view in item_views(loaded.state(), loaded.visit.kind)}
     cells = [
         _item_cell(row, seen.get(row.item)) if row.item is not None else _reading_cell(row, sheet) for row in columns()
@@ -139,12 +141,12 @@ def _row(loaded: Loaded) -> ScreenRow:
     for row, cell in zip(columns(), cells, strict=True):
         if not cell.fits:
             continue
-        if cell.verdict == "work" or cell.standing in _SIDES:
+        if cell.verdict == "work" or cell.side in _SIDES:
             because[row.hands].append(_said(row, cell))
-            heights_say |= cell.standing == "above"
+            heights_say |= cell.side == "above"
         elif cell.verdict in ("watch", "not_looked_at") or cell.doubt:
             heed.append(_said(row, cell))
-    because["luthier"] += _asked_by_readings(loaded.asked(sheet.cut), heights_say=heights_say)
+    because["luthier"] += _asked_by_readings(a.questions, heights_say=heights_say)
     blank = sum(1 for cell in cells if cell.fits and not cell.verdict and cell.value is None)
     instrument = sheet.instrument
     return ScreenRow(
@@ -166,7 +168,7 @@ def _row(loaded: Loaded) -> ScreenRow:
     )
 
 
-def _asked_by_readings(asked: Sequence[Asked], *, heights_say: bool) -> list[str]:
+def _asked_by_readings(asked: Sequence[Question], *, heights_say: bool) -> list[str]:
     """What readings ask that nobody has decided yet; what the door asks is nothing that a luthier mends.
 
     heights_say : high strings are among the reasons already.
@@ -206,7 +208,7 @@ def _item_cell(row: Column, view: ItemView | None) -> ScreenCell:
 def _reading_cell(row: Column, sheet: BenchSheet) -> ScreenCell:
     position = 0 if row.string == "low" else len(sheet.instrument.string_names) - 1
     cell = next(one for one in sheet.cells if (one.measure, one.position) == (row.measure, position))
-    counts = cell.state == "taken"
+    counts = cell.state == "current"
     return replace(
         _NONE,
         column=row.column,
@@ -214,8 +216,8 @@ def _reading_cell(row: Column, sheet: BenchSheet) -> ScreenCell:
         measure=cell.measure,
         position=position,
         string=sheet.instrument.string_names[position],
-        value=cell.value if cell.state in ("taken", "doubted") else None,
-        standing=cell.band.standing if counts and cell.band is not None else None,
+        value=cell.value if cell.state in ("current", "doubted") else None,
+        side=cell.band.side if counts and cell.band is not None else None,
         doubt="" if cell.doubt is None else cell.doubt.sentence,
         reading_id=cell.reading_id,
     )
@@ -225,7 +227,7 @@ def _said(row: Column, cell: ScreenCell) -> str:
     """What stands there in words, as one reason among others."""
     if row.measure is not None:
         value = f"{cell.string} {cell.value:.1f} mm" if cell.value is not None else cell.string
-        return f"{value}, {_SIDES[cell.standing]} the band" if cell.standing in _SIDES else f"{value}, doubted"
+        return f"{value}, {_SIDES[cell.side]} the band" if cell.side in _SIDES else f"{value}, doubted"
     labels = [one.label for one in cell.offered if one.finding in cell.findings]
     parts = [", ".join(labels), cell.words] if cell.verdict != "not_looked_at" else ["not looked at", cell.words]
     return f"{row.label}: {'; '.join(part for part in parts if part) or _BARE[cell.verdict]}"

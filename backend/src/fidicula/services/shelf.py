@@ -27,9 +27,9 @@ class ShelfView:
     is_own: bool
 
 
-def lists_of(work: UnitOfWork, family: str) -> dict[str, tuple[float, ...]]:
+def lists_of(uow: UnitOfWork, family: str) -> dict[str, tuple[float, ...]]:
     """Every list of a family: the shop's own, else what it starts from."""
-    own = work.shelf.of_family(family)
+    own = uow.shelf.of_family(family)
     return {name: own.get(name, row.values) for (name, of), row in shelf_lists().items() if of == family}
 
 
@@ -40,8 +40,8 @@ class Shelf:
         self._engine = engine
 
     def lists(self, family: str) -> list[ShelfView]:
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            own = work.shelf.of_family(family)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            own = uow.shelf.of_family(family)
         return [
             ShelfView(name, row.label, row.unit, list(own.get(name, row.values)), name in own)
             for (name, of), row in shelf_lists().items()
@@ -59,10 +59,10 @@ class Shelf:
         if len(typed) > MOST:
             raise RefusedError(f"a list holds up to {MOST} sizes", field="values")
         values = tuple(sorted({_value(row, one) for one in typed if one.strip()}))
-        with UnitOfWork(self._engine) as work:
-            work.shelf.enter(id=entry_id, name=name, family=family, values=values, by=by)
-            note(work, "shelf.entered", f"{family} {name}", by=by)
-            work.commit()
+        with UnitOfWork(self._engine) as uow:
+            uow.shelf.enter(id=entry_id, name=name, family=family, values=values, by=by)
+            note(uow, "shelf.entered", f"{family} {name}", by=by)
+            uow.commit()
         return self.lists(family)
 
 

@@ -3,20 +3,22 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from dataclasses import replace
 from uuid import UUID
 
 from fidicula.db.records import NewWork
 from fidicula.db.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.db.work_details import BridgeTrial, BridgeWood, PostMoved, WorkDetail
+from fidicula.services.assessment.inspection import post_is_down
 from fidicula.services.bench import check_may_be_done
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_step
+from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
 from fidicula.services.trail.model import SoundView
-from fidicula.services.trail.places import Trail, half_of, ways_back
+from fidicula.services.trail.places import Trail, half_of, open_trials, way_back, why_not_back, why_not_half
 from fidicula.services.trail.records import load_trail
-from fidicula.services.trail.view import made_trail, sound_view
+from fidicula.services.trail.view import BACK_WORDS, HALF_WORDS, made_trail, sound_view
 from fidicula.services.typed_acts import (
     MOST_WOOD,
     HeardTyped,
@@ -48,17 +50,17 @@ class Sound:
         """complaint : that advice is wanted on. Raises RefusedError for one that nobody knows."""
         if complaint and complaint not in complaints():
             raise RefusedError(f"there is no advice on “{complaint}”", field="complaint")
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            loaded = load_bench(work, ticket)
-            return sound_view(loaded, load_trail(work, loaded), complaint=complaint)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            loaded = load_bench(uow, ticket)
+            return sound_view(loaded, load_trail(uow, loaded), complaint=complaint)
 
     def begin(self, ticket: str, *, session_id: UUID, player: str, by: str) -> SoundView:
         """From here on it is this player who says how it sounds."""
         if not player.strip():
             raise RefusedError("say who plays", field="player")
 
-        def add(work: UnitOfWork, loaded: Loaded) -> None:
-            work.sound.begin(PlayerSession(session_id, loaded.visit.id, player.strip(), by))
+        def add(uow: UnitOfWork, loaded: Loaded) -> None:
+            uow.sound.begin(PlayerSession(session_id, loaded.visit.id, player.strip(), by))
 
         return self._change(ticket, add)
 
@@ -71,14 +73,14 @@ class Sound:
         if not (typed.rated or words or typed.remark.strip()):
             raise RefusedError("nothing was said of it: rate something, or choose a word", field="rated")
 
-        def add(work: UnitOfWork, loaded: Loaded) -> None:
+        def add(uow: UnitOfWork, loaded: Loaded) -> None:
             check_rated(typed.rated, loaded.instrument.string_names)
-            player, session = typed.player.strip(), load_trail(work, loaded).player
+            player, session = typed.player.strip(), load_trail(uow, loaded).player
             if player.casefold() in ("", session.casefold()):
                 player = session
             if not player:
                 raise RefusedError("say who plays", field="player")
-            work.sound.hear(
+            uow.sound.hear(
                 Heard(
                     id=heard_id,
                     visit_id=loaded.visit.id,
@@ -98,11 +100,11 @@ class Sound:
         if not player.strip():
             raise RefusedError("say who plays", field="player")
 
-        def change(work: UnitOfWork, loaded: Loaded) -> None:
-            there = next((h for h in work.sound.heard(loaded.instrument.id) if h.id == heard_id), None)
-            if there is None or not work.sound.take_back("heard", heard_id, loaded.visit.id, by):
+        def change(uow: UnitOfWork, loaded: Loaded) -> None:
+            there = next((h for h in uow.sound.heard(loaded.instrument.id) if h.id == heard_id), None)
+            if there is None or not uow.sound.take_back("heard", heard_id, loaded.visit.id, by):
                 raise NotFoundError("that is not among what was heard at this visit")
-            work.sound.hear(replace(there, id=new_id, player=player.strip(), written_by=by))
+            uow.sound.hear(replace(there, id=new_id, player=player.strip(), written_by=by))
 
         return self._change(ticket, change)
 
@@ -111,37 +113,34 @@ class Sound:
         if kind not in _LINES:
             raise RefusedError(f"“{kind}” is nothing that is taken back here", field="kind")
 
-        def change(work: UnitOfWork, loaded: Loaded) -> None:
-            if not work.sound.take_back(kind, line_id, loaded.visit.id, by):
+        def change(uow: UnitOfWork, loaded: Loaded) -> None:
+            if not uow.sound.take_back(kind, line_id, loaded.visit.id, by):
                 raise NotFoundError("that line is not among this visit's")
 
         return self._change(ticket, change)
 
     def move(self, ticket: str, typed: MoveTyped, *, work_id: UUID, by: str) -> SoundView:
         """Move one end of the post one way. Raises RefusedError naming what is missing."""
-        return self._act(ticket, "post_moved", lambda _work, _loaded: moved_of(typed), work_id=work_id, by=by)
+        return self._act(ticket, "post_moved", lambda _uow, _loaded: moved_of(typed), work_id=work_id, by=by)
 
     def half_back(self, ticket: str, *, work_id: UUID, by: str, now: int | None = None) -> SoundView:
         """It was too much: half of the last act back. now : the place where whoever asks had it standing."""
 
-        def detail(work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
-            records = load_trail(work, loaded)
-            trail = made_trail(loaded, records)
+        def detail(uow: UnitOfWork, loaded: Loaded) -> WorkDetail:
+            trail = made_trail(loaded, load_trail(uow, loaded))
             _check_still_there(trail, now)
-            last = trail.now.first
-            half, why_not = half_of(last), sound_view(loaded, records, complaint="").may_halve
-            if half is None or last.work is None or why_not:
-                raise ConflictError(why_not)
-            return {**half, "half_of": str(last.work.id)}
+            half, why_not = half_of(trail.now.first), why_not_half(trail, fallen=post_is_down(loaded.state()))
+            if half is None or why_not:
+                raise ConflictError(HALF_WORDS[why_not])
+            return half
 
         return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
 
     def back_to(self, ticket: str, place: int, *, work_id: UUID, by: str, now: int | None = None) -> SoundView:
-        """Back to an earlier place, by the way from where both ends were gauged. now : as for `half_back`."""
+        """Back to an earlier place: between gauged places, else an estimate. now : as for `half_back`."""
 
-        def detail(work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
-            records = load_trail(work, loaded)
-            trail = made_trail(loaded, records)
+        def detail(uow: UnitOfWork, loaded: Loaded) -> WorkDetail:
+            trail = made_trail(loaded, load_trail(uow, loaded))
             _check_still_there(trail, now)
             spot = next((spot for spot in trail.spots if spot.number == place), None)
             if spot is None or spot is trail.now:
@@ -149,13 +148,16 @@ class Sound:
                     f"there is no place {place} to go back to: the post stands at place {trail.now.number}",
                     field="place",
                 )
-            why_not = sound_view(loaded, records, complaint="").may_go_back
+            why_not = why_not_back(trail, fallen=post_is_down(loaded.state()))
             if why_not:
-                raise ConflictError(why_not)
-            vectors = ways_back(trail, spot)
-            if vectors is None:
-                raise ConflictError(f"place {place} was never gauged: no way leads there")
-            return {"vector": vectors, "place": place}
+                raise ConflictError(BACK_WORDS[why_not])
+            back = way_back(trail, spot)
+            if back is None:
+                raise ConflictError(f"which way place {place} lies is not recorded: gauge both ends first")
+            if len(back.taps) == 1:
+                end, direction, taps = back.taps[0]
+                return PostMoved(end=end, direction=direction, taps=taps, place=place)
+            return PostMoved(vector=back.ways, place=place, estimated=back.known_to if back.is_estimate else None)
 
         return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
 
@@ -163,20 +165,18 @@ class Sound:
         """Something on the bridge that comes off again."""
         check_choice("trial", what, field="what")
         check_choice("place", place, field="place")
-        detail = {"what": what, "place": place, "words": words.strip()}
-        return self._act(ticket, "bridge_trial", lambda _work, _loaded: detail, work_id=work_id, by=by)
+        detail = BridgeTrial(what=what, place=place, words=words.strip())
+        return self._act(ticket, "bridge_trial", lambda _uow, _loaded: detail, work_id=work_id, by=by)
 
-    def trial_off(self, ticket: str, *, work_id: UUID, by: str) -> SoundView:
-        """What was tried on the bridge comes off."""
+    def trial_off(self, ticket: str, *, work_id: UUID, by: str, trial: UUID | None = None) -> SoundView:
+        """What was tried on the bridge comes off. trial : the work that put it on, None for the last."""
 
-        def detail(work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
-            lines = made_trail(loaded, load_trail(work, loaded)).lines
-            for line in reversed(lines):
-                if line.work is not None and line.kind == "bridge_trial":
-                    return {name: line.work.detail[name] for name in ("what", "place") if name in line.work.detail}
-                if line.kind in ("bridge_trial_off", "new_bridge"):
-                    break
-            raise ConflictError("nothing is being tried on the bridge")
+        def detail(uow: UnitOfWork, loaded: Loaded) -> WorkDetail:
+            on = open_trials(made_trail(loaded, load_trail(uow, loaded)))
+            chosen = next((one for one in reversed(on) if trial is None or one.id == trial), None)
+            if chosen is None or not isinstance(chosen.detail, BridgeTrial):
+                raise ConflictError("nothing is being tried on the bridge" if not on else "that trial was taken off")
+            return BridgeTrial(what=chosen.detail.what, place=chosen.detail.place, trial=chosen.id)
 
         return self._act(ticket, "bridge_trial_off", detail, work_id=work_id, by=by)
 
@@ -188,11 +188,11 @@ class Sound:
             raise RefusedError("say how much wood was taken, for instance 0.1", field="off")
         left = size_of(typed.left, "left", "what is left", most=60)
 
-        def detail(_work: UnitOfWork, loaded: Loaded) -> dict[str, object]:
+        def detail(_uow: UnitOfWork, loaded: Loaded) -> WorkDetail:
             if left is not None and not typed.reason.strip():
                 check_left(loaded.targets, typed.place, left)
             said = " ".join(part for part in (typed.words.strip(), typed.reason.strip()) if part)
-            return {"place": typed.place, "off": off, "left": left, "words": said}
+            return BridgeWood(place=typed.place, off=off, left=left, words=said)
 
         return self._act(ticket, "bridge_wood", detail, work_id=work_id, by=by)
 
@@ -201,8 +201,8 @@ class Sound:
         length = size_of(typed.length, "length", "the post's length", most=600)
         diameter = size_of(typed.diameter, "diameter", "the post's diameter", most=30)
 
-        def add(work: UnitOfWork, loaded: Loaded) -> None:
-            work.sound.add_post(
+        def add(uow: UnitOfWork, loaded: Loaded) -> None:
+            uow.sound.add_post(
                 PostEntry(
                     id=entry_id,
                     visit_id=loaded.visit.id,
@@ -230,16 +230,16 @@ class Sound:
         if not sound:
             raise RefusedError("the recording is empty: nothing was heard by the microphone", field="sound")
 
-        def add(work: UnitOfWork, loaded: Loaded) -> None:
+        def add(uow: UnitOfWork, loaded: Loaded) -> None:
             after = _after(loaded, None)
-            work.sound.record(NewRecording(recording_id, loaded.visit.id, after, kind, sound, words.strip(), by))
+            uow.sound.record(NewRecording(recording_id, loaded.visit.id, after, kind, sound, words.strip(), by))
 
         return self._change(ticket, add)
 
     def sound(self, recording_id: UUID) -> tuple[str, bytes]:
         """A recording's media type and bytes."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            found = work.sound.sound(recording_id)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            found = uow.sound.sound(recording_id)
         if found is None:
             raise NotFoundError("there is no such recording")
         return found
@@ -249,13 +249,13 @@ class Sound:
         if one == other:
             raise RefusedError("choose two recordings that differ", field="other")
 
-        def add(work: UnitOfWork, loaded: Loaded) -> None:
-            records = load_trail(work, loaded)
+        def add(uow: UnitOfWork, loaded: Loaded) -> None:
+            records = load_trail(uow, loaded)
             for field, wanted in (("one", one), ("other", other)):
                 if not any(recording.id == wanted for recording in records.recordings):
                     raise RefusedError("that recording is not of this instrument", field=field)
             first, second = (one, other) if secrets.randbelow(2) else (other, one)
-            work.sound.try_blind(
+            uow.sound.try_blind(
                 BlindTrial(trial_id, loaded.visit.id, player.strip() or records.player, first, second, None, by)
             )
 
@@ -263,8 +263,8 @@ class Sound:
 
     def blind_sound(self, trial_id: UUID, which: str) -> tuple[str, bytes]:
         """One of the two, without saying which it is."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            trial = work.sound.trial(trial_id)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            trial = uow.sound.trial(trial_id)
         if trial is None:
             raise NotFoundError("there is no such comparison")
         return self.sound(trial.first_id if which == "first" else trial.second_id)
@@ -272,10 +272,10 @@ class Sound:
     def choose_blind(self, ticket: str, trial_id: UUID, chosen: str) -> SoundView:
         """Which of the two was liked better; the first word stands."""
 
-        def choose(work: UnitOfWork, loaded: Loaded) -> None:
-            if not any(trial.id == trial_id for trial in work.sound.trials(loaded.instrument.id)):
+        def choose(uow: UnitOfWork, loaded: Loaded) -> None:
+            if not any(trial.id == trial_id for trial in uow.sound.trials(loaded.instrument.id)):
                 raise NotFoundError("there is no such comparison at this instrument")
-            work.sound.choose(trial_id, chosen)
+            uow.sound.choose(trial_id, chosen)
 
         return self._change(ticket, choose)
 
@@ -283,32 +283,31 @@ class Sound:
         self,
         ticket: str,
         kind: str,
-        detail: Callable[[UnitOfWork, Loaded], Mapping[str, object]],
+        detail: Callable[[UnitOfWork, Loaded], WorkDetail],
         *,
         work_id: UUID,
         by: str,
     ) -> SoundView:
         """Write an act down as a work, once."""
 
-        def add(work: UnitOfWork, loaded: Loaded) -> None:
+        def add(uow: UnitOfWork, loaded: Loaded) -> None:
             if any(done.id == work_id for done in loaded.works):
                 return
-            made = detail(work, loaded)
-            check_may_be_done(loaded, loaded.sheet(), kind)
-            kept = {name: value for name, value in made.items() if value not in (None, "")}
-            work.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=kept))
+            made = detail(uow, loaded)
+            check_may_be_done(loaded.assess(), kind)
+            uow.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=made))
 
         return self._change(ticket, add)
 
     def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded], None]) -> SoundView:
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
-            change(work, loaded)
-            loaded = load_bench(work, ticket)
-            view = sound_view(loaded, load_trail(work, loaded), complaint="")
-            note_step(work, loaded.visit, loaded.sheet())
-            work.commit()
+            change(uow, loaded)
+            loaded = load_bench(uow, ticket)
+            view = sound_view(loaded, load_trail(uow, loaded), complaint="")
+            note_instruction(uow, loaded.assess())
+            uow.commit()
             return view
 
 

@@ -13,10 +13,11 @@ from fidicula.core.sound.ratings import mean_rating
 from fidicula.db.records import Instrument, NewWork, SetString, StringSet, WorkDone
 from fidicula.db.sound_records import Retuning
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.acts import act_words
+from fidicula.db.work_details import StringsFitted
 from fidicula.services.choices import MATERIALS
 from fidicula.services.errors import NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change
+from fidicula.services.phrasing.acts import act_words
 from fidicula.services.sheet.model import BenchSheet, SetView, StringOn
 from fidicula.services.strings_on import (
     FATES,
@@ -82,13 +83,13 @@ class Strings:
 
     def view(self, ticket: str) -> StringsView:
         """What is on it, what was, how it settles."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            return _view(work, load_bench(work, ticket), datetime.now(UTC))
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return _view(uow, load_bench(uow, ticket), datetime.now(UTC))
 
     def sets(self, ticket: str) -> list[SetView]:
         """Sets on the shelf that fit this instrument: of its family, with as many strings."""
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            found = work.instruments.by_ticket(ticket)
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            found = uow.instruments.by_ticket(ticket)
             if found is None:
                 raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
             instrument = found[0]
@@ -99,23 +100,23 @@ class Strings:
                     material=s.material,
                     strings=[StringOn(string.name, string.diameter) for string in s.strings],
                 )
-                for s in work.string_sets.of_family(instrument.family)
+                for s in uow.string_sets.of_family(instrument.family)
                 if tuple(string.name for string in s.strings) == instrument.string_names
             ]
 
     def name(self, ticket: str, stringing: Stringing, *, work_id: UUID, by: str) -> BenchSheet:
         """Say which strings are on the instrument, or that they, or some of them, were put on now."""
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
             if not any(done.id == work_id for done in loaded.works):
-                work.log.add_work(_fitted(work, loaded, stringing, work_id=work_id, by=by))
-            return changed_sheet(work, ticket)
+                uow.log.add_work(_fitted(uow, loaded, stringing, work_id=work_id, by=by))
+            return changed_sheet(uow, ticket)
 
     def retune(self, ticket: str, *, retuning_id: UUID, cents: Sequence[str], remark: str, by: str) -> StringsView:
         """How far each string had gone before it was tuned again, as typed; empty where nobody looked."""
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
             names = loaded.instrument.string_names
             told = tuple(_cents(typed, name, i) for i, (typed, name) in enumerate(zip(cents, names, strict=False)))
@@ -124,31 +125,31 @@ class Strings:
                     "say how far a string had gone, for instance -8 cents; 0 for one that held", field="0"
                 )
             after = max((w.number for w in loaded.works if not w.taken_back), default=0)
-            work.sound.tune(Retuning(retuning_id, loaded.visit.id, after, told, remark.strip(), by))
-            view = _view(work, loaded, datetime.now(UTC))
-            work.commit()
+            uow.sound.tune(Retuning(retuning_id, loaded.visit.id, after, told, remark.strip(), by))
+            view = _view(uow, loaded, datetime.now(UTC))
+            uow.commit()
             return view
 
     def take_back_retuning(self, ticket: str, retuning_id: UUID, by: str) -> StringsView:
         """Undo a tuning that was written down by mistake."""
-        with UnitOfWork(self._engine) as work:
-            loaded = load_to_change(work, ticket)
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
-            if not work.sound.take_back("retuning", retuning_id, loaded.visit.id, by):
+            if not uow.sound.take_back("retuning", retuning_id, loaded.visit.id, by):
                 raise NotFoundError("that tuning is not among this visit's")
-            view = _view(work, loaded, datetime.now(UTC))
-            work.commit()
+            view = _view(uow, loaded, datetime.now(UTC))
+            uow.commit()
             return view
 
 
-def _view(work: UnitOfWork, loaded: Loaded, now: datetime) -> StringsView:
+def _view(uow: UnitOfWork, loaded: Loaded, now: datetime) -> StringsView:
     names = loaded.instrument.string_names
-    works = [one for one in work.sound.works(loaded.instrument.id) if one.work in FITTED]
-    sets = fitted_sets(work, works)
+    works = [one for one in uow.sound.works(loaded.instrument.id) if one.work in FITTED]
+    sets = fitted_sets(uow, works)
     hours = hours_a_week_of(works)
-    retunings = work.sound.retunings(loaded.instrument.id)
+    retunings = uow.sound.retunings(loaded.instrument.id)
     return StringsView(
-        strings=strings_now(work, loaded.instrument.id, len(names)),
+        strings=strings_now(uow, loaded.instrument.id, len(names)),
         fitted=[
             FittedView(
                 str(one.id),
@@ -167,7 +168,7 @@ def _view(work: UnitOfWork, loaded: Loaded, now: datetime) -> StringsView:
         drift=drift_words(retunings, names),
         steps=step_views(fitting(), loaded.instrument.family),
         hours_a_week=hours,
-        best=_best(work, loaded, works),
+        best=_best(uow, loaded, works),
         fates=dict(FATES),
         string_names=list(names),
     )
@@ -180,9 +181,9 @@ def _fitted_words(work: WorkDone) -> str:
     return f"{said}, on it already" if fitted_at(work) is None else f"{said}, on it since then"
 
 
-def _best(work: UnitOfWork, loaded: Loaded, works: Sequence[WorkDone]) -> str:
+def _best(uow: UnitOfWork, loaded: Loaded, works: Sequence[WorkDone]) -> str:
     """Which set was on when it sounded best, whatever changed since."""
-    records = load_trail(work, loaded)
+    records = load_trail(uow, loaded)
     line = best_line(made_trail(loaded, records), records.player, comparable=False)
     heard = None if line is None else by_player(line, records.player)
     if line is None or heard is None:
@@ -198,7 +199,7 @@ def _best(work: UnitOfWork, loaded: Loaded, works: Sequence[WorkDone]) -> str:
     )
 
 
-def _fitted(work: UnitOfWork, loaded: Loaded, stringing: Stringing, *, work_id: UUID, by: str) -> NewWork:
+def _fitted(uow: UnitOfWork, loaded: Loaded, stringing: Stringing, *, work_id: UUID, by: str) -> NewWork:
     """The work as it is kept. Raises RefusedError naming what cannot be."""
     names = loaded.instrument.string_names
     positions = sorted(set(stringing.positions))
@@ -206,47 +207,48 @@ def _fitted(work: UnitOfWork, loaded: Loaded, stringing: Stringing, *, work_id: 
         raise RefusedError(f"it has {len(names)} strings", field="positions")
     if stringing.fate and stringing.fate not in FATES:
         raise RefusedError(f"the old strings are one of: {', '.join(FATES.values())}", field="fate")
-    chosen = _chosen_set(work, loaded.instrument, stringing.set_id, stringing.own)
-    detail: dict[str, object] = {"set": chosen.name}
+    chosen = _chosen_set(uow, loaded.instrument, stringing.set_id, stringing.own)
+    detail = StringsFitted(set=chosen.name)
     on_it = chosen
     if 0 < len(positions) < len(names):
-        on_it = _mixed(work, loaded, chosen, positions)
-        detail |= {"positions": positions, "which": [names[i] for i in positions], "from": str(chosen.id)}
+        on_it = _mixed(uow, loaded, chosen, positions)
+        some = {"positions": tuple(positions), "which": tuple(names[i] for i in positions), "of_set": chosen.id}
+        detail = detail.model_copy(update=some)
     if stringing.put_on_now:
-        detail["fate"] = stringing.fate
+        detail = detail.model_copy(update={"fate": stringing.fate})
     elif stringing.since is not None:
         if stringing.since > datetime.now(UTC).astimezone().date():
             raise RefusedError("that day is still to come: say when they went on", field="since")
-        detail["since"] = stringing.since.isoformat()
+        detail = detail.model_copy(update={"since": stringing.since})
     if stringing.hours_a_week.strip():
-        detail["hours_a_week"] = _hours(stringing.hours_a_week)
+        detail = detail.model_copy(update={"hours_a_week": _hours(stringing.hours_a_week)})
     return NewWork(
         id=work_id,
         visit_id=loaded.visit.id,
         work="strings_changed" if stringing.put_on_now else "strings_named",
         done_by=by,
-        detail={name: value for name, value in detail.items() if value != ""},
+        detail=detail,
         string_set_id=on_it.id,
     )
 
 
-def _mixed(work: UnitOfWork, loaded: Loaded, of: StringSet, positions: Sequence[int]) -> StringSet:
+def _mixed(uow: UnitOfWork, loaded: Loaded, of: StringSet, positions: Sequence[int]) -> StringSet:
     """What is on it once some strings are of another set. Raises RefusedError where nobody knows the others."""
     base, names = loaded.string_set, loaded.instrument.string_names
     if base is None:
         raise RefusedError("say first which strings are on it; then one of them can be another", field="positions")
-    works = [one for one in work.sound.works(loaded.instrument.id) if one.work in FITTED]
-    on = strings_on(works, fitted_sets(work, works), len(names))
+    works = [one for one in uow.sound.works(loaded.instrument.id) if one.work in FITTED]
+    on = strings_on(works, fitted_sets(uow, works), len(names))
     name = mixed_name(on, positions, of)
     if name == of.name:
         return of
-    there = work.string_sets.named(base.family, name)
+    there = uow.string_sets.named(base.family, name)
     if there is not None:
         return there
     strings = tuple(of.strings[i] if i in positions else base.strings[i] for i in range(len(names)))
     material = base.material if 2 * len(positions) <= len(names) else of.material
     mixed = StringSet(uuid4(), name, base.family, material, strings, is_mixed=True)
-    work.string_sets.add(mixed)
+    uow.string_sets.add(mixed)
     return mixed
 
 
@@ -274,9 +276,9 @@ def _cents(typed: str, name: str, position: int) -> float | None:
     return cents
 
 
-def _chosen_set(work: UnitOfWork, instrument: Instrument, set_id: UUID | None, own: OwnSet | None) -> StringSet:
+def _chosen_set(uow: UnitOfWork, instrument: Instrument, set_id: UUID | None, own: OwnSet | None) -> StringSet:
     if set_id is not None:
-        found = work.string_sets.by_id(set_id)
+        found = uow.string_sets.by_id(set_id)
         if found is None:
             raise NotFoundError("that set of strings is not on the shelf", field="set_id")
         if tuple(s.name for s in found.strings) != instrument.string_names:
@@ -303,7 +305,7 @@ def _chosen_set(work: UnitOfWork, instrument: Instrument, set_id: UUID | None, o
             )
         strings.append(SetString(name, diameter, _tension(own.tensions[i] if i < len(own.tensions) else "", name)))
     new = StringSet(uuid4(), own.name.strip(), instrument.family, own.material, tuple(strings))
-    if not work.string_sets.add(new):
+    if not uow.string_sets.add(new):
         raise RefusedError(f"the shelf has a {instrument.family} set named {new.name} already", field="name")
     return new
 

@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from datetime import datetime, timedelta
+from datetime import datetime, time, timedelta
 from uuid import UUID
 
 from fidicula.core.sound.wear import DAYS_IN_MONTH, days_left, hours_played
 from fidicula.db.records import SetString, StringSet, WorkDone
 from fidicula.db.sound_records import Retuning
+from fidicula.db.work_details import StringsFitted
 from fidicula.tables.sound import Fitting, StringLife, string_life
 
 FITTED = ("strings_changed", "strings_named")
@@ -134,27 +135,31 @@ def _set_of(work: WorkDone, sets: Mapping[UUID, StringSet]) -> StringSet | None:
     """The set that the strings came from, also where a mixed one is on it since."""
     if work.work not in FITTED or work.taken_back:
         return None
-    of = work.detail.get("from")
-    return sets.get(UUID(of)) if of else sets.get(work.string_set_id) if work.string_set_id else None
+    of = _fitted(work).of_set or work.string_set_id
+    return None if of is None else sets.get(of)
+
+
+def _fitted(work: WorkDone) -> StringsFitted:
+    return work.detail if isinstance(work.detail, StringsFitted) else StringsFitted()
 
 
 def positions_of(work: WorkDone, count: int) -> Sequence[int]:
     """Which strings a work put on."""
-    return list(work.detail.get("positions") or range(count))
+    return _fitted(work).positions or range(count)
 
 
 def fitted_at(work: WorkDone) -> datetime | None:
     """When they were put on: now, on a day that somebody knew, or nobody knows."""
     if work.work == "strings_changed":
         return work.done_at
-    since = work.detail.get("since")
-    return datetime.fromisoformat(since).astimezone() if since else None
+    since = _fitted(work).since
+    return None if since is None else datetime.combine(since, time()).astimezone()
 
 
 def hours_a_week_of(works: Sequence[WorkDone]) -> float | None:
     """How long it is played, as was said last. [hours a week]"""
-    said = [work.detail["hours_a_week"] for work in works if work.detail.get("hours_a_week") is not None]
-    return float(said[-1]) if said else None
+    said = [hours for work in works if (hours := _fitted(work).hours_a_week) is not None]
+    return said[-1] if said else None
 
 
 def string_view(on: OnIt, *, hours_a_week: float | None, now: datetime) -> StringView:
@@ -198,7 +203,7 @@ def removed_of(works: Sequence[WorkDone], sets: Mapping[UUID, StringSet], count:
             for position in positions_of(work, count):
                 old = on[position]
                 if old is not None:
-                    fate = FATES.get(str(work.detail.get("fate", "")), "not said where it went")
+                    fate = FATES.get(_fitted(work).fate, "not said where it went")
                     found.append(RemovedView(old.string.name, old.set_name, work.done_at, fate))
         on = strings_on(works[: i + 1], sets, count)
     return found[::-1]

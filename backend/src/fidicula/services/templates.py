@@ -8,12 +8,12 @@ from dataclasses import dataclass
 from fidicula.core.geometry.board import arch
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.shapes import Line, Template, Words, arc, as_dxf, as_pdf, as_svg
+from fidicula.services.assessment.computing import Computed, Impossibility, compute
+from fidicula.services.assessment.cut import cut_facts
+from fidicula.services.assessment.questions import to_measure_again
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import ConflictError, NotFoundError
 from fidicula.services.loaded import load_bench
-from fidicula.services.sheet.cut import Computed, compute, cut_view
-from fidicula.services.sheet.held import BenchState
-from fidicula.services.sheet.model import ProblemView
-from fidicula.services.sheet.questions import to_measure_again
 
 FORMATS: Mapping[str, tuple[Callable[[Template], bytes], str]] = {
     "pdf": (as_pdf, "application/pdf"),
@@ -42,8 +42,8 @@ class Templates:
         make, writing = TEMPLATES.get(kind), FORMATS.get(form)
         if make is None or writing is None:
             raise NotFoundError(f"there is no template {kind}.{form}", field="kind")
-        with UnitOfWork(self._engine, only_reads=True) as work:
-            state = load_bench(work, ticket).state()
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            state = load_bench(uow, ticket).state()
         again = [state.name(place) for place in to_measure_again(state)]
         if again:
             raise ConflictError(f"nothing is cut by readings that do not hold: measure again {', '.join(again)}")
@@ -56,8 +56,8 @@ class Templates:
 
 def _computed(state: BenchState) -> Computed:
     found = compute(state)
-    if isinstance(found, ProblemView):
-        raise ConflictError(found.sentence)
+    if isinstance(found, Impossibility):
+        raise ConflictError(found.says)
     if found is None:
         raise ConflictError("the bridge cannot be worked out yet: name the strings and measure")
     return found
@@ -104,7 +104,7 @@ def crown(state: BenchState) -> Template:
             old.append((offset, string.crown_height + result.cut.crown_cut))
     if len(old) > 1:
         lines.append(Line("old", sorted(old)))
-    cut = cut_view(state, computed)
+    cut = cut_facts(state, computed)
     notes = [
         f"crown radius {plan.crown.radius:.1f}; full line: wanted; dashed: the crown as it is",
         "ticks on the crown: the strings; short level lines: the straightedge's marks",

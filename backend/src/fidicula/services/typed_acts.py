@@ -9,8 +9,9 @@ from datetime import date
 from fidicula.core.errors import CoreError
 from fidicula.core.readings.typed import in_unit, millimetres
 from fidicula.core.sound.ratings import HIGHEST, LOWEST, STRING_QUALITIES, WHOLE_QUALITIES
-from fidicula.services.acts import DIRECTIONS
+from fidicula.db.work_details import PostMoved
 from fidicula.services.errors import RefusedError
+from fidicula.services.phrasing.acts import DIRECTIONS
 from fidicula.services.targets.wanted import Targets
 from fidicula.tables.sound import act_choices
 
@@ -68,7 +69,7 @@ class PostTyped:
     marks_inside: str
 
 
-def moved_of(typed: MoveTyped) -> dict[str, object]:
+def moved_of(typed: MoveTyped) -> PostMoved:
     """A move as it is kept. Raises RefusedError naming what is missing."""
     if typed.end not in ("top", "bottom"):
         asked = "top and bottom are two acts: one, then listen" if typed.end else "say which end went: top or bottom"
@@ -84,17 +85,22 @@ def moved_of(typed: MoveTyped) -> dict[str, object]:
     taps, mm = typed.taps.strip(), typed.mm.strip()
     if bool(taps) == bool(mm):
         raise RefusedError("say how far: in taps or in mm, one of them", field="taps" if not mm else "mm")
-    said = {"end": typed.end, "direction": typed.direction, "tension": typed.tension, "tool": typed.tool}
-    said["words"] = typed.words.strip()
+    said = PostMoved(
+        end="top" if typed.end == "top" else "bottom",
+        direction=DIRECTIONS[typed.direction],
+        tension=typed.tension,
+        tool=typed.tool,
+        words=typed.words.strip(),
+    )
     if mm:
-        return {**said, "mm": size_of(mm, "mm", "the move", most=MOST_MM)}
+        return said.model_copy(update={"mm": size_of(mm, "mm", "the move", most=MOST_MM)})
     try:
         count = in_unit("taps", _HALF.get(taps, taps), what="how many taps")
     except CoreError as error:
         raise RefusedError(error.sentence, field="taps") from error
     if not 0 < count <= MOST_TAPS or count * 2 != int(count * 2):
         raise RefusedError(f"taps are whole, or half a light one, up to {MOST_TAPS}; it was {taps}", field="taps")
-    return {**said, "taps": count}
+    return said.model_copy(update={"taps": count})
 
 
 def check_choice(name: str, chosen: str, *, field: str) -> None:

@@ -2,12 +2,37 @@
 
 from __future__ import annotations
 
+from collections.abc import Container
 from dataclasses import dataclass
 from functools import cache
+from typing import Literal
 
 from fidicula.tables.rows import TableError, TableRow, read_rows
 from fidicula.tables.signs import When, computed_signs, findings, when
 from fidicula.tables.work import works
+
+Undecided = Literal["decide", "follow"]
+
+
+class InstructionRow(TableRow):
+    """One thing that somebody can be told to do.
+
+    part : of the instrument, None for none.  records : the work that writes it down, None for none.
+    label : in a word or two, for the rail.
+    """
+
+    instruction: str
+    part: str | None
+    records: str | None
+    label: str
+
+
+@cache
+def instructions() -> dict[str, InstructionRow]:
+    found = {row.instruction: row for row in read_rows("instructions", InstructionRow)}
+    for row in found.values():
+        _known_works(row.records, "instructions")
+    return found
 
 
 class _DecidingRow(TableRow):
@@ -19,6 +44,8 @@ class _DecidingRow(TableRow):
     before: str | None
     at_measure: str | None
     settled_by: str | None
+    rules_at: str | None
+    undecided: Undecided | None
     says: str
     source: str
 
@@ -27,10 +54,12 @@ class _OutcomeRow(TableRow):
     question: str
     outcome: str
     label: str
+    offered_when: str | None
     advised_when: str | None
     opens_gate: bool
     waits_hours: float | None
     gives: str | None
+    instructs: str | None
     says: str
     source: str
 
@@ -38,6 +67,7 @@ class _OutcomeRow(TableRow):
 class _StepRow(TableRow):
     step: str
     label: str
+    instructs: str
     works: str | None
     done_when: str | None
     redone_after: str | None
@@ -69,20 +99,27 @@ class VisitKind(TableRow):
 class Outcome:
     """One way to decide a question.
 
+    offered_when : it is offered only then; always where it is empty.
     advised_when : the first outcome of a question whose condition holds is what the signs speak for.
     opens_gate : the work behind the question may go on; else it waits until what was decided is done and measured.
     waits_hours : how long it waits, where time does it.
     gives : a sign that shows from then on, for the questions after it.
+    instructs : what is then to be done, by its row in instructions.csv; empty where it only lets the work go on.
     """
 
     outcome: str
     label: str
+    offered_when: When
     advised_when: When
     opens_gate: bool
     waits_hours: float | None
     gives: str | None
+    instructs: str
     says: str
     source: str
+
+    def is_offered(self, signs: Container[str]) -> bool:
+        return not self.offered_when.alternatives or self.offered_when.holds(signs)
 
 
 @dataclass(frozen=True)
@@ -92,6 +129,8 @@ class Deciding:
     short : its stop on the course.  bars : works that wait for it.  settled_by : works that answer it.
     before : the step that it stands before, where that is not the first one that it bars.
     at_measure : the single reading that a decision rests on; when that moves, the decision lapses.
+    rules_at : the step whose instruction the question takes over while it is open; None for none.
+    undecided : what is instructed there before anybody decided: to decide it, or to follow the recommendation.
     """
 
     question: str
@@ -102,6 +141,8 @@ class Deciding:
     before: str | None
     at_measure: str | None
     settled_by: frozenset[str]
+    rules_at: str | None
+    undecided: Undecided | None
     says: str
     outcomes: tuple[Outcome, ...]
 
@@ -110,12 +151,14 @@ class Deciding:
 class Step:
     """A stopped place of the course.
 
+    instructs : what is done there, by its row in instructions.csv.
     works : that it is for; any of them done makes it done.  done_when : the signs of the bench that make it done.
     redone_after : works after which it is to be done again.  lost_after : works after which it cannot be done any more.
     """
 
     step: str
     label: str
+    instructs: str
     works: frozenset[str]
     done_when: When
     redone_after: frozenset[str]
@@ -158,10 +201,12 @@ def questions() -> dict[str, Deciding]:
             Outcome(
                 outcome=row.outcome,
                 label=row.label,
+                offered_when=when(row.offered_when, known=known, table="decisions"),
                 advised_when=when(row.advised_when, known=known, table="decisions"),
                 opens_gate=row.opens_gate,
                 waits_hours=row.waits_hours,
                 gives=_known_sign(row.gives, known),
+                instructs=_known_instruction(row.instructs or "", "decisions"),
                 says=row.says,
                 source=row.source,
             )
@@ -177,6 +222,8 @@ def questions() -> dict[str, Deciding]:
             before=asked.before,
             at_measure=asked.at_measure,
             settled_by=_known_works(asked.settled_by, "deciding"),
+            rules_at=asked.rules_at,
+            undecided=asked.undecided,
             says=asked.says,
             outcomes=tuple(by_question.pop(asked.question, ())),
         )
@@ -195,6 +242,7 @@ def steps() -> dict[str, Step]:
         row.step: Step(
             step=row.step,
             label=row.label,
+            instructs=_known_instruction(row.instructs, "steps"),
             works=_known_works(row.works, "steps"),
             done_when=when(row.done_when, known=BENCH_SIGNS, table="steps"),
             redone_after=_known_works(row.redone_after, "steps"),
@@ -230,6 +278,12 @@ def visit_kinds() -> dict[str, VisitKind]:
             if stop not in steps() and stop not in questions():
                 raise TableError(f"visit_kinds.csv: {stop} is no step of steps.csv, and no question")
     return found
+
+
+def _known_instruction(name: str, table: str) -> str:
+    if name and name not in instructions():
+        raise TableError(f"{table}.csv: {name} is no row of instructions.csv")
+    return name
 
 
 def _known_sign(sign: str | None, known: set[str]) -> str | None:

@@ -24,6 +24,7 @@ class MeasureRow(OfFamilies):
     single reading.
     card : its turn among what a bridge needs, None for what only a full measuring takes.
     recheck : whether an instrument that comes back is asked for it.
+    keeps_days : so long it counts at a later visit where no work touched it; None for always, 0 for never.
     largest : no such measure can exceed it. [its unit]  height : over the board, so that a tool has a direction.
     zero_will_do : 0 is a plain reading, not a slip.  signed : it may be below nought.
     figures : what each place is held against, by the figure's name.
@@ -37,6 +38,7 @@ class MeasureRow(OfFamilies):
     places: tuple[str, ...] | None
     card: int | None
     recheck: bool
+    keeps_days: int | None
     largest: float
     unit: Unit
     height: bool

@@ -35,7 +35,8 @@ class OfFamilies(TableRow):
 class Finding(OfFamilies):
     """A sign that somebody sees. verdict : what it asks for.
 
-    leads_to : what to look at or measure next, and what to do.  work, measure : of it, that this program knows.
+    leads_to : what to look at or measure next, and what to do.  measure : of it, that this program knows.
+    work : the works that mend it, the usual one first.
     """
 
     finding: str
@@ -45,6 +46,11 @@ class Finding(OfFamilies):
     leads_to: str | None
     work: str | None
     measure: str | None
+
+    @property
+    def works(self) -> tuple[str, ...]:
+        """That mend it, the usual one first."""
+        return tuple((self.work or "").split())
 
 
 class Item(OfFamilies):

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.core.readings.doubt import Doubt, doubt_of, plausible_around
+from fidicula.core.readings.doubt import Doubt, change_without_work, doubt_of, leap_from, plausible_around
 
 
 def doubt(value: float, aim: float) -> Doubt | None:
-    return doubt_of(value=value, plausible=plausible_around(aim), aim=aim, largest=3000, name="it")
+    return doubt_of(value=value, plausible=plausible_around(aim), aim=aim, largest=3000)
 
 
 @pytest.mark.parametrize(
@@ -25,7 +25,7 @@ def test_a_slip_is_doubted_with_what_was_meant(value: float, aim: float, meant: 
     found = doubt(value, aim)
     assert found is not None
     assert found.suggested == pytest.approx(meant)
-    assert f"{meant:g}" in found.sentence
+    assert (found.code, found.about) == ("small" if value < aim else "large", aim)
 
 
 @pytest.mark.parametrize(("value", "aim"), [(5.0, 5.0), (2.0, 5.0), (12.5, 5.0), (0.1, 0.5), (2.5, 0.5)])
@@ -38,3 +38,31 @@ def test_nonsense_has_no_suggestion() -> None:
     found = doubt(0, 5.0)
     assert found is not None
     assert found.suggested is None
+
+
+@pytest.mark.parametrize(
+    ("value", "before", "leaps"),
+    [
+        (33.5, 27.0, True),  # a spread typed for the projection
+        (29.16, 27.0, False),  # eight hundredths of what stood there count in
+        (29.17, 27.0, True),
+        (24.83, 27.0, True),  # the other way just as much
+        (9.0, 8.0, False),  # a millimetre is no leap
+        (9.01, 8.0, True),
+    ],
+)
+def test_a_length_far_from_what_stood_there_leaps(value: float, before: float, leaps: bool) -> None:
+    found = leap_from(value=value, before=before)
+    assert found == (Doubt("leap", before) if leaps else None)
+
+
+@pytest.mark.parametrize(
+    ("value", "uncertainty", "changed"),
+    [(5.7, 0.02, False), (5.69, 0.02, True), (6.31, 0.02, True), (5.6, 0.1, False), (5.59, 0.1, True)],
+)
+def test_a_height_of_6_that_changed_with_nothing_done_is_asked_about(
+    value: float, uncertainty: float, changed: bool
+) -> None:
+    """More than 0.3, and more than four times what measuring explains; the limits count as measured."""
+    found = change_without_work(value=value, before=6.0, uncertainty=uncertainty)
+    assert found == (Doubt("changed", 6.0) if changed else None)

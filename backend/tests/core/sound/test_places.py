@@ -12,7 +12,6 @@ from fidicula.core.sound.places import (
     UNIT,
     Direction,
     gauged,
-    half_of_taps,
     moved,
     shifted,
     steps_of,
@@ -70,8 +69,3 @@ def test_what_a_tap_moved_here_is_told_by_gauged_taps() -> None:
     assert found.known_to == pytest.approx(max(0.4 / 3 - 0.12, 0.2 * math.sqrt(2) / 5))
     assert tap_length([]) is None
     assert tap_length([(2, 0.0)]) is None
-
-
-@pytest.mark.parametrize(("taps", "half"), [(0.5, 0.5), (1, 0.5), (1.5, 1), (2, 1), (3, 1.5), (5, 2.5)])
-def test_half_of_some_taps_is_in_whole_ones_and_a_light_one(taps: float, half: float) -> None:
-    assert half_of_taps(taps) == half

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.core.bands import Band, outside_by, standing
+from fidicula.core.bands import Band, outside_by, side_of_band
 from fidicula.core.errors import CoreError
 from fidicula.core.targets.heights import bands_across, end_height_band
 
@@ -34,9 +34,9 @@ def test_bands_fall_evenly_across_the_strings() -> None:
 
 
 def test_limits_count_as_in_band() -> None:
-    assert standing(value=5.5, band=FAMILY) == "in_band"
-    assert standing(value=5.51, band=FAMILY) == "above"
-    assert standing(value=4.4, band=FAMILY) == "below"
+    assert side_of_band(value=5.5, band=FAMILY) == "in_band"
+    assert side_of_band(value=5.51, band=FAMILY) == "above"
+    assert side_of_band(value=4.4, band=FAMILY) == "below"
     assert outside_by(value=4.4, band=FAMILY) == pytest.approx(-0.1)
     assert outside_by(value=5.6, band=FAMILY) == pytest.approx(0.1)
     assert outside_by(value=5.0, band=FAMILY) == 0

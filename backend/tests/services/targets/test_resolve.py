@@ -7,8 +7,8 @@ from uuid import uuid4
 
 import pytest
 from fidicula.db.records import FigureEntry, Instrument, SetString, StringSet, TargetChoice
-from fidicula.services.sheet.cut import Computed, compute
-from fidicula.services.sheet.held import BenchState, bench_state
+from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.state import BenchState, bench_state
 from fidicula.services.sheet.lines import NO_FIGURE, changes, target_lines
 from fidicula.services.targets.resolve import targets_of
 from fidicula.services.targets.rules import Rules, make_rules

@@ -40,9 +40,9 @@ const rows = computed((): Row[] => {
     { key: 'end_height', label: "at the board's end", cells: of('end_height') },
     {
       key: 'wanted',
-      label: props.sheet.recipe.heights_at_mark ? "wanted at the bridge's mark" : 'wanted there',
+      label: props.sheet.recipe.heights_at_mark ? 'target mark height' : 'target end height',
       figures: props.sheet.cut.strings.map((s, i) => {
-        const wanted = props.sheet.recipe.heights_at_mark ? s.wanted_mark : s.wanted_end_height
+        const wanted = props.sheet.recipe.heights_at_mark ? s.target_mark : s.target_end
         return { why: `wanted:${i}`, text: wanted === null ? null : mm(wanted), provisional: false }
       }),
     },
@@ -50,10 +50,10 @@ const rows = computed((): Row[] => {
     { key: 'slot_depth', label: 'slot depth', cells: of('slot_depth') },
     {
       key: 'down',
-      label: 'string comes down',
+      label: 'string drop at bridge',
       figures: props.sheet.cut.strings.map((s, i) => ({
         why: `down:${i}`,
-        text: s.down === null ? null : mm(s.down, 1),
+        text: s.drop === null ? null : mm(s.drop, 1),
         provisional: s.state === 'provisional',
       })),
     },

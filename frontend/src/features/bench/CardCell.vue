@@ -27,17 +27,18 @@ const figure = (value: number) => (props.places === 2 ? mm(value) : plain(value)
 
 const shown = computed(() => {
   if (props.waiting !== null) return { text: props.waiting, kind: 'waiting', word: 'waits' }
-  if (props.refused !== null && props.draft) return { text: props.draft, kind: 'refused', word: 'not taken' }
-  if (props.draft) return { text: props.draft, kind: 'draft', word: 'not taken' }
+  if (props.refused !== null && props.draft) return { text: props.draft, kind: 'refused', word: 'not saved' }
+  if (props.draft) return { text: props.draft, kind: 'draft', word: 'not saved' }
   const { state, value, assumed, told } = props.cell
   if (value !== null && state === 'doubted') return { text: plain(value), kind: 'doubted', word: 'doubted' }
   if (value !== null && state === 'stale') return { text: figure(value), kind: 'stale', word: 'stale' }
-  if (value !== null) return { text: figure(value), kind: 'taken', word: '' }
-  if (told !== null) return { text: mm(told, 1), kind: 'told', word: 'told by others' }
+  if (value !== null) return { text: figure(value), kind: 'taken', word: props.cell.simulated ? 'simulated' : '' }
+  if (told !== null) return { text: mm(told, 1), kind: 'told', word: 'derived' }
+  if (props.cell.is_last_visit && props.cell.last_time !== null) return { text: figure(props.cell.last_time), kind: 'told', word: 'last visit' }
   if (assumed !== null) return { text: figure(assumed), kind: 'assumed', word: 'assumed' }
   return { text: '·', kind: 'missing', word: 'not measured' }
 })
-const standing = computed(() => (['taken', 'told'].includes(shown.value.kind) ? (props.cell.band?.standing ?? null) : null))
+const standing = computed(() => (['taken', 'told'].includes(shown.value.kind) ? (props.cell.band?.side ?? null) : null))
 const mark = computed(() => ({ above: '▲', below: '▼', in_band: '' })[standing.value ?? 'in_band'])
 const spoken = computed(() => {
   const side = standing.value === 'in_band' ? 'in band' : (standing.value ?? '')

@@ -14,7 +14,7 @@ const atBench = useAtBench()
 const inInches = computed(() => (atBench.inches && props.cell.unit === 'mm' && props.cell.value !== null ? inches(props.cell.value) : ''))
 /** A doubt or a refusal names the place itself. */
 const isSpeaking = computed(() => props.refused !== null || (props.cell.state === 'doubted' && !props.draft))
-const usable = computed(() => (props.cell.state === 'taken' ? props.cell.value : null))
+const usable = computed(() => (props.cell.state === 'current' ? props.cell.value : null))
 const suggested = computed(() => props.cell.doubt?.suggested ?? null)
 const origin = computed(() => {
   const { taken_at: at, taken_by: by, tool, direction } = props.cell
@@ -36,7 +36,7 @@ const origin = computed(() => {
       <v-btn v-if="cell.doubt.may_be_kept" size="small" @click="emit('keep')"><kbd>Enter</kbd>&nbsp;keeps {{ plain(cell.value ?? 0) }}</v-btn>
     </template>
     <template v-else>
-      <BandRuler v-if="cell.band" :low="cell.band.low" :aim="cell.band.aim" :high="cell.band.high" :value="usable" :standing="cell.band.standing" :outside-by="cell.band.outside_by" />
+      <BandRuler v-if="cell.band" :low="cell.band.low" :aim="cell.band.aim" :high="cell.band.high" :value="usable" :side="cell.band.side" :outside-by="cell.band.outside_by" />
       <span v-if="cell.stale_because" class="stale">stale: {{ cell.stale_because }}</span>
       <span v-if="cell.last_time !== null">last time <b>{{ plain(cell.last_time) }}</b><template v-if="cell.last_time_at">, {{ ago(cell.last_time_at) }}</template></span>
       <span v-if="inInches">about {{ inInches }}</span>

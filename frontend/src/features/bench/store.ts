@@ -21,6 +21,7 @@ interface Waiting {
 interface Manner {
   shown?: string | null
   repeats?: boolean
+  simulated?: boolean
   tool?: string
   paperAt?: string
 }
@@ -127,7 +128,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Keep a reading here at once, and send it. */
-  function take(cell: Cell, typed: string, repeats: boolean): void {
+  function take(cell: Cell, typed: string, repeats: boolean, simulated = false): void {
     if (!atBench.may('measure')) {
       failure.value = `${atBench.person} does not measure: whoever does gives a PIN first.`
       return
@@ -138,6 +139,7 @@ export const useBench = defineStore('bench', () => {
       tool: atBench.toolFor(cell.measure, cell.tools),
       paperAt: paperAt.value,
       shown: cell.reading_id,
+      simulated,
     })
   }
 
@@ -147,9 +149,9 @@ export const useBench = defineStore('bench', () => {
     notice.value = ''
     const id = freshId()
     const { measure, position } = at
-    const { repeats = false, tool = atBench.tool, paperAt: written = '', shown = null } = more
+    const { repeats = false, simulated = false, tool = atBench.tool, paperAt: written = '', shown = null } = more
     const taken_at = (written ? new Date(written) : new Date()).toISOString()
-    const body = { id, measure, position, typed, tool, taken_at, after_work: afterWork, shown, repeats, from_paper: written !== '' }
+    const body = { id, measure, position, typed, tool, taken_at, after_work: afterWork, shown, repeats, simulated, from_paper: written !== '' }
     waiting.value.push({ ticket: of, person: atBench.personId, body })
     void flush()
     return id
@@ -261,8 +263,8 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** What is typed from here on was taken after the work, though the work may still be on its way. */
-  async function doWork(work: string): Promise<boolean> {
-    const body = { id: freshId(), work, after_work: sheet.value?.last_work ?? null }
+  async function doWork(work: string, words = ''): Promise<boolean> {
+    const body = { id: freshId(), work, words, after_work: sheet.value?.last_work ?? null }
     const before = flush()
     const done = before.then(() =>
       change((of) =>

@@ -11,7 +11,7 @@ export interface UseEntryReturn {
   setDraft: (text: string) => void
   onKey: (event: KeyboardEvent) => void
   goTo: (key: string) => void
-  takeNow: (repeats: boolean) => void
+  takeNow: (repeats: boolean, simulated?: boolean) => void
   takeSuggested: () => void
 }
 
@@ -47,7 +47,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   }
 
   function firstOpen(): string | undefined {
-    const open = cells.value.find((candidate) => candidate.state !== 'taken' && !isWaiting(candidate))
+    const open = cells.value.find((candidate) => candidate.state !== 'current' && !isWaiting(candidate))
     return open && keyOf(open)
   }
 
@@ -71,13 +71,13 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     goTo(following ? keyOf(following) : (firstOpen() ?? inHand.value))
   }
 
-  function takeNow(repeats: boolean): void {
+  function takeNow(repeats: boolean, simulated = false): void {
     if (!cell.value) return
     const typed = draft.value.trim()
     if (typed !== '') {
       const isRepeat = repeatNext.value === inHand.value
       repeatNext.value = repeats ? inHand.value : ''
-      bench.take(cell.value, typed, isRepeat)
+      bench.take(cell.value, typed, isRepeat, simulated)
     } else if (cell.value.state === 'doubted' && cell.value.doubt?.may_be_kept) {
       void bench.confirm(cell.value)
     }

@@ -27,7 +27,7 @@ watch(isOpen, async (open) => {
 })
 
 function said(line: LogLine): string {
-  return { taken: '', doubted: 'doubted', corrected: 'corrected since', 'taken back': 'taken back', work: '' }[line.state]
+  return { current: '', doubted: 'doubted', corrected: 'corrected since', 'taken back': 'taken back', work: '' }[line.state]
 }
 </script>
 

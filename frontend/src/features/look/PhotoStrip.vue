@@ -60,7 +60,7 @@ async function takeBack(): Promise<void> {
         </button>
       </template>
     </div>
-    <p v-if="shots.length && mayInspect" class="quiet">Worth taking with the {{ sheet?.camera }}.</p>
+    <p v-if="shots.length && mayInspect && sheet?.camera" class="quiet">Worth taking with the {{ sheet?.camera }}.</p>
     <div v-if="progress" role="status">
       <v-progress-linear :model-value="(100 * progress.through) / progress.of" color="primary" />
       {{ progress.through }} of {{ progress.of }} kept{{ isAway ? '; the server does not answer, the others wait here' : '' }}

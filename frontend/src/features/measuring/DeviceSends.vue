@@ -9,7 +9,7 @@ import { useCommands } from '@/shared/commands'
 import { useStored } from '@/shared/stored'
 
 const props = defineProps<{ ticket: string; cell: Cell }>()
-const emit = defineEmits<{ sent: [typed: string, tool: string] }>()
+const emit = defineEmits<{ sent: [typed: string, tool: string, simulated: boolean] }>()
 
 const OF_CALIPER = { noisy: 'its readings jump', wrongly_zeroed: 'wrongly zeroed', in_inches: 'in inches', chatty: 'chatty with units' }
 const OF_OTHERS = { overtone: 'hears the octave', stuck: 'stuck' }
@@ -22,22 +22,22 @@ watch(() => keyOf(props.cell), () => (fault.value = ''))
 async function send(): Promise<void> {
   const body = { measure: props.cell.measure, position: props.cell.position, manner: manner.value }
   try {
-    const { typed, tool } = await answerOf(api.POST('/api/instruments/{ticket}/device', { params: { path: { ticket: props.ticket } }, body }))
+    const { typed, tool, simulated } = await answerOf(api.POST('/api/instruments/{ticket}/device', { params: { path: { ticket: props.ticket } }, body }))
     fault.value = ''
-    emit('sent', typed.trim(), tool)
+    emit('sent', typed.trim(), tool, simulated)
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     fault.value = error.message
   }
 }
-useCommands([{ letter: 'k', words: 'the simulated device sends', run: () => void send() }])
+useCommands([{ letter: 'k', words: 'reading from simulated device', run: () => void send() }])
 </script>
 
 <template>
   <details class="device">
     <summary>Simulated devices</summary>
     <label v-for="(words, name) in FAULTS" :key="name"><input v-model="manner" type="checkbox" :value="name" />{{ words }}</label>
-    <v-btn @click="send">It sends</v-btn>
+    <v-btn @click="send">Send reading</v-btn>
   </details>
   <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
 </template>

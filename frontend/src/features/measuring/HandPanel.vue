@@ -8,7 +8,7 @@ import DeviceSends from './DeviceSends.vue'
 import MeasureSketch from './MeasureSketch.vue'
 
 const props = defineProps<{ sheet: BenchSheet; cell: Cell; isWhyOpen: boolean; whyLines: string[] }>()
-const emit = defineEmits<{ sent: [typed: string, tool: string] }>()
+const emit = defineEmits<{ sent: [typed: string, tool: string, simulated: boolean] }>()
 const atBench = useAtBench()
 const house = useHouse()
 
@@ -43,8 +43,8 @@ const findings = computed(() => props.sheet.findings.filter((found) => found.of 
     <p v-else class="tool">read with a {{ tools[0]?.label }}</p>
     <p v-for="found in findings" :key="found.says" class="found">{{ found.says }}</p>
     <p v-for="line in isWhyOpen ? whyLines : []" :key="line" class="quiet">{{ line }}</p>
-    <p v-if="cell.told !== null">Told by {{ cell.told_by }}; a reading of its own counts before that.</p>
-    <DeviceSends v-if="atBench.may('measure')" :ticket="sheet.instrument.ticket" :cell="cell" @sent="(typed, tool) => emit('sent', typed, tool)" />
+    <p v-if="cell.told !== null">Derived from {{ cell.told_by }}. A reading taken here counts first.</p>
+    <DeviceSends v-if="atBench.may('measure') && house.choices?.has_devices" :ticket="sheet.instrument.ticket" :cell="cell" @sent="(typed, tool, simulated) => emit('sent', typed, tool, simulated)" />
   </aside>
 </template>
 

@@ -69,7 +69,7 @@ const stopAsking = watch(
 )
 /* Another course begins at its first place that is still open. */
 watch([course, form], () => {
-  const first = cells.value.find((cell) => cell.state !== 'taken') ?? cells.value[0]
+  const first = cells.value.find((cell) => cell.state !== 'current') ?? cells.value[0]
   if (first && !cells.value.some((cell) => keyOf(cell) === entry.inHand.value)) entry.goTo(keyOf(first))
 })
 
@@ -94,16 +94,16 @@ function toSheet(): void {
 }
 function skip(): void {
   const at = cells.value.findIndex((cell) => keyOf(cell) === entry.inHand.value)
-  const next = cells.value.slice(at + 1).find((cell) => cell.state !== 'taken') ?? cells.value.find((cell) => cell.state !== 'taken')
+  const next = cells.value.slice(at + 1).find((cell) => cell.state !== 'current') ?? cells.value.find((cell) => cell.state !== 'current')
   if (next) entry.goTo(keyOf(next))
 }
 
 /** What a device sent is taken as its reading. */
-function sent(typed: string, tool: string): void {
+function sent(typed: string, tool: string, simulated: boolean): void {
   if (!inHand.value) return
   atBench.chooseTool(inHand.value.measure, tool)
   entry.setDraft(typed)
-  entry.takeNow(false)
+  entry.takeNow(false, simulated)
 }
 
 const paperOpen = ref(false)

@@ -47,5 +47,5 @@ export function linesOf(cells: readonly Cell[], part: string): MeasureLine[] {
 
 /** “31 of 52”: how many of a course's places are read and hold. */
 export function progress(cells: readonly Cell[]): string {
-  return `${cells.filter((cell) => cell.state === 'taken').length} of ${cells.length}`
+  return `${cells.filter((cell) => cell.state === 'current').length} of ${cells.length}`
 }

@@ -31,9 +31,9 @@ const rows = computed(() =>
             <button type="button" class="plain-button" :aria-expanded="opened === row.key" @click="opened = opened === row.key ? '' : row.key">{{ row.label }}</button>
           </th>
           <td>{{ row.was }}</td>
-          <td class="then" :class="row.standing">
-            {{ row.would }}<span v-if="MARKS[row.standing]" aria-hidden="true">{{ MARKS[row.standing] }}</span>
-            <span class="unit">{{ row.unit }}</span><span v-if="row.standing" class="only-read">, {{ WORDS[row.standing] }}</span>
+          <td class="then" :class="row.side">
+            {{ row.would }}<span v-if="MARKS[row.side]" aria-hidden="true">{{ MARKS[row.side] }}</span>
+            <span class="unit">{{ row.unit }}</span><span v-if="row.side" class="only-read">, {{ WORDS[row.side] }}</span>
           </td>
           <td class="band">{{ row.band }}</td>
         </tr>

@@ -67,15 +67,21 @@ useCommands([
     <PageLinks :ticket="ticket" :family="family" :here="page" class="links" />
     <main v-if="view" class="said" :aria-label="view.title">
       <h1>{{ ticket }} · {{ view.title }}</h1>
+      <div class="now" role="note">
+        <p><b>{{ view.is_here ? view.instruction.title : `First: ${view.instruction.title}` }}</b></p>
+        <template v-if="view.is_here">
+          <p v-for="line in [...view.instruction.says, ...view.instruction.do]" :key="line">{{ line }}</p>
+        </template>
+      </div>
       <p v-for="line in view.finding" :key="line" class="finding">{{ line }}</p>
       <StringsRecord v-if="page === 'strings'" :ticket="ticket" />
       <PostTrail v-if="page === 'post'" :ticket="ticket" @changed="again" />
       <div v-if="retakes.length" class="retake" role="note">
-        <p><b>To be read first:</b></p>
+        <p><b>Measure first:</b></p>
         <ul>
           <li v-for="one in retakes" :key="one.name">{{ one.name }}: {{ one.why }}</li>
         </ul>
-        <router-link :to="{ name: 'measure', params: { ticket }, query: { place: keyOf(retakes[0]!) } }">to the measuring</router-link>
+        <router-link :to="{ name: 'measure', params: { ticket }, query: { place: keyOf(retakes[0]!) } }">Measure</router-link>
       </div>
       <div class="plots" :class="{ two: view.plots.length > 1 }">
         <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="view.plots.length > 1 ? 460 : 820" :height="view.plots.length > 1 ? 220 : 260" />
@@ -87,9 +93,9 @@ useCommands([
       <ShelfLine v-if="view.shelf" :family="family" :list="view.shelf" @changed="again" />
       <OtherViews v-if="drawn && bench.sheet" :view="drawn" :sheet="bench.sheet" :width="820" :height="250" class="drawn" />
       <WaysBeside :ways="view.ways" :decided="asked?.decided?.outcome ?? ''" />
-      <p v-if="view.stale_after.length && view.consequences.length" class="quiet">Once that is done, these are read again: {{ view.stale_after.join(', ') }}.</p>
+      <p v-if="view.stale_after.length && view.consequences.length" class="quiet">After that, measure again: {{ view.stale_after.join(', ') }}.</p>
     </main>
-    <p v-else class="said" role="status">{{ faults[''] || 'Working it out …' }}</p>
+    <p v-else class="said" role="status">{{ faults[''] || 'Calculating …' }}</p>
     <aside v-if="view" class="side" aria-label="What if">
       <template v-if="view.handles.length">
         <h2>What if</h2>
@@ -112,7 +118,7 @@ useCommands([
       <TemplateLinks :ticket="ticket" :page="page" />
       <p v-if="view.caution" class="caution">{{ view.caution }}</p>
       <p v-if="bench.failure" class="impossible" role="alert">{{ bench.failure }}</p>
-      <v-btn v-if="view.work && view.consequences.length && atBench.may('measure')" class="done" @click="workDone">Write down: {{ view.work_label.toLowerCase() }}</v-btn>
+      <v-btn v-if="view.work && view.consequences.length && atBench.may('measure')" class="done" @click="workDone">Record: {{ view.work_label.toLowerCase() }}</v-btn>
     </aside>
   </div>
 </template>

@@ -7,10 +7,10 @@ defineProps<{ ways: PageWay[]; decided: string }>()
 
 <template>
   <section v-if="ways.length" class="ways" aria-label="Ways to go on">
-    <article v-for="way in ways" :key="way.label" :class="{ advised: way.advised, decided: way.outcome !== '' && way.outcome === decided }">
+    <article v-for="way in ways" :key="way.label" :class="{ advised: way.recommended, decided: way.outcome !== '' && way.outcome === decided }">
       <h3>{{ way.label }}</h3>
       <p v-if="way.outcome !== '' && way.outcome === decided" class="said">decided</p>
-      <p v-else-if="way.advised" class="said">the signs speak for it</p>
+      <p v-else-if="way.recommended" class="said">the signs speak for it</p>
       <p>{{ way.says }}</p>
       <ul v-if="way.takes.length"><li v-for="line in way.takes" :key="line">{{ line }}</li></ul>
     </article>
@@ -28,7 +28,7 @@ article {
   border: 1px solid var(--hairline);
   border-radius: 4px;
 }
-.advised {
+.recommended {
   border-color: var(--ink);
 }
 .decided {

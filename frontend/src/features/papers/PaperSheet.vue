@@ -38,10 +38,10 @@ function figure(cell: Cell): string {
   const told = `${decimalsOf(cell) === 2 ? mm(value) : plain(value)} ${cell.unit}`
   return atBench.inches && cell.unit === 'mm' ? `${told} (${inches(value)})` : told
 }
-function standing(cell: Cell): string {
+function sideOf(cell: Cell): string {
   if (cell.state === 'stale') return `stale: ${cell.stale_because ?? ''}`
   if (cell.state === 'doubted') return 'doubted'
-  return { above: 'above', below: 'below', in_band: 'in band', none: '' }[cell.band?.standing ?? 'none']
+  return { above: 'above', below: 'below', in_band: 'in band', none: '' }[cell.band?.side ?? 'none']
 }
 function band(cell: Cell): string {
   return cell.band ? `${plain(cell.band.low)} to ${plain(cell.band.high)}` : ''
@@ -70,10 +70,10 @@ const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'l
       <OtherViews view="side" :sheet="sheet" :width="WIDTH" :height="270" />
       <OtherViews view="plan" :sheet="sheet" :width="WIDTH" :height="240" />
       <section>
-        <h2>{{ sheet.words.title }}</h2>
-        <p v-for="line in sheet.words.says" :key="line">{{ line }}</p>
-        <ol v-if="sheet.words.do.length"><li v-for="line in sheet.words.do" :key="line">{{ line }}</li></ol>
-        <p v-if="sheet.words.caution"><b>{{ sheet.words.caution }}</b></p>
+        <h2>{{ sheet.instruction.title }}</h2>
+        <p v-for="line in sheet.instruction.says" :key="line">{{ line }}</p>
+        <ol v-if="sheet.instruction.do.length"><li v-for="line in sheet.instruction.do" :key="line">{{ line }}</li></ol>
+        <p v-if="sheet.instruction.caution"><b>{{ sheet.instruction.caution }}</b></p>
         <p v-for="found in sheet.findings" :key="found.says">{{ found.says }}</p>
       </section>
       <section v-if="decided.length">
@@ -86,13 +86,13 @@ const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'l
         <h2>Readings</h2>
         <p v-if="!read.length">Nothing has been read yet.</p>
         <table v-else>
-          <thead><tr><th>What</th><th class="figure">Reading</th><th>Wanted</th><th></th><th>With, by, when</th></tr></thead>
+          <thead><tr><th>What</th><th class="figure">Reading</th><th>Target</th><th></th><th>With, by, when</th></tr></thead>
           <tbody>
             <tr v-for="cell in read" :key="keyOf(cell)">
               <td>{{ cell.name }}</td>
               <td class="figure">{{ figure(cell) }}</td>
               <td>{{ band(cell) }}</td>
-              <td>{{ standing(cell) }}</td>
+              <td>{{ sideOf(cell) }}</td>
               <td>{{ cell.tool }}<template v-if="cell.direction === 'shortest'">, the shortest way</template>, {{ cell.taken_by }}, {{ cell.taken_at ? day(cell.taken_at) : '' }}</td>
             </tr>
           </tbody>

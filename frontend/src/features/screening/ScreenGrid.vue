@@ -145,7 +145,7 @@ function spoken(row: ScreenRow, column: ScreenColumn, cell: ScreenCell): string 
     const found = cell.offered.filter((one) => cell.findings.includes(one.finding)).map((one) => one.label)
     return `${name}: ${[VERDICT_WORDS[verdict ?? cell.verdict] ?? 'blank', ...found, refused].filter(Boolean).join(', ')}`
   }
-  const side = cell.standing === 'in_band' ? 'in band' : (cell.standing ?? '')
+  const side = cell.side === 'in_band' ? 'in band' : (cell.side ?? '')
   const value = typed ?? (cell.value === null ? 'not measured' : plain(cell.value))
   return `${name}, ${cell.string}: ${[value, side, cell.doubt && 'doubted', refused && `not taken, ${refused}`].filter(Boolean).join(', ')}`
 }
@@ -207,7 +207,7 @@ defineExpose({ begin: () => go(0, nextFitting(props.rows[0]?.cells ?? [], TICK, 
               <VerdictMark :verdict="verdictOf(row, columns[c], cell)" />
               <span>{{ shortOf(verdictOf(row, columns[c], cell)) }}</span>
             </div>
-            <div v-else-if="columns[c]" class="figure" :class="[cell.standing, { refused: waits(row.ticket, columns[c], cell).refused, doubted: cell.doubt }]">
+            <div v-else-if="columns[c]" class="figure" :class="[cell.side, { refused: waits(row.ticket, columns[c], cell).refused, doubted: cell.doubt }]">
               <input
                 data-reading
                 type="text"
@@ -223,8 +223,8 @@ defineExpose({ begin: () => go(0, nextFitting(props.rows[0]?.cells ?? [], TICK, 
                 @input="onInput($event, row.ticket, cell)"
                 @keydown="onReadingKey($event, r, c)"
               />
-              <span v-if="cell.standing === 'above'" class="mark" aria-hidden="true">▲</span>
-              <span v-else-if="cell.standing === 'below'" class="mark" aria-hidden="true">▼</span>
+              <span v-if="cell.side === 'above'" class="mark" aria-hidden="true">▲</span>
+              <span v-else-if="cell.side === 'below'" class="mark" aria-hidden="true">▼</span>
               <span v-else-if="cell.doubt" class="mark" aria-hidden="true">?</span>
             </div>
           </td>

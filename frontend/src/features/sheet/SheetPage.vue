@@ -44,9 +44,9 @@ const wordPanel = ref<InstanceType<typeof WordPanel> | null>(null)
 const step = computed(() => sheet.value?.course.find((stop) => stop.key === stepKey.value) ?? null)
 /** Whatever was said of a step or a question may have moved the tag on the rail. */
 watch(
-  () => sheet.value?.next,
+  () => sheet.value?.instruction,
   (now, before) => {
-    if (before && now && (now.says !== before.says || now.until !== before.until)) void house.load()
+    if (before && now && (now.title !== before.title || now.until !== before.until)) void house.load()
   },
 )
 
@@ -80,14 +80,24 @@ async function work(kind: keyof typeof MEASURED_FIRST): Promise<void> {
   entry.goTo(MEASURED_FIRST[kind])
   if (await done) void house.load()
 }
+/** Whether the sheet asks for a work now, or lets it be recorded beside that. */
+function mayRecord(kind: string): boolean {
+  const told = sheet.value?.instruction
+  return told?.record?.work === kind || (told?.also ?? []).some((one) => one.work === kind)
+}
+function record(kind: string): void {
+  if (kind === 'crown_cut' || kind === 'nut_filed') void work(kind)
+  else if (kind === 'strings_changed') stringsOpen.value = true
+  else void otherWork(kind)
+}
 /** Any other work: what it made stale is measured next. A move of the post says which end went, and which way. */
-async function otherWork(kind: string): Promise<void> {
+async function otherWork(kind: string, words = ''): Promise<void> {
   why.value = null
   if (kind === 'post_moved') {
     void router.push({ name: 'sound', params: { ticket: props.ticket }, query: { act: 'move' } })
     return
   }
-  if (!(await bench.doWork(kind))) return
+  if (!(await bench.doWork(kind, words))) return
   const stale = sheet.value?.cells.find((cell) => cell.state === 'stale')
   if (stale) entry.goTo(keyOf(stale))
   void house.load()
@@ -126,7 +136,7 @@ function openStep(key: string): void {
 }
 /** The step that the course stands at, or waits for. */
 function openNext(): void {
-  const next = sheet.value?.course.find((stop) => stop.key === sheet.value?.next.stop)
+  const next = sheet.value?.course.find((stop) => stop.key === sheet.value?.instruction.stop)
   if (next) openStop(next)
 }
 
@@ -144,11 +154,11 @@ useCommands([
   { letter: 's', words: 'strings', run: () => (stringsOpen.value = true), possible: () => sheet.value !== null },
   { letter: 'h', words: 'recipe and schools', run: openRecipe, possible: () => sheet.value !== null },
   { letter: 'w', words: 'why', run: () => openWhy(), possible: () => sheet.value !== null },
-  { letter: 'c', words: 'cut done', run: () => void work('crown_cut'), possible: () => atBench.may('measure') && (sheet.value?.may_cut ?? false) },
+  { letter: 'c', words: 'crown cut', run: () => void work('crown_cut'), possible: () => atBench.may('measure') && mayRecord('crown_cut') },
   { letter: 'j', words: 'nut filed', run: () => void work('nut_filed'), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'k', words: 'work done', run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'd', words: 'decide', run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
-  { letter: 't', words: 'this step', run: openNext, possible: () => !!sheet.value?.next.stop },
+  { letter: 't', words: 'this step', run: openNext, possible: () => !!sheet.value?.instruction.stop },
   { letter: 'e', words: 'look it over', run: toLook, possible: () => sheet.value !== null },
   { letter: 'a', words: 'measure in full', run: toMeasuring, possible: () => sheet.value !== null },
   { letter: 'x', words: 'another view', run: otherView, possible: () => sheet.value !== null },
@@ -191,7 +201,6 @@ const geometry = computed(() =>
   }),
 )
 
-const isBarred = computed(() => sheet.value?.crown_barred === true)
 const bowRoom = computed(() =>
   (sheet.value?.drawing?.strings ?? []).filter((s) => s.bow_separation !== null).map((s) => `${s.name} ${s.bow_separation?.toFixed(1)}°`),
 )
@@ -213,11 +222,11 @@ const refusedElsewhere = computed(() =>
         <div class="views" role="group" aria-label="View">
           <button v-for="(words, name) in VIEWS" :key="name" type="button" class="plain-button" :aria-pressed="view === name" @click="view = name">{{ words }}</button>
         </div>
-        <button type="button" class="plain-button" @click="stringsOpen = true">{{ sheet.strings ? sheet.strings.name : 'no strings named' }}</button>
+        <button type="button" class="plain-button" @click="stringsOpen = true">{{ sheet.strings ? sheet.strings.name : 'No strings chosen' }}</button>
         <button type="button" class="plain-button recipe" @click="openRecipe">{{ recipe }}</button>
       </header>
       <div ref="panel" class="panel">
-        <TakeOff v-if="view === 'end'" :cut="sheet.cut" :geometry="geometry" :barred="isBarred" :narrow="isNarrow" @why="why = $event" />
+        <TakeOff v-if="view === 'end'" :cut="sheet.cut" :geometry="geometry" :narrow="isNarrow" @why="why = $event" />
         <div class="drawing" :style="{ height: `${drawingHeight}px` }">
           <OtherViews v-if="view !== 'end'" :view="view" :sheet="sheet" :width="isNarrow ? width : width - margins.right + 12" :height="drawingHeight" />
           <EndView
@@ -230,12 +239,12 @@ const refusedElsewhere = computed(() =>
             :left-handed="sheet.instrument.left_handed"
           />
           <div v-else class="no-drawing">
-            <p>{{ sheet.strings ? sheet.words.says[0] : 'The bridge is drawn once the strings are named.' }}</p>
+            <p>{{ sheet.strings ? sheet.instruction.says[0] : 'The bridge is drawn once the strings are chosen.' }}</p>
             <v-btn v-if="!sheet.strings" variant="flat" @click="stringsOpen = true">Choose the strings</v-btn>
           </div>
           <div v-if="view === 'end' && sheet.drawing && !isNarrow" class="notes">
             <button type="button" class="plain-button" @click="why = 'crown_radius'">crown radius<br /><b>{{ mm(sheet.drawing.crown_radius, 1) }}</b></button>
-            <button type="button" class="plain-button" @click="why = 'bow'">bow's room<br /><b v-for="room in bowRoom" :key="room" class="line">{{ room }}</b></button>
+            <button type="button" class="plain-button" @click="why = 'bow'">bow clearance<br /><b v-for="room in bowRoom" :key="room" class="line">{{ room }}</b></button>
           </div>
         </div>
         <BenchCard
@@ -274,8 +283,8 @@ const refusedElsewhere = computed(() =>
       :failure="bench.failure || bench.notice || bench.heldBack"
       :may-work="atBench.may('measure')"
       @close-why="why = null"
-      @cut-done="work('crown_cut')"
-      @nut-filed="work('nut_filed')"
+      @record="record"
+      @hand-over="handOverOpen = true"
       @strings="stringsOpen = true"
       @recipe="openRecipe"
       @undo="undo"
@@ -286,11 +295,11 @@ const refusedElsewhere = computed(() =>
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" @done="otherWork" />
     <v-dialog v-model="handOverOpen">
       <v-card>
-        <v-card-title tag="h2">Hand {{ ticket }} over?</v-card-title>
-        <v-card-text>It leaves the rail. Its readings, works and decisions stay, and it opens with them when it comes again.</v-card-text>
+        <v-card-title tag="h2">Hand over {{ ticket }}?</v-card-title>
+        <v-card-text>It leaves the list of instruments here. Its readings, works and decisions stay on record.</v-card-text>
         <v-card-actions class="acts">
-          <v-btn variant="flat" autofocus @click="handOver">Hand it over</v-btn>
-          <v-btn @click="handOverOpen = false">Not yet</v-btn>
+          <v-btn variant="flat" autofocus @click="handOver">Hand over</v-btn>
+          <v-btn @click="handOverOpen = false">Cancel</v-btn>
         </v-card-actions>
       </v-card>
     </v-dialog>

@@ -1,37 +1,47 @@
 <script setup lang="ts">
-/** The wood to take off, a big figure over each string of the drawing; hollow while it may not be taken. */
+/** The wood at each string over the drawing: big where it is to take now, small where it would only be to the aim. */
 import { computed } from 'vue'
 import type { BenchSheet } from '@/api'
 import type { SheetGeometry } from '@/features/drawing'
-import { mm } from '@/shared/format'
+import { down, mm } from '@/shared/format'
 
-const props = defineProps<{ cut: BenchSheet['cut']; geometry: SheetGeometry; barred: boolean; narrow: boolean }>()
+const props = defineProps<{ cut: BenchSheet['cut']; geometry: SheetGeometry; narrow: boolean }>()
 const emit = defineEmits<{ why: [name: string] }>()
 
-const takeOff = computed(() =>
+const NOTHING = 0.05
+const LABELS = {
+  none: '',
+  due: 'take off',
+  waits: 'do not cut yet',
+  to_aim: 'in band; to the aim',
+  not_chosen: 'not cut: decided otherwise',
+} as const
+const label = computed(() => (props.cut.role === 'due' && props.cut.state === 'provisional' ? 'take off, provisional' : LABELS[props.cut.role]))
+const strings = computed(() =>
   props.cut.strings.map((s, i) => ({
     ...s,
     column: props.geometry.columns[i],
-    side: s.wood === null ? '' : s.wood <= -0.05 ? 'below' : s.wood >= 0.05 ? 'above' : '',
+    side: s.wood === null ? '' : s.wood <= -NOTHING ? 'below' : s.wood >= NOTHING ? 'above' : '',
+    text: s.wood === null ? '–' : s.wood < 0 ? mm(-s.wood, 1) : down(s.wood, 1),
   })),
 )
 </script>
 
 <template>
-  <div class="take-off" aria-label="Wood to take off at the bridge">
-    <span v-if="!narrow" class="take-label"><b>{{ barred ? 'not yet to take off' : cut.state === 'provisional' ? 'take off, provisional' : 'take off' }}</b><br />mm of wood</span>
-    <template v-for="(s, i) in takeOff" :key="s.name">
+  <div class="take-off" :class="cut.role" aria-label="Wood to take off at the bridge">
+    <span v-if="!narrow" class="take-label"><b>{{ label }}</b><br />mm of wood</span>
+    <template v-for="(s, i) in strings" :key="s.name">
       <button
         v-if="s.wood !== null && s.column"
         type="button"
         class="plain-button wood"
-        :class="[s.side, barred ? 'provisional' : s.state]"
+        :class="s.side"
         :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"
-        :aria-label="`${s.name}: ${s.state} ${s.wood < 0 ? 'short by' : 'take off'} ${mm(Math.abs(s.wood), 1)} mm, give or take ${mm(s.plus_minus ?? 0)}. Why?`"
+        :aria-label="`${s.name}: ${label}, ${s.wood < 0 ? 'too low by' : ''} ${s.text} mm, ±${mm(s.uncertainty ?? 0, 1)}. Why?`"
         @click="emit('why', `wood:${i}`)"
       >
-        <span class="number">{{ mm(Math.abs(s.wood), 1) }}</span>
-        <span class="below-number">{{ s.side === 'below' ? 'short' : `±${mm(s.plus_minus ?? 0)}` }}</span>
+        <span class="number">{{ s.text }}</span>
+        <span class="below-number">{{ s.side === 'below' ? 'too low' : `±${mm(s.uncertainty ?? 0, 1)}` }}</span>
       </button>
       <span v-else-if="s.column" class="wood none" :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"><span class="number">–</span></span>
     </template>
@@ -67,21 +77,22 @@ const takeOff = computed(() =>
   font-size: 14px;
   line-height: 1.2;
 }
-.wood.above .number {
-  color: var(--above);
+.due .number {
+  color: var(--ink);
+}
+.waits .number,
+.not_chosen .number,
+.to_aim .number {
+  padding-top: 8px;
+  font-size: 20px;
+  font-weight: 400;
+  color: var(--quiet);
+}
+.not_chosen .number {
+  text-decoration: line-through;
 }
 .wood.below .number {
   color: var(--below);
-}
-.wood.provisional .number {
-  color: transparent;
-  -webkit-text-stroke: 1.3px var(--ink);
-}
-.wood.provisional.above .number {
-  -webkit-text-stroke-color: var(--above);
-}
-.wood.provisional.below .number {
-  -webkit-text-stroke-color: var(--below);
 }
 .wood.none {
   color: var(--quiet);

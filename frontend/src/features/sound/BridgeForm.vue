@@ -9,7 +9,7 @@ import type { Faults } from './useSound'
 const props = defineProps<{
   view: SoundView
   tryOnBridge: (body: TrialBody) => Promise<Faults>
-  trialOff: () => Promise<Faults>
+  trialOff: (trial: string) => Promise<Faults>
   woodOff: (body: WoodBody) => Promise<Faults>
 }>()
 const emit = defineEmits<{ done: [] }>()
@@ -35,7 +35,7 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>('inpu
 <template>
   <form ref="form" aria-label="The bridge, for its tone" @submit.prevent="send">
     <h2>The bridge, for its tone</h2>
-    <p v-if="view.trial_on">On it now: {{ view.trial_on }}. <v-btn size="small" @click="write(trialOff)">Take it off</v-btn></p>
+    <p v-for="one in view.trials_on" :key="one.id">On the bridge: {{ one.says }}. <v-btn size="small" @click="write(() => trialOff(one.id))">Record: taken off</v-btn></p>
     <fieldset>
       <legend class="only-read">what</legend>
       <label class="choice"><input v-model="way" type="radio" value="trial" name="way" />try something that comes off again</label>

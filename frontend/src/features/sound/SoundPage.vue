@@ -157,7 +157,7 @@ useCommands([
         <template v-if="view.fallen">The post lies inside; it last stood at place </template><template v-else>The post stands at place </template><b>{{ view.now }}</b><template v-if="nowPlace?.mean">, heard as <b>{{ nowPlace.mean.toFixed(1) }}</b> of 5</template>.
         <template v-if="best && !best.is_now">Best so far: place <b>{{ best.number }}</b>, {{ best.mean?.toFixed(1) }}.</template>
         <template v-else-if="best">It is the best so far.</template>
-        <template v-if="view.trial_on"> On the bridge: {{ view.trial_on }}.</template>
+        <template v-if="view.trials_on.length"> On the bridge: {{ view.trials_on.map((one) => one.says).join(', ') }}.</template>
       </p>
       <p v-if="note" class="note" role="status">{{ note }}</p>
       <p v-if="view.stop" class="note" role="note">{{ view.stop }}</p>

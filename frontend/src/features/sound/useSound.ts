@@ -24,7 +24,7 @@ export interface UseSoundReturn {
   halfBack: () => Promise<Faults>
   backTo: (place: number) => Promise<Faults>
   tryOnBridge: (body: TrialBody) => Promise<Faults>
-  trialOff: () => Promise<Faults>
+  trialOff: (trial: string) => Promise<Faults>
   woodOff: (body: WoodBody) => Promise<Faults>
   describePost: (body: PostBody) => Promise<Faults>
   record: (sound: Blob, words: string) => Promise<Faults>
@@ -104,7 +104,7 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
     halfBack: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/half-back', { ...params(), body: { id: id(['half', view.value?.now]), now: view.value?.now ?? null } }))),
     backTo: (place) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/back', { ...params(), body: { id: id(['back', view.value?.now, place]), place, now: view.value?.now ?? null } }))),
     tryOnBridge: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial', { ...params(), body: { ...body, id: id(['trial', body]) } }))),
-    trialOff: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial-off', { ...params(), body: { id: id(['trial off', view.value?.lines.length]) } }))),
+    trialOff: (trial) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial-off', { ...params(), body: { id: id(['trial off', trial]), trial } }))),
     woodOff: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/wood', { ...params(), body: { ...body, id: id(['wood', body]) } }))),
     describePost: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/post', { ...params(), body: { ...body, id: id(['post', body]) } }))),
     record: (sound, words) =>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** What is to be decided, what bars a work first; one stands open at a time. */
 import { nextTick, ref, watch } from 'vue'
-import type { Asked } from '@/api'
+import type { Decision } from '@/api'
 import { focusChosen } from '@/shared/focus'
 import QuestionPanel from './QuestionPanel.vue'
 
-const props = defineProps<{ questions: Asked[]; mayDecide: boolean }>()
+const props = defineProps<{ questions: Decision[]; mayDecide: boolean }>()
 const open = ref('')
 
 /** What bars the crown and nobody has decided stands open by itself; advice waits until it is asked for. */

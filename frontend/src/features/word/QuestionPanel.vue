@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** One question: the ways to decide it side by side, what each takes, and the decision with its reason. */
 import { computed, nextTick, ref, watch } from 'vue'
-import { answerOf, api, Refused, type Asked } from '@/api'
+import { answerOf, api, Refused, type Decision } from '@/api'
 import { useBench } from '@/features/bench'
 import { until } from '@/shared/format'
 import { freshId } from '@/shared/id'
 import { pageOfQuestion, routeOf } from '@/shared/pages'
 
-const props = defineProps<{ asked: Asked; mayDecide: boolean }>()
+const props = defineProps<{ asked: Decision; mayDecide: boolean }>()
 /** Whether its ways stand open. */
 const isOpen = defineModel<boolean>({ required: true })
 const bench = useBench()
@@ -17,14 +17,14 @@ const reason = ref('')
 const fault = ref('')
 const isSending = ref(false)
 const reasonField = ref<HTMLInputElement | null>(null)
-const outcome = computed(() => props.asked.outcomes.find((row) => row.outcome === chosen.value) ?? null)
+const outcome = computed(() => props.asked.options.find((row) => row.outcome === chosen.value) ?? null)
 const page = computed(() => pageOfQuestion(props.asked.question))
 const isBarring = computed(() => props.asked.bars.length > 0 && !props.asked.is_open)
 
 /** Somebody chose here: what the signs speak for since then changes nothing of that. */
 const isTouched = ref(false)
 function proposed(): string {
-  return props.asked.decided?.outcome ?? props.asked.outcomes.find((row) => row.advised)?.outcome ?? ''
+  return props.asked.decided?.outcome ?? props.asked.options.find((row) => row.recommended)?.outcome ?? ''
 }
 watch(
   [() => props.asked.question, () => props.asked.decided?.id],
@@ -72,33 +72,33 @@ function toReason(event: KeyboardEvent): void {
       <span v-if="asked.decided" class="said">
         <b>{{ asked.decided.label }}</b>, {{ asked.decided.by }}<template v-if="asked.decided.waits_until && !asked.is_open">, until {{ until(asked.decided.waits_until) }}</template>
       </span>
-      <span v-else-if="!isOpen" class="said">{{ asked.advised ? `to decide: ${asked.advised.charAt(0).toLowerCase()}${asked.advised.slice(1)}?` : 'to decide' }}</span>
+      <span v-else-if="!isOpen" class="said">{{ asked.recommended ? `Recommended: ${asked.recommended}` : 'Not decided' }}</span>
     </button>
     <div v-if="isOpen" class="body">
       <p v-if="asked.decided?.reason">“{{ asked.decided.reason }}”</p>
       <p>{{ asked.says.charAt(0).toUpperCase() }}{{ asked.says.slice(1) }}.</p>
-      <p class="because">Signs: {{ asked.because.join('; ') }}.<template v-if="isBarring"> Until it is decided not: {{ asked.bars.join(', ').toLowerCase() }}.</template></p>
+      <p class="because">Signs: {{ asked.because.join('; ') }}.<template v-if="isBarring"> Until it is decided, these wait: {{ asked.bars.join(', ').toLowerCase() }}.</template></p>
       <router-link v-if="page && $route.name !== 'page'" class="page" :to="routeOf(bench.ticket, page)">what each way would do</router-link>
       <template v-if="mayDecide">
         <fieldset>
           <legend class="only-read">{{ asked.title }}</legend>
-          <label v-for="row in asked.outcomes" :key="row.outcome" class="answer" :class="{ chosen: row.outcome === chosen }">
+          <label v-for="row in asked.options" :key="row.outcome" class="answer" :class="{ chosen: row.outcome === chosen }">
             <input v-model="chosen" type="radio" :name="`outcome-${asked.question}`" :value="row.outcome" @change="isTouched = true" @keydown.enter="toReason" />
             <span>
-              <b>{{ row.label }}</b><span v-if="row.advised" class="advised">the signs speak for it</span>
+              <b>{{ row.label }}</b><span v-if="row.recommended" class="recommended">Recommended</span>
               <span v-if="row.figures" class="figures">{{ row.figures }}</span>
               <span v-if="row.outcome === chosen" class="says">{{ row.says }}</span>
             </span>
           </label>
         </fieldset>
         <label class="reason">
-          <span>{{ outcome?.needs_reason ? 'why, kept and printed' : 'why, if there is more to say' }}</span>
+          <span>{{ outcome?.needs_reason ? 'Reason (kept and printed)' : 'Reason (optional)' }}</span>
           <input ref="reasonField" v-model="reason" maxlength="500" autocomplete="off" />
         </label>
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-        <v-btn type="submit" variant="flat" :loading="isSending" :disabled="chosen === ''">{{ asked.decided ? 'Decide anew' : 'Decide' }}</v-btn>
+        <v-btn type="submit" variant="flat" :loading="isSending" :disabled="chosen === ''">{{ asked.decided ? 'Change decision' : 'Save decision' }}</v-btn>
       </template>
-      <p v-else>A luthier decides it.</p>
+      <p v-else>A luthier decides this.</p>
     </div>
   </form>
 </template>
@@ -165,7 +165,7 @@ fieldset {
 .answer.chosen b {
   font-weight: 700;
 }
-.advised {
+.recommended {
   display: table;
   margin: 2px 0;
   padding: 0 6px;

@@ -1,14 +1,15 @@
 <script setup lang="ts">
-/** The word: what the sheet says, what to do, why, the caution; and the works that can be written down. */
+/** What to do now: title, reason, steps, caution, the one main button; then what is to be decided. */
 import { computed, ref } from 'vue'
 import type { BenchSheet } from '@/api'
-import { ago, until } from '@/shared/format'
+import { ago } from '@/shared/format'
 import PageLinks from '@/shared/PageLinks.vue'
 import { useAtBench } from '@/shared/person'
 import QuestionList from './QuestionList.vue'
+import SlipActs from './SlipActs.vue'
 
 const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string; mayWork: boolean }>()
-const emit = defineEmits<{ closeWhy: []; cutDone: []; nutFiled: []; strings: []; recipe: []; undo: []; takeBack: []; step: [key: string] }>()
+const emit = defineEmits<{ closeWhy: []; record: [work: string]; strings: []; recipe: []; undo: []; takeBack: []; step: [key: string]; handOver: [] }>()
 
 const atBench = useAtBench()
 const list = ref<InstanceType<typeof QuestionList> | null>(null)
@@ -18,15 +19,12 @@ const complaint = computed(() => {
   const words = props.sheet.instrument.complaint
   return allOfIt.value || words.length <= LONG ? words : `${words.slice(0, LONG)} …`
 })
-/** A step that somebody says is done has its button here. */
+const told = computed(() => props.sheet.instruction)
+/** A step that somebody confirms as done has its button here. */
 const byHand = computed(() => {
-  const stop = props.sheet.course.find((one) => one.key === props.sheet.next.stop)
+  const stop = props.sheet.course.find((one) => one.key === told.value.stop)
   return stop?.by_hand && stop.state === 'here' ? stop : null
 })
-/** A question says why itself, further down. */
-const nextIsQuestion = computed(() => props.sheet.course.some((one) => one.key === props.sheet.next.stop && one.is_question))
-/** Where a cut is there and may not be made, the title below says what is next. */
-const titleSaysIt = computed(() => nextIsQuestion.value && props.sheet.crown_barred && props.sheet.cut.state !== 'none')
 defineExpose({ decide: (question?: string) => list.value?.decide(question) })
 const why = computed(() => (props.opened === null ? null : (props.sheet.whys[props.opened] ?? null)))
 </script>
@@ -42,42 +40,45 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
     </p>
     <p v-for="line in sheet.instrument.heed" :key="line" class="heed">{{ line }}</p>
     <p v-if="sheet.instrument.handed_over_at" class="gone">
-      Handed over {{ ago(sheet.instrument.handed_over_at) }} by {{ sheet.instrument.handed_over_by }}: it takes nothing on until it comes in again.
-      <v-btn v-if="atBench.may('sign_off')" size="small" @click="emit('takeBack')">It is still here</v-btn>
+      Handed over {{ ago(sheet.instrument.handed_over_at) }} by {{ sheet.instrument.handed_over_by }}. Open a new visit to work on it again.
+      <v-btn v-if="atBench.may('sign_off')" size="small" @click="emit('takeBack')">Undo hand-over</v-btn>
     </p>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <section v-if="why" class="why" aria-live="polite">
       <h2>
         {{ why.title }}
-        <button type="button" class="plain-button close" aria-label="Close the why" @click="emit('closeWhy')">×</button>
+        <button type="button" class="plain-button close" aria-label="Close" @click="emit('closeWhy')">×</button>
       </h2>
       <div class="lines">
         <p v-for="line in why.lines" :key="line">{{ line }}</p>
       </div>
       <p v-if="why.follows" class="follows">{{ why.follows }}</p>
     </section>
-    <p v-for="line in sheet.asks" :key="line" class="asks" role="note">{{ line }}</p>
-    <div v-if="!sheet.instrument.handed_over_at && !titleSaysIt" class="next" aria-label="What is next">
-      <p><span class="quiet">next</span> <b>{{ sheet.next.says }}</b><template v-if="sheet.next.until">, until {{ until(sheet.next.until) }}</template></p>
-      <p v-if="sheet.next.why && !nextIsQuestion" class="quiet">{{ sheet.next.why.charAt(0).toUpperCase() }}{{ sheet.next.why.slice(1) }}{{ /[.?!]$/.test(sheet.next.why) ? '' : '.' }}</p>
-      <v-btn v-if="byHand && mayWork" size="small" @click="emit('step', byHand.key)">{{ byHand.label }} …</v-btn>
+    <h1>{{ told.title }}</h1>
+    <p v-for="line in told.says" :key="line">{{ line }}</p>
+    <ol v-if="told.do.length > 1" class="do">
+      <li v-for="line in told.do" :key="line">{{ line }}</li>
+    </ol>
+    <p v-else-if="told.do.length" class="do">{{ told.do[0] }}</p>
+    <p v-if="told.caution" class="caution">{{ told.caution }}</p>
+    <SlipActs v-if="told.slip && mayWork" :slip="told.slip" @strings="emit('strings')" />
+    <div v-if="!sheet.instrument.handed_over_at" class="main">
+      <v-btn v-if="mayWork && told.code === 'name_strings'" variant="flat" @click="emit('strings')">Choose strings</v-btn>
+      <v-btn v-if="mayWork && told.record" variant="flat" @click="emit('record', told.record.work)">{{ told.record.label }}</v-btn>
+      <v-btn v-if="mayWork && byHand && !told.record" variant="flat" @click="emit('step', byHand.key)">{{ byHand.label }} …</v-btn>
+      <v-btn v-if="atBench.may('sign_off') && told.code === 'hand_over'" variant="flat" @click="emit('handOver')">Hand over</v-btn>
+      <template v-if="mayWork">
+        <v-btn v-for="one in told.also" :key="one.work" @click="emit('record', one.work)">{{ one.label }}</v-btn>
+      </template>
     </div>
-    <h1>{{ sheet.words.title }}</h1>
+    <p v-for="line in sheet.notices" :key="line" class="asks" role="note">{{ line }}</p>
     <QuestionList
       ref="list"
       :questions="sheet.questions"
       :may-decide="atBench.may('sign_off')"
     />
-    <p v-for="line in sheet.words.says" :key="line">{{ line }}</p>
-    <template v-if="sheet.words.do.length">
-      <h2>Do</h2>
-      <ol v-if="sheet.words.do.length > 1">
-        <li v-for="line in sheet.words.do" :key="line">{{ line }}</li>
-      </ol>
-      <p v-else>{{ sheet.words.do[0] }}</p>
-    </template>
     <template v-if="sheet.proposals.length">
-      <h2>Seen, and to be planned</h2>
+      <h2>Found, to be planned</h2>
       <p v-for="line in sheet.proposals" :key="line">{{ line.charAt(0).toUpperCase() }}{{ line.slice(1) }}.</p>
     </template>
     <template v-if="sheet.cut.assumed.length">
@@ -86,12 +87,8 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
         <li v-for="line in sheet.cut.assumed" :key="line">{{ line }}</li>
       </ul>
     </template>
-    <p v-if="sheet.words.caution" class="caution">{{ sheet.words.caution }}</p>
     <PageLinks :ticket="sheet.instrument.ticket" :family="sheet.instrument.family" class="pages" />
     <div class="works">
-      <v-btn v-if="mayWork && !sheet.strings" variant="flat" @click="emit('strings')">Choose the strings</v-btn>
-      <v-btn v-if="mayWork && sheet.may_cut" variant="flat" @click="emit('cutDone')">Cut done</v-btn>
-      <v-btn v-if="mayWork && sheet.may_file_nut" @click="emit('nutFiled')">Nut filed</v-btn>
       <v-btn v-if="sheet.strings" @click="emit('recipe')">Recipe</v-btn>
       <v-btn v-if="mayWork && sheet.undoable" :title="sheet.undoable.words" @click="emit('undo')">Undo: {{ sheet.undoable.words }}</v-btn>
     </div>
@@ -169,7 +166,7 @@ ol {
   color: var(--quiet);
 }
 .caution {
-  margin: 12px 0 0;
+  margin: 10px 0;
   padding: 8px 12px;
   border: 1.5px solid var(--ink);
   border-radius: 4px;
@@ -187,16 +184,17 @@ ol {
   padding-left: 10px;
   border-left: 3px dotted var(--ink);
 }
-.next {
-  margin-bottom: 12px;
-  padding-bottom: 8px;
-  border-bottom: 1px solid var(--hairline);
+.do {
+  font-weight: 700;
 }
-.next p {
-  margin: 0 0 2px;
+.main {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin: 12px 0;
 }
-.quiet {
-  color: var(--quiet);
+.main:empty {
+  display: none;
 }
 .complaint {
   overflow-wrap: anywhere;

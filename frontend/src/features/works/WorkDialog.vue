@@ -5,35 +5,41 @@ import type { Choices } from '@/api'
 import { focusChosenInDialog } from '@/shared/focus'
 
 defineProps<{ works: Choices['works'] }>()
-const emit = defineEmits<{ done: [work: string] }>()
+const emit = defineEmits<{ done: [work: string, words: string] }>()
 const isOpen = defineModel<boolean>({ required: true })
 const chosen = ref('')
+const words = ref('')
+const OTHER = 'other_work'
 
 watch(isOpen, (open) => {
-  if (open) chosen.value = ''
+  if (open) chosen.value = words.value = ''
 })
+function isReady(): boolean {
+  return chosen.value !== '' && (chosen.value !== OTHER || words.value.trim() !== '')
+}
 function done(): void {
-  if (chosen.value === '') return
+  if (!isReady()) return
   isOpen.value = false
-  emit('done', chosen.value)
+  emit('done', chosen.value, words.value.trim())
 }
 </script>
 
 <template>
   <v-dialog v-model="isOpen" @after-enter="focusChosenInDialog">
     <v-card>
-      <v-card-title tag="h2">What was done?</v-card-title>
+      <v-card-title tag="h2">Record work</v-card-title>
       <v-card-text>
         <form id="work-done" @submit.prevent="done">
-          <v-radio-group v-model="chosen" hide-details @keydown.enter.prevent="done">
+          <v-radio-group v-model="chosen" hide-details class="works" @keydown.enter.prevent="done">
             <v-radio v-for="work in works" :key="work.key" :value="work.key" :label="work.label" />
           </v-radio-group>
-          <p>What the work touches goes stale and is measured again; undo takes it back.</p>
+          <label v-if="chosen === OTHER" class="words">What was done<input v-model="words" maxlength="400" autocomplete="off" /></label>
+          <p>Readings that the work touches become stale. Undo removes the entry.</p>
         </form>
       </v-card-text>
       <v-card-actions class="actions">
-        <v-btn variant="flat" type="submit" form="work-done" :disabled="chosen === ''">Write it down</v-btn>
-        <v-btn @click="isOpen = false">Leave it</v-btn>
+        <v-btn variant="flat" type="submit" form="work-done" :disabled="!isReady()">Save</v-btn>
+        <v-btn @click="isOpen = false">Cancel</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>
@@ -42,6 +48,24 @@ function done(): void {
 <style scoped>
 p {
   margin: 8px 0 0;
+}
+.words {
+  display: block;
+}
+.words input {
+  display: block;
+  width: 100%;
+  min-height: 44px;
+  padding: 2px 8px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+.works :deep(.v-selection-control-group) {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
 }
 .actions {
   padding: 8px 24px 20px;

@@ -91,6 +91,15 @@ def smallest_file(*, files: Sequence[float], wanted: tuple[float, float]) -> flo
     return min(fitting, default=None)
 
 
+def end_height_given(*, filed: float, carry: float) -> float:
+    """How far a string comes down at the board's end when its nut slot is filed: it turns about the bridge. [mm]
+
+    filed : off the slot's floor, 0 or more. [mm]  carry : string length over board length, above 1.
+    Source: similar triangles.
+    """
+    return filed * (1 - 1 / carry)
+
+
 def judge_slot(*, height: float, target_height: float, tolerance: float) -> NutState:
     """Whether a slot is still to be filed; one that is too low cannot be filed right.
 

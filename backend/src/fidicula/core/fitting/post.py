@@ -17,11 +17,11 @@ from typing import Literal
 from fidicula.core.errors import TOLERANCE, DoesNotFitError
 
 Fit = Literal["tighter", "same", "looser"]
-Place = tuple[float, float]
+Point = tuple[float, float]
 """[behind the back of the foot, from the centre line], of the post's middle. [mm]"""
 
 
-def post_place(*, setback: float, inset: float, foot_width: float, post_diameter: float) -> Place:
+def post_place(*, setback: float, inset: float, foot_width: float, post_diameter: float) -> Point:
     """The post's middle, from how it stands to the treble foot. [mm]
 
     setback : back of the foot to the near side of the post. [mm]
@@ -39,7 +39,7 @@ class Gauged:
     inset: float
 
 
-def as_gauged(at: Place, *, foot_width: float, post_diameter: float) -> Gauged:
+def as_gauged(at: Point, *, foot_width: float, post_diameter: float) -> Gauged:
     """What a card gauge reads where a post's middle stands: `post_place` the other way. [mm]
 
     at : the middle. [mm]  foot_width : outside to outside of the feet. [mm]  post_diameter : [mm]
@@ -47,7 +47,7 @@ def as_gauged(at: Place, *, foot_width: float, post_diameter: float) -> Gauged:
     return Gauged(at[0] - post_diameter / 2, foot_width / 2 - at[1] - post_diameter / 2)
 
 
-def leaning_bottom(*, top: Place, length: float, lean: float) -> Place:
+def leaning_bottom(*, top: Point, length: float, lean: float) -> Point:
     """Where a post's bottom stands that leans as its bridge does. [mm]
 
     top : the middle of its top. [mm]  length : of the post. [mm]
@@ -92,7 +92,7 @@ class Stance:
     across: float
 
 
-def stance(*, top: Place, bottom: Place, length: float) -> Stance:
+def stance(*, top: Point, bottom: Point, length: float) -> Stance:
     """How a post leans.
 
     top, bottom : the middles of its ends. [mm]  length : of the post, above the distance between them. [mm]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
@@ -39,6 +40,19 @@ def plan_afterlength(
     )
 
 
+def afterlength_ratio(*, string_length: float, afterlength: float) -> float:
+    """How many afterlengths a string's length is. string_length, afterlength : above 0. [mm]"""
+    return string_length / afterlength
+
+
+def afterlength_is_near(*, string_length: float, afterlength: float, divisor: float, share: float) -> bool:
+    """Whether an afterlength is near enough to the string length over a divisor.
+
+    string_length, afterlength : above 0. [mm]  divisor : wanted, above 0.  share : of the string length, 0 or more.
+    """
+    return abs(afterlength - string_length / divisor) <= share * string_length + TOLERANCE
+
+
 @dataclass(frozen=True)
 class StringChange:
     """bridge_offset : negative on the bass side. [mm]  change : at the bridge, positive raises. [mm]"""
@@ -69,6 +83,21 @@ def adjuster_legs(
         return bass_string.change + slope * (offset - bass_string.bridge_offset)
 
     return change_at(-adjuster_spread / 2), change_at(adjuster_spread / 2)
+
+
+def wheel_turns(*, leg: float, thread_pitch: float) -> float:
+    """Turns of a height wheel; positive raises. leg : how far its leg must move. [mm]  thread_pitch : above 0. [mm]
+
+    Raises DoesNotFitError naming `thread_pitch`. Source: one turn is one pitch.
+    """
+    if thread_pitch <= 0:
+        raise DoesNotFitError("thread_pitch", sentence="a thread rises by over 0 mm a turn", value=thread_pitch)
+    return leg / thread_pitch
+
+
+def nearest_eighth(turns: float) -> float:
+    """Turns as a hand can make them: to the nearest eighth; halves away from 0."""
+    return math.copysign(math.floor(abs(turns) * 8 + 0.5) / 8, turns)
 
 
 def wanted_tension(*, tension: float, cents: float) -> float:

@@ -11,11 +11,16 @@ r"""The fingerboard's playing surface across its width, and heights over it.
 from __future__ import annotations
 
 import math
-from typing import Literal
+from typing import Literal, NewType
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError
 
 HeightDirection = Literal["vertical", "shortest"]
+
+UprightHeight = NewType("UprightHeight", float)
+"""A string's height straight up over the board's surface, as a rule stands. [mm]"""
+ShortestHeight = NewType("ShortestHeight", float)
+"""A string's height the shortest way to the board's round, as a wedge or a card reads. [mm]"""
 
 
 def rise_over_centre(*, radius: float, offset: float, radius_field: str = "fingerboard_radius") -> float:
@@ -45,8 +50,8 @@ def arch(*, radius: float, offset: float, radius_field: str = "fingerboard_radiu
 
 
 def upright_height(
-    *, shortest_height: float, radius: float, offset: float, radius_field: str = "fingerboard_radius"
-) -> float:
+    *, shortest_height: ShortestHeight, radius: float, offset: float, radius_field: str = "fingerboard_radius"
+) -> UprightHeight:
     """The height straight up, of a string whose shortest height over the board is known. [mm]
 
     shortest_height : 0 or more, read with a wedge, card or feeler. [mm]
@@ -56,16 +61,16 @@ def upright_height(
     """
     surface = rise_over_centre(radius=radius, offset=offset, radius_field=radius_field)
     reach = radius + shortest_height
-    return math.sqrt(max(0.0, reach * reach - offset * offset)) - surface
+    return UprightHeight(math.sqrt(max(0.0, reach * reach - offset * offset)) - surface)
 
 
 def shortest_height(
-    *, upright_height: float, radius: float, offset: float, radius_field: str = "fingerboard_radius"
-) -> float:
+    *, upright_height: UprightHeight, radius: float, offset: float, radius_field: str = "fingerboard_radius"
+) -> ShortestHeight:
     """The way back of `upright_height`. [mm]
 
     upright_height : straight up. [mm]  radius : above 0. [mm]  offset : of the string there. [mm]
     Raises DoesNotFitError naming `radius_field`.
     """
     surface = rise_over_centre(radius=radius, offset=offset, radius_field=radius_field)
-    return math.hypot(offset, surface + upright_height) - radius
+    return ShortestHeight(math.hypot(offset, surface + upright_height) - radius)

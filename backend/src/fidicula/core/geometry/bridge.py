@@ -21,7 +21,7 @@ from itertools import pairwise
 from typing import Literal
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError, MismatchError, MissingInputError
-from fidicula.core.geometry.board import HeightDirection
+from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.circle import Circle, Point, arc_through, least_squares_circle
 from fidicula.core.geometry.spacing import SpacingRule
 from fidicula.core.geometry.string_lines import (
@@ -234,7 +234,7 @@ def plan_bridge(
     return BridgePlan(crown=crown, strings=tuple(strings))
 
 
-def _mark(*, board: Board, nut_height: float, end_height: float) -> float:
+def _mark(*, board: Board, nut_height: UprightHeight, end_height: UprightHeight) -> float:
     return mark_height(
         nut_height=nut_height,
         end_height=end_height,

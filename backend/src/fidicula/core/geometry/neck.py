@@ -10,7 +10,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal
 
-from fidicula.core.bands import Band, standing
+from fidicula.core.bands import Band, side_of_band
 from fidicula.core.errors import TOLERANCE, DoesNotFitError
 
 ProjectionState = Literal["low", "in_band", "high"]
@@ -114,9 +114,9 @@ def judge_projection(
             value=fingerboard_length,
         )
     neck_fits(neck_length=neck_length, string_length=string_length)
-    where = standing(value=measured, band=band)
+    where = side_of_band(value=measured, band=band)
     change = 0.0 if where == "in_band" else band.aim - measured
-    at_heel = change * neck_length / string_length
+    at_heel = wedge_for_lift(lift=change, neck_length=neck_length, string_length=string_length)
     remedy: Remedy = "none"
     if where == "below":
         accepted = accept_low is not None and measured >= accept_low - TOLERANCE
@@ -130,7 +130,9 @@ def judge_projection(
         state=states[where],
         change_at_bridge=change,
         change_at_heel=at_heel,
-        change_at_board_end=change * fingerboard_length / string_length,
+        change_at_board_end=lift_at_board_end(
+            lift=change, fingerboard_length=fingerboard_length, string_length=string_length
+        ),
         wedge_angle=math.degrees(math.atan(change / string_length)),
         reset_angle=math.degrees(math.atan(change / (string_length - neck_length))),
         remedy=remedy,
@@ -174,3 +176,20 @@ def wedge_lifts(*, at_heel: float, neck_length: float, string_length: float) -> 
     Source: similar triangles.
     """
     return at_heel * string_length / neck_length
+
+
+def wedge_for_lift(*, lift: float, neck_length: float, string_length: float) -> float:
+    """How thick a wedge has to be over the body's edge to bring the board's line up at the bridge: the inverse of
+    `wedge_lifts`; negative where the board would have to come down. [mm]
+
+    lift : at the bridge. [mm]  neck_length, string_length : above 0. [mm]
+    """
+    return lift * neck_length / string_length
+
+
+def lift_at_board_end(*, lift: float, fingerboard_length: float, string_length: float) -> float:
+    """How far the board's free end comes up with its line at the bridge, turned about the nut. [mm]
+
+    lift : at the bridge. [mm]  fingerboard_length, string_length : above 0. [mm]  Source: similar triangles.
+    """
+    return lift * fingerboard_length / string_length

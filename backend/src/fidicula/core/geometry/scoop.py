@@ -212,6 +212,14 @@ def radius_of_arc(*, chord: float, sagitta: float) -> float:
     return chord * chord / (8 * sagitta) + sagitta / 2
 
 
+def edge_left(*, thickness: float, max_removal: float) -> float:
+    """What is left of the board's edge where most comes off: the cautious reading. [mm]
+
+    thickness : of the edge as read, above 0. [mm]  max_removal : of the dressing on that side, 0 or more. [mm]
+    """
+    return thickness - max_removal
+
+
 def removal_across(*, bass: float, treble: float, share: float) -> float:
     """What comes off a board between its sides, where both are planed by something else. [mm]
 

@@ -15,7 +15,14 @@ from dataclasses import dataclass
 from math import radians, tan
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError
-from fidicula.core.geometry.board import HeightDirection, arch, shortest_height, upright_height
+from fidicula.core.geometry.board import (
+    HeightDirection,
+    ShortestHeight,
+    UprightHeight,
+    arch,
+    shortest_height,
+    upright_height,
+)
 from fidicula.core.geometry.spacing import SpacingRule, string_offsets
 
 
@@ -100,7 +107,7 @@ def string_lines(
     )
     lines = []
     for nut_offset, bridge_offset in zip(at_nut, at_bridge, strict=True):
-        end_offset = nut_offset + (bridge_offset - nut_offset) / board.carry
+        end_offset = offset_at_board_end(at_nut=nut_offset, at_bridge=bridge_offset, carry=board.carry)
         nut_arch = _nut_arch(board=board, offset=nut_offset)
         end_arch = arch(radius=board.radius_end, offset=end_offset)
         lines.append(
@@ -122,7 +129,9 @@ def _nut_arch(*, board: Board, offset: float) -> float:
     return arch(radius=board.radius_nut, offset=offset, radius_field="fingerboard_radius_nut")
 
 
-def mark_height(*, nut_height: float, end_height: float, string_length: float, fingerboard_length: float) -> float:
+def mark_height(
+    *, nut_height: UprightHeight, end_height: UprightHeight, string_length: float, fingerboard_length: float
+) -> float:
     """Height of a string over the board's line, straight up at the bridge. [mm]
 
     nut_height, end_height : straight up, under the string at the nut and at the board's free end. [mm]
@@ -146,47 +155,56 @@ def height_at_tailpiece(*, mark_height: float, afterlength: float, break_angle: 
     return mark_height - afterlength * tan(radians(180 - break_angle))
 
 
+def offset_at_board_end(*, at_nut: float, at_bridge: float, carry: float) -> float:
+    """Where a string runs over the board's free end: offset from the centre line. [mm]
+
+    at_nut, at_bridge : its offsets there, negative on the bass side. [mm]  carry : string length over board length.
+    Source: similar triangles; a straight string.
+    """
+    return at_nut + (at_bridge - at_nut) / carry
+
+
 def end_height_of_mark(
-    *, nut_height: float, mark_height: float, string_length: float, fingerboard_length: float
-) -> float:
+    *, nut_height: UprightHeight, mark_height: float, string_length: float, fingerboard_length: float
+) -> UprightHeight:
     """The way back of `mark_height`: the height at the board's free end. [mm]
 
     nut_height, mark_height : straight up. [mm]  string_length : above fingerboard_length. [mm]
     fingerboard_length : above 0. [mm]
     """
-    return nut_height + (mark_height - nut_height) * (fingerboard_length / string_length)
+    return UprightHeight(nut_height + (mark_height - nut_height) * (fingerboard_length / string_length))
 
 
-def nut_height_upright(*, height: float, direction: HeightDirection, board: Board, line: StringLine) -> float:
+def nut_height_upright(*, height: float, direction: HeightDirection, board: Board, line: StringLine) -> UprightHeight:
     """A height read at the nut, straight up. [mm]
 
     height : as read, 0 or more. [mm]  direction : how it was read.
     board, line : the board, and the string's way over it. Raises DoesNotFitError.
     """
     if direction == "vertical":
-        return height
+        return UprightHeight(height)
     if board.radius_nut is None:
-        return upright_height(shortest_height=height, radius=board.radius_end, offset=line.nut_offset)
+        return upright_height(shortest_height=ShortestHeight(height), radius=board.radius_end, offset=line.nut_offset)
     return upright_height(
-        shortest_height=height,
+        shortest_height=ShortestHeight(height),
         radius=board.radius_nut,
         offset=line.nut_offset,
         radius_field="fingerboard_radius_nut",
     )
 
 
-def end_height_upright(*, height: float, direction: HeightDirection, board: Board, line: StringLine) -> float:
+def end_height_upright(*, height: float, direction: HeightDirection, board: Board, line: StringLine) -> UprightHeight:
     """A height read at the board's free end, straight up. [mm]
 
     height : as read, 0 or more. [mm]  direction : how it was read.
     board, line : the board, and the string's way over it. Raises DoesNotFitError.
     """
     if direction == "vertical":
-        return height
-    return upright_height(shortest_height=height, radius=board.radius_end, offset=line.end_offset)
+        return UprightHeight(height)
+    return upright_height(shortest_height=ShortestHeight(height), radius=board.radius_end, offset=line.end_offset)
 
 
-def nut_height_in(*, upright: float, direction: HeightDirection, board: Board, line: StringLine) -> float:
+def nut_height_in(*, upright: UprightHeight, direction: HeightDirection, board: Board, line: StringLine) -> float:
     """An upright height at the nut, as it reads in a direction. [mm]
 
     upright : straight up. [mm]  direction : how it is to be read.
@@ -198,7 +216,7 @@ def nut_height_in(*, upright: float, direction: HeightDirection, board: Board, l
     return shortest_height(upright_height=upright, radius=radius, offset=line.nut_offset)
 
 
-def end_height_in(*, upright: float, direction: HeightDirection, board: Board, line: StringLine) -> float:
+def end_height_in(*, upright: UprightHeight, direction: HeightDirection, board: Board, line: StringLine) -> float:
     """An upright height at the board's free end, as it reads in a direction. [mm]
 
     upright : straight up. [mm]  direction : how it is to be read.

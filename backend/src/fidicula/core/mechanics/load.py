@@ -23,6 +23,22 @@ class BridgeAngles:
     front: float
     rear: float
 
+    @property
+    def over_bridge(self) -> float:
+        """Between the string's two sides: 180° where it runs straight on. [degrees] Source: angles on a line."""
+        return 180 - self.front - self.rear
+
+    @property
+    def halving_lean(self) -> float:
+        """How far the middle plane of a bridge leans that halves the angle, top toward the tailpiece positive. [°]"""
+        return (self.rear - self.front) / 2
+
+    @classmethod
+    def halved(cls, over_bridge: float) -> BridgeAngles:
+        """The same angle on both sides. over_bridge : between the string's two sides, up to 180. [degrees]"""
+        half = (180 - over_bridge) / 2
+        return cls(front=half, rear=half)
+
 
 @dataclass(frozen=True)
 class BodyGeometry:

@@ -3,11 +3,23 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 from fidicula.core.errors import TOLERANCE
 
+DoubtCode = Literal["small", "large", "impossible", "changed", "leap"]
+"""Very small or large for such an instrument; more than such a thing can be; changed though nothing was done to it;
+far from what stood there before."""
+
 _SLIPS = (0.1, 10.0, 0.01, 100.0, 1000.0, 25.4)
 """A decimal mark lost or set too early, centimetres, a comma meant for thousands, inches."""
+
+LEAP_SHARE = 0.08
+"""A length that differs by more of what stood there before has leapt."""
+SMALLEST_LEAP = 1.0
+"""Less than this is no leap. [mm]"""
+CHANGED_BY = 0.3
+"""A height that differs by more, with nothing done to it, is asked about. [mm]"""
 
 
 @dataclass(frozen=True)
@@ -20,10 +32,11 @@ class Plausible:
 
 @dataclass(frozen=True)
 class Doubt:
-    """sentence : what is odd.  suggested : what may have been meant. [mm] or None."""
+    """Why a value is doubted. about : what it is held against.  suggested : what may have been meant. [mm] or None."""
 
-    sentence: str
-    suggested: float | None
+    code: DoubtCode
+    about: float
+    suggested: float | None = None
 
 
 def plausible_around(aim: float) -> Plausible:
@@ -35,22 +48,35 @@ def plausible_around(aim: float) -> Plausible:
     return Plausible(0.4 * aim, 2.5 * aim) if aim > 2 else Plausible(0.15 * aim, 5 * aim)
 
 
-def doubt_of(
-    *, value: float, plausible: Plausible, aim: float, largest: float, name: str, unit: str = "mm"
-) -> Doubt | None:
+def doubt_of(*, value: float, plausible: Plausible, aim: float, largest: float) -> Doubt | None:
     """Why a value is doubted, or None where it is plausible.
 
     value : as typed. [mm]  plausible : around this instrument's aim. [mm]  aim : above 0. [mm]
-    largest : what no such measure can exceed. [mm]  name, unit : of the measure and its place, for the sentence.
+    largest : what no such measure can exceed; it counts in. [mm]
     """
     if plausible.low - TOLERANCE <= value <= min(plausible.high, largest) + TOLERANCE:
         return None
-    side = "small" if value < plausible.low else "large"
     meant = _what_was_meant(value=value, plausible=plausible, aim=aim)
-    sentence = f"{value:g} {unit} is very {side} for {name}, usually about {aim:.3g}."
-    if meant is not None:
-        sentence += f" Did you mean {meant:g} {unit}?"
-    return Doubt(sentence, meant)
+    return Doubt("small" if value < plausible.low else "large", aim, meant)
+
+
+def leap_from(*, value: float, before: float) -> Doubt | None:
+    """Whether a length is far from what stood there before.
+
+    value, before : [mm]  Source: nothing but another place, or another instrument, changes a length so far.
+    """
+    off = abs(value - before)
+    is_leap = off > max(LEAP_SHARE * abs(before), SMALLEST_LEAP) + TOLERANCE
+    return Doubt("leap", before) if is_leap else None
+
+
+def change_without_work(*, value: float, before: float, uncertainty: float) -> Doubt | None:
+    """Whether a height changed by more than measuring explains, though nothing is known to have been done.
+
+    value, before : [mm]  uncertainty : ± of either, 0 or more. [mm]
+    """
+    is_changed = abs(value - before) > max(CHANGED_BY, 4 * uncertainty) + TOLERANCE
+    return Doubt("changed", before) if is_changed else None
 
 
 def _what_was_meant(*, value: float, plausible: Plausible, aim: float) -> float | None:

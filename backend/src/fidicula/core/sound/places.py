@@ -15,13 +15,13 @@ from dataclasses import dataclass
 from typing import Literal
 
 from fidicula.core.errors import DoesNotFitError
-from fidicula.core.fitting.post import Place
+from fidicula.core.fitting.post import Point
 
 Direction = Literal["bridge", "tailpiece", "treble", "bass"]
 End = Literal["top", "bottom"]
 Known = Literal["gauged", "estimated", "unknown"]
 
-UNIT: dict[Direction, Place] = {
+UNIT: dict[Direction, Point] = {
     "bridge": (-1.0, 0.0),
     "tailpiece": (1.0, 0.0),
     "treble": (0.0, 1.0),
@@ -48,7 +48,7 @@ class EndPlace:
     known_to : ± in each direction. [mm]
     """
 
-    at: Place | None
+    at: Point | None
     known: Known
     known_to: float = 0.0
 
@@ -68,7 +68,7 @@ class TapLength:
     taps: float
 
 
-def gauged(at: Place, *, known_to: float = GAUGE_KNOWS) -> EndPlace:
+def gauged(at: Point, *, known_to: float = GAUGE_KNOWS) -> EndPlace:
     """An end whose place was read. at : [mm]  known_to : ± of the gauge, above 0. [mm]"""
     return EndPlace(at, "gauged", known_to)
 
@@ -88,22 +88,14 @@ def moved(end: EndPlace, *, direction: Direction, length: float, known_to: float
     return EndPlace(at, "estimated", end.known_to + known_to)
 
 
-def shifted(end: EndPlace, *, by: Place, known_to: float) -> EndPlace:
+def shifted(end: EndPlace, *, by: Point, known_to: float) -> EndPlace:
     """Where an end is after it was taken a whole way: estimated. by : [mm]  end : before it.  known_to : ±. [mm]"""
     if end.at is None:
         return NOWHERE
     return EndPlace((end.at[0] + by[0], end.at[1] + by[1]), "estimated", end.known_to + known_to)
 
 
-def half_of_taps(taps: float) -> float:
-    """Half of so many taps, in whole ones and at most one light tap, which counts half; never less than that.
-
-    taps : above 0.
-    """
-    return max(0.5, math.floor(taps + 0.5) / 2)
-
-
-def way(*, start: Place, goal: Place) -> Place:
+def way(*, start: Point, goal: Point) -> Point:
     """The way from one place to another: [toward the tailpiece, toward the treble side]. [mm]
 
     start, goal : of the same end, told from the same foot. [mm]
@@ -111,7 +103,7 @@ def way(*, start: Place, goal: Place) -> Place:
     return goal[0] - start[0], goal[1] - start[1]
 
 
-def steps_of(vector: Place) -> list[tuple[Direction, float]]:
+def steps_of(vector: Point) -> list[tuple[Direction, float]]:
     """A way in the directions of the bench, without those that are no way. [mm]
 
     vector : [toward the tailpiece, toward the treble side]. [mm]

@@ -18,20 +18,25 @@ _MM_PER_INCH = 25.4
 
 
 class StandInCaliper:
-    """faults : noisy (its readings jump), wrongly_zeroed (all too long by the same), in_inches (and says so only when
-    chatty), chatty (with a sign, spaces and its unit), offline."""
+    """length : between its jaws. [mm]
+
+    faults : noisy (its readings jump), wrongly_zeroed (all too long by the same), in_inches (and says so only when
+    chatty), chatty (with a sign, spaces and its unit), offline.
+    """
 
     label = "simulated caliper"
+    is_simulated = True
 
-    def __init__(self, faults: Collection[Fault] = (), *, chance: random.Random | None = None) -> None:
+    def __init__(self, faults: Collection[Fault] = (), *, length: float, chance: random.Random | None = None) -> None:
+        self._length = length
         self._faults = frozenset(faults)
         self._chance = chance or random.Random()
 
-    def send(self, length: float) -> str:
+    def send(self) -> str:
         """To a hundredth, known to its own 0.02. [mm] Raises DeviceError while it is offline."""
         if "offline" in self._faults:
             raise DeviceError("the caliper does not answer: look to its battery, or type what it shows")
-        shown = length + self._chance.uniform(-1, 1) * (_NOISE if "noisy" in self._faults else _OWN)
+        shown = self._length + self._chance.uniform(-1, 1) * (_NOISE if "noisy" in self._faults else _OWN)
         if "wrongly_zeroed" in self._faults:
             shown += _ZERO
         shown = max(0.0, shown)

@@ -19,6 +19,7 @@ class StandInHygrometer:
     """faults : stuck (it shows the same in every air), offline.  today : asked whenever it is read."""
 
     label = "simulated hygrometer"
+    is_simulated = True
 
     def __init__(self, faults: Collection[str] = (), *, today: Callable[[], date] = date.today) -> None:
         self._faults = frozenset(faults)

@@ -7,6 +7,8 @@ from dataclasses import dataclass, field
 
 from fidicula.db.records import StringSet
 from fidicula.db.sound_records import PostEntry
+from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.state import BenchState, Held
 from fidicula.services.errors import RefusedError
 from fidicula.services.measures import MEASURES
 from fidicula.services.pages.model import (
@@ -20,12 +22,26 @@ from fidicula.services.pages.model import (
     Table,
     Way,
 )
-from fidicula.services.sheet.held import BenchState, Held
-from fidicula.services.sheet.model import AskedView
+from fidicula.services.sheet.model import DecisionView, InstructionView
 from fidicula.services.targets.wanted import Targets, Wanted
 from fidicula.services.trail.places import Trail
 from fidicula.tables.schools import School
 from fidicula.tables.work import invalidations, works
+
+ONLY_AS_INSTRUCTED = frozenset({"crown_cut", "nut_filed", "adjusters_turned", "wedge_fitted", "new_bridge"})
+"""Works that a page offers to record only where they are what is to be done."""
+PARTS = {
+    "board": "board",
+    "neck": "neck",
+    "nut": "nut",
+    "bridge": "bridge",
+    "bar": "bridge",
+    "tail": "tailpiece",
+    "wheels": "bridge",
+    "post": "post",
+    "strings": "strings",
+}
+"""The part of the instrument that each page is about."""
 
 Tried = Mapping[str, float | str]
 """Handles that were moved, by name."""
@@ -35,6 +51,7 @@ Tried = Mapping[str, float | str]
 class PageBench:
     """One instrument for one page.
 
+    a : the assessment.  instruction : what is to be done now.
     asked : its questions.  seen : what somebody's eyes found, by the finding's name.
     sets : strings on the shelf that fit it.  shelf : the shop's lists for its family.
     trail, post : where the post stood, and the post itself, for a page that wants them.
@@ -42,8 +59,10 @@ class PageBench:
     tried : handles that were moved.  What was needed and not found is noted as the page is worked out.
     """
 
+    a: Assessment
     state: BenchState
-    asked: Sequence[AskedView]
+    instruction: InstructionView
+    asked: Sequence[DecisionView]
     seen: frozenset[str]
     sets: Sequence[StringSet]
     shelf: Mapping[str, Sequence[float]]
@@ -62,7 +81,7 @@ class PageBench:
         held = self.state.held(measure, position)
         if held is not None and not held.assumed:
             return held
-        stand = self.state.standings.get((measure, position))
+        stand = self.state.reading_states.get((measure, position))
         why = "it was not read yet"
         if stand is not None:
             why = f"it is {stand.state}" + (f": {stand.stale_because}" if stand.stale_because else "")
@@ -146,6 +165,8 @@ class PageBench:
 
         work : that it leads to and that can be written down here.  The rest as in `PageView`.
         """
+        recorded = {one.work for one in (self.instruction.record, *self.instruction.also) if one is not None}
+        may_record = bool(work) and (work not in ONLY_AS_INSTRUCTED or work in recorded)
         return PageView(
             page=page,
             title=title,
@@ -162,11 +183,13 @@ class PageBench:
             stale_after=_made_stale(work) if work else [],
             caution=caution,
             shelf=shelf,
-            work=work,
-            work_label=works()[work].label if work else "",
+            work=work if may_record else "",
+            work_label=works()[work].label if may_record else "",
+            instruction=self.instruction,
+            is_here=bool(self.instruction.part) and self.instruction.part == PARTS.get(page, ""),
         )
 
-    def question(self, name: str) -> AskedView | None:
+    def question(self, name: str) -> DecisionView | None:
         return next((one for one in self.asked if one.question == name), None)
 
     def ways_of(self, name: str, takes: Mapping[str, Sequence[str]] | None = None) -> list[Way]:
@@ -175,8 +198,8 @@ class PageBench:
         if asked is None:
             return []
         return [
-            Way(one.outcome, one.label, one.says, list((takes or {}).get(one.outcome, ())), one.advised)
-            for one in asked.outcomes
+            Way(one.outcome, one.label, one.says, list((takes or {}).get(one.outcome, ())), one.recommended)
+            for one in asked.options
         ]
 
 

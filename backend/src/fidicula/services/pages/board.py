@@ -5,13 +5,13 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
-from fidicula.core.geometry.scoop import Dressing, Station, gap_along, plan_dressing, removal_across
+from fidicula.core.geometry.scoop import Dressing, Station, edge_left, gap_along, plan_dressing, removal_across
 from fidicula.core.reach import nearest_that_can_be
+from fidicula.services.assessment.scoop import FAULT_WORDS, SHARES, SIDES, stations_of
+from fidicula.services.assessment.state import Held
+from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Curve, Impossible, PageView, Plot, Table
-from fidicula.services.sheet.held import Held
-from fidicula.services.sheet.scooped import FAULT_WORDS, SHARES, SIDES, stations_of
-from fidicula.services.sheet.thresholds import WORTH_TAKING
 
 _DRAWN = 32
 _DYED = "Dyed wood shows where the plane has been: try it where it does not show, and say so to the owner first."
@@ -75,7 +75,7 @@ def _too_thin(bench: PageBench, i: int, side: str, length: float) -> Impossible 
 
     def left(relief: float) -> float:
         plan = plan_dressing(fingerboard_length=length, stations=stations, target_relief=relief)
-        return thick.value - plan.max_removal
+        return edge_left(thickness=thick.value, max_removal=plan.max_removal)
 
     def is_thick_enough(relief: float) -> bool:
         return left(relief) >= least.band.low - 1e-9
@@ -152,7 +152,7 @@ def _thickness(bench: PageBench, i: int) -> Held | None:
 def _left_words(bench: PageBench, plans: dict[str, Dressing]) -> str:
     least = bench.figure("fingerboard_thickness_min")
     left = [
-        held.value - plans[side].max_removal
+        edge_left(thickness=held.value, max_removal=plans[side].max_removal)
         for i, side in enumerate(SIDES)
         if (held := _thickness(bench, i)) is not None
     ]
@@ -202,7 +202,7 @@ def _consequences(bench: PageBench, plans: dict[str, Dressing]) -> Iterator[Cons
         if thick is None:
             bench.read("fingerboard_thickness", i)
             continue
-        left = thick.value - plans[side].max_removal
+        left = edge_left(thickness=thick.value, max_removal=plans[side].max_removal)
         too_thin = least is not None and left < least.band.low - 1e-9
         yield Consequence(
             f"thickness_{side}",
@@ -213,7 +213,7 @@ def _consequences(bench: PageBench, plans: dict[str, Dressing]) -> Iterator[Cons
             1,
             [f"{thick.value:g} − {plans[side].max_removal:.2f}, the most that comes off: the cautious reading."],
             band="" if least is None else f"never under {least.band.low:g}",
-            standing="below" if too_thin else "in_band",
+            side="below" if too_thin else "in_band",
         )
 
 

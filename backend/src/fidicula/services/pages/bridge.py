@@ -10,16 +10,18 @@ from itertools import pairwise
 from fidicula.core.fitting.nut import file_range, smallest_file
 from fidicula.core.geometry.bridge import nearest_template
 from fidicula.core.reach import nearest_that_can_be
-from fidicula.core.readings.standing import Place
-from fidicula.core.work.creeping import next_pass
+from fidicula.core.readings.states import MeasurementKey
+from fidicula.services.assessment.computing import Computed, Impossibility, compute
+from fidicula.services.assessment.cut import cut_facts
+from fidicula.services.assessment.model import CutFacts
+from fidicula.services.assessment.questions import to_measure_again
+from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.pages.bench import PageBench, banded, told
 from fidicula.services.pages.load import stance_said
 from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
 from fidicula.services.pages.trying import aim_of, aims_at, tried_state
-from fidicula.services.sheet.cut import Computed, compute, cut_view
-from fidicula.services.sheet.model import CutView, ProblemView
-from fidicula.services.sheet.questions import to_measure_again
-from fidicula.services.sheet.thresholds import WORTH_TAKING
+from fidicula.services.phrasing.cut import assumed_words
+from fidicula.services.phrasing.numbers import figure, listed, number, sentence, to_take
 
 FILES, TEMPLATES = "slot_files", "crown_templates"
 SLOT_OVER_STRING = (1.05, 1.35)
@@ -29,29 +31,23 @@ _CAUTION = "Creep down: cut in the vise, blade away from you, string up and meas
 
 def bridge_page(bench: PageBench) -> PageView:
     """The cut, string by string."""
-    state = bench.state
-    now, finding = compute(state), []
+    state, now = bench.state, bench.a.computed
+    finding: list[str] = []
     consequences: list[Consequence] = []
     tables: list[Table] = []
     impossible = None
     for measure, position in to_measure_again(state):
         bench.read(measure, position)
-    if state.string_set is None:
-        finding.append("Say which strings are on it: slots and spacing are worked out from their thickness.")
-    elif isinstance(now, ProblemView):
-        finding.append(now.sentence)
-    elif now is None:
-        finding.append("The bridge cannot be worked out yet: look at the sheet for what it lacks.")
-    else:
+    if now is not None:
         then = _tried(bench, now)
         if isinstance(then, Computed):
-            cuts = cut_view(state, now), cut_view(state, then)
-            bench.assumed += [line for line in cuts[0].assumed if line not in bench.assumed]
-            finding += _said(cuts[1])
+            would = cut_facts(state, then, now=bench.a.now)
+            bench.assumed += [line for line in assumed_words(bench.a) if line not in bench.assumed]
+            finding += _short(would)
             finding += stance_said(bench, now)
             if not bench.retake:
-                consequences = list(_consequences(bench, now, then, *cuts))
-                tables = [_table(bench, then, cuts[1]), *_wood_left(bench)]
+                consequences = list(_consequences(bench, now, then, bench.a.cut, would))
+                tables = [_table(bench, then, would), *_wood_left(bench)]
         elif then is not None:
             impossible = _nearest(bench, now, then)
     return bench.view(
@@ -69,11 +65,11 @@ def bridge_page(bench: PageBench) -> PageView:
     )
 
 
-def _tried(bench: PageBench, now: Computed) -> Computed | ProblemView | None:
+def _tried(bench: PageBench, now: Computed) -> Computed | Impossibility | None:
     """The bridge for where the handles stand."""
     state, names, last = bench.state, bench.state.instrument.string_names, bench.state.count - 1
-    aims: dict[Place, float] = {}
-    readings: dict[Place, float] = {}
+    aims: dict[MeasurementKey, float] = {}
+    readings: dict[MeasurementKey, float] = {}
     for side, position in (("bass", 0), ("treble", last)):
         for measure, where, most in (("end_height", "at the board's end", 2.0), ("nut_height", "at the nut", 0.5)):
             aim = aim_of(state.targets[measure, position])
@@ -120,7 +116,7 @@ def _tried(bench: PageBench, now: Computed) -> Computed | ProblemView | None:
     return compute(tried_state(bench, aims_at(bench, aims, crown_radius=radius), readings, shift=shift))
 
 
-def _nearest(bench: PageBench, now: Computed, problem: ProblemView) -> Impossible:
+def _nearest(bench: PageBench, now: Computed, problem: Impossibility) -> Impossible:
     """Which wish cannot be, and the nearest to it that can: the first handle that would put it right by itself."""
     for handle in list(bench.handles):
         wished = bench.tried.get(handle.name)
@@ -136,15 +132,15 @@ def _nearest(bench: PageBench, now: Computed, problem: ProblemView) -> Impossibl
             found = nearest_that_can_be(wished=wished, known_good=handle.rests_at, can_be=can_be)
             outward = math.ceil if wished < handle.rests_at else math.floor
             nearest = outward(round(found * 10, 6)) / 10
-            sentence = f"{problem.sentence} The nearest {handle.label} that can be had is {nearest:g}."
-            return Impossible(name, sentence, nearest)
-    return Impossible("", problem.sentence, None)
+            said = f"{sentence(problem.says)} The nearest {handle.label} that can be had is {nearest:g}."
+            return Impossible(name, said, nearest)
+    return Impossible("", sentence(problem.says), None)
 
 
-def _between(bench: PageBench, aims: dict[Place, float]) -> dict[Place, float]:
+def _between(bench: PageBench, aims: dict[MeasurementKey, float]) -> dict[MeasurementKey, float]:
     """Inner nut heights, and end heights where each string has its own, follow the outer two."""
     state, last = bench.state, bench.state.count - 1
-    found: dict[Place, float] = {}
+    found: dict[MeasurementKey, float] = {}
     for measure in ("end_height", "nut_height"):
         moved = [
             aims.get((measure, outer), 0.0) - (aim_of(state.targets[measure, outer]) or 0.0) for outer in (0, last)
@@ -156,33 +152,16 @@ def _between(bench: PageBench, aims: dict[Place, float]) -> dict[Place, float]:
     return found
 
 
-def _said(cut: CutView) -> Iterator[str]:
-    over = [s for s in cut.strings if s.wood is not None and s.wood >= WORTH_TAKING]
+def _short(cut: CutFacts) -> Iterator[str]:
+    """Where the bridge would be too low for what is tried."""
     short = [s for s in cut.strings if s.wood is not None and s.wood <= -WORTH_TAKING]
-    if cut.state == "provisional" and over:
-        yield "A provisional cut: it rests on what stands under “assumed”."
-    if over:
-        yield "To take: " + ", ".join(f"{s.name} {s.wood:.1f}" for s in over) + " of wood."
     if short:
-        names = ", ".join(f"{s.name} {-(s.wood or 0):.1f}" for s in short)
-        yield f"The bridge is too low for this at {names}: a new bridge, or a remedy at the projection."
-    if not over and not short:
-        yield "Nothing is to be taken off." if cut.state != "none" else "Measure the heights at the board's end first."
-    old = [s.name for s in cut.strings if s.old_slot_left is not None and s.old_slot_left > 0.005]
-    if old and over:
-        yield f"The old slots at {', '.join(old)} are deeper than the cut: file them out first."
-    for string in over:
-        if string.last_wood is None or string.wood is None:
-            continue
-        after = next_pass(wood=string.wood, last_wood=string.last_wood)
-        if after is None:
-            yield f"{string.name}: of {string.last_wood:.1f} to come off {string.wood:.1f} are left; measure again."
-        else:
-            yield f"{string.name}: the last pass took its share; set out to take {after:.1f} now."
+        names = listed([f"{s.name} {number(-(s.wood or 0))}" for s in short])
+        yield f"The bridge is too low for this at {names} mm: wood cannot be put back."
 
 
 def _consequences(
-    bench: PageBench, now: Computed, then: Computed, cut: CutView, would: CutView
+    bench: PageBench, now: Computed, then: Computed, cut: CutFacts, would: CutFacts
 ) -> Iterator[Consequence]:
     state = bench.state
     for i, (one, other) in enumerate(zip(cut.strings, would.strings, strict=True)):
@@ -194,8 +173,9 @@ def _consequences(
                 one.wood,
                 other.wood,
                 [
-                    f"The string comes down {other.down:.2f}, its slot is to be {_slot(bench, i):.2f} deep.",
-                    f"±{other.plus_minus or 0:.2f}, by the tools and what is assumed.",
+                    f"The string drops {number(other.drop or 0, 2)}.",
+                    f"Its slot target is {number(_slot(bench, i), 2)} deep.",
+                    f"±{number(other.uncertainty or 0, 2)}, by the tools and what is assumed.",
                 ],
                 assumed=other.state == "provisional",
             )
@@ -236,7 +216,7 @@ def _slot(bench: PageBench, i: int) -> float:
     return (bench.state.targets.slot_depth_ratio or 0.0) * bench.state.diameters[i]
 
 
-def _table(bench: PageBench, then: Computed, would: CutView) -> Table:
+def _table(bench: PageBench, then: Computed, would: CutFacts) -> Table:
     """What is done at the vise, string by string."""
     files = list(bench.shelf.get(FILES, ()))
     marks = [0.0]
@@ -248,24 +228,28 @@ def _table(bench: PageBench, then: Computed, would: CutView) -> Table:
         rows.append(
             [
                 string.name,
-                "–" if string.wanted_mark is None else f"{string.wanted_mark:.2f}",
-                "–" if string.wanted_end_height is None else f"{string.wanted_end_height:.2f}",
-                "–" if string.down is None else f"{string.down:.2f}".replace("-", "−"),
-                "–" if string.wood is None else f"{string.wood:.1f} ±{string.plus_minus or 0:.2f}".replace("-", "−"),
-                "–" if string.first_pass is None or string.first_pass <= 0 else f"{string.first_pass:.1f}",
-                f"{marks[i]:.2f}",
-                f"{_slot(bench, i):.2f}",
-                "none fits" if file is None else f"{file:g}",
+                _shown(string.target_mark, 2),
+                _shown(string.target_end, 2),
+                _shown(string.drop, 2),
+                "–" if string.wood is None else f"{number(string.wood)} ±{number(string.uncertainty or 0)}",
+                "–" if not string.next_pass or (string.wood or 0) < WORTH_TAKING else to_take(string.next_pass),
+                number(marks[i], 1),
+                number(_slot(bench, i), 2),
+                "none fits" if file is None else figure(file),
             ]
         )
-    head = ["", "over mark", "board's end", "comes down", "wood", "first pass", "spacing", "slot deep", "file"]
+    head = ["", "mark height", "end height", "string drop", "wood", "this pass", "spacing", "slot depth", "slot file"]
     return Table(
         "At the vise",
         head,
         rows,
         [],
-        "Over the straightedge's mark; at the board's end; spacing from the lowest string's middle.",
+        "Targets in mm; spacing from the middle of the lowest string.",
     )
+
+
+def _shown(value: float | None, places: int) -> str:
+    return "–" if value is None else number(value, places)
 
 
 _LEFT = ("bridge_foot_thickness", "bridge_top_thickness", "bridge_waist")

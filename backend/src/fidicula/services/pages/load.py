@@ -12,11 +12,11 @@ from fidicula.core.mechanics.load import (
     down_force,
     feet_loads,
 )
+from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.state import Held
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Handle, PageView, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
-from fidicula.services.sheet.cut import Computed, compute
-from fidicula.services.sheet.held import Held
 
 _FEET_APART = 0.72
 """Middle to middle of the feet, in parts of the width over them, where nobody read it."""
@@ -86,7 +86,7 @@ def stance_said(bench: PageBench, computed: Computed) -> list[str]:
     stance = _stance(bench, computed, computed.board.string_length, as_read=True)
     if stance is None:
         return []
-    lean = _lean(stance.angles)
+    lean = stance.angles.halving_lean
     return [
         f"The strings fall {stance.angles.front:.1f}° toward the board and {stance.angles.rear:.1f}° toward the "
         f"tailpiece; a bridge that halves it leans its top {abs(lean):.1f}° {'back' if lean >= 0 else 'forward'}, "
@@ -99,11 +99,7 @@ def bridge_lean(bench: PageBench, computed: Computed) -> float | None:
     if bench.state.held("arch_height") is None:
         return None
     stance = _stance(bench, computed, computed.board.string_length, as_read=True)
-    return None if stance is None else _lean(stance.angles)
-
-
-def _lean(angles: BridgeAngles) -> float:
-    return (angles.rear - angles.front) / 2
+    return None if stance is None else stance.angles.halving_lean
 
 
 def loaded_by(
@@ -197,13 +193,13 @@ def _halved(bench: PageBench, *, as_read: bool) -> _Stance | None:
             step=0.5,
             rests_on="a figure" if read.assumed else "as read",
         )
-    half = (180 - angle) / 2
-    return _Stance(BridgeAngles(front=half, rear=half), f"{angle:g}° over the bridge, halved: {half:g}° on each side.")
+    halved = BridgeAngles.halved(angle)
+    return _Stance(halved, f"{angle:g}° over the bridge, halved: {halved.front:g}° on each side.")
 
 
 def _said(load: Load, stance: _Stance) -> list[str]:
     total = sum(load.tensions)
-    lean = _lean(stance.angles)
+    lean = stance.angles.halving_lean
     said = [
         f"All strings pull with {total:.0f} N, {total / KGF:.1f} kg: this is often called the weight on the top.",
         f"What presses on the top is less: {load.down:.0f} N, {load.down / KGF:.1f} kg, "
@@ -231,20 +227,23 @@ def _consequences(now: Load, then: Load, stance: _Stance, strings: list[Sounding
         told("down_kgf", "the same", now.down / KGF, then.down / KGF, ["÷ 9.80665"], unit="kg", places=1),
         told("bass_foot", "on the bass foot", now.bass, then.bass, [feet], unit="N", places=0),
         told("treble_foot", "on the treble foot", now.treble, then.treble, [feet], unit="N", places=0),
-        told("break", "over the bridge", _over(now), _over(then), ["180 − front − rear", stance.why], unit="°"),
+        told(
+            "break",
+            "over the bridge",
+            now.angles.over_bridge,
+            then.angles.over_bridge,
+            ["180 − front − rear", stance.why],
+            unit="°",
+        ),
         told(
             "lean",
             "halving it leans, + to the tailpiece",
-            _lean(now.angles),
-            _lean(then.angles),
+            now.angles.halving_lean,
+            then.angles.halving_lean,
             ["(rear − front) ÷ 2"],
             unit="°",
         ),
     ]
-
-
-def _over(load: Load) -> float:
-    return 180 - load.angles.front - load.angles.rear
 
 
 def _table(strings: list[Sounding], load: Load) -> Table:

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Literal
 
+from fidicula.services.sheet.model import InstructionView
+
 CurveKind = Literal["now", "then", "wanted", "limit"]
 
 
@@ -52,7 +54,7 @@ class Consequence:
     why: list[str]
     assumed: bool = False
     band: str = ""
-    standing: str = ""
+    side: str = ""
 
 
 @dataclass(frozen=True)
@@ -104,7 +106,7 @@ class Way:
     label: str
     says: str
     takes: list[str]
-    advised: bool = False
+    recommended: bool = False
 
 
 @dataclass(frozen=True)
@@ -134,6 +136,7 @@ class PageView:
     question : that the ways decide, empty where none is asked.  stale_after : what the work makes stale.
     shelf : the list of the shop that the page chooses from, empty for none.
     work, work_label : that can be written down here once it is done, empty for none.
+    instruction : what is to be done now; is_here : it is about this page's part of the instrument.
     """
 
     page: str
@@ -153,3 +156,5 @@ class PageView:
     shelf: str
     work: str
     work_label: str
+    instruction: InstructionView
+    is_here: bool

@@ -12,13 +12,15 @@ from fidicula.core.geometry.neck import (
     StopJudgement,
     judge_projection,
     judge_stop,
+    lift_at_board_end,
+    wedge_for_lift,
     wedge_lifts,
 )
+from fidicula.services.assessment.projection import accepted_of
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Impossible, PageView
 from fidicula.services.pages.notes import note_at
-from fidicula.services.sheet.findings import findings
-from fidicula.services.sheet.projection import accepted_of
+from fidicula.services.phrasing.findings import found_words
 
 _NOT_DAMP = "Nothing is wedged or cut on a swollen instrument: read it twice, days apart, and the same."
 _MOST_SHIFT = 12.0
@@ -55,7 +57,7 @@ def neck_page(bench: PageBench) -> PageView:
     if stop is not None:
         finding += _said_of_stop(bench, stop)
         consequences += _moved(bench, stop)
-    finding += [found.says for found in findings(bench.state) if found.of in ("edge_projection", "neck_to_nick")]
+    finding += [found.says for found in found_words(bench.state) if found.of in ("edge_projection", "neck_to_nick")]
     asked = bench.question("projection")
     return bench.view(
         "neck",
@@ -127,7 +129,9 @@ def _contradicting(bench: PageBench, neck: _Neck) -> Impossible | None:
     )
     if abs(brings - at["projection"]) < _SAME:
         return None
-    needed = (at["projection"] - neck.projection) * neck.neck_length / neck.string_length
+    needed = wedge_for_lift(
+        lift=at["projection"] - neck.projection, neck_length=neck.neck_length, string_length=neck.string_length
+    )
     thickest = next(handle.high for handle in bench.handles if handle.name == "wedge")
     return Impossible(
         "wedge",
@@ -188,7 +192,7 @@ def _lifted(bench: PageBench, neck: _Neck) -> Iterator[Consequence]:
         rests_on="none",
     )
     lifts = wedge_lifts(at_heel=heel, neck_length=neck.neck_length, string_length=neck.string_length)
-    at_end = lifts * neck.board_length / neck.string_length
+    at_end = lift_at_board_end(lift=lifts, fingerboard_length=neck.board_length, string_length=neck.string_length)
     yield told(
         "projection",
         "projection",

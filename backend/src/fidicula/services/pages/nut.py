@@ -4,16 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from fidicula.core.bands import standing
 from fidicula.core.errors import CoreError
-from fidicula.core.fitting.nut import Peg, file_range, smallest_file, turn_to_peg
+from fidicula.core.fitting.nut import Peg, end_height_given, file_range, smallest_file, turn_to_peg
 from fidicula.core.geometry.spacing import edge_gaps, string_offsets
+from fidicula.services.assessment.findings import spacing
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.bridge import FILES, SLOT_OVER_STRING
 from fidicula.services.pages.model import Consequence, PageView, Table
 from fidicula.services.pages.trying import aim_of
-from fidicula.services.sheet.findings import spacing
-from fidicula.services.sheet.thresholds import WORTH_FILING
 
 _CAUTION = (
     "Stop a hair above and string up: too low cannot be filed back. The string bears at the very front edge, and the "
@@ -29,13 +27,12 @@ def nut_page(bench: PageBench) -> PageView:
     tables: list[Table] = []
     finding: list[str] = []
     if state.string_set is None:
-        finding.append("Say which strings are on it: slots are worked out from their thickness.")
+        pass
     else:
         aims = _aims(bench)
         heights = [bench.read("nut_height", i) for i in range(state.count)]
         if aims is not None and not bench.retake:
             now = [_upright(bench, i, held.value) for i, held in enumerate(heights) if held is not None]
-            finding += _said(bench, now, aims)
             consequences = list(_consequences(bench, now, aims))
         tables = list(_tables(bench))
         if bench.seen & {"buzz_open"}:
@@ -44,7 +41,7 @@ def nut_page(bench: PageBench) -> PageView:
     return bench.view(
         "nut",
         "The nut's slots",
-        finding=finding or ["Read the heights at the nut; then what to file stands here."],
+        finding=finding,
         consequences=consequences,
         tables=tables,
         ways=bench.ways_of(asked) if asked else [],
@@ -78,23 +75,6 @@ def _aims(bench: PageBench) -> list[float] | None:
     return [outer[0] + (outer[1] - outer[0]) * i / last for i in range(state.count)]
 
 
-def _said(bench: PageBench, now: list[float], aims: list[float]) -> Iterator[str]:
-    names = bench.state.instrument.string_names
-    offs = [height - aim for height, aim in zip(now, aims, strict=True)]
-    over = [f"{name} {off:.2f}" for name, off in zip(names, offs, strict=True) if off >= WORTH_FILING]
-    low = []
-    for i, height in enumerate(now):
-        wanted = bench.state.wanted_upright(("nut_height", i))
-        if wanted is not None and standing(value=height, band=wanted.band) == "below":
-            low.append(names[i])
-    if over:
-        yield f"To file: {', '.join(over)}. Never below what is wanted: what is left over is less work than a new nut."
-    if low:
-        yield f"Already too low at {', '.join(low)}: filing cannot put that right."
-    if not over and not low:
-        yield "The nut stands as wanted: nothing is to be filed."
-
-
 def _consequences(bench: PageBench, now: list[float], aims: list[float]) -> Iterator[Consequence]:
     state = bench.state
     carry = None if state.geometry is None else state.geometry.board.carry
@@ -112,7 +92,7 @@ def _consequences(bench: PageBench, now: list[float], aims: list[float]) -> Iter
         )
         end = state.held("end_height", i)
         if carry is not None and off > 0 and end is not None:
-            gives = off * (1 - 1 / carry)
+            gives = end_height_given(filed=off, carry=carry)
             yield told(
                 f"end{i}",
                 f"{name} at the board's end",

@@ -6,11 +6,11 @@ from dataclasses import dataclass
 
 from fidicula.core.geometry.scoop import BoardGap, GapBetween, gap_along, removal_across
 from fidicula.core.mechanics.stopped import Bow, Pluck, StoppedClearance, clearances, press_efforts
+from fidicula.services.assessment.scoop import SHARES, SIDES, stations_of
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Curve, HandleChoice, PageView, Plot, Table
 from fidicula.services.pages.notes import note_of
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
-from fidicula.services.sheet.scooped import SHARES, SIDES, stations_of
 
 _HARD = {"soft": 0.25, "middling": 0.4, "hard": 0.6}
 """Speed of the bow. [m/s]"""

@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.post import (
     Gauged,
-    Place,
+    Point,
     as_gauged,
     ends_room_change,
     fit_after,
@@ -18,13 +18,13 @@ from fidicula.core.fitting.post import (
     stance,
 )
 from fidicula.core.sound.places import EndPlace, way
-from fidicula.services.acts import ways_words
+from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.pages.bar import FIT_TOLERANCE, FIT_WORDS
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.load import bridge_lean
 from fidicula.services.pages.model import Consequence, HandleChoice, PageView, Table
-from fidicula.services.sheet.cut import Computed, compute
-from fidicula.services.trail.places import ENDS, Trail
+from fidicula.services.phrasing.acts import ENDS, ways_words
+from fidicula.services.trail.places import Trail
 
 _CAUTION = (
     "Strings slack, the setter off the f-hole's edge, no force: a post too tight cracks the top. With a crack at post "
@@ -93,7 +93,7 @@ def _label(bench: PageBench, question: str, school: str) -> str:
     return next(row.label for row in bench.schools[question] if row.school == school)
 
 
-def _school_place(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Place | None:
+def _school_place(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Point | None:
     """Where the chosen schools put the post's top."""
     targets = bench.with_schools(chosen)
     setback, inset = targets.others.get("post_setback"), targets.others.get("post_inset")
@@ -109,7 +109,7 @@ def _school_place(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Pla
     )
 
 
-def _bottom_of(bench: PageBench, chosen: dict[str, str], top: Place) -> Place:
+def _bottom_of(bench: PageBench, chosen: dict[str, str], top: Point) -> Point:
     """Under its top; leaning with the bridge it stands nearer to the bridge, as far as the bridge leans back."""
     length = None if bench.post is None else bench.post.length
     if chosen["post_stance"] != "with_bridge":
@@ -146,7 +146,7 @@ def _end_words(trail: Trail, end: EndPlace) -> str:
     return f"{read.setback:.1f} behind the foot, {read.inset:.1f} inside its edge{manner}"
 
 
-def _read(trail: Trail, at: Place) -> Gauged:
+def _read(trail: Trail, at: Point) -> Gauged:
     """As a card gauge reads it; an end whose place is known was told from a foot whose width is."""
     return as_gauged(at, foot_width=trail.foot_width or 0.0, post_diameter=trail.post_diameter)
 
@@ -160,7 +160,7 @@ def _lean_words(along: float, across: float) -> str:
     return f"Its top leans {' and '.join(parts)}." if parts else "It stands upright."
 
 
-def _pull(bench: PageBench, name: str, rests_at: Place) -> Place:
+def _pull(bench: PageBench, name: str, rests_at: Point) -> Point:
     """Both handles of one end."""
     reach = _REACH[bench.state.instrument.family]
     along, across = (
@@ -178,12 +178,12 @@ def _pull(bench: PageBench, name: str, rests_at: Place) -> Place:
     return along, across
 
 
-def _added(start: Place, vector: Place) -> Place:
+def _added(start: Point, vector: Point) -> Point:
     return start[0] + vector[0], start[1] + vector[1]
 
 
 def _consequences(
-    bench: PageBench, trail: Trail, now: tuple[Place, Place], then: tuple[Place, Place]
+    bench: PageBench, trail: Trail, now: tuple[Point, Point], then: tuple[Point, Point]
 ) -> Iterator[Consequence]:
     for i, name in enumerate(ENDS):
         before, after = _read(trail, now[i]), _read(trail, then[i])
@@ -204,7 +204,7 @@ def _consequences(
     yield from _fit(bench, now, then)
 
 
-def _fit(bench: PageBench, now: tuple[Place, Place], then: tuple[Place, Place]) -> Iterator[Consequence]:
+def _fit(bench: PageBench, now: tuple[Point, Point], then: tuple[Point, Point]) -> Iterator[Consequence]:
     """Whether it becomes tight or loose there."""
     changes: list[float] = []
     slopes = bench.read("top_slope"), bench.read("back_slope")

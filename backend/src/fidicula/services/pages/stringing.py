@@ -10,13 +10,13 @@ from collections.abc import Iterator, Sequence
 from fidicula.core.fitting.tailpiece import nearest_gauge, wanted_tension
 from fidicula.core.mechanics.load import KGF
 from fidicula.db.records import StringSet
+from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.state import BenchState
+from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.load import Load, loaded_by
 from fidicula.services.pages.model import Consequence, HandleChoice, PageView, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
-from fidicula.services.sheet.cut import Computed, compute
-from fidicula.services.sheet.held import BenchState
-from fidicula.services.sheet.thresholds import WORTH_TAKING
 
 _CAUTION = "Eyes away from a string that is tuned up: it may break. All off at once, and the post may fall."
 _SHARPEST = 60.0

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from fidicula.core.fitting.tailpiece import AfterlengthPlan, plan_afterlength
+from fidicula.core.fitting.tailpiece import AfterlengthPlan, afterlength_ratio, plan_afterlength
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, PageView, Way
 
@@ -67,8 +67,8 @@ def tail_page(bench: PageBench) -> PageView:
             told(
                 "share",
                 "string length over afterlength",
-                length.value / after.value,
-                length.value / (after.value + moved),
+                afterlength_ratio(string_length=length.value, afterlength=after.value),
+                afterlength_ratio(string_length=length.value, afterlength=after.value + moved),
                 [f"{length.value:g} ÷ {after.value + moved:g}."],
                 unit="",
                 places=2,

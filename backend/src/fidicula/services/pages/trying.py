@@ -6,15 +6,15 @@ from collections.abc import Mapping
 from dataclasses import replace
 
 from fidicula.core.bands import Band
-from fidicula.core.readings.standing import Place
+from fidicula.core.readings.states import MeasurementKey
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.pages.bench import PageBench
-from fidicula.services.sheet.held import BenchState
 from fidicula.services.targets.wanted import Targets, Wanted
 
 TRIED = "tried here"
 
 
-def aims_at(bench: PageBench, aims: Mapping[Place, float], *, crown_radius: float | None = None) -> Targets:
+def aims_at(bench: PageBench, aims: Mapping[MeasurementKey, float], *, crown_radius: float | None = None) -> Targets:
     """The targets with other aims. aims : by place, as their figures are meant. [mm]"""
     targets = bench.state.targets
     places = dict(targets.places)
@@ -29,7 +29,9 @@ def aims_at(bench: PageBench, aims: Mapping[Place, float], *, crown_radius: floa
     return replace(targets, places=places, crown_radius=crown, planned={}, untouched={})
 
 
-def tried_state(bench: PageBench, targets: Targets, readings: Mapping[Place, float], *, shift: float) -> BenchState:
+def tried_state(
+    bench: PageBench, targets: Targets, readings: Mapping[MeasurementKey, float], *, shift: float
+) -> BenchState:
     """readings : tried instead of what was read. [mm]  shift : of the strings at the bridge. [mm]"""
     return replace(bench.state, targets=targets, tried=dict(readings), bridge_shift=shift)
 

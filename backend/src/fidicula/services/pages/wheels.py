@@ -5,10 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from fidicula.core.errors import CoreError
-from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs
+from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, wheel_turns
+from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Impossible, PageView
-from fidicula.services.sheet.cut import Computed, compute
 
 _CAUTION = (
     "Strings slack by a tone or two, a little on each wheel in turn, the feet held: two people, a bass is heavy. "
@@ -42,13 +42,10 @@ def wheels_page(bench: PageBench) -> PageView:
                 impossible = Impossible("", error.sentence[0].upper() + error.sentence[1:] + ".", None)
             else:
                 consequences = list(_told(bench, changes, at_bridge, legs, carry, thread.value))
-                finding.append(_said(legs, thread.value))
-    elif not bench.retake:
-        finding.append("The bridge cannot be worked out yet: look at the sheet for what it lacks.")
     return bench.view(
         "wheels",
         "Height wheels",
-        finding=finding or ["Read the wheels' spread and their thread; then the turns stand here."],
+        finding=finding,
         impossible=impossible,
         consequences=consequences,
         caution=_CAUTION,
@@ -108,17 +105,8 @@ def _told(
             f"{side}_turns",
             f"{side} wheel",
             0.0,
-            leg / thread,
+            wheel_turns(leg=leg, thread_pitch=thread),
             [f"{leg:+.2f} ÷ {thread:g} a turn; + raises.".replace("-", "−")],
             unit="turns",
             places=2,
         )
-
-
-def _said(legs: tuple[float, float], thread: float) -> str:
-    words = [
-        f"the {side} wheel {abs(leg / thread):.2f} turns {'up' if leg > 0 else 'down'}"
-        for side, leg in zip(("bass", "treble"), legs, strict=True)
-        if abs(leg) >= 0.01
-    ]
-    return f"{' and '.join(words)}.".capitalize() if words else "Nothing is to be turned."

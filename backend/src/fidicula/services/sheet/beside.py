@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from fidicula.core.readings.standing import Place
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import Visit
 from fidicula.services.targets.wanted import Taken
 from fidicula.tables.course import visit_kinds
@@ -33,7 +33,7 @@ class Beside:
 
 
 def beside(
-    visit: Visit, came: Mapping[Place, Taken], earlier: Sequence[tuple[Visit, Mapping[Place, Taken]]]
+    visit: Visit, came: Mapping[MeasurementKey, Taken], earlier: Sequence[tuple[Visit, Mapping[MeasurementKey, Taken]]]
 ) -> list[Beside]:
     """visit : of now.  came : as it was first read at it.  earlier : each visit before, as it ended."""
     return [
@@ -50,7 +50,7 @@ def beside(
     ]
 
 
-def _values(held: Mapping[Place, Taken]) -> list[BesideValue]:
+def _values(held: Mapping[MeasurementKey, Taken]) -> list[BesideValue]:
     return [
         BesideValue(measure, position, taken.value, taken.direction)
         for (measure, position), taken in held.items()

@@ -1,96 +1,104 @@
-"""The whole sheet, from the records of one instrument."""
+"""The whole sheet, from the assessment and the instruction of one instrument."""
 
 from __future__ import annotations
 
-from datetime import UTC, date, datetime
+from datetime import date, datetime
 
 from fidicula.db.records import Instrument, StringSet, Visit
-from fidicula.services.measures import said_of_all
-from fidicula.services.sheet.asks import asks
+from fidicula.services.assessment.assess import Assessment, assess
+from fidicula.services.assessment.deadline import no_risk_from
+from fidicula.services.assessment.slips import last_reading
+from fidicula.services.assessment.state import BenchState
+from fidicula.services.instruction.instruct import instruct
+from fidicula.services.instruction.model import Instruction
+from fidicula.services.measures import MEASURES
+from fidicula.services.phrasing.cut import assumed_words
+from fidicula.services.phrasing.deadline import heed
+from fidicula.services.phrasing.findings import found_words
+from fidicula.services.phrasing.following import source_words
+from fidicula.services.phrasing.inspection import proposals
+from fidicula.services.phrasing.instructions import impossible_words, phrase, record_label
+from fidicula.services.phrasing.slips import slip_words
+from fidicula.services.phrasing.undoing import undoable
+from fidicula.services.phrasing.whys import whys
 from fidicula.services.sheet.cells import cells
-from fidicula.services.sheet.course import course_of, next_of
-from fidicula.services.sheet.cut import Computed, compute, cut_view
 from fidicula.services.sheet.drawing import drawing
-from fidicula.services.sheet.findings import findings
-from fidicula.services.sheet.heed import heed, no_risk_from
-from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import (
-    AskedView,
     BenchSheet,
     CutView,
+    InstructionView,
     InstrumentView,
     ProblemView,
     RecipeLine,
+    RecordView,
     SetView,
+    SlipView,
     StringOn,
-    Undoable,
 )
-from fidicula.services.sheet.projection import judged_projection
-from fidicula.services.sheet.questions import Asked, asked_questions, question_views, to_measure_again
-from fidicula.services.sheet.seen import proposals
-from fidicula.services.sheet.signs import signs_of
-from fidicula.services.sheet.thresholds import WORTH_FILING, WORTH_TAKING
-from fidicula.services.sheet.whys import whys
-from fidicula.services.sheet.words import words
+from fidicula.services.sheet.questions import question_views
+from fidicula.services.sheet.stops import stop_views
 from fidicula.services.targets.rules import Rules
-from fidicula.services.targets.sources import SOURCE_WORDS
-from fidicula.tables.course import steps, visit_kinds
+from fidicula.tables.course import visit_kinds
 from fidicula.tables.schools import school
-from fidicula.tables.work import works as work_rows
-
-MARK_WORDS = {"done": "done", "passed": "passed over", "wait": "waits", "go_on": "waits no longer"}
 
 
 def build_sheet(state: BenchState, visit: Visit, rules: Rules, *, now: datetime | None = None) -> BenchSheet:
     """Everything that the bench sheet shows, computed anew from the log. now : None for the clock's."""
-    instrument, now = state.instrument, now or datetime.now(UTC)
-    today = now.astimezone().date()
-    outcome = compute(state)
-    problem = outcome if isinstance(outcome, ProblemView) else None
-    computed = outcome if isinstance(outcome, Computed) else None
-    cut = cut_view(state, computed)
-    card = cells(state)
-    projection = judged_projection(state)
-    asked = asked_of(state, visit, cut, today=today)
-    course = course_of(state, visit, card, cut, asked, rules.chosen(instrument.choice), now=now)
-    again = to_measure_again(state)
-    barred = any(one.bars("crown_cut") for one in asked)
+    return sheet_of(assess(state, visit, rules, now=now), rules)
+
+
+def sheet_of(a: Assessment, rules: Rules) -> BenchSheet:
+    """The sheet of an assessment."""
+    found, state = instruct(a), a.state
     return BenchSheet(
-        instrument=_instrument_view(instrument, visit, today),
+        instrument=_instrument_view(state.instrument, a.visit, a.now.astimezone().date()),
         strings=_set_view(state.string_set),
         last_work=state.last_work,
-        cells=card,
-        recipe=_recipe_line(instrument, rules),
-        cut=cut,
-        questions=question_views(asked, projection),
+        cells=cells(state),
+        recipe=_recipe_line(state.instrument, rules),
+        cut=CutView(found.cut_role, a.cut.state, list(a.cut.strings), assumed_words(a)),
+        instruction=instruction_view(a, found),
+        questions=question_views(a),
         proposals=proposals(state),
-        crown_barred=barred,
-        asks=asks(state, rules.tool_checks, now=now),
-        findings=findings(state),
-        measure_again=[state.name(place) for place in again],
-        problem=problem,
-        drawing=drawing(state, computed) if computed is not None else None,
-        words=words(state, cut, problem, computed, asked),
-        whys=whys(state, computed),
-        course=course,
-        next=next_of(course, asked, visit),
-        undoable=_undoable(state, visit.opened_at),
-        may_cut=not barred and not again and any(s.wood is not None and s.wood >= WORTH_TAKING for s in cut.strings),
-        may_file_nut=any((s.nut_to_file or 0.0) >= WORTH_FILING for s in cut.strings),
+        notices=[slip_words(a, slip) for slip in a.slips if not slip.stops],
+        findings=found_words(state),
+        problem=_problem(a),
+        drawing=None if a.computed is None else drawing(state, a.computed),
+        whys=whys(state, a.computed),
+        course=stop_views(a),
+        undoable=undoable(state, a.visit.opened_at),
     )
 
 
-def asked_of(state: BenchState, visit: Visit, cut: CutView, *, today: date) -> list[Asked]:
-    """The questions that are asked of an instrument now. today : where the shop is."""
-    projection = judged_projection(state)
-    return asked_questions(state, signs_of(state, visit, cut, projection[2] if projection else None, today=today))
+def instruction_view(a: Assessment, found: Instruction) -> InstructionView:
+    said = phrase(a, found)
+    slip = found.slip
+    ids = [] if slip is None else [last_reading(a.state, key) for key in slip.keys]
+    return InstructionView(
+        code=found.code,
+        part=found.part,
+        stop=found.stop,
+        title=said.title,
+        says=said.says,
+        do=said.do,
+        caution=said.caution,
+        record=_record(found.records),
+        also=[RecordView(work, record_label(work)) for work in found.also],
+        question=found.question.question if found.code == "decide" and found.question is not None else "",
+        until=found.until,
+        makes_stale=[MEASURES[measure].label for measure in found.makes_stale if measure in MEASURES],
+        slip=None if slip is None else SlipView(slip.code, slip.act, [str(one.id) for one in ids if one is not None]),
+    )
 
 
-def questions_of(state: BenchState, visit: Visit, *, today: date) -> list[AskedView]:
-    """The questions as the sheet shows them. today : where the shop is."""
-    outcome = compute(state)
-    cut = cut_view(state, outcome if isinstance(outcome, Computed) else None)
-    return question_views(asked_of(state, visit, cut, today=today), judged_projection(state))
+def _record(work: str) -> RecordView | None:
+    return RecordView(work, record_label(work)) if work else None
+
+
+def _problem(a: Assessment) -> ProblemView | None:
+    if a.impossible is None:
+        return None
+    return ProblemView(sentence=impossible_words(a), measure=a.impossible.measure, position=None)
 
 
 def _instrument_view(instrument: Instrument, visit: Visit, today: date) -> InstrumentView:
@@ -138,37 +146,8 @@ def _recipe_line(instrument: Instrument, rules: Rules) -> RecipeLine:
         for question, name in chosen.items()
         if rules.recipe(choice).get(question) != name and (row := school(question, name)) is not None
     ]
-    own += [
-        f"{said_of_all(measure)} {SOURCE_WORDS[source['from']].format(of=source.get('of', ''))}"
-        for measure, source in choice.sources.items()
-    ]
+    own += [source_words(measure, source) for measure, source in choice.sources.items()]
     name = choice.recipe if choice.recipe in rules.recipes else None
     return RecipeLine(
         name=name or rules.shop_recipe, own=own, heights_at_mark=chosen["height_reference"] == "bridge_mark"
     )
-
-
-def _undoable(state: BenchState, since: datetime) -> Undoable | None:
-    """The newest reading, work, decision or choice of targets of this visit that stands."""
-    found: list[tuple[datetime, Undoable]] = []
-    reading = max((r for r in state.readings if not r.taken_back), key=lambda r: r.recorded_at, default=None)
-    if reading is not None:
-        words = f"{state.name((reading.measure, reading.position))} {reading.typed}"
-        found.append((reading.recorded_at, Undoable("reading", str(reading.id), words)))
-    work = max(state.standing_works, key=lambda w: w.done_at, default=None)
-    if work is not None:
-        found.append((work.done_at, Undoable("work", str(work.id), work_rows()[work.work].done_label)))
-    decision = next((d for d in reversed(state.decisions) if not d.taken_back), None)
-    if decision is not None and decision.decided_at is not None:
-        found.append((decision.decided_at, Undoable("decision", str(decision.id), "the decision")))
-    mark = next((m for m in reversed(state.marks) if not m.taken_back), None)
-    if mark is not None and mark.made_at is not None and mark.step in steps():
-        said = f"{steps()[mark.step].label} {MARK_WORDS[mark.mark]}"
-        found.append((mark.made_at, Undoable("mark", str(mark.id), said)))
-    line = next((entry for entry in reversed(state.seen) if not entry.taken_back), None)
-    if line is not None and line.seen_at is not None:
-        found.append((line.seen_at, Undoable("seen", str(line.id), f"what was seen: {line.item}")))
-    choice = state.instrument.choice
-    if choice.id is not None and choice.chosen_at is not None and choice.chosen_at >= since:
-        found.append((choice.chosen_at, Undoable("choice", str(choice.id), "the choice of recipe")))
-    return max(found, key=lambda entry: entry[0])[1] if found else None

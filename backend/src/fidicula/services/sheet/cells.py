@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from fidicula.core.bands import outside_by, standing
-from fidicula.core.readings.standing import Place
+from fidicula.core.bands import outside_by, side_of_band
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import Reading
+from fidicula.services.assessment.state import BenchState, places
 from fidicula.services.measures import MEASURES
-from fidicula.services.sheet.held import BenchState, places
+from fidicula.services.phrasing.doubts import doubt_words
 from fidicula.services.sheet.model import BandView, Cell, DoubtView
 
 _TURNS = {measure: i for i, measure in enumerate(MEASURES)}
@@ -21,7 +22,7 @@ def cells(state: BenchState) -> list[Cell]:
     ]
 
 
-def _untouched_cell(state: BenchState, place: Place) -> Cell:
+def _untouched_cell(state: BenchState, place: MeasurementKey) -> Cell:
     """The same for every sheet under these targets, and most of them are: made once."""
     key = ("cell", place, state.instrument.string_names)
     found: Cell | None = state.targets.untouched.get(key)
@@ -30,7 +31,7 @@ def _untouched_cell(state: BenchState, place: Place) -> Cell:
     return found
 
 
-def band_view(state: BenchState, place: Place, value: float | None) -> BandView | None:
+def band_view(state: BenchState, place: MeasurementKey, value: float | None) -> BandView | None:
     """What is wanted at a place, and how a value stands to it."""
     wanted = state.wanted_as_read(place)
     if wanted is None:
@@ -40,14 +41,14 @@ def band_view(state: BenchState, place: Place, value: float | None) -> BandView 
         aim=wanted.band.aim,
         high=wanted.band.high,
         source=wanted.source,
-        standing=None if value is None else standing(value=value, band=wanted.band),
+        side=None if value is None else side_of_band(value=value, band=wanted.band),
         outside_by=0.0 if value is None else outside_by(value=value, band=wanted.band),
     )
 
 
-def _cell(state: BenchState, place: Place, by_number: dict[int, Reading]) -> Cell:
+def _cell(state: BenchState, place: MeasurementKey, by_number: dict[int, Reading]) -> Cell:
     row = MEASURES[place[0]]
-    stand = state.standings.get(place)
+    stand = state.reading_states.get(place)
     last = by_number[stand.reading.number] if stand is not None else None
     usable = stand.usable if stand is not None else None
     told = state.derived(place) if usable is None else None
@@ -57,7 +58,8 @@ def _cell(state: BenchState, place: Place, by_number: dict[int, Reading]) -> Cel
     doubt = None
     if stand is not None and stand.state == "doubted" and last is not None and last.doubt is not None:
         doubt = DoubtView(
-            sentence=last.doubt,
+            code=last.doubt,
+            sentence=doubt_words(last, state.name(place), row.unit),
             suggested=last.suggested,
             may_be_kept=(row.signed or last.value >= 0) and abs(last.value) <= row.largest,
         )
@@ -93,4 +95,6 @@ def _cell(state: BenchState, place: Place, by_number: dict[int, Reading]) -> Cel
         last_time_at=state.last_time[place].taken_at if place in state.last_time else None,
         repeat_spread=stand.repeat_spread if stand is not None else 0.0,
         spread_is_wide=stand is not None and stand.is_wide,
+        is_last_visit=usable is None and told is None and state.last_visit(place) is not None,
+        simulated=last is not None and last.simulated,
     )

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from fidicula.services.sheet.cut import Computed
-from fidicula.services.sheet.held import BenchState
+from fidicula.services.assessment.computing import Computed
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.sheet.model import Drawing, DrawnString
 
 

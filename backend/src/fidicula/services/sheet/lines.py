@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.measures import MEASURES
-from fidicula.services.sheet.cut import Computed, compute
-from fidicula.services.sheet.held import BenchState
 from fidicula.services.sheet.model import TargetChange, TargetLine
 from fidicula.services.targets.wanted import Wanted
 from fidicula.tables.figures import figure_measures
@@ -80,7 +80,7 @@ def _bridge(state: BenchState, computed: Computed | None) -> Iterator[TargetLine
     for i, result in enumerate(computed.results):
         if result is not None and result.cut.crown_cut is not None:
             label = f"{state.instrument.string_names[i]}: wood to take off"
-            yield _line(f"wood:{i}", part, label, None, result.cut.crown_cut, result.plus_minus, "present less wanted")
+            yield _line(f"wood:{i}", part, label, None, result.cut.crown_cut, result.uncertainty, "present less wanted")
 
 
 def _others(state: BenchState) -> Iterator[TargetLine]:

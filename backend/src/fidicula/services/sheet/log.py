@@ -6,12 +6,13 @@ from collections.abc import Sequence
 from datetime import UTC, datetime
 
 from fidicula.db.records import Decision, Particular, Reading, TargetChoice
-from fidicula.services.acts import act_words
+from fidicula.services.assessment.questions import outcome_of
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.measures import said_of_all
-from fidicula.services.sheet.build import MARK_WORDS
-from fidicula.services.sheet.held import BenchState
+from fidicula.services.phrasing.acts import act_words
+from fidicula.services.phrasing.names import key_name
+from fidicula.services.phrasing.undoing import MARK_WORDS
 from fidicula.services.sheet.model import LogLine, LogState
-from fidicula.services.sheet.questions import outcome_of
 from fidicula.services.targets.sources import SOURCE_WORDS
 from fidicula.tables.course import questions, steps
 from fidicula.tables.schools import school
@@ -32,7 +33,7 @@ def log_lines(
     """
     lines = [
         LogLine(
-            what=state.name((reading.measure, reading.position)),
+            what=key_name(state.instrument, (reading.measure, reading.position)),
             value=reading.typed,
             by=reading.taken_by,
             at=reading.taken_at,
@@ -148,4 +149,4 @@ def _reading_state(reading: Reading) -> LogState:
         return "taken back"
     if reading.corrected_by is not None:
         return "corrected"
-    return "doubted" if reading.doubt is not None and not reading.confirmed else "taken"
+    return "doubted" if reading.doubt is not None and not reading.confirmed else "current"

@@ -6,36 +6,34 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Literal
 
-Standing = Literal["below", "in_band", "above"]
-CellState = Literal["missing", "taken", "doubted", "stale"]
-CutState = Literal["none", "provisional", "firm"]
+from fidicula.core.bands import BandSide
+from fidicula.services.assessment.model import CutState, StopState, StringCutFacts
+from fidicula.services.instruction.model import CutRole
+from fidicula.services.phrasing.model import FoundView, Undoable, Why
+
+CellState = Literal["missing", "current", "doubted", "stale"]
 
 
 @dataclass(frozen=True)
 class BandView:
     """What is wanted, with where it comes from. [mm]
 
-    standing : of the value here, None without one.  outside_by : negative below the band, 0 in it.
+    side : of the value here, None without one.  outside_by : negative below the band, 0 in it.
     """
 
     low: float
     aim: float
     high: float
     source: str
-    standing: Standing | None
+    side: BandSide | None
     outside_by: float
 
 
 @dataclass(frozen=True)
-class FoundView:
-    """What readings say together. of : the measure that it is about, or `spacing_nut`, `spacing_bridge`."""
-
-    of: str
-    says: str
-
-
-@dataclass(frozen=True)
 class DoubtView:
+    """Why a reading is doubted. code : of the core.  suggested : what may have been meant. [its unit]"""
+
+    code: str
     sentence: str
     suggested: float | None
     may_be_kept: bool
@@ -53,7 +51,8 @@ class Cell:
     value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
     told, told_by : what other readings say of it, and which.
     spread_is_wide : its repeats lie further apart than the tool accounts for.
-    last_time : what was read here at an earlier visit. [mm]
+    last_time : what was read here at an earlier visit. [mm]  is_last_visit : it counts, for nothing made it void.
+    simulated : no real device read it.
     """
 
     measure: str
@@ -87,37 +86,20 @@ class Cell:
     last_time_at: datetime | None
     repeat_spread: float
     spread_is_wide: bool
-
-
-@dataclass(frozen=True)
-class StringCutView:
-    """What to take at one string. [mm]
-
-    down : the string's way.  wood : to take off.  plus_minus : of the wood.
-    wanted_end_height, wanted_mark : of the string at the wanted bridge, with their own ±.
-    """
-
-    name: str
-    state: CutState
-    wanted_end_height: float | None
-    wanted_known_to: float | None
-    wanted_mark: float | None
-    mark_known_to: float | None
-    down: float | None
-    wood: float | None
-    plus_minus: float | None
-    first_pass: float | None
-    old_slot_left: float | None
-    nut_to_file: float | None
-    last_wood: float | None
+    is_last_visit: bool
+    simulated: bool
 
 
 @dataclass(frozen=True)
 class CutView:
-    """state : `none` where nothing can be said yet.  assumed : in words, what the cut rests on unmeasured."""
+    """The wood at each string. role : what the amounts mean now; state : `none` where nothing can be said yet.
 
+    assumed : in words, what the cut rests on that was not measured at this visit.
+    """
+
+    role: CutRole
     state: CutState
-    strings: list[StringCutView]
+    strings: list[StringCutFacts]
     assumed: list[str]
 
 
@@ -162,33 +144,54 @@ class Drawing:
 
 
 @dataclass(frozen=True)
-class Why:
-    """Behind one figure: the formula with this instrument's numbers, what it follows, who set that."""
+class RecordView:
+    """A work that can be recorded now. label : what the button says."""
 
-    title: str
-    lines: list[str]
-    follows: str
+    work: str
+    label: str
 
 
 @dataclass(frozen=True)
-class Words:
-    """What the sheet says: title, what it means, what to do in order, and the caution."""
+class SlipView:
+    """What is to be put right before anything is cut. act : that puts it right.  readings : it is about, by id."""
 
+    code: str
+    act: str
+    readings: list[str]
+
+
+@dataclass(frozen=True)
+class InstructionView:
+    """What to do now. code : of instructions.csv.  part : of the instrument.  stop : of the visit.
+
+    title, says, do, caution : in words.  record : the work of the main button; also : what may be recorded as well.
+    question : that is to be decided, empty for none.  until : when a wait is over.  makes_stale : in words.
+    """
+
+    code: str
+    part: str
+    stop: str
     title: str
     says: list[str]
     do: list[str]
     caution: str | None
+    record: RecordView | None
+    also: list[RecordView]
+    question: str
+    until: datetime | None
+    makes_stale: list[str]
+    slip: SlipView | None
 
 
 @dataclass(frozen=True)
-class OutcomeView:
-    """One way to decide. figures : what it takes, in words.  advised : what the readings speak for."""
+class OptionView:
+    """One way to decide. figures : what it takes, in words.  recommended : what the readings speak for."""
 
     outcome: str
     label: str
     says: str
     figures: str
-    advised: bool
+    recommended: bool
     needs_reason: bool
 
 
@@ -204,11 +207,11 @@ class DecidedView:
 
 
 @dataclass(frozen=True)
-class AskedView:
+class DecisionView:
     """A question that somebody decides.
 
     because : what asks it, in words.  bars : works that wait for it, by label; none for one that is only advice.
-    is_open : it was decided so that those may go on.  advised : what the signs speak for, None where they do not.
+    is_open : it was decided so that those may go on.  recommended : what the signs speak for, None where they do not.
     """
 
     question: str
@@ -217,9 +220,9 @@ class AskedView:
     because: list[str]
     bars: list[str]
     is_open: bool
-    advised: str | None
+    recommended: str | None
     decided: DecidedView | None
-    outcomes: list[OutcomeView]
+    options: list[OptionView]
 
 
 @dataclass(frozen=True)
@@ -234,23 +237,13 @@ class Stop:
     key: str
     label: str
     note: str
-    state: Literal["done", "passed", "here", "ahead", "waiting", "barred"]
+    state: StopState
     says: str
     until: datetime | None
     is_question: bool
     is_decided: bool
     by_hand: bool
     mark_id: str | None
-
-
-@dataclass(frozen=True)
-class NextView:
-    """What is next and why. stop : of the course, empty where it is at its end.  until : where only time helps."""
-
-    stop: str
-    says: str
-    why: str
-    until: datetime | None
 
 
 @dataclass(frozen=True)
@@ -316,15 +309,6 @@ class SetView:
 
 
 @dataclass(frozen=True)
-class Undoable:
-    """The newest thing that can be taken back."""
-
-    kind: Literal["reading", "work", "choice", "decision", "mark", "seen"]
-    id: str
-    words: str
-
-
-@dataclass(frozen=True)
 class InstrumentView:
     ticket: str
     family: str
@@ -354,9 +338,8 @@ class InstrumentView:
 class BenchSheet:
     """Everything that the bench sheet shows.
 
-    last_work : the causal place of a reading taken now.  measure_again : what no cut may rest on any more.
-    proposals : what the findings lead on to, until it was done.
-    asks : what looks like a slip, as a question; it changes and bars nothing.
+    last_work : the causal place of a reading taken now.  instruction : the one thing to do now.
+    proposals : what the findings lead on to, until it was done.  notices : what to bear in mind; it stops nothing.
     findings : what readings say together.  notice : of this answer alone, where two wrote at once.
     """
 
@@ -366,25 +349,20 @@ class BenchSheet:
     cells: list[Cell]
     recipe: RecipeLine
     cut: CutView
-    questions: list[AskedView]
+    instruction: InstructionView
+    questions: list[DecisionView]
     proposals: list[str]
-    crown_barred: bool
-    asks: list[str]
+    notices: list[str]
     findings: list[FoundView]
-    measure_again: list[str]
     problem: ProblemView | None
     drawing: Drawing | None
-    words: Words
     whys: dict[str, Why]
     course: list[Stop]
-    next: NextView
     undoable: Undoable | None
-    may_cut: bool
-    may_file_nut: bool
     notice: str = ""
 
 
-LogState = Literal["taken", "doubted", "corrected", "taken back", "work"]
+LogState = Literal["current", "doubted", "corrected", "taken back", "work"]
 
 
 @dataclass(frozen=True)

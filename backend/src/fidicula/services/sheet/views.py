@@ -8,11 +8,11 @@ from dataclasses import dataclass
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.scoop import gap_along
 from fidicula.core.geometry.spacing import margins
-from fidicula.core.geometry.string_lines import height_at_tailpiece, mark_height
-from fidicula.services.sheet.cut import Computed, compute
-from fidicula.services.sheet.findings import Spacing, off_middle, spacing
-from fidicula.services.sheet.held import BenchState
-from fidicula.services.sheet.scooped import SIDES, stations_of, wanted_relief
+from fidicula.core.geometry.string_lines import height_at_tailpiece, mark_height, offset_at_board_end
+from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.findings import Spacing, off_middle, spacing
+from fidicula.services.assessment.scoop import SIDES, stations_of, wanted_relief
+from fidicula.services.assessment.state import BenchState
 
 _DRAWN_AT = tuple(i / 24 for i in range(25))
 
@@ -252,7 +252,7 @@ def _plan_string(
         name=state.instrument.string_names[i],
         diameter=computed.goals[i].diameter,
         at_nut=at_nut,
-        at_end=at_nut + (at_bridge - at_nut) / carry,
+        at_end=offset_at_board_end(at_nut=at_nut, at_bridge=at_bridge, carry=carry),
         at_bridge=at_bridge,
         wanted_at_nut=line.nut_offset,
         wanted_at_bridge=line.bridge_offset,

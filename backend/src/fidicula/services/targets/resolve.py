@@ -9,7 +9,7 @@ from typing import cast
 from fidicula.core.bands import Band
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.spacing import SpacingRule
-from fidicula.core.readings.standing import Place
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.targets.heights import PartOfBand, bands_across, end_height_band
 from fidicula.db.records import Instrument, StringSet
 from fidicula.services.measures import MEASURES
@@ -46,7 +46,7 @@ def targets_of(
     instrument: Instrument,
     string_set: StringSet | None,
     rules: Rules,
-    taken: Mapping[Place, Taken] | None = None,
+    taken: Mapping[MeasurementKey, Taken] | None = None,
 ) -> Targets:
     """Resolve every target of one instrument with the strings on it.
 
@@ -72,7 +72,7 @@ class _Resolver:
     instrument: Instrument
     string_set: StringSet | None
     rules: Rules
-    taken: Mapping[Place, Taken]
+    taken: Mapping[MeasurementKey, Taken]
     missing: list[str] = field(default_factory=list)
 
     def __post_init__(self) -> None:
@@ -80,7 +80,7 @@ class _Resolver:
         self.count = len(self.instrument.string_names)
 
     def targets(self) -> Targets:
-        places: dict[Place, Wanted] = {}
+        places: dict[MeasurementKey, Wanted] = {}
         marks = self._marks()
         self._heights(places, stated_at_marks=marks is not None)
         self._nut_heights(places)
@@ -124,7 +124,9 @@ class _Resolver:
 
     # One place each
 
-    def _put(self, places: dict[Place, Wanted], place: Place, from_recipe: Wanted | None, words: str) -> None:
+    def _put(
+        self, places: dict[MeasurementKey, Wanted], place: MeasurementKey, from_recipe: Wanted | None, words: str
+    ) -> None:
         """A target taken from a reading stands in the place of the recipe's; neither is ever mixed with the other."""
         found = from_recipe
         if place in self.taken:
@@ -176,7 +178,7 @@ class _Resolver:
         bass, treble = found
         return None if bass is None or treble is None else (bass, treble)
 
-    def _heights(self, places: dict[Place, Wanted], *, stated_at_marks: bool) -> None:
+    def _heights(self, places: dict[MeasurementKey, Wanted], *, stated_at_marks: bool) -> None:
         names, last = self.instrument.string_names, self.count - 1
         if ("end_height", 0) in self.taken:
             for i in range(self.count):
@@ -237,7 +239,7 @@ class _Resolver:
             because += f"; {new.value:+.1f} for a new instrument"
         return amounts, because.replace("-", "−")
 
-    def _nut_heights(self, places: dict[Place, Wanted]) -> None:
+    def _nut_heights(self, places: dict[MeasurementKey, Wanted]) -> None:
         bass, treble = (self._of_school("nut_height", f"nut_height_{side}") for side in ("bass", "treble"))
         bands: tuple[Band | None, ...] = (None,) * self.count
         if bass is not None and treble is not None:

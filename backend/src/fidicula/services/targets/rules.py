@@ -94,21 +94,21 @@ def values_of(entry: FigureEntry) -> FigureValues:
 _known: WeakKeyDictionary[Engine, dict[str, tuple[int, Rules]]] = WeakKeyDictionary()
 
 
-def load_rules(work: UnitOfWork, family: str, stamp: int | None = None) -> Rules:
+def load_rules(uow: UnitOfWork, family: str, stamp: int | None = None) -> Rules:
     """The rules of a family as they stand now; read again only after an entry.
 
     stamp : where it is known already.
     """
-    stamp = work.rules.stamp() if stamp is None else stamp
-    of_house = _known.setdefault(work.engine, {})
+    stamp = uow.rules.stamp() if stamp is None else stamp
+    of_house = _known.setdefault(uow.engine, {})
     if family not in of_house or of_house[family][0] != stamp:
         rules = make_rules(
             family,
-            figures=work.rules.figures(family),
-            recipes=work.rules.recipes(family),
-            shop_recipe=work.rules.shop_recipe(family),
-            tool_checks=work.course.tool_checks(),
-            own_sizes=[size for of, size in work.rules.own_sizes() if of == family],
+            figures=uow.rules.figures(family),
+            recipes=uow.rules.recipes(family),
+            shop_recipe=uow.rules.shop_recipe(family),
+            tool_checks=uow.course.tool_checks(),
+            own_sizes=[size for of, size in uow.rules.own_sizes() if of == family],
         )
         of_house[family] = (stamp, rules)
     return of_house[family][1]

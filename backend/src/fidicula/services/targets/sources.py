@@ -7,7 +7,7 @@ from datetime import datetime
 from uuid import UUID
 
 from fidicula.core.geometry.board import HeightDirection
-from fidicula.core.readings.standing import LoggedReading, LoggedWork, Place, Standing, standings
+from fidicula.core.readings.states import LoggedReading, LoggedWork, MeasurementKey, ReadingState, reading_states
 from fidicula.db.records import Instrument, Reading, Visit, WorkDone
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.errors import RefusedError
@@ -43,24 +43,24 @@ def logged(readings: Sequence[Reading]) -> list[LoggedReading]:
     ]
 
 
-def standings_of(readings: Sequence[Reading], works: Sequence[WorkDone]) -> dict[Place, Standing]:
+def reading_states_of(readings: Sequence[Reading], works: Sequence[WorkDone]) -> dict[MeasurementKey, ReadingState]:
     """What every read place of a visit holds."""
     done = [LoggedWork(number=work.number, work=work.work) for work in works if not work.taken_back]
-    return standings(readings=logged(readings), works=done, invalidations=invalidations())
+    return reading_states(readings=logged(readings), works=done, invalidations=invalidations())
 
 
 def load_taken(
-    work: UnitOfWork, instrument: Instrument, visit: Visit, sources: Mapping[str, Mapping[str, str]]
-) -> dict[Place, Taken]:
+    uow: UnitOfWork, instrument: Instrument, visit: Visit, sources: Mapping[str, Mapping[str, str]]
+) -> dict[MeasurementKey, Taken]:
     """The places whose target is read somewhere else than in the recipe. Raises RefusedError for what cannot be."""
-    found: dict[Place, Taken] = {}
-    seen: dict[tuple[str, str], dict[Place, Taken]] = {}
+    found: dict[MeasurementKey, Taken] = {}
+    seen: dict[tuple[str, str], dict[MeasurementKey, Taken]] = {}
     for measure, source in sources.items():
         if measure not in MEASURES_FROM_ELSEWHERE:
             raise RefusedError(f"“{measure}” cannot be wanted as it was read somewhere", field="sources")
         kind, of = source.get("from", ""), source.get("of", "")
         if (kind, of) not in seen:
-            seen[kind, of] = _read_there(work, instrument, visit, kind, of)
+            seen[kind, of] = _read_there(uow, instrument, visit, kind, of)
         positions: Sequence[int | None] = (
             range(len(instrument.string_names)) if MEASURES[measure].for_each_string else [None]
         )
@@ -72,16 +72,18 @@ def load_taken(
     return found
 
 
-def _read_there(work: UnitOfWork, instrument: Instrument, visit: Visit, kind: str, of: str) -> dict[Place, Taken]:
+def _read_there(
+    uow: UnitOfWork, instrument: Instrument, visit: Visit, kind: str, of: str
+) -> dict[MeasurementKey, Taken]:
     if kind == AS_FOUND:
-        return as_found(work, visit, f"as found, {_day(visit.opened_at)}")
+        return as_found(uow, visit, f"as found, {_day(visit.opened_at)}")
     if kind == EARLIER_VISIT:
-        earlier = next((v for v in work.visits.of(instrument.id) if str(v.id) == of), None)
+        earlier = next((v for v in uow.visits.of(instrument.id) if str(v.id) == of), None)
         if earlier is None or earlier.id == visit.id:
             raise RefusedError("that is no earlier visit of this instrument", field="sources")
-        return last_of(work, earlier.id, f"as at the visit of {_day(earlier.opened_at)}")
+        return last_of(uow, earlier.id, f"as at the visit of {_day(earlier.opened_at)}")
     if kind == ANOTHER:
-        other = work.instruments.by_ticket(of)
+        other = uow.instruments.by_ticket(of)
         if other is None:
             raise RefusedError(f"there is no instrument with the ticket {of} here", field="sources")
         its = other[0]
@@ -96,7 +98,7 @@ def _read_there(work: UnitOfWork, instrument: Instrument, visit: Visit, kind: st
                 "from another instrument of the same family, size and number of strings, and never scaled",
                 field="sources",
             )
-        return last_of(work, other[1].id, f"as {its.ticket} stands")
+        return last_of(uow, other[1].id, f"as {its.ticket} stands")
     raise RefusedError(f"a target comes from {', '.join(SOURCES)}; it was “{kind}”", field="sources")
 
 
@@ -107,26 +109,28 @@ def _day(when: datetime) -> str:
 def _first_of_each(readings: Sequence[Reading]) -> list[Reading]:
     """The readings of each place that were taken before any later work of the visit: as it came."""
     kept = [reading for reading in readings if not reading.taken_back and reading.corrected_by is None]
-    first: dict[Place, int] = {}
+    first: dict[MeasurementKey, int] = {}
     for reading in kept:
         place = (reading.measure, reading.position)
         first[place] = min(first.get(place, reading.after_work or 0), reading.after_work or 0)
     return [r for r in kept if (r.after_work or 0) == first[r.measure, r.position]]
 
 
-def as_found(work: UnitOfWork, visit: Visit, words: str) -> dict[Place, Taken]:
+def as_found(uow: UnitOfWork, visit: Visit, words: str) -> dict[MeasurementKey, Taken]:
     """What each place first held at a visit. words : said of each."""
-    readings = _first_of_each(work.log.all_readings(visit.id))
-    return _taken(readings, standings_of(readings, []), words)
+    readings = _first_of_each(uow.log.all_readings(visit.id))
+    return _taken(readings, reading_states_of(readings, []), words)
 
 
-def last_of(work: UnitOfWork, visit_id: UUID, words: str) -> dict[Place, Taken]:
+def last_of(uow: UnitOfWork, visit_id: UUID, words: str) -> dict[MeasurementKey, Taken]:
     """What each place held at the end of a visit, or holds now. words : said of each."""
-    readings = work.log.standing_readings(visit_id)
-    return _taken(readings, standings_of(readings, work.log.works(visit_id)), words)
+    readings = uow.log.standing_readings(visit_id)
+    return _taken(readings, reading_states_of(readings, uow.log.works(visit_id)), words)
 
 
-def _taken(readings: Sequence[Reading], held: Mapping[Place, Standing], words: str) -> dict[Place, Taken]:
+def _taken(
+    readings: Sequence[Reading], held: Mapping[MeasurementKey, ReadingState], words: str
+) -> dict[MeasurementKey, Taken]:
     by_number = {reading.number: reading for reading in readings}
     found = {}
     for place, stand in held.items():

@@ -10,7 +10,7 @@ from fidicula.core.bands import Band
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.bridge import CrownCurve
 from fidicula.core.geometry.spacing import SpacingRule
-from fidicula.core.readings.standing import Place
+from fidicula.core.readings.states import MeasurementKey
 
 
 @dataclass(frozen=True)
@@ -44,7 +44,7 @@ class Targets:
     """
 
     schools: Mapping[str, str]
-    places: Mapping[Place, Wanted]
+    places: Mapping[MeasurementKey, Wanted]
     marks: tuple[Wanted, Wanted] | None
     curve: CrownCurve
     crown_radius: Wanted | None
@@ -58,7 +58,7 @@ class Targets:
     planned: dict[Hashable, Any] = field(default_factory=dict, compare=False, repr=False)
     untouched: dict[Hashable, Any] = field(default_factory=dict, compare=False, repr=False)
 
-    def __getitem__(self, place: Place) -> Wanted | None:
+    def __getitem__(self, place: MeasurementKey) -> Wanted | None:
         return self.places.get(place)
 
 

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from fidicula.services.acts import TOWARD
+from fidicula.services.phrasing.acts import ENDS, TOWARD
 from fidicula.services.trail.heard import answers
 from fidicula.services.trail.model import AdviceView
-from fidicula.services.trail.places import ENDS, Trail
+from fidicula.services.trail.places import Trail
 from fidicula.tables.signs import computed_signs, findings
 from fidicula.tables.sound import EVERY, Advice, advice
 

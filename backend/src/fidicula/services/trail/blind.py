@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from uuid import UUID
 
 from fidicula.core.sound.ratings import chance_of_guessing
-from fidicula.services.acts import act_words
+from fidicula.services.phrasing.acts import act_words
 from fidicula.services.trail.model import BlindView
 from fidicula.services.trail.places import Trail
 from fidicula.services.trail.records import TrailRecords

@@ -7,7 +7,8 @@ from collections.abc import Iterator, Sequence
 from fidicula.core.sound.ratings import Heard as Quality
 from fidicula.core.sound.ratings import answered, changes, mean_rating
 from fidicula.db.sound_records import Heard
-from fidicula.services.acts import TOWARD, amount_words
+from fidicula.db.work_details import PostMoved
+from fidicula.services.phrasing.acts import TOWARD, amount_words
 from fidicula.services.trail.model import ChangedView, HeardView
 from fidicula.services.trail.places import Trail, TrailLine
 
@@ -71,7 +72,7 @@ def marks_of(trail: Trail, line: TrailLine, player: str) -> list[str]:
     if line.work is None:
         return []
     found = []
-    if line.kind == "post_moved" and not ({"end", "vector"} & set(line.work.detail)):
+    if isinstance(line.work.detail, PostMoved) and not line.work.detail.says_how:
         found.append("not said which end, or which way")
     if line.kind in TOLD_APART:
         found += _unheard(trail, line, player)
@@ -114,16 +115,16 @@ def best_line(trail: Trail, player: str, *, comparable: bool) -> TrailLine | Non
 def answers(trail: Trail, player: str, *, end: str, direction: str, names: Sequence[str]) -> list[str]:
     """What this instrument answered to earlier moves of an end in a direction, in numbers."""
     told = [
-        (line, changed)
+        (line.work.detail, changed)
         for line in trail.lines
         if line.work is not None
-        and line.kind == "post_moved"
-        and (line.work.detail.get("end"), line.work.detail.get("direction")) == (end, direction)
+        and isinstance(line.work.detail, PostMoved)
+        and (line.work.detail.end, line.work.detail.direction) == (end, direction)
         and (changed := changed_by(trail, line, player))
     ]
     if not told:
         return []
-    amounts = " and ".join(amount_words(line.work.detail) for line, _ in told if line.work is not None)
+    amounts = " and ".join(amount_words(how) for how, _ in told)
     said = [f"{quality_words(a.heard, names)} {a.mean:+.3g}".replace("-", "−") for a in answered([c for _, c in told])]
     times = "" if len(told) == 1 else f" in {len(told)} acts, on the mean"
     return [f"{end} {TOWARD[direction]}, {amounts}{times}: {', '.join(said[:6]) or 'nothing that was heard'}"]

@@ -92,7 +92,8 @@ class PlaceView:
 
     at : since when.  incomparable : why it does not compare with now, in words; none where it does.
     from_other_foot : it was told from where the bridge's foot then stood.
-    way_back : from where the post stands now, in words; empty where that is no gauged place.  vectors : the same. [mm]
+    way_back : from where the post stands now, in words; empty where nothing says it.  vectors : the same. [mm]
+    way_is_estimate : it does not begin and end at gauged places.
     mean : of the best that was heard there by this session's player.
     """
 
@@ -105,6 +106,7 @@ class PlaceView:
     incomparable: list[str]
     from_other_foot: bool
     way_back: str
+    way_is_estimate: bool
     vectors: dict[str, list[float]]
     mean: float | None
 
@@ -141,6 +143,14 @@ class AdviceView:
     step: str
     unmet: list[str]
     answered: list[str]
+
+
+@dataclass(frozen=True)
+class TrialView:
+    """Something that is being tried on the bridge. id : of the work that put it on."""
+
+    id: str
+    says: str
 
 
 @dataclass(frozen=True)
@@ -191,7 +201,7 @@ class SoundView:
     post: PostView | None
     earlier_posts: list[PostView]
     fit: list[str]
-    trial_on: str
+    trials_on: list[TrialView]
     next_shaving: date | None
     stop: str
     complaints: dict[str, str]

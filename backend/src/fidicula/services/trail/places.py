@@ -5,19 +5,20 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date, datetime
+from typing import Literal
 from uuid import UUID
 
-from fidicula.core.fitting.post import Place, post_place
-from fidicula.core.readings.standing import Standing, standings
+from fidicula.core.fitting.post import Point, post_place
+from fidicula.core.readings.states import ReadingState, reading_states
 from fidicula.core.sound.places import (
     A_TAP,
     NOWHERE,
     OPPOSITE,
     UNIT,
+    Direction,
     EndPlace,
     TapLength,
     gauged,
-    half_of_taps,
     moved,
     shifted,
     tap_length,
@@ -25,7 +26,8 @@ from fidicula.core.sound.places import (
 )
 from fidicula.db.records import Reading, Visit, WorkDone
 from fidicula.db.sound_records import Heard, Recording
-from fidicula.services.acts import DIRECTIONS
+from fidicula.db.work_details import BridgeTrial, End, PostMoved
+from fidicula.services.phrasing.acts import ENDS
 from fidicula.services.targets.sources import logged
 from fidicula.services.trail.records import TrailRecords
 
@@ -58,7 +60,6 @@ BREAKS: Mapping[str, str] = {
     "tailgut_changed": "the tailgut was changed",
 }
 """After these an earlier place does not sound as it did, or is told from elsewhere."""
-ENDS = ("top", "bottom")
 SURE_MM = 0.1
 """How well a move that was said in mm is known. [mm]"""
 
@@ -197,7 +198,7 @@ def _foot(records: TrailRecords, spot: Spot, otherwise: float | None) -> float |
 
 def _gauge(readings: Sequence[Reading], foot: float | None, diameter: float) -> tuple[EndPlace | None, EndPlace | None]:
     """Both ends as they were read last; None for one that was not, or whose readings are doubted."""
-    held = standings(readings=logged(readings), works=[], invalidations={})
+    held = reading_states(readings=logged(readings), works=[], invalidations={})
     found: list[EndPlace | None] = []
     for i in range(2):
         setback, inset = held.get(("post_setback", i)), held.get(("post_inset", i))
@@ -209,7 +210,7 @@ def _gauge(readings: Sequence[Reading], foot: float | None, diameter: float) -> 
     return found[0], found[1]
 
 
-def _known_to(*read: Standing) -> float:
+def _known_to(*read: ReadingState) -> float:
     """± of what was gauged: the tool's, or half of what its repeats lie apart. [mm]"""
     return max(max(one.resolution, one.repeat_spread / 2) for one in read)
 
@@ -220,15 +221,16 @@ def _shown_taps(
     """Taps whose end was gauged before and after, and how far it went in their direction. [mm]"""
     for i in range(1, len(spots)):
         work = spots[i].first.work
-        if work is None or work.work != "post_moved" or not work.detail.get("taps") or "end" not in work.detail:
+        how = None if work is None else work.detail
+        if not isinstance(how, PostMoved) or not how.taps or how.end is None or how.direction is None:
             continue
-        end = ENDS.index(work.detail["end"])
+        end = ENDS.index(how.end)
         before, after = gauges[i - 1][end], gauges[i][end]
         if before is None or after is None or before.at is None or after.at is None:
             continue
         along, across = way(start=before.at, goal=after.at)
-        unit = UNIT[DIRECTIONS[work.detail["direction"]]]
-        yield float(work.detail["taps"]), along * unit[0] + across * unit[1]
+        unit = UNIT[how.direction]
+        yield how.taps, along * unit[0] + across * unit[1]
 
 
 def _carried(line: TrailLine, before: tuple[EndPlace, EndPlace], tap: TapLength | None) -> tuple[EndPlace, EndPlace]:
@@ -236,26 +238,23 @@ def _carried(line: TrailLine, before: tuple[EndPlace, EndPlace], tap: TapLength 
     if line.work is None:
         top, bottom = (shifted(end, by=(0.0, 0.0), known_to=0.0) for end in before)
         return top, bottom
-    if line.work.work != "post_moved":
+    how = line.work.detail
+    if not isinstance(how, PostMoved):
         return NOWHERE, NOWHERE
-    detail = line.work.detail
-    if "vector" in detail:
+    if how.vector is not None:
+        known_to = SURE_MM if how.estimated is None else how.estimated
         top, bottom = (
-            shifted(end, by=_pair(detail["vector"].get(name)), known_to=SURE_MM)
+            shifted(end, by=how.vector.get(name, (0.0, 0.0)), known_to=known_to)
             for end, name in zip(before, ENDS, strict=True)
         )
         return top, bottom
-    if "end" not in detail:
+    if how.end is None or how.direction is None:
         return NOWHERE, NOWHERE
-    length, known_to = _length(detail.get("taps"), detail.get("mm"), tap)
+    length, known_to = _length(how.taps, how.mm, tap)
     ends = list(before)
-    i = ENDS.index(detail["end"])
-    ends[i] = moved(ends[i], direction=DIRECTIONS[detail["direction"]], length=length, known_to=known_to)
+    i = ENDS.index(how.end)
+    ends[i] = moved(ends[i], direction=how.direction, length=length, known_to=known_to)
     return ends[0], ends[1]
-
-
-def _pair(vector: Sequence[float] | None) -> Place:
-    return (0.0, 0.0) if vector is None else (vector[0], vector[1])
 
 
 def _length(taps: float | None, mm: float | None, tap: TapLength | None) -> tuple[float, float]:
@@ -268,26 +267,121 @@ def _length(taps: float | None, mm: float | None, tap: TapLength | None) -> tupl
     return count * tap.mean, count * tap.known_to
 
 
-def half_of(line: TrailLine) -> dict[str, object] | None:
-    """What takes half of an act back, as the detail of an act; None where it was not said how it went."""
-    detail = {} if line.work is None else line.work.detail
-    if line.kind != "post_moved":
+def half_of(line: TrailLine) -> PostMoved | None:
+    """What takes half of an act back; None where it was not said how it went."""
+    how = None if line.work is None else line.work.detail
+    if not isinstance(how, PostMoved) or not how.says_how or line.work is None:
         return None
-    if "vector" in detail:
-        return {"vector": {end: [-v[0] / 2, -v[1] / 2] for end, v in detail["vector"].items()}}
-    if "end" not in detail:
-        return None
-    back = {"end": detail["end"], "direction": OPPOSITE[DIRECTIONS[detail["direction"]]]}
-    if detail.get("mm") is not None:
-        return {**back, "mm": round(detail["mm"] / 2, 3)}
-    return {**back, "taps": half_of_taps(detail["taps"])}
+    of = line.work.id
+    if how.vector is not None:
+        return PostMoved(vector={end: (-v[0] / 2, -v[1] / 2) for end, v in how.vector.items()}, half_of=of)
+    assert how.direction is not None
+    back = OPPOSITE[how.direction]
+    if how.mm is not None:
+        return PostMoved(end=how.end, direction=back, mm=round(how.mm / 2, 3), half_of=of)
+    return PostMoved(end=how.end, direction=back, taps=(how.taps or 0.0) / 2, half_of=of)
 
 
-def ways_back(trail: Trail, spot: Spot) -> dict[str, list[float]] | None:
-    """The way of both ends from where the post stands to an earlier place; None where either is not known. [mm]"""
-    found = {}
-    for name, start, goal in zip(ENDS, trail.now.ends, spot.ends, strict=True):
-        if start.at is None or goal.at is None:
+@dataclass(frozen=True)
+class WayBack:
+    """The way to an earlier place. ways : by end, [toward the tailpiece, toward the treble side]. [mm]
+
+    taps : the same as taps, [end, direction, how many], where the moves since were all tapped.
+    known_to : ± of it, 0 where it begins and ends at gauged places. [mm]
+    """
+
+    ways: Mapping[End, Point]
+    taps: tuple[tuple[End, Direction, float], ...] = ()
+    known_to: float = 0.0
+
+    @property
+    def is_estimate(self) -> bool:
+        return self.known_to > 0
+
+
+def way_back(trail: Trail, spot: Spot) -> WayBack | None:
+    """The way of both ends from where the post stands to an earlier place; None where nothing says it. [mm]
+
+    Between gauged places it is read off; else the acts since are taken back, as an estimate with its ±.
+    """
+    known = [one for one in (*trail.now.ends, *spot.ends) if one.at is not None]
+    taken_back = _acts_taken_back(trail, spot)
+    if len(known) == 2 * len(ENDS):
+        ways = {
+            name: way(start=start.at, goal=goal.at)
+            for name, start, goal in zip(ENDS, trail.now.ends, spot.ends, strict=True)
+            if start.at is not None and goal.at is not None
+        }
+        if all(one.known == "gauged" for one in known):
+            return WayBack(ways)
+        if taken_back is None:
+            return WayBack(ways, known_to=max(one.known_to for one in known))
+    return taken_back
+
+
+def _acts_taken_back(trail: Trail, spot: Spot) -> WayBack | None:
+    """Every move since a place the other way; None where one of them was not a tapped or measured move of an end."""
+    ways: dict[End, Point] = dict.fromkeys(ENDS, (0.0, 0.0))
+    tapped: dict[tuple[End, Direction], float] = {}
+    known_to, all_tapped = 0.0, True
+    for line in trail.lines[spot.last_index + 1 :]:
+        how = None if line.work is None else line.work.detail
+        if not line.is_new_place:
+            continue
+        if not isinstance(how, PostMoved) or how.end is None or how.direction is None:
             return None
-        found[name] = list(way(start=start.at, goal=goal.at))
+        length, sure_to = _length(how.taps, how.mm, trail.tap)
+        back = OPPOSITE[how.direction]
+        along, across = ways[how.end]
+        ways[how.end] = (along + UNIT[back][0] * length, across + UNIT[back][1] * length)
+        known_to += sure_to
+        all_tapped = all_tapped and how.taps is not None
+        other = (how.end, how.direction)
+        if other in tapped:
+            tapped[other] -= how.taps or 0.0
+        else:
+            tapped[how.end, back] = tapped.get((how.end, back), 0.0) + (how.taps or 0.0)
+    taps = tuple(
+        (end, direction if count > 0 else OPPOSITE[direction], abs(count))
+        for (end, direction), count in tapped.items()
+        if count
+    )
+    return WayBack(ways, taps if all_tapped else (), known_to)
+
+
+BlockedBack = Literal["", "post_fallen", "no_earlier"]
+BlockedHalf = Literal["", "post_fallen", "not_moved", "way_unknown"]
+
+
+def why_not_back(trail: Trail, *, fallen: bool) -> BlockedBack:
+    """Why no way leads to an earlier place; empty where one may. fallen : the post lies inside."""
+    if fallen:
+        return "post_fallen"
+    return "no_earlier" if len(trail.spots) < 2 else ""
+
+
+def why_not_half(trail: Trail, *, fallen: bool) -> BlockedHalf:
+    """Why the last act cannot be halved; empty where it can. fallen : the post lies inside."""
+    if fallen:
+        return "post_fallen"
+    if trail.now.first.kind != "post_moved":
+        return "not_moved"
+    return "way_unknown" if half_of(trail.now.first) is None else ""
+
+
+def open_trials(trail: Trail) -> list[WorkDone]:
+    """What is being tried on the bridge now, each until it comes off or the bridge is another one; oldest first."""
+    found: list[WorkDone] = []
+    for line in trail.lines:
+        if line.work is None:
+            continue
+        detail = line.work.detail
+        if line.kind == "new_bridge":
+            found = []
+        elif line.kind == "bridge_trial":
+            found.append(line.work)
+        elif line.kind == "bridge_trial_off" and isinstance(detail, BridgeTrial) and found:
+            # One that does not say which it ends took off the last.
+            ended = detail.trial if detail.trial is not None else found[-1].id
+            found = [one for one in found if one.id != ended]
     return found

@@ -4,19 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
-from datetime import UTC, date, datetime, timedelta
+from datetime import date, timedelta
 from typing import Literal, cast
 
 from fidicula.core.fitting.post import as_gauged, post_place
 from fidicula.core.sound.places import EndPlace
 from fidicula.core.sound.ratings import mean_rating
 from fidicula.db.sound_records import PostEntry
-from fidicula.services.acts import act_words, ways_words
+from fidicula.services.assessment.inspection import is_mended, standing_seen
+from fidicula.services.assessment.post import post_target
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.loaded import Loaded
-from fidicula.services.sheet.cut import Computed, compute, cut_view
-from fidicula.services.sheet.held import BenchState
-from fidicula.services.sheet.projection import judged_projection
-from fidicula.services.sheet.signs import signs_of, standing_seen
+from fidicula.services.phrasing.acts import ENDS, act_words, tap_words, ways_words
+from fidicula.services.phrasing.numbers import number
 from fidicula.services.trail.advice import advice_for
 from fidicula.services.trail.blind import blind_views, blind_words
 from fidicula.services.trail.heard import (
@@ -36,8 +36,23 @@ from fidicula.services.trail.model import (
     RecordingView,
     SessionView,
     SoundView,
+    TrialView,
 )
-from fidicula.services.trail.places import ENDS, FRAME_WORKS, Spot, Trail, TrailLine, half_of, trail_of, ways_back
+from fidicula.services.trail.places import (
+    FRAME_WORKS,
+    BlockedBack,
+    BlockedHalf,
+    Spot,
+    Trail,
+    TrailLine,
+    WayBack,
+    half_of,
+    open_trials,
+    trail_of,
+    way_back,
+    why_not_back,
+    why_not_half,
+)
 from fidicula.services.trail.records import TrailRecords
 from fidicula.tables.signs import findings
 from fidicula.tables.sound import act_choices, complaints
@@ -63,22 +78,21 @@ def made_trail(loaded: Loaded, records: TrailRecords) -> Trail:
     )
 
 
-def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str, now: datetime | None = None) -> SoundView:
+def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str) -> SoundView:
     """Everything about an instrument's sound. complaint : that advice is wanted on, empty for none."""
     state, trail, player = loaded.state(), made_trail(loaded, records), records.player
     names = state.instrument.string_names
-    today = (now or datetime.now(UTC)).astimezone().date()
-    signs = _signs(loaded, state, today) | ({"strings_past"} if records.strings_past else frozenset())
+    signs = loaded.assess().signs | ({"strings_past"} if records.strings_past else frozenset())
     best = best_line(trail, player, comparable=True)
     is_search = best is not None and sum(by_player(line, player) is not None for line in trail.lines) > 1
     fallen = "post_fallen" in signs
-    go_back = _may_go_back(trail, fallen=fallen)
+    no_way, no_half = why_not_back(trail, fallen=fallen), why_not_half(trail, fallen=fallen)
     half = half_of(trail.now.first)
     return SoundView(
         ticket=state.instrument.ticket,
         session=SessionView(player, records.begun, list(records.player_words)),
         places=[
-            _place(trail, spot, records, best.spot if best and is_search else 0, can_go=not go_back, fallen=fallen)
+            _place(trail, spot, records, best.spot if best and is_search else 0, can_go=not no_way, fallen=fallen)
             for spot in trail.spots
         ],
         lines=[_line(trail, line, player, names) for line in trail.lines],
@@ -86,14 +100,14 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str, now: da
         best=best.spot if best and is_search else None,
         unverified=_unverified(trail, signs),
         fallen=fallen,
-        may_go_back=go_back,
-        may_halve=_may_halve(trail, fallen=fallen),
-        half_words="" if half is None else act_words("post_moved", half),
+        may_go_back=BACK_WORDS[no_way],
+        may_halve=HALF_WORDS[no_half],
+        half_words="" if half is None else act_words("post_moved", half.model_copy(update={"half_of": None})),
         tap=_tap_words(trail),
         post=_post(records.posts[-1]) if records.posts else None,
         earlier_posts=[_post(entry) for entry in reversed(records.posts[:-1])],
         fit=_fit(state),
-        trial_on=_trial_on(trail),
+        trials_on=[TrialView(str(one.id), act_words(one.work, one.detail)) for one in open_trials(trail)],
         next_shaving=_next_shaving(trail),
         stop=_stop(trail, player, best) if is_search else "",
         complaints=dict(complaints()),
@@ -110,13 +124,6 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str, now: da
     )
 
 
-def _signs(loaded: Loaded, state: BenchState, today: date) -> frozenset[str]:
-    outcome = compute(state)
-    cut = cut_view(state, outcome if isinstance(outcome, Computed) else None)
-    projection = judged_projection(state)
-    return signs_of(state, loaded.visit, cut, projection[2] if projection else None, today=today)
-
-
 def _of(state: BenchState, measure: str) -> float | None:
     held = state.read_or_figure(measure)
     return None if held is None else held.value
@@ -124,17 +131,13 @@ def _of(state: BenchState, measure: str) -> float | None:
 
 def wanted_place(state: BenchState, trail: Trail) -> EndView | None:
     """Where the instrument's school puts the post; None where a figure for it is missing."""
-    setback, inset = state.targets.others.get("post_setback"), state.targets.others.get("post_inset")
-    if setback is None or inset is None or trail.foot_width is None:
+    target = post_target(state, post_diameter=trail.post_diameter)
+    if target is None or trail.foot_width is None:
         return None
-    inside = inset.band.aim
-    bar = state.held("bar_inset")
-    if state.targets.schools.get("post_inset") == "mirror_bar" and bar is not None:
-        inside = bar.value
     at = post_place(
-        setback=setback.band.aim, inset=inside, foot_width=trail.foot_width, post_diameter=trail.post_diameter
+        setback=target.setback, inset=target.inset, foot_width=trail.foot_width, post_diameter=trail.post_diameter
     )
-    return EndView("top", "estimated", at[0], at[1], setback.band.aim, inside, 0.0)
+    return EndView("top", "estimated", at[0], at[1], target.setback, target.inset, 0.0)
 
 
 def _end(end: str, place: EndPlace, trail: Trail) -> EndView:
@@ -156,7 +159,7 @@ def _end(end: str, place: EndPlace, trail: Trail) -> EndView:
 def _place(trail: Trail, spot: Spot, records: TrailRecords, best: int, *, can_go: bool, fallen: bool) -> PlaceView:
     is_now = spot is trail.now
     breaks = list(trail.breaks_since(spot.last_index))
-    vectors = None if is_now or not can_go else ways_back(trail, spot)
+    back = None if is_now or not can_go else way_back(trail, spot)
     rated = [h for line in trail.lines if line.spot == spot.number if (h := by_player(line, records.player))]
     means = [mean for h in rated if (mean := mean_rating(rated_of(h))) is not None]
     return PlaceView(
@@ -171,8 +174,9 @@ def _place(trail: Trail, spot: Spot, records: TrailRecords, best: int, *, can_go
         is_best=spot.number == best,
         incomparable=list(dict.fromkeys(line.breaks for line in breaks)),
         from_other_foot=any(line.kind in FRAME_WORKS for line in breaks),
-        way_back="" if vectors is None else ways_words(vectors),
-        vectors=vectors or {},
+        way_back="" if back is None else way_back_words(back),
+        way_is_estimate=back is not None and back.is_estimate,
+        vectors={} if back is None else {end: list(vector) for end, vector in back.ways.items()},
         mean=max(means, default=None),
     )
 
@@ -225,24 +229,25 @@ def _unverified(trail: Trail, signs: frozenset[str]) -> list[str]:
     return found
 
 
-def _may_go_back(trail: Trail, *, fallen: bool) -> str:
-    if fallen:
-        return "the post lies inside: set it first, then gauge it"
-    if len(trail.spots) < 2:
-        return "there is no earlier place on record"
-    if any(end.known != "gauged" for end in trail.now.ends):
-        return "gauge both its ends first: a way from an estimated place would be a guess"
-    return ""
+BACK_WORDS: dict[BlockedBack, str] = {
+    "": "",
+    "post_fallen": "the post lies inside: set it first, then gauge it",
+    "no_earlier": "there is no earlier place on record",
+}
+HALF_WORDS: dict[BlockedHalf, str] = {
+    "": "",
+    "post_fallen": BACK_WORDS["post_fallen"],
+    "not_moved": "the post was not moved yet",
+    "way_unknown": "which way it went is not recorded: gauge it, then go back to a place",
+}
 
 
-def _may_halve(trail: Trail, *, fallen: bool) -> str:
-    if fallen:
-        return "the post lies inside: set it first, then gauge it"
-    if trail.now.first.kind != "post_moved":
-        return "the post was not moved yet"
-    if half_of(trail.now.first) is None:
-        return "nobody said which way it went: gauge it, then go back to a place"
-    return ""
+def way_back_words(back: WayBack) -> str:
+    """The way to an earlier place; an estimate with its ±, and what makes it sure."""
+    said = ", ".join(tap_words(*one) for one in back.taps) if back.taps else ways_words(back.ways)
+    if not back.is_estimate:
+        return said
+    return f"{said} (an estimate, ±{number(back.known_to)} mm: gauge both ends when there is time)"
 
 
 def _tap_words(trail: Trail) -> str:
@@ -268,22 +273,15 @@ def _post(entry: PostEntry) -> PostView:
 
 
 def _fit(state: BenchState) -> list[str]:
-    """What was last seen of the post."""
+    """What was last found at the post and is not mended."""
     line = standing_seen(state).get("post")
     if line is None:
         return []
-    said = [findings()[finding].label for finding in line.findings if finding in findings()]
+    still = [name for name in line.findings if name in findings() and not is_mended(state, line, name)]
+    said = [findings()[name].label for name in still]
+    if line.findings and not said:
+        return ["set since"]
     return said or ["fine" if line.verdict == "fine" else line.words or line.verdict]
-
-
-def _trial_on(trail: Trail) -> str:
-    """What is being tried on the bridge now, in words; empty for nothing."""
-    for line in reversed(trail.lines):
-        if line.kind in ("bridge_trial_off", "new_bridge"):
-            return ""
-        if line.kind == "bridge_trial" and line.work is not None:
-            return act_words(line.kind, line.work.detail)
-    return ""
 
 
 def _stop(trail: Trail, player: str, best: TrailLine | None) -> str:

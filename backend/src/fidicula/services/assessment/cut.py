@@ -1,0 +1,113 @@
+"""The cut in numbers: what each string would have to come down by, and what the next pass takes."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from datetime import UTC, datetime, timedelta
+
+from fidicula.core.work.creeping import SETTLING, Pass, next_pass
+from fidicula.db.work_details import CrownCut
+from fidicula.services.assessment.computing import Computed
+from fidicula.services.assessment.model import Assumption, CutFacts, CutState, StringCutFacts, unknown_cut
+from fidicula.services.assessment.state import BenchState
+
+STRINGS_SETTLE = timedelta(hours=24)
+"""So long new strings may still drop, and some wood is left for it."""
+
+
+def cut_facts(state: BenchState, computed: Computed | None, *, now: datetime | None = None) -> CutFacts:
+    """computed : None where the bridge cannot be worked out.  now : None for the clock's."""
+    if computed is None:
+        return CutFacts("none", tuple(unknown_cut(name) for name in state.instrument.string_names))
+    settling = SETTLING if _strings_settle(state, now or datetime.now(UTC)) else 0.0
+    passes = _passes(state)
+    strings = tuple(_string(state, computed, i, passes[i], settling) for i in range(state.count))
+    known: list[CutState] = [string.state for string in strings if string.state != "none"]
+    if not known:
+        return CutFacts("none", strings)
+    whole = len(known) == len(strings) and "provisional" not in known
+    return CutFacts("firm" if whole else "provisional", strings, tuple(_assumed(state, computed)))
+
+
+def _strings_settle(state: BenchState, now: datetime) -> bool:
+    changed = [work for work in state.standing_works if work.work == "strings_changed"]
+    return bool(changed) and now - changed[-1].done_at < STRINGS_SETTLE
+
+
+def _passes(state: BenchState) -> list[list[CrownCut]]:
+    """For each string, the passes that set out to take something of it, in their order."""
+    cuts = [work.detail for work in state.standing_works if isinstance(work.detail, CrownCut)]
+    return [[cut for cut in cuts if _at(cut.passes, i) and _at(cut.wood, i) is not None] for i in range(state.count)]
+
+
+def _at(values: Sequence[float | None], i: int) -> float | None:
+    return values[i] if i < len(values) else None
+
+
+def _taken(wood_now: float, cuts: Sequence[CrownCut], i: int) -> list[Pass]:
+    """What each pass took: by what was left before it and before the next."""
+    found = []
+    for n, cut in enumerate(cuts):
+        before, set_out = _at(cut.wood, i), _at(cut.passes, i)
+        after = _at(cuts[n + 1].wood, i) if n + 1 < len(cuts) else wood_now
+        if before is not None and after is not None and set_out:
+            found.append(Pass(set_out=set_out, taken=before - after))
+    return found
+
+
+def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut], settling: float) -> StringCutFacts:
+    target, result, known = computed.plan.strings[i], computed.results[i], computed.known_to[i]
+    name = state.instrument.string_names[i]
+    if result is None:
+        return replace(
+            unknown_cut(name),
+            target_end=target.end_height,
+            target_end_uncertainty=known.end_height,
+            target_mark=target.mark_height,
+            target_mark_uncertainty=known.mark,
+        )
+    wood = result.cut.crown_cut
+    nut = state.reading_states.get(("nut_height", i))
+    nut_target = computed.goals[i].nut_height
+    is_read = nut is not None and nut.usable is not None
+    last = cuts[-1] if cuts else None
+    return StringCutFacts(
+        name,
+        state="provisional" if result.provisional else "firm",
+        target_end=target.end_height,
+        target_end_uncertainty=known.end_height,
+        target_mark=target.mark_height,
+        target_mark_uncertainty=known.mark,
+        drop=result.cut.cut,
+        wood=wood,
+        uncertainty=result.uncertainty,
+        next_pass=None
+        if wood is None
+        else next_pass(wood=wood, uncertainty=result.uncertainty, passes=_taken(wood, cuts, i), settling=settling),
+        old_slot_left=result.cut.old_slot_left,
+        nut_to_file=max(0.0, result.present.nut_height - nut_target) if is_read else None,
+        nut_target=nut_target if is_read else None,
+        set_out=None if last is None else _at(last.passes, i),
+        left_before=None if last is None else _at(last.wood, i),
+    )
+
+
+def _assumed(state: BenchState, computed: Computed) -> list[Assumption]:
+    """What the cut rests on that was not measured at this visit."""
+    keys: list[tuple[str, int | None]] = [(measure, None) for measure in computed.singles]
+    keys += [
+        (measure, i)
+        for measure in ("nut_height", "slot_depth")
+        for i, result in enumerate(computed.results)
+        if result is not None
+    ]
+    found = []
+    for key in keys:
+        held = state.held(*key)
+        if held is None or not (held.assumed or held.origin == "last_visit"):
+            continue
+        stand = state.reading_states.get(key)
+        reading = None if stand is None else stand.state
+        found.append(Assumption(key, held.value, reading, is_last_visit=held.origin == "last_visit"))
+    return found

@@ -1,0 +1,143 @@
+"""What an assessment is made of: numbers, codes and keys, no words."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, fields
+from datetime import datetime
+from typing import Literal
+
+from fidicula.core.readings.states import CellState, MeasurementKey
+from fidicula.db.records import Decision
+from fidicula.tables.course import Deciding, Outcome
+
+CutState = Literal["none", "provisional", "firm"]
+StopState = Literal["done", "passed", "here", "ahead", "waiting", "barred"]
+
+
+@dataclass(frozen=True)
+class StringCutFacts:
+    """What would have to come off at one string. [mm]
+
+    target_end, target_mark : of the string at the target bridge, each with its uncertainty.
+    drop : the string's way down.  wood : to take in all, negative where wood is missing.  uncertainty : ± of it.
+    next_pass : that the next cut sets out to take; None where the last one cannot be and is measured again.
+    old_slot_left : what stays of the old slot below the new crown.
+    nut_to_file, nut_target : off the nut slot, and the height that it is filed to; None where it is not read.
+    set_out : what the last pass was to take; left_before : what was to go before it.
+    """
+
+    name: str
+    state: CutState
+    target_end: float | None
+    target_end_uncertainty: float | None
+    target_mark: float | None
+    target_mark_uncertainty: float | None
+    drop: float | None
+    wood: float | None
+    uncertainty: float | None
+    next_pass: float | None
+    old_slot_left: float | None
+    nut_to_file: float | None
+    nut_target: float | None
+    set_out: float | None
+    left_before: float | None
+
+
+def unknown_cut(name: str) -> StringCutFacts:
+    """A string of which nothing is known yet."""
+    return StringCutFacts(name, "none", *(None for _ in fields(StringCutFacts)[2:]))
+
+
+@dataclass(frozen=True)
+class Assumption:
+    """A value that the cut rests on and that was not measured. reading : what became of a reading that was."""
+
+    key: MeasurementKey
+    value: float
+    reading: CellState | None = None
+    is_last_visit: bool = False
+
+
+@dataclass(frozen=True)
+class CutFacts:
+    """The whole cut. state : `none` where nothing can be said yet."""
+
+    state: CutState
+    strings: tuple[StringCutFacts, ...]
+    assumed: tuple[Assumption, ...] = ()
+
+
+@dataclass(frozen=True)
+class Question:
+    """One question that somebody decides, as it stands at an instrument.
+
+    because : the signs that ask it.  options : that there are here.  recommended : what the signs speak for, None where
+    they leave it open.  outcome : what was decided.
+    """
+
+    deciding: Deciding
+    because: tuple[str, ...]
+    options: tuple[Outcome, ...]
+    recommended: Outcome | None
+    decision: Decision | None
+    outcome: Outcome | None
+    waits_until: datetime | None = None
+
+    @property
+    def question(self) -> str:
+        return self.deciding.question
+
+    @property
+    def is_open(self) -> bool:
+        """Whether the works behind it may go on."""
+        return self.outcome is not None and self.outcome.opens_gate
+
+    def bars(self, work: str) -> bool:
+        return work in self.deciding.bars and not self.is_open
+
+
+SlipCode = Literal[
+    "bass_treble_swapped", "strings_swapped", "wrong_instrument", "changed_without_work", "other_air", "tool_unchecked"
+]
+Act = Literal["", "swap", "move", "record_cut", "choose_strings", "check_tool"]
+
+
+@dataclass(frozen=True)
+class Slip:
+    """What looks like a slip. keys, values : of the readings; before : what stood there.  act : what puts it right.
+
+    stops : no cut is instructed meanwhile.  subject : a tool, where it is one.
+    """
+
+    code: SlipCode
+    keys: tuple[MeasurementKey, ...] = ()
+    values: tuple[float, ...] = ()
+    before: tuple[float, ...] = ()
+    act: Act = ""
+    stops: bool = False
+    subject: str = ""
+    at: datetime | None = None
+
+
+@dataclass(frozen=True)
+class StopAssessment:
+    """One stop of the visit, with codes instead of words.
+
+    count : readings taken, items left or readings stale, as the step counts.  of : how many there are.
+    because : why it waits, by the work or the reason that somebody gave.  redone_after : the work since.
+    """
+
+    key: str
+    state: StopState
+    is_question: bool = False
+    is_decided: bool = False
+    outcome: str = ""
+    by_hand: bool = False
+    mark_id: str | None = None
+    until: datetime | None = None
+    waits_after: str = ""
+    reason: str = ""
+    count: int | None = None
+    of: int | None = None
+    redone_after: str = ""
+    is_lost: bool = False

@@ -1,0 +1,302 @@
+"""What stands on the bench card, and what the shop's figures stand in for."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from datetime import UTC, datetime, timedelta
+from functools import cached_property, partial
+from typing import Literal
+
+from fidicula.core.errors import CoreError
+from fidicula.core.geometry.board import HeightDirection, UprightHeight
+from fidicula.core.geometry.string_lines import end_height_of_mark
+from fidicula.core.readings.states import MeasurementKey, ReadingState
+from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
+from fidicula.services.assessment.derived import TOLD_BY_OTHERS, Derived, derived_at
+from fidicula.services.assessment.geometry import SINGLES, Geometry, geometry_of
+from fidicula.services.measures import CARD, MEASURES, name_of
+from fidicula.services.targets.sources import reading_states_of
+from fidicula.services.targets.wanted import Targets, Wanted
+from fidicula.tables.work import invalidations, tools
+
+Origin = Literal["read", "derived", "last_visit", "figure", "tried", "simulated"]
+
+
+@dataclass(frozen=True)
+class Held:
+    """A value to compute with. [mm]
+
+    assumed : it is a figure, or came from a simulated device: no reading of this instrument.
+    resolution : ± of the tool or of the repeats; of a figure, half of what it may well be.
+    origin : read at this visit, told by other readings, read at the last visit, a figure, or tried on a page.
+    """
+
+    value: float
+    assumed: bool
+    resolution: float
+    origin: Origin = "read"
+
+
+@dataclass(frozen=True)
+class BenchState:
+    """Everything known of one instrument at the bench.
+
+    projections : every reading of the projection at this visit, corrected ones too.
+    tried : what a page tries instead of a reading. [mm]  bridge_shift : of the strings at the bridge, + to the treble.
+    """
+
+    instrument: Instrument
+    string_set: StringSet | None
+    readings: Sequence[Reading]
+    works: Sequence[WorkDone]
+    targets: Targets
+    reading_states: Mapping[MeasurementKey, ReadingState]
+    decisions: Sequence[Decision] = ()
+    last_time: Mapping[MeasurementKey, LastTime] = field(default_factory=dict)
+    seen: Sequence[Seen] = ()
+    marks: Sequence[CourseMark] = ()
+    projections: Sequence[Reading] = ()
+    tried: Mapping[MeasurementKey, float] = field(default_factory=dict)
+    bridge_shift: float = 0.0
+    now: datetime = field(default_factory=lambda: datetime.now(UTC))
+
+    @property
+    def standing_works(self) -> list[WorkDone]:
+        return [work for work in self.works if not work.taken_back]
+
+    @property
+    def last_work(self) -> int:
+        """Number of the newest work, 0 before any: a reading taken now is taken after it."""
+        return max((work.number for work in self.standing_works), default=0)
+
+    @property
+    def count(self) -> int:
+        return len(self.instrument.string_names)
+
+    def name(self, place: MeasurementKey) -> str:
+        return name_of(MEASURES[place[0]], self.instrument.string_names, place[1])
+
+    @cached_property
+    def geometry(self) -> Geometry | None:
+        """Board and strings' lines from what is held; None where something is missing or cannot be."""
+        singles = self.singles
+        if self.string_set is None or singles is None:
+            return None
+        try:
+            return geometry_of(
+                singles={measure: held.value for measure, held in singles.items()},
+                diameters=self.diameters,
+                targets=self.targets,
+            )
+        except CoreError:
+            return None
+
+    @cached_property
+    def singles(self) -> dict[str, Held] | None:
+        """The single measures that a bridge needs; None where one has neither reading nor figure."""
+        found = {measure: self.held(measure) for measure in SINGLES}
+        known = {measure: held for measure, held in found.items() if held is not None}
+        return known if len(known) == len(found) else None
+
+    @cached_property
+    def diameters(self) -> list[float]:
+        return [] if self.string_set is None else [string.diameter for string in self.string_set.strings]
+
+    def direction(self, measure: str, position: int | None) -> HeightDirection:
+        """How the height that is held was read; what is assumed is meant straight up."""
+        stand = self.reading_states.get((measure, position))
+        if stand is None or stand.usable is None:
+            earlier = self.last_visit((measure, position))
+            return "shortest" if earlier is not None and earlier.direction == "shortest" else "vertical"
+        return "shortest" if self._by_number[stand.reading.number].direction == "shortest" else "vertical"
+
+    @cached_property
+    def _by_number(self) -> dict[int, Reading]:
+        return {reading.number: reading for reading in self.readings}
+
+    def upright(self, place: MeasurementKey, value: float, direction: HeightDirection) -> UprightHeight:
+        """A height straight up; as it is where nothing is known of the board yet. [mm]"""
+        measure, position = place
+        if direction == "vertical" or self.geometry is None or position is None:
+            return UprightHeight(value)
+        return self.geometry.upright(measure, position, value, direction)
+
+    def wanted(self, place: MeasurementKey) -> Wanted | None:
+        """What is wanted at a place; inner strings' end heights that follow the crown have none of their own.
+
+        Heights stated at the bridge's mark are given at the board's end, over the nut's aim.
+        """
+        marks, position = self.targets.marks, place[1]
+        if place[0] not in CARD:
+            figure = MEASURES[place[0]].figure_at(position)
+            return None if figure is None else self.targets.others.get(figure)
+        if place[0] != "end_height" or marks is None or position not in (0, self.count - 1):
+            return self.targets[place]
+        stated = marks[0 if position == 0 else 1]
+        nut = self.targets[("nut_height", position)]
+        if self.geometry is None or nut is None:
+            return None
+        board, aim = self.geometry.board, self.upright(("nut_height", position), nut.band.aim, nut.direction)
+        return replace(
+            stated,
+            band=stated.band.through(
+                lambda mark: end_height_of_mark(
+                    nut_height=aim,
+                    mark_height=mark,
+                    string_length=board.string_length,
+                    fingerboard_length=board.fingerboard_length,
+                )
+            ),
+        )
+
+    def wanted_upright(self, place: MeasurementKey) -> Wanted | None:
+        """What is wanted at a place, straight up."""
+        wanted = self.wanted(place)
+        if wanted is None or wanted.direction == "vertical":
+            return wanted
+        return replace(
+            wanted,
+            direction="vertical",
+            band=wanted.band.through(lambda value: self.upright(place, value, wanted.direction)),
+        )
+
+    def wanted_as_read(self, place: MeasurementKey) -> Wanted | None:
+        """What is wanted at a place, the way its reading was taken: like is held against like."""
+        upright = self.wanted_upright(place)
+        if upright is None or place[1] is None or self.direction(*place) == "vertical" or self.geometry is None:
+            return upright
+        return replace(
+            upright,
+            direction="shortest",
+            band=upright.band.through(partial(self.geometry.shortest, place[0], place[1])),
+        )
+
+    def usual(self, place: MeasurementKey) -> float | None:
+        """About what such a reading is on this instrument, for doubting slips. [mm]"""
+        measure, position = place
+        if measure == "end_height" and position is not None:
+            outer = self.targets[("end_height", 0)], self.targets[("end_height", self.count - 1)]
+            if self.targets.marks is not None:
+                outer = self.targets.marks
+            bass, treble = outer
+            if bass is None or treble is None:
+                return None
+            return bass.band.aim + (treble.band.aim - bass.band.aim) * position / (self.count - 1)
+        if measure == "slot_depth" and position is not None:
+            if self.string_set is None or self.targets.slot_depth_ratio is None:
+                return None
+            return self.targets.slot_depth_ratio * self.string_set.strings[position].diameter
+        wanted = self.wanted(place)
+        return None if wanted is None else wanted.band.aim
+
+    def assumed(self, place: MeasurementKey) -> float | None:
+        """What stands in for a reading that is not there. Present string heights are never assumed. [mm]"""
+        if place[0] == "end_height" or place[0] not in CARD:
+            return None
+        upright = self.wanted_upright(place) if place[0] == "nut_height" else None
+        return self.usual(place) if upright is None else upright.band.aim
+
+    def is_untouched(self, place: MeasurementKey) -> bool:
+        """Whether nothing but the figures says anything of a place that only a full measuring takes."""
+        return (
+            place[0] not in CARD
+            and place not in self.reading_states
+            and place not in self.last_time
+            and self.derived(place) is None
+        )
+
+    def last_visit(self, place: MeasurementKey) -> LastTime | None:
+        """What was read at an earlier visit and neither work nor time has made void."""
+        earlier, stand = self.last_time.get(place), self.reading_states.get(place)
+        if earlier is None or (stand is not None and stand.state == "stale"):
+            return None
+        keeps = MEASURES[place[0]].keeps_days
+        if keeps is not None and self.now - earlier.taken_at > timedelta(days=keeps):
+            return None
+        touched = invalidations().get(place[0], {}).keys()
+        done = earlier.works_since | {work.work for work in self.standing_works}
+        return None if touched & done else earlier
+
+    def derived(self, place: MeasurementKey) -> Derived | None:
+        """What other readings tell of a place."""
+        if place[0] not in TOLD_BY_OTHERS:
+            return None
+        return derived_at(place, self.reading_states, self.diameters, self.count)
+
+    def held(self, measure: str, position: int | None = None) -> Held | None:
+        """The value to compute with: the reading, what other readings tell, the last visit's, the figure, else None."""
+        place = (measure, position)
+        if place in self.tried:
+            return Held(self.tried[place], False, 0.0, "tried")
+        stand = self.reading_states.get(place)
+        if stand is not None and stand.usable is not None:
+            is_simulated = self._by_number[stand.reading.number].simulated
+            known_to = max(stand.resolution, stand.repeat_spread / 2)
+            return Held(stand.usable, is_simulated, known_to, "simulated" if is_simulated else "read")
+        told = self.derived(place)
+        if told is not None:
+            return Held(told.value, False, told.known_to, "derived")
+        earlier = self.last_visit(place)
+        if earlier is not None:
+            return Held(earlier.value, False, tools()[earlier.tool].resolution, "last_visit")
+        stand_in = self.assumed(place)
+        return None if stand_in is None else Held(stand_in, True, self._leeway(place), "figure")
+
+    def read_or_figure(self, measure: str, position: int | None = None, *, figure: str = "") -> Held | None:
+        """A reading where it holds, else the shop's figure, even where no cut may rest on that."""
+        held = self.held(measure, position)
+        if held is not None:
+            return held
+        wanted = self.targets.others.get(figure or measure)
+        half = None if wanted is None else (wanted.band.high - wanted.band.low) / 2
+        return None if wanted is None or half is None else Held(wanted.band.aim, True, half, "figure")
+
+    def _leeway(self, place: MeasurementKey) -> float:
+        """How far off an assumed value may well be: half its band; a slot may be anything up to half a string. [mm]"""
+        if place[0] == "slot_depth" and self.string_set is not None and place[1] is not None:
+            return self.string_set.strings[place[1]].diameter / 4
+        wanted = self.targets[place]
+        return 0.0 if wanted is None else (wanted.band.high - wanted.band.low) / 2
+
+
+def bench_state(
+    *,
+    instrument: Instrument,
+    string_set: StringSet | None,
+    readings: Sequence[Reading],
+    works: Sequence[WorkDone],
+    targets: Targets,
+    decisions: Sequence[Decision] = (),
+    last_time: Mapping[MeasurementKey, LastTime] | None = None,
+    seen: Sequence[Seen] = (),
+    marks: Sequence[CourseMark] = (),
+    now: datetime | None = None,
+) -> BenchState:
+    """The log judged: which readings hold, which are doubted, which went stale.
+
+    readings : those that stand, and corrected ones of the projection, which say whether it moved.
+    now : None for the clock's.
+    """
+    standing = [reading for reading in readings if reading.corrected_by is None]
+    return BenchState(
+        instrument=instrument,
+        string_set=string_set,
+        readings=standing,
+        works=works,
+        targets=targets,
+        reading_states=reading_states_of(standing, works),
+        decisions=decisions,
+        last_time=last_time or {},
+        seen=seen,
+        marks=marks,
+        projections=[reading for reading in readings if reading.measure == "projection"],
+        now=now or datetime.now(UTC),
+    )
+
+
+def places(instrument: Instrument) -> list[MeasurementKey]:
+    """Every place that is read: those of the bench card in their order, then what only a full measuring takes."""
+    full = [row for row in MEASURES.values() if row.card is None and row.fits(instrument.family)]
+    count = len(instrument.string_names)
+    return [(row.measure, position) for row in (*CARD.values(), *full) for position in row.positions(count)]

@@ -1,0 +1,1 @@
+"""What to do now: exactly one main thing, with its amounts, what it waits for and what it makes stale."""

@@ -1,0 +1,247 @@
+"""The amounts of each instruction, from the facts; and what has to be measured where they cannot be told."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+from fidicula.core.errors import CoreError
+from fidicula.core.fitting.post import BlankChoice, bar_insets, nearest_blank
+from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, plan_afterlength, wheel_turns
+from fidicula.core.geometry.spacing import string_offsets
+from fidicula.core.readings.states import MeasurementKey
+from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.post import post_target
+from fidicula.services.assessment.scoop import dressings
+from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_TAKING
+from fidicula.services.instruction.model import Amount
+
+SMALLEST_MOVE = 0.5
+"""A tailpiece that is nearer than this to its place is left. [mm]"""
+FREE_AT_SADDLE = 1.0
+"""What stays free between tailpiece and saddle. [mm]"""
+
+
+@dataclass(frozen=True)
+class Told:
+    """amounts : that can be told.  keys : what has to be measured first, where something is missing."""
+
+    amounts: tuple[Amount, ...] = ()
+    keys: tuple[MeasurementKey, ...] = ()
+
+
+def _unread(a: Assessment, *keys: MeasurementKey) -> tuple[MeasurementKey, ...]:
+    """Those that nobody read at this visit or the last, or that hold no more."""
+    held = [(key, a.state.held(*key)) for key in keys]
+    return tuple(key for key, value in held if value is None or value.assumed)
+
+
+def cut_crown(a: Assessment) -> Told:
+    """What the next pass takes at each string that is worth it, and the old slots that stay too deep."""
+    amounts = []
+    for i, string in enumerate(a.cut.strings):
+        if string.wood is None or string.wood < WORTH_TAKING or string.next_pass is None:
+            continue
+        known_to = string.uncertainty or 0.0
+        amounts.append(Amount("take", string.next_pass, i, uncertainty=known_to))
+        amounts.append(Amount("of_wood", string.wood, i, uncertainty=known_to))
+        if string.old_slot_left is not None and string.old_slot_left > 0.005:
+            amounts.append(Amount("old_slot", string.old_slot_left, i))
+    again = tuple(
+        ("end_height", i)
+        for i, string in enumerate(a.cut.strings)
+        if string.wood is not None and string.wood >= WORTH_TAKING and string.next_pass is None
+    )
+    return Told(tuple(amounts), again)
+
+
+def lower_crown(a: Assessment) -> Told:
+    """The wood beside strings that lie too deep; the string stays where it is."""
+    amounts = []
+    for i, (string, diameter) in enumerate(zip(a.cut.strings, a.state.diameters, strict=False)):
+        slot = a.state.held("slot_depth", i)
+        if slot is None or slot.assumed or string.drop is None or a.state.targets.slot_depth_ratio is None:
+            continue
+        beside = slot.value - a.state.targets.slot_depth_ratio * diameter
+        if slot.value > diameter / 2 and beside > slot.resolution:
+            amounts.append(Amount("take", beside - slot.resolution, i, uncertainty=slot.resolution))
+    return Told(tuple(amounts))
+
+
+def file_nut(a: Assessment) -> Told:
+    """By how much and to which height each slot is filed."""
+    amounts = []
+    for i, string in enumerate(a.cut.strings):
+        if string.nut_to_file is None or string.nut_target is None or string.nut_to_file < WORTH_FILING:
+            continue
+        amounts.append(Amount("file_by", string.nut_to_file, i))
+        amounts.append(Amount("file_to", string.nut_target, i))
+    return Told(tuple(amounts))
+
+
+def turn_wheels(a: Assessment) -> Told:
+    """Turns of each wheel that bring the outer strings to their aims at the board's end."""
+    state, last = a.state, a.state.count - 1
+    keys = _unread(a, ("adjuster_spread", None), ("thread_pitch", None), ("end_height", 0), ("end_height", last))
+    spread, thread = state.held("adjuster_spread"), state.held("thread_pitch")
+    if keys or a.computed is None or spread is None or thread is None:
+        return Told(keys=keys)
+    changes = []
+    for position in (0, last):
+        held, wanted = state.held("end_height", position), state.wanted_as_read(("end_height", position))
+        if held is None or wanted is None:
+            return Told()
+        off = (wanted.band.aim - held.value) * a.computed.board.carry
+        changes.append(StringChange(a.computed.plan.strings[position].line.bridge_offset, off))
+    try:
+        legs = adjuster_legs(bass_string=changes[0], treble_string=changes[1], adjuster_spread=spread.value)
+        turns = [wheel_turns(leg=leg, thread_pitch=thread.value) for leg in legs]
+    except CoreError:
+        return Told()
+    amounts: list[Amount] = []
+    for side, leg, turn in zip(("bass", "treble"), legs, turns, strict=True):
+        amounts += [
+            Amount("turns", turn, side="bass" if side == "bass" else "treble"),
+            Amount("leg", leg, side="bass" if side == "bass" else "treble"),
+        ]
+    return Told(tuple(amounts))
+
+
+def fit_wedge(a: Assessment) -> Told:
+    if a.projection is None:
+        return Told(keys=_unread(a, ("projection", None)))
+    judged = a.projection.judged
+    return Told(
+        (
+            Amount("at_heel", judged.change_at_heel),
+            Amount("at_board_end", judged.change_at_board_end),
+            Amount("at_bridge", judged.change_at_bridge),
+        )
+    )
+
+
+def reset_neck(a: Assessment) -> Told:
+    if a.projection is None:
+        return Told()
+    judged = a.projection.judged
+    return Told((Amount("at_bridge", judged.change_at_bridge), Amount("angle", judged.reset_angle)))
+
+
+def dress_board(a: Assessment) -> Told:
+    """The most that comes off on each side."""
+    planned = dressings(a.state)
+    keys = tuple(("relief", side * 3 + i) for side in range(2) for i in range(3)) if not planned else ()
+    sides: Mapping[int, str] = {0: "bass", 1: "treble"}
+    return Told(
+        tuple(
+            Amount("most_off", plan.max_removal, side="bass" if sides[side] == "bass" else "treble")
+            for side, plan in planned.items()
+        ),
+        _unread(a, *keys),
+    )
+
+
+def new_bridge(a: Assessment) -> Told:
+    """The width of blank whose foot comes best over the bar."""
+    bar, foot = a.state.held("bar_inset"), a.state.held("bridge_foot_width")
+    wanted, widths = a.state.targets.others.get("bar_inset"), sorted(a.blanks)
+    if bar is None or foot is None or bar.assumed or foot.assumed or wanted is None or not widths:
+        return Told()
+    insets = bar_insets(foot_width=foot.value, bar_inset=bar.value, widths=widths)
+    choices = [BlankChoice(width, inset) for width, inset in zip(widths, insets, strict=True)]
+    best = nearest_blank(choices=choices, bar_inset_target=wanted.band.aim)
+    return Told() if best is None else Told((Amount("width", best.width),))
+
+
+def recut_slots(a: Assessment) -> Told:
+    """How much closer the strings stand on each side than wanted, and the new marks from the lowest string."""
+    spread, wanted = a.state.held("bridge_spread"), a.state.wanted(("bridge_spread", None))
+    if spread is None or wanted is None or not a.state.diameters:
+        return Told()
+    target = wanted.band.aim if spread.value < wanted.band.low else spread.value
+    try:
+        offsets = string_offsets(spread=target, diameters=a.state.diameters, rule=a.state.targets.spacing)
+    except CoreError:
+        return Told()
+    marks = [0.0]
+    for left, right in pairwise(offsets):
+        marks.append(marks[-1] + right - left)
+    return Told(
+        (
+            Amount("closer", max(0.0, (target - spread.value) / 2)),
+            *(Amount("mark", mark, i) for i, mark in enumerate(marks)),
+        )
+    )
+
+
+def move_tailpiece(a: Assessment) -> Told:
+    """How far, toward the saddle positive, by the school that was chosen."""
+    keys = _unread(a, ("afterlength", None), ("saddle_gap", None))
+    length, after, gap = a.state.held("string_length"), a.state.held("afterlength"), a.state.held("saddle_gap")
+    asked = a.question("afterlength")
+    if keys or length is None or after is None or gap is None:
+        return Told(keys=keys)
+    chosen = None if asked is None or asked.outcome is None else asked.outcome.outcome
+    divisor = a.state.targets.others.get("afterlength_divisor")
+    plan = plan_afterlength(
+        string_length=length.value,
+        measured=after.value,
+        saddle_gap=gap.value,
+        min_saddle_gap=FREE_AT_SADDLE,
+        divisor=None if chosen == "to_saddle" or divisor is None else divisor.band.aim,
+    )
+    return Told((Amount("move", plan.best - after.value),))
+
+
+def set_post(a: Assessment) -> Told:
+    """Where the school wants its top."""
+    target = post_target(a.state)
+    if target is None:
+        return Told()
+    return Told((Amount("setback", target.setback), Amount("inset", target.inset)))
+
+
+def fill_slot(a: Assessment) -> Told:
+    """How much is missing under each string that is too low at the nut."""
+    amounts = []
+    for i in range(a.state.count):
+        held, wanted = a.state.held("nut_height", i), a.state.wanted_as_read(("nut_height", i))
+        if held is not None and not held.assumed and wanted is not None and held.value < wanted.band.low:
+            amounts.append(Amount("height_added", wanted.band.aim - held.value, i))
+    return Told(tuple(amounts))
+
+
+AMOUNTS: Mapping[str, Callable[[Assessment], Told]] = {
+    "cut_crown": cut_crown,
+    "lower_crown": lower_crown,
+    "file_nut": file_nut,
+    "turn_wheels": turn_wheels,
+    "fit_wedge": fit_wedge,
+    "reset_neck": reset_neck,
+    "dress_board": dress_board,
+    "new_bridge": new_bridge,
+    "recut_slots": recut_slots,
+    "move_tailpiece": move_tailpiece,
+    "set_post": set_post,
+    "refit_post": set_post,
+    "fill_slot": fill_slot,
+    "new_nut": fill_slot,
+}
+
+
+def told(a: Assessment, code: str) -> Told:
+    """The amounts of an instruction; empty for one that has none."""
+    find = AMOUNTS.get(code)
+    return Told() if find is None else find(a)
+
+
+def keys_of_card(a: Assessment, measures: Sequence[str]) -> list[MeasurementKey]:
+    """Every place of some measures, low string first."""
+    found: list[MeasurementKey] = []
+    for measure in measures:
+        if measure in ("end_height", "nut_height", "slot_depth"):
+            found += [(measure, i) for i in range(a.state.count)]
+        else:
+            found.append((measure, None))
+    return found

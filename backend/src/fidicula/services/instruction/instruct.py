@@ -1,0 +1,347 @@
+"""The instruction: what to do now, found in one order that every view reads.
+
+What looks like a slip first, then a post that is down, then what somebody decided and nobody has done yet, then what
+the step of the visit asks for; and whatever that is, a question or a wait that stands before its work comes before it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import replace
+
+from fidicula.core.readings.states import MeasurementKey
+from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.course import baseline_keys, crown_is_right
+from fidicula.services.assessment.model import Question, StopAssessment
+from fidicula.services.assessment.questions import to_measure_again
+from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_TAKING, outer_in_band
+from fidicula.services.instruction.amounts import Told, keys_of_card, told
+from fidicula.services.instruction.model import CutRole, Instruction
+from fidicula.services.measures import CARD
+from fidicula.tables.course import Outcome, instructions, steps, steps_for
+from fidicula.tables.work import invalidations
+
+_BY_DECISION_ALONE = frozenset({"wait", "estimate", "ask_owner"})
+"""What an option instructs only where its question stands in the way."""
+_ELSEWHERE = {"see_to_projection": "projection", "see_to_board": "board"}
+"""Options that point at another question: they are that question's instruction while it is asked."""
+
+
+def instruct(a: Assessment) -> Instruction:
+    """Exactly one main thing."""
+    found = _first(a)
+    row = instructions()[found.code]
+    records = found.records or (row.records or "" if found.code not in _NEVER_RECORDED else "")
+    return replace(
+        found,
+        part=row.part or "",
+        records=records,
+        makes_stale=_made_stale(records),
+        cut_role=cut_role(a, found),
+        also=_also(a, found),
+    )
+
+
+_NEVER_RECORDED = frozenset({"decide", "measure"})
+
+
+def _made_stale(work: str) -> tuple[str, ...]:
+    return tuple(measure for measure, works in invalidations().items() if work in works)
+
+
+def _first(a: Assessment) -> Instruction:
+    if a.visit.closed_at is not None:
+        return Instruction("handed_over")
+    for find in (_slip, _post_down, _decided):
+        found = find(a)
+        if found is not None:
+            return found
+    return _of_course(a)
+
+
+def _slip(a: Assessment) -> Instruction | None:
+    slip = next((one for one in a.slips if one.stops), None)
+    return None if slip is None else Instruction("check_readings", slip=slip, keys=slip.keys)
+
+
+def _post_down(a: Assessment) -> Instruction | None:
+    """Without a post nothing that needs tension is asked for; a decision to go on with slack strings rules."""
+    asked = a.question("post_fallen")
+    if asked is None or asked.is_open:
+        return None
+    return _gated(a, _by_option(a, asked, asked.outcome or asked.recommended or asked.options[0]))
+
+
+def _decided(a: Assessment) -> Instruction | None:
+    """What somebody decided and nobody has done yet, in the order of the table."""
+    for asked in a.questions:
+        option = asked.outcome
+        if option is None or not option.instructs or option.instructs in _BY_DECISION_ALONE:
+            continue
+        if _is_fulfilled(a, asked, option) or _waits(a, _records(option)):
+            continue
+        found = _by_option(a, asked, option)
+        if found is not None:
+            return _gated(a, found)
+    return None
+
+
+def _records(option: Outcome) -> str:
+    return instructions()[option.instructs].records or ""
+
+
+def _is_fulfilled(a: Assessment, asked: Question, option: Outcome) -> bool:
+    """Whether the work that an option asks for was done since; a cut or a turn is told anew from the readings."""
+    if option.instructs in ("cut_crown", "turn_wheels", "file_nut"):
+        return False
+    after = 0 if asked.decision is None else asked.decision.after_work
+    return any(w.work == _records(option) and w.number > after for w in a.state.standing_works)
+
+
+def _waits(a: Assessment, work: str) -> bool:
+    """Whether the step of a work only waits."""
+    return any(stop.state == "waiting" and stop.key in steps_for(work) for stop in a.stops)
+
+
+def _by_option(a: Assessment, asked: Question, option: Outcome) -> Instruction | None:
+    """An option's instruction; None where it has nothing to take now."""
+    code = option.instructs
+    if code in _ELSEWHERE:
+        other = a.question(_ELSEWHERE[code])
+        if other is None or other.is_open:
+            return None
+        return _of_question(a, other)
+    base = Instruction(
+        code, question=asked, option=option.outcome, is_decided=option == asked.outcome, stop=asked.question
+    )
+    if code == "cut_crown":
+        return _cut(a, base)
+    if code == "file_nut":
+        return _file(a, base)
+    found = told(a, code)
+    if found.keys:
+        return _measure(a, found.keys, base)
+    return replace(base, amounts=found.amounts)
+
+
+def _measure(a: Assessment, keys: tuple[MeasurementKey, ...], why: Instruction | None = None) -> Instruction:
+    """why : what cannot be told before."""
+    again = any(key in a.state.reading_states for key in keys)
+    if why is None:
+        return Instruction("measure", keys=keys, again=again)
+    return replace(why, code="measure", records="", keys=keys, again=again, reason=why.code)
+
+
+def _gated(a: Assessment, found: Instruction | None) -> Instruction | None:
+    """An instruction, or the question that its work waits for."""
+    if found is None:
+        return None
+    work = instructions()[found.code].records
+    barring = None if not work or found.code in _NEVER_RECORDED else a.barring(work)
+    if barring is None or (found.question is not None and barring.question == found.question.question):
+        return found
+    return _of_question(a, barring)
+
+
+def _of_question(a: Assessment, asked: Question) -> Instruction:
+    """A question that stands in the way: to decide it, or what was decided."""
+    option = asked.outcome
+    if option is None or not option.instructs:
+        return Instruction("decide", question=asked, stop=asked.question)
+    if option.instructs in _BY_DECISION_ALONE:
+        return Instruction(
+            option.instructs,
+            question=asked,
+            option=option.outcome,
+            is_decided=True,
+            stop=asked.question,
+            until=asked.waits_until,
+        )
+    return _by_option(a, asked, option) or Instruction("decide", question=asked, stop=asked.question)
+
+
+def _of_course(a: Assessment) -> Instruction:
+    here = a.here
+    if here is None:
+        return _at_the_end(a)
+    if here.is_question:
+        asked = a.question(here.key)
+        if asked is not None:
+            return _of_question(a, asked)
+    found = _at_step(a, here)
+    gated = _gated(a, found)
+    return replace(gated or found, stop=(gated or found).stop or here.key)
+
+
+def _at_the_end(a: Assessment) -> Instruction:
+    waiting = [stop for stop in a.stops if stop.state == "waiting" and stop.until is not None]
+    if waiting:
+        first = min(waiting, key=lambda stop: stop.until or a.now)
+        asked = a.question(first.key) if first.is_question else None
+        return Instruction(
+            "wait",
+            stop=first.key,
+            until=first.until,
+            waits_after=first.waits_after,
+            reason=first.reason,
+            question=asked,
+        )
+    barred = next((stop for stop in a.stops if stop.state == "barred"), None)
+    if barred is not None:
+        if a.state.string_set is None:
+            return Instruction("name_strings", stop=barred.key)
+        asked = next((one for one in a.questions if steps()[barred.key].works & one.deciding.bars), None)
+        if asked is not None and not asked.is_open:
+            return _of_question(a, asked)
+    return Instruction("hand_over")
+
+
+def _at_step(a: Assessment, here: StopAssessment) -> Instruction:
+    step = steps()[here.key]
+    ruling = _ruling_question(a, here.key)
+    if ruling is not None:
+        return ruling
+    code = step.instructs
+    if code in ("cut_crown", "file_nut", "measure"):
+        lacks = _lacks(a)
+        if lacks is not None:
+            return lacks
+    if code == "cut_crown":
+        return _cut(a, Instruction(code)) or _nothing_to_cut(a)
+    if code == "file_nut":
+        return _file(a, Instruction(code)) or _nothing_to_cut(a)
+    if code == "measure":
+        return _measure(a, tuple(_keys_at(a, here)))
+    if code == "baseline":
+        return Instruction(code, keys=tuple(baseline_keys(a.state)))
+    return Instruction(code, amounts=told(a, code).amounts)
+
+
+def _lacks(a: Assessment) -> Instruction | None:
+    """What no bridge can be worked out without."""
+    if a.state.string_set is None:
+        return Instruction("name_strings")
+    if a.state.targets.blocked:
+        return Instruction("enter_figures", missing=a.state.targets.missing)
+    if a.impossible is not None:
+        measure = a.impossible.measure
+        keys: tuple[MeasurementKey, ...] = () if measure is None else ((measure, None),)
+        return Instruction("check_shape", keys=keys)
+    if a.computed is None and not any(r.measure == "end_height" for r in a.state.readings):
+        return Instruction("enter_figures", missing=a.state.targets.missing) if a.state.targets.missing else None
+    return None
+
+
+def _keys_at(a: Assessment, here: StopAssessment) -> Iterator[MeasurementKey]:
+    """What is measured at this step: what went stale or waits for a word, else what is not read, the card's order."""
+    open_keys = [
+        key
+        for key in keys_of_card(a, tuple(CARD))
+        if (stand := a.state.reading_states.get(key)) is None or stand.state != "current"
+    ]
+    again = [key for key in open_keys if key in a.state.reading_states]
+    yield from again if here.key == "again" else open_keys
+
+
+def _ruling_question(a: Assessment, step: str) -> Instruction | None:
+    """The first open question that takes this step's instruction over."""
+    for asked in a.questions:
+        deciding = asked.deciding
+        if deciding.rules_at != step and not (step == "settled" and deciding.rules_at == "crown"):
+            continue
+        if asked.outcome is not None:
+            continue
+        if deciding.undecided == "decide":
+            return Instruction("decide", question=asked, stop=asked.question)
+        if asked.recommended is not None and asked.recommended.instructs:
+            found = _by_option(a, asked, asked.recommended)
+            if found is not None:
+                return found
+    return None
+
+
+def _cut(a: Assessment, base: Instruction) -> Instruction | None:
+    """The cut, or what it lacks; None where nothing has to come off."""
+    again = tuple(to_measure_again(a.state))
+    if again:
+        return _measure(a, again, base)
+    if a.cut.state == "none":
+        return _measure(a, tuple(("end_height", i) for i in range(a.state.count)), base)
+    if outer_in_band(a.state) or crown_is_right(a.state, a.cut, a.questions):
+        return None
+    found: Told = told(a, "cut_crown")
+    if found.keys:
+        return _measure(a, found.keys, base)
+    if not found.amounts:
+        return None
+    return replace(base, amounts=found.amounts)
+
+
+def _file(a: Assessment, base: Instruction) -> Instruction | None:
+    """The nut's filing, or what it lacks; None where nothing has to come off."""
+    again = tuple(to_measure_again(a.state, "nut_filed"))
+    unread = tuple(key for key in keys_of_card(a, ("nut_height",)) if key not in a.state.reading_states)
+    if again or (unread and base.question is None):
+        return _measure(a, again or unread, base)
+    found = told(a, "file_nut")
+    return replace(base, amounts=found.amounts) if found.amounts else None
+
+
+def _nothing_to_cut(a: Assessment) -> Instruction:
+    """A cut's step that is open though nothing has to come off: what is still unread or missing says why."""
+    unread = tuple(
+        key
+        for key in keys_of_card(a, tuple(CARD))
+        if (stand := a.state.reading_states.get(key)) is None or stand.state != "current"
+    )
+    if unread:
+        return _measure(a, unread)
+    low = a.question("bridge_low")
+    if low is not None and low.outcome is None:
+        return Instruction("decide", question=low, stop=low.question)
+    return Instruction("hand_over")
+
+
+def cut_role(a: Assessment, found: Instruction) -> CutRole:
+    """What the amounts of wood mean beside an instruction."""
+    if a.cut.state == "none":
+        return "none"
+    if outer_in_band(a.state):
+        return "to_aim"
+    if found.records == "crown_cut" and found.code != "measure":
+        return "due"
+    other_way = next(
+        (
+            one
+            for one in a.questions
+            if one.outcome is not None
+            and one.question in ("high_strings", "bridge_low", "bar", "bridge_warped")
+            and one.outcome.instructs not in ("", "cut_crown", "file_nut")
+        ),
+        None,
+    )
+    return "not_chosen" if other_way is not None else "waits"
+
+
+def may_cut(a: Assessment, found: Instruction) -> bool:
+    """Whether a cut may be recorded beside what is asked for: before all is measured, never past a gate."""
+    if a.cut.state == "none" or a.barring("crown_cut") or to_measure_again(a.state) or outer_in_band(a.state):
+        return False
+    if found.cut_role == "not_chosen" or any(one.stops for one in a.slips) or _waits(a, "crown_cut"):
+        return False
+    return any(s.wood is not None and s.wood >= WORTH_TAKING for s in a.cut.strings)
+
+
+def _also(a: Assessment, found: Instruction) -> tuple[str, ...]:
+    """What may be recorded as well: the other of nut and crown where neither bars the other."""
+    if found.code in ("handed_over", "check_readings", "decide", "wait", "set_post"):
+        return ()
+    role = cut_role(a, found)
+    works = []
+    is_chosen = found.question is not None and found.is_decided
+    if found.records != "crown_cut" and role == "waits" and not is_chosen and may_cut(a, replace(found, cut_role=role)):
+        works.append("crown_cut")
+    to_file = any((s.nut_to_file or 0.0) >= WORTH_FILING for s in a.cut.strings)
+    if found.records != "nut_filed" and to_file and not is_chosen and a.barring("nut_filed") is None:
+        works.append("nut_filed")
+    return tuple(works)

@@ -1,0 +1,1 @@
+"""The only place with sentences: codes and amounts in, words out."""

@@ -1,0 +1,70 @@
+"""What readings say together, in words: how the board leans, where the neck points, how the strings are spaced."""
+
+from __future__ import annotations
+
+import math
+
+from fidicula.services.assessment.findings import WHERE, off_middle, spacing, tilt, width_at_bridge
+from fidicula.services.assessment.state import BenchState
+from fidicula.services.phrasing.model import FoundView
+from fidicula.services.phrasing.numbers import number
+
+AS_GOOD_AS_NONE = 0.05
+"""Less than this is said to be none. [mm]"""
+
+
+def found_words(state: BenchState) -> list[FoundView]:
+    """One for each that was read, with the measures that it rests on."""
+    return [found for found in (_tilt(state), _direction(state), *(_spaced(state, where) for where in WHERE)) if found]
+
+
+def _side(value: float, positive: str, negative: str) -> str:
+    return positive if value > 0 else negative
+
+
+def _tilt(state: BenchState) -> FoundView | None:
+    leans = tilt(state)
+    width = None if leans is None else width_at_bridge(state)
+    if leans is None or width is None:
+        return None
+    over = abs(math.tan(math.radians(leans)) * width)
+    says = "The board lies level across."
+    if over >= AS_GOOD_AS_NONE:
+        side = _side(leans, "treble", "bass")
+        says = (
+            f"The board leans up on the {side} side: {number(over)} mm over {number(width, 0)} mm at the bridge, "
+            f"{number(abs(leans))}°. The crown follows it."
+        )
+    return FoundView("edge_projection", says)
+
+
+def _direction(state: BenchState) -> FoundView | None:
+    off = off_middle(state)
+    if off is None:
+        return None
+    says = "The neck points to the middle between the nicks."
+    if abs(off) >= AS_GOOD_AS_NONE:
+        side = _side(off, "bass", "treble")
+        says = (
+            f"The neck points {number(abs(off))} mm to the {side} side of the middle between the nicks: "
+            "the bridge stands there, or the strings run off the board's middle."
+        )
+    return FoundView("neck_to_nick", says)
+
+
+def _spaced(state: BenchState, where: str) -> FoundView | None:
+    found = spacing(state, where)
+    if found is None:
+        return None
+    gaps = ", ".join(number(gap) for gap in found.judged.gaps)
+    says = f"Air between the strings at the {where}: {gaps}, uneven by {number(found.judged.unevenness)}."
+    worst = max(range(len(found.judged.deviations)), key=lambda i: abs(found.judged.deviations[i]))
+    off = found.judged.deviations[worst]
+    rule = "equal air" if state.targets.spacing == "equal_gaps" else "equal centres"
+    if abs(off) >= AS_GOOD_AS_NONE:
+        name = state.instrument.string_names[worst]
+        says += f" For {rule}, {name} sits {number(abs(off))} too far to the {_side(off, 'treble', 'bass')} side."
+    if found.by_edge and abs(found.judged.sway) >= AS_GOOD_AS_NONE:
+        side = _side(found.judged.sway, "treble", "bass")
+        says += f" The group stands {number(abs(found.judged.sway))} to the {side} side."
+    return FoundView(f"spacing_{where}", says)

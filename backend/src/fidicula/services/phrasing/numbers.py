@@ -1,0 +1,95 @@
+"""Numbers, days, times and lists as a reader writes them: the one place that turns them into text."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from datetime import date, datetime
+from functools import lru_cache
+
+from babel import Locale
+from babel.dates import format_date, format_time
+from babel.lists import format_list
+from babel.numbers import format_decimal
+
+LOCALE = Locale("en", "GB")
+MINUS = "−"
+
+
+@lru_cache(maxsize=4096)
+def number(value: float, places: int = 1) -> str:
+    """A number with so many places: “5.0”, “−0.4”; what rounds to nothing has no sign."""
+    shown = round(value, places) + 0.0
+    pattern = "0" if places == 0 else f"0.{'0' * places}"
+    return str(format_decimal(shown, format=pattern, locale=LOCALE)).replace("-", MINUS)
+
+
+def signed(value: float, places: int = 1) -> str:
+    """A number with its sign: “+0.4”, “−0.4”, “0.0”."""
+    shown = number(value, places)
+    return f"+{shown}" if round(value, places) > 0 else shown
+
+
+@lru_cache(maxsize=4096)
+def figure(value: float, most: int = 2) -> str:
+    """A number with as many places as it needs, up to `most`: “328”, “27.5”, “0.35”."""
+    pattern = f"0.{'#' * most}"
+    return str(format_decimal(round(value, most) + 0.0, format=pattern, locale=LOCALE)).replace("-", MINUS)
+
+
+def rounded_down(value: float, places: int = 1) -> float:
+    """An amount to take, never more than it is. [its unit]"""
+    scale: int = 10**places
+    return math.floor(value * scale + 1e-6) / scale
+
+
+def to_take(value: float, places: int = 1) -> str:
+    """An amount to take: rounded down, never up."""
+    return number(rounded_down(value, places), places)
+
+
+def band(low: float, high: float, *, aim: float | None = None) -> str:
+    """“4.0 to 5.0, aim 4.5”."""
+    said = f"{figure(low)} to {figure(high)}"
+    return said if aim is None else f"{said}, aim {figure(aim)}"
+
+
+def listed(items: Sequence[str]) -> str:
+    """“G”, “G and D”, “G, D and A”."""
+    return str(format_list(list(items), style="standard", locale=LOCALE))
+
+
+def plural(count: int, one: str, many: str) -> str:
+    """“1 reading”, “3 readings”."""
+    return f"{number(count, 0)} {one if LOCALE.plural_form(count) == 'one' else many}"
+
+
+def day(when: date) -> str:
+    """“6 December”."""
+    return str(format_date(when, "d MMMM", locale=LOCALE))
+
+
+def day_and_year(when: date) -> str:
+    """“6 December 2026”."""
+    return str(format_date(when, "d MMMM y", locale=LOCALE))
+
+
+def clock(when: datetime) -> str:
+    """“14:05”, where the shop is."""
+    return str(format_time(when.astimezone(), "HH:mm", locale=LOCALE))
+
+
+def day_and_clock(when: datetime) -> str:
+    """“14:05 on 6 December”, where the shop is."""
+    return f"{clock(when)} on {day(when.astimezone().date())}"
+
+
+def sentence(words: str) -> str:
+    """With a capital, and a full stop where it ends in none."""
+    said = words[:1].upper() + words[1:]
+    return said if not said or said[-1] in ".?!" else f"{said}."
+
+
+def lower_first(words: str) -> str:
+    """As it goes on in the middle of a sentence; an abbreviation keeps its letters."""
+    return words if words[1:2].isupper() else words[:1].lower() + words[1:]

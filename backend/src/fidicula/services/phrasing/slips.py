@@ -1,0 +1,71 @@
+"""What looks like a slip, in words: one sentence, and what puts it right."""
+
+from __future__ import annotations
+
+from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.model import Slip
+from fidicula.services.instruction.model import Instruction
+from fidicula.services.measures import MEASURES
+from fidicula.services.phrasing.model import Phrase
+from fidicula.services.phrasing.names import key_name
+from fidicula.services.phrasing.numbers import day, figure, listed
+from fidicula.tables.work import tools
+
+_TITLES = {
+    "bass_treble_swapped": "Check: bass and treble swapped?",
+    "strings_swapped": "Check: two strings swapped?",
+    "wrong_instrument": "Check: is this the right instrument?",
+    "changed_without_work": "Check: was something done?",
+}
+_DO = {
+    "bass_treble_swapped": "Swap the readings, or confirm them as they are.",
+    "strings_swapped": "Choose the set again, or correct its diameters.",
+    "wrong_instrument": "Move these readings to another ticket, undo them, or confirm them.",
+    "changed_without_work": "Record the work, correct the reading, or confirm it.",
+}
+
+
+def slip_phrase(a: Assessment, found: Instruction) -> Phrase:
+    slip = found.slip
+    assert slip is not None
+    says = [slip_words(a, slip), "No cut until this is put right."]
+    return Phrase(_TITLES[slip.code], says, [_DO[slip.code]], None)
+
+
+def slip_words(a: Assessment, slip: Slip) -> str:
+    """One sentence or two."""
+    names, instrument = a.state.instrument.string_names, a.state.instrument
+    match slip.code:
+        case "bass_treble_swapped":
+            high, low = slip.values
+            where = MEASURES[slip.keys[0][0]].label
+            return (
+                f"{names[-1]} is higher than {names[0]} {where}: {figure(high)} and {figure(low)}. "
+                "Were bass and treble swapped?"
+            )
+        case "strings_swapped":
+            low, high = slip.values
+            return (
+                f"{names[0]} is thinner than {names[-1]}: {figure(low)} and {figure(high)}. "
+                "Were two strings of the set swapped?"
+            )
+        case "wrong_instrument":
+            each = [
+                f"{key_name(instrument, key)} {figure(value)}, before {figure(before)}"
+                for key, value, before in zip(slip.keys, slip.values, slip.before, strict=True)
+            ]
+            return f"Is this {instrument.ticket}? Not as before: {listed(each)}."
+        case "changed_without_work":
+            each = [
+                f"{key_name(instrument, key)} was {figure(before)} and is {figure(value)}"
+                for key, value, before in zip(slip.keys, slip.values, slip.before, strict=True)
+            ]
+            return f"{listed(each)}, with no work recorded. Was the crown cut, or is this a slip?"
+        case "other_air":
+            return (
+                f"The air is at {figure(slip.values[0])} %, last time it was {figure(slip.before[0])} %: "
+                "projection, heights, pegs and post may have moved. Does it need days in this air first?"
+            )
+        case "tool_unchecked":
+            due = "" if slip.at is None else day(slip.at.astimezone().date())
+            return f"The {tools()[slip.subject].label}'s check was due on {due}: does it still read true?"

@@ -1,0 +1,32 @@
+"""What was found at an instrument, item by item, as the screen shows it."""
+
+from __future__ import annotations
+
+from fidicula.services.assessment.inspection import standing_seen
+from fidicula.services.assessment.state import BenchState
+from fidicula.services.phrasing.inspection import led_to
+from fidicula.services.sheet.model import FindingView, ItemView
+from fidicula.tables.signs import findings_of, items
+
+
+def item_views(state: BenchState, kind: str) -> list[ItemView]:
+    """Every item that this family is looked over for, in working order. kind : of visit, which asks for some."""
+    seen = standing_seen(state)
+    views = []
+    for item, rows in findings_of(state.instrument.family).items():
+        line = seen.get(item)
+        there = () if line is None else line.findings
+        views.append(
+            ItemView(
+                item=item,
+                label=items()[item].label,
+                look=items()[item].look,
+                is_asked=kind in items()[item].kinds.split(),
+                verdict="" if line is None else line.verdict,
+                words="" if line is None else line.words,
+                by="" if line is None else line.seen_by,
+                at=None if line is None else line.seen_at,
+                findings=[FindingView(row.finding, row.label, row.finding in there, led_to(row)) for row in rows],
+            )
+        )
+    return views

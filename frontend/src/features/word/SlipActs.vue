@@ -1,0 +1,82 @@
+<script setup lang="ts">
+/** What puts a slip right, in one act: swap, confirm, undo, move to another ticket, or record the cut before it. */
+import { ref } from 'vue'
+import { answerOf, api, Refused, type Instruction } from '@/api'
+import { useBench } from '@/features/bench'
+import { freshId } from '@/shared/id'
+
+type Act = 'keep' | 'undo' | 'swap' | 'move' | 'record_cut'
+
+const props = defineProps<{ slip: NonNullable<Instruction['slip']> }>()
+const emit = defineEmits<{ strings: [] }>()
+const bench = useBench()
+const to = ref('')
+const fault = ref('')
+const isSending = ref(false)
+
+async function act(name: Act): Promise<void> {
+  if (isSending.value) return
+  isSending.value = true
+  fault.value = ''
+  const body = { id: freshId(), act: name, readings: props.slip.readings, to: name === 'move' ? to.value.trim().toUpperCase() : '' }
+  try {
+    await bench.submit((ticket) => answerOf(api.POST('/api/instruments/{ticket}/readings/put-right', { params: { path: { ticket } }, body })))
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    fault.value = error.message
+  } finally {
+    isSending.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="acts" role="group" aria-label="Put it right">
+    <v-btn v-if="slip.act === 'swap'" variant="flat" :loading="isSending" @click="act('swap')">Swap bass and treble</v-btn>
+    <v-btn v-if="slip.act === 'choose_strings'" variant="flat" @click="emit('strings')">Choose strings</v-btn>
+    <v-btn v-if="slip.act === 'record_cut'" variant="flat" :loading="isSending" @click="act('record_cut')">Record: crown cut before</v-btn>
+    <form v-if="slip.act === 'move'" class="move" @submit.prevent="act('move')">
+      <label>Ticket<input v-model="to" maxlength="16" autocomplete="off" /></label>
+      <v-btn variant="flat" type="submit" :loading="isSending" :disabled="to.trim() === ''">Move readings there</v-btn>
+    </form>
+    <template v-if="slip.readings.length">
+      <v-btn :disabled="isSending" @click="act('keep')">Confirm as read</v-btn>
+      <v-btn :disabled="isSending" @click="act('undo')">Undo {{ slip.readings.length === 1 ? 'the reading' : `all ${slip.readings.length} readings` }}</v-btn>
+    </template>
+    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+  </div>
+</template>
+
+<style scoped>
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin: 10px 0 14px;
+}
+.move {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: end;
+}
+.move label {
+  display: grid;
+}
+.move input {
+  width: 120px;
+  min-height: 44px;
+  padding: 2px 8px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
+.fault {
+  flex-basis: 100%;
+  margin: 0;
+  color: var(--error);
+  font-weight: 700;
+}
+</style>
