@@ -30,8 +30,8 @@ def test_inches_with_their_unit_are_the_same_length_and_without_it_a_slip(length
 
 def test_a_wrong_zero_is_the_same_every_time_and_noise_is_not() -> None:
     assert millimetres(sent(5, "wrongly_zeroed")) == pytest.approx(5.35, abs=0.03)
-    caliper = StandInCaliper(["noisy"], chance=random.Random(3))
-    readings = [millimetres(caliper.send(5)) for _ in range(30)]
+    caliper = StandInCaliper(["noisy"], length=5, chance=random.Random(3))
+    readings = [millimetres(caliper.send()) for _ in range(30)]
     assert 0.1 < max(readings) - min(readings) <= 0.31
 
 

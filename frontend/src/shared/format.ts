@@ -7,6 +7,12 @@ export function down(value: number, places: number): string {
   return (Math.floor(value * scale + 1e-6) / scale).toFixed(places)
 }
 
+/** How well something is known: rounded up, never to nothing. */
+export function up(value: number, places: number): string {
+  const scale = 10 ** places
+  return (Math.max(1, Math.ceil(value * scale - 1e-6)) / scale).toFixed(places)
+}
+
 export function mm(value: number, places = 2): string {
   const text = value.toFixed(places)
   return /^-0\.?0*$/.test(text) ? text.slice(1) : text.replace('-', '−')

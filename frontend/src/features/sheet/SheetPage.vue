@@ -289,7 +289,7 @@ const refusedElsewhere = computed(() =>
       @recipe="openRecipe"
       @undo="undo"
       @take-back="takeBackHandOver"
-      @step="openStep"
+      @step="$event === 'look' ? toLook() : openStep($event)"
     />
     <StringsDialog v-model="stringsOpen" :sheet="sheet" />
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" @done="otherWork" />

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { BenchSheet } from '@/api'
 import type { SheetGeometry } from '@/features/drawing'
-import { down, mm } from '@/shared/format'
+import { down, mm, up } from '@/shared/format'
 
 const props = defineProps<{ cut: BenchSheet['cut']; geometry: SheetGeometry; narrow: boolean }>()
 const emit = defineEmits<{ why: [name: string] }>()
@@ -12,6 +12,7 @@ const NOTHING = 0.05
 const LABELS = {
   none: '',
   due: 'take off',
+  may: 'provisional cut',
   waits: 'do not cut yet',
   to_aim: 'in band; to the aim',
   not_chosen: 'not cut: decided otherwise',
@@ -37,11 +38,11 @@ const strings = computed(() =>
         class="plain-button wood"
         :class="s.side"
         :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"
-        :aria-label="`${s.name}: ${label}, ${s.wood < 0 ? 'too low by' : ''} ${s.text} mm, ±${mm(s.uncertainty ?? 0, 1)}. Why?`"
+        :aria-label="`${s.name}: ${label}, ${s.wood < 0 ? 'too low by' : ''} ${s.text} mm, ±${up(s.uncertainty ?? 0, 1)}. Why?`"
         @click="emit('why', `wood:${i}`)"
       >
         <span class="number">{{ s.text }}</span>
-        <span class="below-number">{{ s.side === 'below' ? 'too low' : `±${mm(s.uncertainty ?? 0, 1)}` }}</span>
+        <span class="below-number">{{ s.side === 'below' ? 'too low' : `±${up(s.uncertainty ?? 0, 1)}` }}</span>
       </button>
       <span v-else-if="s.column" class="wood none" :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"><span class="number">–</span></span>
     </template>
@@ -79,6 +80,9 @@ const strings = computed(() =>
 }
 .due .number {
   color: var(--ink);
+}
+.may .number {
+  font-weight: 400;
 }
 .waits .number,
 .not_chosen .number,

@@ -5,15 +5,14 @@ import type { Decision } from '@/api'
 import { focusChosen } from '@/shared/focus'
 import QuestionPanel from './QuestionPanel.vue'
 
-const props = defineProps<{ questions: Decision[]; mayDecide: boolean }>()
+/** asked : the question that is to be decided now, empty for none. */
+const props = defineProps<{ questions: Decision[]; asked: string; mayDecide: boolean }>()
 const open = ref('')
 
-/** What bars the crown and nobody has decided stands open by itself; advice waits until it is asked for. */
-function first(): string {
-  return props.questions.find((one) => one.bars.length > 0 && !one.is_open && one.decided === null)?.question ?? ''
-}
+/** What is to be decided now stands open by itself; the others wait until they are asked for. */
+const first = () => props.asked
 watch(
-  () => props.questions.map((one) => `${one.question}${one.decided?.id ?? ''}`).join(),
+  () => `${props.asked} ${props.questions.map((one) => `${one.question}${one.decided?.id ?? ''}`).join()}`,
   () => {
     if (!props.questions.some((one) => one.question === open.value && one.decided === null)) open.value = first()
   },

@@ -66,6 +66,8 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
       <v-btn v-if="mayWork && told.code === 'name_strings'" variant="flat" @click="emit('strings')">Choose strings</v-btn>
       <v-btn v-if="mayWork && told.record" variant="flat" @click="emit('record', told.record.work)">{{ told.record.label }}</v-btn>
       <v-btn v-if="mayWork && byHand && !told.record" variant="flat" @click="emit('step', byHand.key)">{{ byHand.label }} …</v-btn>
+      <v-btn v-if="told.code === 'inspect'" variant="flat" @click="emit('step', 'look')">Open inspection</v-btn>
+      <v-btn v-if="atBench.may('sign_off') && told.question" variant="flat" @click="list?.decide(told.question)">Decide</v-btn>
       <v-btn v-if="atBench.may('sign_off') && told.code === 'hand_over'" variant="flat" @click="emit('handOver')">Hand over</v-btn>
       <template v-if="mayWork">
         <v-btn v-for="one in told.also" :key="one.work" @click="emit('record', one.work)">{{ one.label }}</v-btn>
@@ -75,6 +77,7 @@ const why = computed(() => (props.opened === null ? null : (props.sheet.whys[pro
     <QuestionList
       ref="list"
       :questions="sheet.questions"
+      :asked="told.question"
       :may-decide="atBench.may('sign_off')"
     />
     <template v-if="sheet.proposals.length">

@@ -32,14 +32,9 @@ def instruct(a: Assessment) -> Instruction:
     found = _first(a)
     row = instructions()[found.code]
     records = found.records or (row.records or "" if found.code not in _NEVER_RECORDED else "")
-    return replace(
-        found,
-        part=row.part or "",
-        records=records,
-        makes_stale=_made_stale(records),
-        cut_role=cut_role(a, found),
-        also=_also(a, found),
-    )
+    found = replace(found, part=row.part or "", records=records, makes_stale=_made_stale(records))
+    role, also = cut_role(a, found), _also(a, found)
+    return replace(found, cut_role="may" if role == "waits" and "crown_cut" in also else role, also=also)
 
 
 _NEVER_RECORDED = frozenset({"decide", "measure"})
@@ -169,6 +164,8 @@ def _of_course(a: Assessment) -> Instruction:
         if asked is not None:
             return _of_question(a, asked)
     found = _at_step(a, here)
+    if found.code == "measure" and not found.keys:
+        return _at_the_end(a)
     gated = _gated(a, found)
     return replace(gated or found, stop=(gated or found).stop or here.key)
 
@@ -178,13 +175,10 @@ def _at_the_end(a: Assessment) -> Instruction:
     if waiting:
         first = min(waiting, key=lambda stop: stop.until or a.now)
         asked = a.question(first.key) if first.is_question else None
+        if asked is not None:
+            return _of_question(a, asked)
         return Instruction(
-            "wait",
-            stop=first.key,
-            until=first.until,
-            waits_after=first.waits_after,
-            reason=first.reason,
-            question=asked,
+            "wait", stop=first.key, until=first.until, waits_after=first.waits_after, reason=first.reason
         )
     barred = next((stop for stop in a.stops if stop.state == "barred"), None)
     if barred is not None:
@@ -193,6 +187,9 @@ def _at_the_end(a: Assessment) -> Instruction:
         asked = next((one for one in a.questions if steps()[barred.key].works & one.deciding.bars), None)
         if asked is not None and not asked.is_open:
             return _of_question(a, asked)
+    for asked in a.questions:
+        if asked.outcome is not None and not asked.deciding.bars and asked.outcome.instructs in _BY_DECISION_ALONE:
+            return _by_option(a, asked, asked.outcome) or Instruction("hand_over")
     return Instruction("hand_over")
 
 
@@ -327,7 +324,7 @@ def may_cut(a: Assessment, found: Instruction) -> bool:
     """Whether a cut may be recorded beside what is asked for: before all is measured, never past a gate."""
     if a.cut.state == "none" or a.barring("crown_cut") or to_measure_again(a.state) or outer_in_band(a.state):
         return False
-    if found.cut_role == "not_chosen" or any(one.stops for one in a.slips) or _waits(a, "crown_cut"):
+    if cut_role(a, found) == "not_chosen" or any(one.stops for one in a.slips) or _waits(a, "crown_cut"):
         return False
     return any(s.wood is not None and s.wood >= WORTH_TAKING for s in a.cut.strings)
 
@@ -338,10 +335,10 @@ def _also(a: Assessment, found: Instruction) -> tuple[str, ...]:
         return ()
     role = cut_role(a, found)
     works = []
-    is_chosen = found.question is not None and found.is_decided
-    if found.records != "crown_cut" and role == "waits" and not is_chosen and may_cut(a, replace(found, cut_role=role)):
+    by_question = found.question is not None
+    if found.records != "crown_cut" and role == "waits" and not by_question and may_cut(a, found):
         works.append("crown_cut")
     to_file = any((s.nut_to_file or 0.0) >= WORTH_FILING for s in a.cut.strings)
-    if found.records != "nut_filed" and to_file and not is_chosen and a.barring("nut_filed") is None:
+    if found.records != "nut_filed" and to_file and not by_question and a.barring("nut_filed") is None:
         works.append("nut_filed")
     return tuple(works)

@@ -1,0 +1,205 @@
+"""Scenarios: an instrument with its records, written in a few lines, and what is then instructed."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field, replace
+from datetime import UTC, date, datetime, timedelta
+from typing import Any
+from uuid import UUID, uuid4
+
+from fidicula.db.records import (
+    CourseMark,
+    Decision,
+    Instrument,
+    LastTime,
+    Reading,
+    Seen,
+    SetString,
+    StringSet,
+    TargetChoice,
+    Visit,
+    WorkDone,
+)
+from fidicula.db.work_details import Plain, WorkDetail
+from fidicula.services.assessment.assess import Assessment, assess
+from fidicula.services.assessment.state import bench_state
+from fidicula.services.instruction.instruct import instruct
+from fidicula.services.instruction.model import Instruction
+from fidicula.services.measures import MEASURES
+from fidicula.services.sheet.build import sheet_of
+from fidicula.services.sheet.model import BenchSheet
+from fidicula.services.targets.resolve import targets_of
+from fidicula.services.targets.rules import make_rules
+
+NOW = datetime(2026, 11, 27, 10, 0, tzinfo=UTC)
+VISIT = UUID(int=1)
+STRINGS = {
+    "violin": (("G", 0.80), ("D", 0.86), ("A", 0.68), ("E", 0.27)),
+    "viola": (("C", 1.10), ("G", 0.95), ("D", 0.85), ("A", 0.70)),
+    "cello": (("C", 1.80), ("G", 1.50), ("D", 1.10), ("A", 0.90)),
+    "bass": (("E", 2.50), ("A", 2.00), ("D", 1.60), ("G", 1.30)),
+}
+SIZES = {"violin": "4/4", "viola": "406", "cello": "4/4", "bass": "3/4"}
+
+
+@dataclass
+class Bench:
+    """One instrument. Readings are taken after the last work so far, unless they say otherwise.
+
+    Each method adds a record and returns the bench, so that a scenario reads as it happens.
+    """
+
+    family: str = "violin"
+    kind: str = "bridge"
+    size: str = ""
+    has_strings: bool = True
+    strings: Sequence[tuple[str, float]] = ()
+    instrument: dict[str, Any] = field(default_factory=dict)
+    visit: dict[str, Any] = field(default_factory=dict)
+    schools: dict[str, str] = field(default_factory=dict)
+    now: datetime = NOW
+    readings: list[Reading] = field(default_factory=list)
+    works: list[WorkDone] = field(default_factory=list)
+    decisions: list[Decision] = field(default_factory=list)
+    seen: list[Seen] = field(default_factory=list)
+    marks: list[CourseMark] = field(default_factory=list)
+    earlier: dict[tuple[str, int | None], LastTime] = field(default_factory=dict)
+
+    @property
+    def _last_work(self) -> int:
+        return self.works[-1].number if self.works else 0
+
+    def read(self, measure: str, *values: float | None, tool: str = "", at: int | None = None, **more: Any) -> Bench:
+        """One value for a single measure, or one for each place from the first; at : the position of a single one."""
+        single = MEASURES[measure].places is None
+        for place, value in enumerate(values):
+            if value is None:
+                continue
+            position = None if single else place if at is None else at
+            there = [r for r in self.readings if (r.measure, r.position) == (measure, position)]
+            new = Reading(
+                number=len(self.readings) + 1, id=uuid4(), visit_id=VISIT, measure=measure, position=position,
+                typed=f"{value:g}", value=value, tool=tool or MEASURES[measure].tools[0], direction="vertical",
+                taken_by="Ilse Varnholt", taken_at=self.now, recorded_at=self.now, after_work=self._last_work or None,
+                corrected_by=None, repeats=False, doubt=None, suggested=None, confirmed=False, taken_back=False,
+            )  # fmt: skip
+            self.readings = [r for r in self.readings if r not in there or (r.after_work or 0) != self._last_work]
+            self.readings.append(replace(new, number=len(self.readings) + 1 + len(self.works), **more))
+        return self
+
+    def did(self, work: str, detail: WorkDetail | None = None, *, ago: timedelta = timedelta(days=30)) -> Bench:
+        """A work, done so long ago that nothing waits for it any more."""
+        number = self._last_work + 1
+        done = WorkDone(
+            number, uuid4(), VISIT, work, "Ilse Varnholt", self.now - ago, detail or Plain(), None, taken_back=False
+        )
+        self.works.append(done)
+        return self
+
+    def decided(self, question: str, outcome: str, reason: str = "") -> Bench:
+        at = {"projection": "projection", "afterlength": "afterlength"}.get(question)
+        value = None if at is None else self.assess().state.held(at)
+        self.decisions.append(
+            Decision(
+                uuid4(),
+                VISIT,
+                question,
+                outcome,
+                reason,
+                None if value is None else value.value,
+                "Ilse Varnholt",
+                self.now,
+                after_work=self._last_work,
+            )
+        )
+        return self
+
+    def found(self, item: str, *findings: str, words: str = "", verdict: str = "work") -> Bench:
+        line = Seen(uuid4(), VISIT, item, verdict, findings, words, "Ilse Varnholt", self._last_work, self.now)
+        self.seen.append(line)
+        return self
+
+    def skipped(self, step: str) -> Bench:
+        self.marks.append(
+            CourseMark(uuid4(), VISIT, step, "passed", "not today", None, self._last_work, "Ilse Varnholt", self.now)
+        )
+        return self
+
+    def last_visit(self, measure: str, *values: float, days: float = 30, works: Sequence[str] = ()) -> Bench:
+        """Read at an earlier visit. works : done to the instrument since, before this one."""
+        for place, value in enumerate(values):
+            position = None if MEASURES[measure].places is None else place
+            at = self.now - timedelta(days=days)
+            self.earlier[measure, position] = LastTime(
+                value, "vertical", at, MEASURES[measure].tools[0], frozenset(works)
+            )
+        return self
+
+    def assess(self) -> Assessment:
+        rules = make_rules(self.family)
+        pairs = tuple(self.strings) or STRINGS[self.family]
+        names = tuple(name for name, _ in pairs)
+        string_set = StringSet(
+            uuid4(), "Harbour medium", self.family, "synthetic", tuple(SetString(n, d) for n, d in pairs)
+        )
+        base: dict[str, Any] = {
+            "id": UUID(int=2), "ticket": "RW-1", "family": self.family, "size": self.size or SIZES[self.family],
+            "string_names": names, "left_handed": False, "is_new": False, "owner": "", "description": "",
+            "choice": TargetChoice(schools=self.schools),
+        }  # fmt: skip
+        instrument = Instrument(**{**base, **self.instrument})
+        visit = Visit(VISIT, instrument.id, self.kind, "", self.now - timedelta(hours=2), None, **self.visit)
+        worn = string_set if self.has_strings else None
+        state = bench_state(
+            instrument=instrument,
+            string_set=worn,
+            readings=self.readings,
+            works=self.works,
+            targets=targets_of(instrument, worn, rules),
+            decisions=self.decisions,
+            last_time=self.earlier,
+            seen=self.seen,
+            marks=self.marks,
+            now=self.now,
+        )
+        return assess(state, visit, rules, now=self.now)
+
+    def told(self) -> Instruction:
+        return instruct(self.assess())
+
+    def sheet(self) -> BenchSheet:
+        return sheet_of(self.assess(), make_rules(self.family))
+
+    def aims(self, measure: str) -> list[float]:
+        """The target of each string, as its own bridge would have it."""
+        a = self.assess()
+        if measure == "end_height":
+            return [string.target_end or 0.0 for string in a.cut.strings]
+        wanted = [a.state.wanted_upright((measure, i)) for i in range(a.state.count)]
+        return [0.0 if one is None else one.band.aim for one in wanted]
+
+
+def measured(
+    family: str = "violin", *, over: float | Sequence[float] = 0.0, nut_over: float = 0.0, kind: str = "bridge",
+    singles: Mapping[str, float] | None = None, **more: Any,
+) -> Bench:  # fmt: skip
+    """An instrument whose whole card is read: every string `over` its target end height, every slot as it should be."""
+    bench = Bench(family, kind, **more)
+    targets = bench.assess().state.targets
+    for measure in ("projection", "string_length", "fingerboard_length", "fingerboard_radius", "nut_spread",
+                    "bridge_spread"):  # fmt: skip
+        wanted = targets.places.get((measure, None))
+        assert wanted is not None
+        bench.read(measure, (singles or {}).get(measure, wanted.band.aim))
+    bench.read("nut_height", *(aim + nut_over for aim in bench.aims("nut_height")))
+    ratio = targets.slot_depth_ratio or 0.0
+    names = tuple(more.get("strings") or STRINGS[family])
+    bench.read("slot_depth", *(round(ratio * diameter, 3) for _, diameter in names))
+    overs = [over] * len(names) if isinstance(over, int | float) else list(over)
+    bench.read("end_height", *(aim + more_ for aim, more_ in zip(bench.aims("end_height"), overs, strict=True)))
+    return bench
+
+
+def days(count: int) -> date:
+    return (NOW + timedelta(days=count)).date()
