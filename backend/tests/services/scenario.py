@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import UTC, date, datetime, timedelta
+from itertools import count
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -65,6 +66,7 @@ class Bench:
     seen: list[Seen] = field(default_factory=list)
     marks: list[CourseMark] = field(default_factory=list)
     earlier: dict[tuple[str, int | None], LastTime] = field(default_factory=dict)
+    _numbers: Iterator[int] = field(default_factory=lambda: count(1))
 
     @property
     def _last_work(self) -> int:
@@ -79,13 +81,13 @@ class Bench:
             position = None if single else place if at is None else at
             there = [r for r in self.readings if (r.measure, r.position) == (measure, position)]
             new = Reading(
-                number=len(self.readings) + 1, id=uuid4(), visit_id=VISIT, measure=measure, position=position,
+                number=0, id=uuid4(), visit_id=VISIT, measure=measure, position=position,
                 typed=f"{value:g}", value=value, tool=tool or MEASURES[measure].tools[0], direction="vertical",
                 taken_by="Ilse Varnholt", taken_at=self.now, recorded_at=self.now, after_work=self._last_work or None,
                 corrected_by=None, repeats=False, doubt=None, suggested=None, confirmed=False, taken_back=False,
             )  # fmt: skip
             self.readings = [r for r in self.readings if r not in there or (r.after_work or 0) != self._last_work]
-            self.readings.append(replace(new, number=len(self.readings) + 1 + len(self.works), **more))
+            self.readings.append(replace(new, number=next(self._numbers), **more))
         return self
 
     def did(self, work: str, detail: WorkDetail | None = None, *, ago: timedelta = timedelta(days=30)) -> Bench:
@@ -195,7 +197,7 @@ def measured(
     bench.read("nut_height", *(aim + nut_over for aim in bench.aims("nut_height")))
     ratio = targets.slot_depth_ratio or 0.0
     names = tuple(more.get("strings") or STRINGS[family])
-    bench.read("slot_depth", *(round(ratio * diameter, 3) for _, diameter in names))
+    bench.read("slot_depth", *(ratio * diameter for _, diameter in names))
     overs = [over] * len(names) if isinstance(over, int | float) else list(over)
     bench.read("end_height", *(aim + more_ for aim, more_ in zip(bench.aims("end_height"), overs, strict=True)))
     return bench

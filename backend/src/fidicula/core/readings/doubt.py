@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal
 
@@ -77,6 +78,15 @@ def change_without_work(*, value: float, before: float, uncertainty: float) -> D
     """
     is_changed = abs(value - before) > max(CHANGED_BY, 4 * uncertainty) + TOLERANCE
     return Doubt("changed", before) if is_changed else None
+
+
+def unevenness_of(offs: Sequence[float]) -> float:
+    """How far values lie about their own mean, added up; 0 where all are off by the same. [mm]
+
+    offs : what each is off its target, one or more. [mm]
+    """
+    mean = sum(offs) / len(offs)
+    return sum(abs(off - mean) for off in offs)
 
 
 def _what_was_meant(*, value: float, plausible: Plausible, aim: float) -> float | None:

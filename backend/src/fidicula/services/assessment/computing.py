@@ -7,7 +7,7 @@ from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass
 
 from fidicula.core.bands import side_of_band
-from fidicula.core.errors import CoreError
+from fidicula.core.errors import TOLERANCE, CoreError
 from fidicula.core.geometry.bridge import (
     BridgePlan,
     StringCut,
@@ -112,6 +112,8 @@ class _Cut:
             tuple(self._directions["nut_height", i] for i in range(self._count)),
             self._tilt,
             self._waist,
+            state.keeps_spacing,
+            ("bridge_spread", None) in state.tried,
         )
 
     def computed(self) -> Computed:
@@ -243,20 +245,31 @@ class _Cut:
         wanted = self._state.targets[("end_height", i)]
         return None if wanted is None else geometry.upright("end_height", i, wanted.band.aim, wanted.direction)
 
+    def _planned_spread(self, values: Mapping[MeasurementKey, float]) -> float:
+        """Strings that stand too close together are planned as wanted, unless somebody decided to leave them. [mm]"""
+        read, wanted = values["bridge_spread", None], self._state.targets[("bridge_spread", None)]
+        is_meant = self._state.keeps_spacing or ("bridge_spread", None) in self._state.tried
+        if wanted is None or is_meant or read >= wanted.band.low - TOLERANCE:
+            return read
+        return wanted.band.aim
+
     def _plan(
         self, geometry: Geometry, values: Mapping[MeasurementKey, float], goals: Sequence[StringGoal]
     ) -> BridgePlan:
         targets = self._state.targets
         assert targets.crown_radius is not None
         assert targets.slot_depth_ratio is not None
+        spread, lines = self._planned_spread(values), geometry.lines
+        if spread != values["bridge_spread", None]:
+            lines = self._geometry({**values, ("bridge_spread", None): spread}).lines
         return plan_bridge(
             board=geometry.board,
             goals=goals,
             nut_spread=values["nut_spread", None],
-            bridge_spread=values["bridge_spread", None],
+            bridge_spread=spread,
             nut_centre=geometry.nut_centre,
             bridge_centre=self._state.bridge_shift,
-            lines=geometry.lines,
+            lines=lines,
             rule=targets.spacing,
             slot_depth_ratio=targets.slot_depth_ratio,
             curve=targets.curve,

@@ -104,7 +104,7 @@ def _bench_signs(
         "card_full": taken == of,
         "crown_was_cut": "crown_cut" in done,
         "crown_right": right,
-        "nut_right": nut_is_right(state, cut),
+        "nut_right": nut_is_right(state, cut) and not _is_undecided(asked, "nut_low"),
         "heights_again": (bool({"crown_cut", "strings_changed"} & done) and _all_hold(state, "end_height"))
         or (right and "change" not in keys),
         "baseline_read": _baseline_was_read(state),
@@ -124,6 +124,10 @@ def crown_is_right(state: BenchState, cut: CutFacts, asked: Sequence[Question]) 
 def nut_is_right(state: BenchState, cut: CutFacts) -> bool:
     """Whether every height at the nut holds and none has anything to file."""
     return _all_hold(state, "nut_height") and all((s.nut_to_file or 0.0) < WORTH_FILING for s in cut.strings)
+
+
+def _is_undecided(asked: Sequence[Question], question: str) -> bool:
+    return any(one.question == question and one.outcome is None for one in asked)
 
 
 def _baseline_was_read(state: BenchState) -> bool:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from datetime import datetime, timedelta
 
-from fidicula.core.readings.doubt import leap_from
+from fidicula.core.readings.doubt import leap_from, unevenness_of
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import Reading
 from fidicula.services.assessment.model import Slip
@@ -17,6 +17,8 @@ MIRRORED = ("end_height", "nut_height")
 """Heights of which the low string's is wanted higher."""
 TELLING = ("string_length", "fingerboard_length", "fingerboard_radius", "nut_spread", "neck_length")
 """Single measures that no work of the bench changes by much."""
+SWAPPED_SHARE = 0.5
+"""Read from the other side, heights lie along their targets: by less than this share of how they do as read."""
 _MANY = 3
 """So many doubted readings at once are of another instrument."""
 
@@ -43,19 +45,23 @@ def _swapped(state: BenchState) -> Iterator[Slip]:
     """Heights that would fit their targets if the strings were counted from the other side."""
     last = state.count - 1
     for measure in MIRRORED:
-        found = []
-        for position in (0, last):
+        read: dict[int, float] = {}
+        aims: dict[int, float] = {}
+        for position in range(state.count):
             stand, wanted = state.reading_states.get((measure, position)), state.wanted_as_read((measure, position))
             reading = last_reading(state, (measure, position))
-            if stand is None or stand.usable is None or wanted is None or reading is None or reading.confirmed:
+            if reading is not None and reading.confirmed:
                 break
-            found.append((stand.usable, wanted.band.aim))
-        if len(found) < 2:
+            if stand is not None and stand.usable is not None and wanted is not None:
+                read[position], aims[position] = stand.usable, wanted.band.aim
+        if not {0, last} <= read.keys() or read[0] >= read[last] or aims[0] <= aims[last]:
             continue
-        (low, low_aim), (high, high_aim) = found
-        if low < high and low_aim > high_aim and high - low > (low_aim - high_aim) / 3:
+        both = [position for position in read if last - position in read]
+        as_read = unevenness_of([read[i] - aims[i] for i in both])
+        mirrored = unevenness_of([read[last - i] - aims[i] for i in both])
+        if mirrored < SWAPPED_SHARE * as_read:
             keys = tuple((measure, i) for i in range(state.count) if (measure, i) in state.reading_states)
-            yield Slip("bass_treble_swapped", keys, (high, low), act="swap", stops=True)
+            yield Slip("bass_treble_swapped", keys, (read[last], read[0]), act="swap", stops=True)
 
 
 def _strings_swapped(state: BenchState) -> Iterator[Slip]:

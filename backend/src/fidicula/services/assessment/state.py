@@ -78,6 +78,12 @@ class BenchState:
         return name_of(MEASURES[place[0]], self.instrument.string_names, place[1])
 
     @cached_property
+    def keeps_spacing(self) -> bool:
+        """Whether somebody decided that strings that stand close together stay so."""
+        made = [one for one in self.decisions if one.question == "narrow_spacing" and not one.taken_back]
+        return bool(made) and made[-1].outcome == "leave"
+
+    @cached_property
     def geometry(self) -> Geometry | None:
         """Board and strings' lines from what is held; None where something is missing or cannot be."""
         singles = self.singles

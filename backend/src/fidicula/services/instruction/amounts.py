@@ -38,7 +38,7 @@ def _unread(a: Assessment, *keys: MeasurementKey) -> tuple[MeasurementKey, ...]:
 
 
 def cut_crown(a: Assessment) -> Told:
-    """What the next pass takes at each string that is worth it, and the old slots that stay too deep."""
+    """What the next pass takes at each string that is worth it."""
     amounts = []
     for i, string in enumerate(a.cut.strings):
         if string.wood is None or string.wood < WORTH_TAKING or string.next_pass is None:
@@ -46,8 +46,6 @@ def cut_crown(a: Assessment) -> Told:
         known_to = string.uncertainty or 0.0
         amounts.append(Amount("take", string.next_pass, i, uncertainty=known_to))
         amounts.append(Amount("of_wood", string.wood, i, uncertainty=known_to))
-        if string.old_slot_left is not None and string.old_slot_left > 0.005:
-            amounts.append(Amount("old_slot", string.old_slot_left, i))
     again = tuple(
         ("end_height", i)
         for i, string in enumerate(a.cut.strings)

@@ -220,15 +220,12 @@ def _cut_crown(a: Assessment, found: Instruction) -> Phrase:
     take, wood = by_string(a, found, "take"), by_string(a, found, "of_wood")
     is_whole = all(rounded_down(take[name]) == rounded_down(wood[name]) for name in take)
     shares = [f"{name} {to_take(take[name])}" for name in take]
-    old = list(by_string(a, found, "old_slot"))
     says = [f"{listed(list(take))} {'is' if len(take) == 1 else 'are'} above the target."]
     if not is_whole:
         left = [f"{name} {number(rounded_down(wood[name]) - rounded_down(take[name]))}" for name in take]
         says.append(f"Left for the next pass, with what measuring cannot tell: {listed(left)} mm.")
     says += _left_over(a)
     do = [f"Take {listed(shares)} mm of wood.", "String up, tune, and measure the heights again."]
-    if old:
-        do.insert(0, f"The old slots at {listed(old)} go deeper than this cut. Allow for it: cut high and measure.")
     title = "Cut the crown" if a.cut.state == "firm" else "Cut the crown, provisionally"
     return Phrase(title, says, do, CUT)
 

@@ -126,11 +126,6 @@ def _wood(state: BenchState, computed: Computed, i: int, result: StringResult) -
         f"The slot is {_n(slot)} deep now{assumed}, {_n(slot_wanted)} after: "
         f"wood {_n(result.cut.cut)} + {_n(slot)} − {_n(slot_wanted)} = {_n(wood)}."
     )
-    if result.cut.old_slot_left:
-        lines.append(
-            f"Of the old slot {_n(result.cut.old_slot_left)} stays below the new crown: file it out first, "
-            "or the string sits too low."
-        )
     lines.append(_leave(result))
     return Why(
         title=f"Why {_n(wood)} of wood at {goal.name}",

@@ -1,0 +1,82 @@
+"""Nut and spacing: by how much and to what, what cannot be filed, and strings too close together."""
+
+from __future__ import annotations
+
+import pytest
+from fidicula.core.geometry.spacing import string_offsets
+
+from ..scenario import measured
+
+
+def test_the_nut_is_filed_by_and_to() -> None:
+    """0.4 over the card's aims: by 0.40, to the aim; what it gives is counted in the cut."""
+    bench = measured(over=1.0, nut_over=0.4)
+    told = bench.told()
+    aims = bench.aims("nut_height")
+    assert (told.code, told.records) == ("file_nut", "nut_filed")
+    assert told.values("file_by") == pytest.approx(dict.fromkeys(range(4), 0.4))
+    assert told.values("file_to") == pytest.approx(dict(enumerate(aims)))
+    said = bench.sheet().instruction
+    assert said.do[0] == "G by 0.40, to 0.50; D by 0.40, to 0.45; A by 0.40, to 0.40; E by 0.40, to 0.35 mm."
+    assert said.caution is not None
+    assert "Too low cannot be filed back" in said.caution
+    plain = [s.wood or 0 for s in measured(over=1.0).assess().cut.strings]
+    with_nut = [s.wood or 0 for s in bench.assess().cut.strings]
+    assert [a - b for a, b in zip(with_nut, plain, strict=True)] == pytest.approx([-0.4 * 58 / 270] * 4)
+
+
+def test_a_nut_in_band_stays_as_it_is() -> None:
+    """0.55 is in the card's band of 0.4 to 0.6: nobody files it, and the cut is worked out with it."""
+    bench = measured(over=1.0).read("nut_height", 0.55, at=0)
+    string = bench.assess().cut.strings[0]
+    assert string.nut_to_file == 0
+    assert string.drop == pytest.approx(1.0 * 328 / 270)
+
+
+def test_a_nut_slot_that_is_too_low_is_decided() -> None:
+    told = measured(over=1.0).read("nut_height", 0.2, at=0).told()
+    assert (told.code, told.stop) == ("decide", "nut_low")
+
+
+def test_filling_says_how_much_is_missing() -> None:
+    bench = measured(over=1.0).read("nut_height", 0.2, at=0).decided("nut_low", "fill", "a hire instrument")
+    told = bench.told()
+    assert told.code == "fill_slot"
+    assert told.values("height_added") == pytest.approx({0: 0.3})
+
+
+def test_strings_too_close_together_are_an_instruction_and_not_copied() -> None:
+    """2.4 under the spread that is wanted: 1.2 too close on each side, and the new marks from the lowest string."""
+    bench = measured(over=1.0, singles={"bridge_spread": 31.1})
+    assert (bench.told().code, bench.told().stop) == ("decide", "narrow_spacing")
+    told = bench.decided("narrow_spacing", "recut").told()
+    offsets = string_offsets(spread=33.5, diameters=[0.80, 0.86, 0.68, 0.27])
+    assert told.code == "recut_slots"
+    assert told.values("closer") == pytest.approx({None: 1.2})
+    assert told.values("mark") == pytest.approx({i: y - offsets[0] for i, y in enumerate(offsets)})
+    said = bench.sheet().instruction
+    assert said.says[-1] == "The strings stand 1.2 mm too close on each side."
+    assert said.do[0] == "Mark the new spacing from the lowest string: 0 / 11.3 / 22.5 / 33.5 mm."
+
+
+def test_the_crown_is_planned_for_the_spacing_that_is_wanted_unless_it_is_to_stay() -> None:
+    narrow = measured(over=1.0, singles={"bridge_spread": 31.1})
+    kept = measured(over=1.0, singles={"bridge_spread": 31.1}).decided("narrow_spacing", "leave", "she is used to it")
+    for bench, spread in ((narrow, 33.5), (kept, 31.1)):
+        a = bench.assess()
+        assert a.computed is not None
+        offsets = [string.line.bridge_offset for string in a.computed.plan.strings]
+        assert offsets[-1] - offsets[0] == pytest.approx(spread)
+
+
+def test_a_bridge_that_faces_the_wrong_way_is_asked_about() -> None:
+    bench = measured(over=1.0).found("bridge", "bridge_wrong_way")
+    told = bench.told()
+    assert (told.code, told.stop) == ("decide", "bridge_wrong_way")
+    assert bench.decided("bridge_wrong_way", "turn").told().records == "bridge_turned_round"
+    left = (
+        measured(over=1.0)
+        .found("bridge", "bridge_wrong_way")
+        .decided("bridge_wrong_way", "leave", "it was cut so, by the owner's wish")
+    )
+    assert left.told().code == "cut_crown"
