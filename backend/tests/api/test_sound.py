@@ -334,6 +334,10 @@ def test_blind_nobody_is_told_which_is_which_until_the_player_chose(session: Ses
     recordings = [one["id"] for line in view["lines"] for one in line["recordings"]]
     assert session.refused("blind", one=recordings[0], other=recordings[0])[0] == "other"
     assert session.refused("blind", one=recordings[0], other=str(uuid4()))[0] == "other"
+    again = session.record(0.5)["lines"]
+    same = [one["id"] for one in session.record(0.6)["lines"][-1]["recordings"]]
+    assert len(again) == len(session.view()["lines"])
+    assert session.refused("blind", one=same[0], other=same[1])[0] == "other"
     hidden = session.do("blind", one=recordings[0], other=recordings[1])["blind"][0]
     assert (hidden["chosen"], hidden["first"], hidden["second"]) == ("", "", "")
     sounds = [session.client.get(f"/api/blind/{hidden['id']}/{which}").content for which in ("first", "second")]
@@ -344,7 +348,8 @@ def test_blind_nobody_is_told_which_is_which_until_the_player_chose(session: Ses
     told = answer.json()
     assert told["blind"][0]["says"] == f"{PIA}: the {which}, place 4"
     assert told["blind_words"] == (
-        "Place 4 was preferred 1 of 1 times over place 2: a guess does so in 50% of cases: compare again."
+        "Place 4 was preferred 1 of 1 times over place 2: "
+        "a guess prefers one of both so often in 100 % of cases: compare again."
     )
     other = "second" if which == "first" else "first"
     again = session.client.post(f"/api/instruments/RW-102/sound/blind/{hidden['id']}/chosen", json={"chosen": other})

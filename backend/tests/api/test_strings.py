@@ -93,7 +93,7 @@ def _unmet(client: TestClient) -> list[str]:
     return list(next(row["unmet"] for row in rows if row["says"].startswith("Strings that are not")))
 
 
-ON = OnIt(SetString("G", 0.8), "Harbour light", "gut", datetime(2026, 1, 1, tzinfo=UTC))
+ON = OnIt(SetString("G", 0.8), uuid4(), "Harbour light", "gut", datetime(2026, 1, 1, tzinfo=UTC))
 
 
 @pytest.mark.parametrize(

@@ -236,12 +236,15 @@ class CourseMark:
 
 @dataclass(frozen=True)
 class NewPhoto:
-    """A photograph on its way in. jpeg, small : as files.  width, height : of the large one. [pixels]"""
+    """A photograph on its way in. shot : by code, where it is one of those worth taking.
+
+    jpeg, small : as files.  width, height : of the large one. [pixels]"""
 
     id: UUID
     visit_id: UUID
     item: str
     words: str
+    shot: str
     camera: str
     width: int
     height: int
@@ -258,6 +261,7 @@ class Photo:
     visit_id: UUID
     item: str
     words: str
+    shot: str
     camera: str
     width: int
     height: int

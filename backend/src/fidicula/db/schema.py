@@ -438,6 +438,7 @@ photo = Table(
     Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False),
     Column("item", Text, nullable=False),
     Column("words", Text, nullable=False, server_default=""),
+    Column("shot", Text, nullable=False, server_default=""),
     Column("camera", Text, nullable=False, server_default=""),
     Column("width", SmallInteger, nullable=False),
     Column("height", SmallInteger, nullable=False),

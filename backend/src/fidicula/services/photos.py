@@ -70,7 +70,7 @@ class Photos:
 
     def add(self, ticket: str, *, photo_id: UUID, item: str, data: bytes, words: str, by: str) -> PhotoSheet:
         """Keep a photograph, turned and sized. Raises RefusedError for what is none."""
-        return self._keep(ticket, photo_id=photo_id, item=item, data=data, words=words, camera="", by=by)
+        return self._keep(ticket, photo_id=photo_id, item=item, data=data, words=words, shot="", camera="", by=by)
 
     def inspect(self, ticket: str, *, photo_id: UUID, shot: str, by: str) -> PhotoSheet:
         """Take one of the shots worth taking. Raises ConflictError where the camera does not answer."""
@@ -88,7 +88,8 @@ class Photos:
             photo_id=photo_id,
             item=row.item,
             data=data,
-            words=row.label,
+            words="",
+            shot=shot,
             camera="" if self._camera is None else self._camera.label,
             by=by,
         )
@@ -112,7 +113,7 @@ class Photos:
             return self._sheet(uow, ticket)
 
     def _keep(
-        self, ticket: str, *, photo_id: UUID, item: str, data: bytes, words: str, camera: str, by: str
+        self, ticket: str, *, photo_id: UUID, item: str, data: bytes, words: str, shot: str, camera: str, by: str
     ) -> PhotoSheet:
         if item not in items():
             raise RefusedError(f"“{item}” is nothing that is looked over", field="item")
@@ -133,6 +134,7 @@ class Photos:
                     visit_id=loaded.visit.id,
                     item=item,
                     words=words,
+                    shot=shot,
                     camera=camera,
                     width=picture.width,
                     height=picture.height,
@@ -150,11 +152,11 @@ class Photos:
             raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
         instrument, visit = found
         photos = uow.photos.of_visit(visit.id)
-        taken = {photo.words for photo in photos if photo.camera}
+        taken = {photo.shot for photo in photos}
         return PhotoSheet(
             photos=[_view(photo) for photo in photos],
             shots=[
-                ShotView(row.shot, row.item, row.label, row.label in taken)
+                ShotView(row.shot, row.item, row.label, row.shot in taken)
                 for row in shots().values()
                 if row.fits(instrument.family)
             ],
@@ -167,7 +169,7 @@ def _view(photo: Photo) -> PhotoView:
         id=str(photo.id),
         item=photo.item,
         label=items()[photo.item].label if photo.item in items() else photo.item,
-        words=photo.words,
+        words=photo.words or (shots()[photo.shot].label if photo.shot in shots() else ""),
         camera=photo.camera,
         width=photo.width,
         height=photo.height,

@@ -15,6 +15,7 @@ from fidicula.services.assessment.inspection import post_is_down
 from fidicula.services.bench import check_may_be_done
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
+from fidicula.services.trail.blind import states_of
 from fidicula.services.trail.model import SoundView
 from fidicula.services.trail.places import Trail, half_of, open_trials, way_back, why_not_back, why_not_half
 from fidicula.services.trail.records import load_trail
@@ -254,6 +255,9 @@ class Sound:
             for field, wanted in (("one", one), ("other", other)):
                 if not any(recording.id == wanted for recording in records.recordings):
                     raise RefusedError("that recording is not of this instrument", field=field)
+            states = states_of(made_trail(loaded, records))
+            if one in states and states.get(one) == states.get(other):
+                raise RefusedError("both recordings are of the same state: choose one of another", field="other")
             first, second = (one, other) if secrets.randbelow(2) else (other, one)
             uow.sound.try_blind(
                 BlindTrial(trial_id, loaded.visit.id, player.strip() or records.player, first, second, None, by)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, date, datetime
-from uuid import UUID, uuid4
+from uuid import UUID, uuid4, uuid5
 
 from fidicula.core.errors import CoreError
 from fidicula.core.readings.typed import in_unit, millimetres
@@ -42,6 +42,8 @@ from fidicula.tables.sound import fitting
 MOST_CENTS = 300.0
 """A string that has gone further is not settling, it was let off."""
 _WEEK = 168.0
+_MIXED = UUID("6f1d3f0e-5f0a-4c37-9a53-1f6f2f3a7c11")
+"""The namespace that ids of mixed sets are made in."""
 
 
 @dataclass(frozen=True)
@@ -239,15 +241,17 @@ def _mixed(uow: UnitOfWork, loaded: Loaded, of: StringSet, positions: Sequence[i
         raise RefusedError("say first which strings are on it; then one of them can be another", field="positions")
     works = [one for one in uow.sound.works(loaded.instrument.id) if one.work in FITTED]
     on = strings_on(works, fitted_sets(uow, works), len(names))
-    name = mixed_name(on, positions, of)
-    if name == of.name:
+    sources = [of.id if i in positions else base.id if one is None else one.set_id for i, one in enumerate(on)]
+    if set(sources) == {of.id}:
         return of
-    there = uow.string_sets.named(base.family, name)
+    # Which strings of which sets it is says which mixed set it is: the same ones are the same set.
+    mixed_id = uuid5(_MIXED, " ".join(str(source) for source in sources))
+    there = uow.string_sets.by_id(mixed_id)
     if there is not None:
         return there
     strings = tuple(of.strings[i] if i in positions else base.strings[i] for i in range(len(names)))
     material = base.material if 2 * len(positions) <= len(names) else of.material
-    mixed = StringSet(uuid4(), name, base.family, material, strings, is_mixed=True)
+    mixed = StringSet(mixed_id, mixed_name(on, positions, of), base.family, material, strings, is_mixed=True)
     uow.string_sets.add(mixed)
     return mixed
 

@@ -110,6 +110,7 @@ class OnIt:
     """One string: of which set, since when. fitted_at : None where nobody knows.  hours_a_week : that it is played."""
 
     string: SetString
+    set_id: UUID
     set_name: str
     material: str
     fitted_at: datetime | None
@@ -127,7 +128,7 @@ def strings_on(works: Sequence[WorkDone], sets: Mapping[UUID, StringSet], count:
             continue
         for position in positions_of(work, count):
             string = string_set.strings[position]
-            found[position] = OnIt(string, string_set.name, string_set.material, fitted_at(work))
+            found[position] = OnIt(string, string_set.id, string_set.name, string_set.material, fitted_at(work))
     return found
 
 

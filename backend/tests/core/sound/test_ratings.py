@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 from fidicula.core.errors import DoesNotFitError
-from fidicula.core.sound.ratings import answered, chance_of_guessing, changes, mean_rating
+from fidicula.core.sound.ratings import SURE, answered, chance_of_guessing, changes, mean_rating
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -29,9 +29,15 @@ def test_what_acts_of_a_kind_did_is_their_mean_the_largest_first() -> None:
 
 
 def test_how_likely_a_guess_does_the_same() -> None:
-    """Five of five is 1 in 32; four of five or better 6 in 32; never tried is no evidence."""
-    assert chance_of_guessing(right=5, trials=5) == pytest.approx(1 / 32)
-    assert chance_of_guessing(right=4, trials=5) == pytest.approx(6 / 32)
+    """
+    Either way: five of five is 2 in 32 and no proof, six of six 2 in 64; four of five or better 12 in 32; even is
+    certain; never tried is no evidence.
+    """
+    assert chance_of_guessing(right=5, trials=5) == pytest.approx(2 / 32)
+    assert chance_of_guessing(right=5, trials=5) > SURE >= chance_of_guessing(right=6, trials=6)
+    assert chance_of_guessing(right=0, trials=6) == pytest.approx(2 / 64)
+    assert chance_of_guessing(right=4, trials=5) == pytest.approx(12 / 32)
+    assert chance_of_guessing(right=2, trials=4) == 1
     assert chance_of_guessing(right=0, trials=0) == 1
     with pytest.raises(DoesNotFitError, match="between 0 and 3"):
         chance_of_guessing(right=4, trials=3)
@@ -40,6 +46,8 @@ def test_how_likely_a_guess_does_the_same() -> None:
 
 
 @given(st.integers(1, 40), st.data())
-def test_more_of_them_right_is_never_likelier_by_guessing(trials: int, data: st.DataObject) -> None:
-    right = data.draw(st.integers(0, trials - 1))
-    assert chance_of_guessing(right=right, trials=trials) > chance_of_guessing(right=right + 1, trials=trials)
+def test_the_more_of_them_one_way_the_less_likely_a_guess(trials: int, data: st.DataObject) -> None:
+    right = data.draw(st.integers((trials + 1) // 2, trials - 1)) if trials > 1 else 0
+    more = chance_of_guessing(right=right + 1, trials=trials)
+    assert chance_of_guessing(right=right, trials=trials) >= more
+    assert more == chance_of_guessing(right=trials - right - 1, trials=trials)

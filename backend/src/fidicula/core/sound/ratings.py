@@ -52,15 +52,21 @@ def answered(acts: Sequence[Mapping[Heard, int]]) -> list[Answered]:
     return sorted(found, key=lambda one: -abs(one.mean))
 
 
-def chance_of_guessing(*, right: int, trials: int) -> float:
-    """How likely a guess prefers the same one at least so often: 1 where it was never tried.
+SURE = 0.05
+"""A preference that a guess shows less often than this is more than a guess."""
 
-    right : how often it was preferred, up to `trials`.  trials : comparisons with a preference, 0 or more.
-    Raises DoesNotFitError. Source: binomial tail at one half.
+
+def chance_of_guessing(*, right: int, trials: int) -> float:
+    """How likely a guess prefers either of both at least so often: 1 where it was never tried.
+
+    right : how often the one was preferred, up to `trials`.  trials : comparisons with a preference, 0 or more.
+    Two-sided: which of both would be preferred was not said beforehand, so that it might have been either.
+    Raises DoesNotFitError. Source: binomial tails at one half.
     """
     if trials < 0:
         raise DoesNotFitError("trials", sentence=f"comparisons are 0 or more; they were {trials}", value=trials)
     if not 0 <= right <= trials:
         raise DoesNotFitError("right", sentence=f"it is between 0 and {trials}; it was {right}", value=right)
-    ways: int = sum(math.comb(trials, k) for k in range(right, trials + 1))
-    return ways / float(2**trials)
+    most = max(right, trials - right)
+    ways: int = sum(math.comb(trials, k) for k in range(most, trials + 1))
+    return min(1.0, 2 * ways / float(2**trials))

@@ -6,8 +6,9 @@ from collections import Counter
 from collections.abc import Mapping
 from uuid import UUID
 
-from fidicula.core.sound.ratings import chance_of_guessing
+from fidicula.core.sound.ratings import SURE, chance_of_guessing
 from fidicula.services.phrasing.acts import act_words
+from fidicula.services.phrasing.numbers import number
 from fidicula.services.trail.model import BlindView
 from fidicula.services.trail.places import Trail
 from fidicula.services.trail.records import TrailRecords
@@ -15,7 +16,7 @@ from fidicula.services.trail.records import TrailRecords
 _CHOSEN = {"first": "the first", "second": "the second", "neither": "no difference"}
 
 
-def _states(trail: Trail) -> Mapping[UUID, tuple[int, str]]:
+def states_of(trail: Trail) -> Mapping[UUID, tuple[int, str]]:
     """Which state each recording is of: its line's index and its name."""
     found = {}
     for line in trail.lines:
@@ -28,7 +29,7 @@ def _states(trail: Trail) -> Mapping[UUID, tuple[int, str]]:
 
 def blind_views(records: TrailRecords, trail: Trail) -> list[BlindView]:
     """Newest first; what was heard stays hidden until the player chose."""
-    states = _states(trail)
+    states = states_of(trail)
     found = []
     for trial in reversed(records.trials):
         names = [states[one][1] if one in states else "" for one in (trial.first_id, trial.second_id)]
@@ -43,11 +44,11 @@ def blind_views(records: TrailRecords, trail: Trail) -> list[BlindView]:
 
 def blind_words(records: TrailRecords, trail: Trail, player: str) -> str:
     """The pair that was compared most often: how often which was preferred, and whether a guess would do the same."""
-    states = _states(trail)
+    states = states_of(trail)
     pairs: dict[frozenset[tuple[int, str]], Counter[tuple[int, str]]] = {}
     for trial in records.trials:
         first, second = states.get(trial.first_id), states.get(trial.second_id)
-        if trial.player != player or trial.chosen is None or first is None or second is None:
+        if trial.player != player or trial.chosen is None or first is None or second is None or first == second:
             continue
         counted = pairs.setdefault(frozenset({first, second}), Counter())
         liked = {"first": first, "second": second}.get(trial.chosen)
@@ -61,6 +62,10 @@ def blind_words(records: TrailRecords, trail: Trail, player: str) -> str:
     best, times = counted.most_common(1)[0]
     over = next(name for state in pair if (name := state[1]) and state != best)
     guess = chance_of_guessing(right=times, trials=counted.total())
-    sure = "more than a guess" if guess <= 0.05 else f"a guess does so in {guess:.0%} of cases: compare again"
+    sure = (
+        "more than a guess would explain"
+        if guess <= SURE
+        else f"a guess prefers one of both so often in {number(guess * 100, 0)} % of cases: compare again"
+    )
     said = f"{best[1]} was preferred {times} of {counted.total()} times over {over}: {sure}."
     return said[0].upper() + said[1:]

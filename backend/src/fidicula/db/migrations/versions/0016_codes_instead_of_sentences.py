@@ -9,7 +9,22 @@ branch_labels = None
 depends_on = None
 
 
+SHOTS = {
+    "post_top": "the post's upper end, from the f-hole's side",
+    "post_bottom": "the post's lower end, from the f-hole's side",
+    "post_whole": "the post from the endpin's hole: upright, or leaning",
+    "bar": "the bar along its length, and where it is glued",
+    "seams": "the seams from inside, at the lower bout",
+    "repairs": "patches and studs, under a raking light",
+}
+"""As they were called when photographs said which shot they are by its words."""
+
+
 def upgrade() -> None:
+    op.add_column("photo", sa.Column("shot", sa.Text, nullable=False, server_default=""))
+    photo = sa.table("photo", sa.column("shot"), sa.column("words"), sa.column("camera"))
+    for shot, words in SHOTS.items():
+        op.execute(sa.update(photo).where(photo.c.words == words, photo.c.camera != "").values(shot=shot, words=""))
     op.add_column("reading", sa.Column("simulated", sa.Boolean, nullable=False, server_default="false"))
     op.add_column("reading", sa.Column("doubt_about", sa.Double))
     op.execute(r"""
@@ -44,6 +59,10 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
+    photo = sa.table("photo", sa.column("shot"), sa.column("words"))
+    for shot, words in SHOTS.items():
+        op.execute(sa.update(photo).where(photo.c.shot == shot).values(words=words))
+    op.drop_column("photo", "shot")
     op.execute(
         "UPDATE work_done SET detail = (detail - 'of_set') || jsonb_build_object('from', detail->'of_set') "
         "WHERE work IN ('strings_changed', 'strings_named') AND detail ? 'of_set'"
