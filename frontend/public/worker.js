@@ -4,7 +4,7 @@
  */
 const SHELL = 'fidicula-shell'
 const KEPT = 'fidicula-kept'
-const KEEPS = [/^\/api\/(session|rail|choices|screening)$/, /^\/api\/instruments\/[^/]+\/(sheet|views|look|string-sets)$/]
+const KEEPS = [/^\/api\/(session|rail|choices|screening)$/, /^\/api\/instruments\/[^/]+\/(sheet|card|views|look|string-sets)$/]
 /** The page keeps a sheet itself: it alone knows which of several answers on their way is the newest. */
 const PAGE_KEEPS = /\/sheet$/
 /** So long a server that says nothing is waited for before what was kept is shown. [ms] */

@@ -41,7 +41,7 @@ def circle_through(left: tuple[float, float], right: tuple[float, float], radius
 
 def by_hand(sheet: dict[str, Any]) -> list[float]:
     """The wood at each string."""
-    cells = {(cell["measure"], cell["position"]): cell for cell in sheet["cells"]}
+    cells = {(cell["measure"], cell.get("position")): cell for cell in sheet["cells"]}
 
     def one(measure: str, position: int | None = None) -> float:
         return float(cells[measure, position]["value"])

@@ -47,7 +47,10 @@ def test_repeats_give_the_median_and_say_when_they_lie_too_far_apart(client: Tes
         bench.take("projection", None, typed, repeats=typed != "27.0")
     cell = bench.cell("projection")
     assert (cell["value"], cell["count"], cell["spread_is_wide"]) == (27.1, 3, True)
-    assert any("more than the tool's own" in line for line in bench.sheet["whys"]["projection"]["lines"])
+    assert any(
+        "more than the tool's own" in line
+        for line in bench.client.get(f"{bench.at}/whys").json()["projection"]["lines"]
+    )
 
 
 @pytest.mark.parametrize(
@@ -92,7 +95,7 @@ def test_the_card_is_full_without_what_only_a_full_measuring_takes(client: TestC
     bench = Bench(client)
     bench.name_strings()
     bench.take_all()
-    assert sum(cell["on_card"] for cell in bench.sheet["cells"]) == 18
+    assert sum(place["on_card"] for place in bench.card) == 18
     stop = next(stop for stop in bench.sheet["course"] if stop["key"] == "measure")
     assert stop["state"] == "done"
 
@@ -100,7 +103,7 @@ def test_the_card_is_full_without_what_only_a_full_measuring_takes(client: TestC
 def test_a_five_string_bass_is_measured_at_every_string(client: TestClient) -> None:
     body = {"family": "bass", "size": "3/4", "string_names": ["B", "E", "A", "D", "G"]}
     ticket = client.post("/api/instruments", json={"id": str(uuid4()), **body}).json()["ticket"]
-    names = [cell["name"] for cell in Bench(client, ticket).sheet["cells"] if cell["measure"] == "end_height"]
+    names = [cell["name"] for cell in Bench(client, ticket).card if cell["measure"] == "end_height"]
     assert names == [f"{string} at the board's end" for string in "BEADG"]
 
 

@@ -124,7 +124,9 @@ def test_a_family_is_offered_what_it_has_figures_for(family: str) -> None:
 def test_a_new_instrument_says_why_it_is_left_higher() -> None:
     plain, new = (plain_sheet("cello", "4/4", "Orchestral", is_new=is_new) for is_new in (False, True))
     assert (new.cut.strings[0].target_end or 0) - (plain.cut.strings[0].target_end or 0) == pytest.approx(1.0)
-    assert "+1.0 for a new instrument" in new.whys["end_height:0"].follows
+    band = next(cell for cell in new.cells if (cell.measure, cell.position) == ("end_height", 0)).band
+    assert band is not None
+    assert "+1.0 for a new instrument" in band.source
 
 
 def test_invalidations_name_measures_of_the_card() -> None:

@@ -4,8 +4,37 @@ import { askPasswordAgain } from '@/shared/passwordAgain'
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
-export type BenchSheet = Schemas['BenchSheet']
-export type Cell = Schemas['Cell']
+/** A sheet as the server sends it: of each place only what may change. */
+export type SheetAnswer = Schemas['BenchSheet']
+export type CellWire = Schemas['CellWire']
+export type CardPlace = Schemas['CardPlace']
+/** One place that is read, whole: what never changes of it, and what holds there. */
+export interface Cell extends CardPlace {
+  state: CellWire['state']
+  typed: string | null
+  value: number | null
+  assumed: number | null
+  told: number | null
+  told_by: string
+  band: Schemas['BandView'] | null
+  doubt: Schemas['DoubtView'] | null
+  stale_because: string | null
+  reading_id: string | null
+  taken_by: string | null
+  taken_at: string | null
+  tool: string | null
+  direction: string | null
+  count: number
+  last_time: number | null
+  last_time_at: string | null
+  repeat_spread: number
+  spread_is_wide: boolean
+  is_last_visit: boolean
+  simulated: boolean
+}
+export interface BenchSheet extends Omit<SheetAnswer, 'cells'> {
+  cells: Cell[]
+}
 export type StringCut = Schemas['StringCutFacts']
 export type Drawing = Schemas['Drawing']
 export type DrawnString = Schemas['DrawnString']

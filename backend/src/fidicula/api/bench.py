@@ -13,8 +13,10 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Ticket
 from fidicula.services.bench import Bench, Taking
+from fidicula.services.phrasing.model import Why
 from fidicula.services.putting_right import Slips
 from fidicula.services.sheet.beside import Beside
+from fidicula.services.sheet.cell import CardPlace
 from fidicula.services.sheet.model import BenchSheet, LogLine
 from fidicula.services.sheet.views import Views
 
@@ -87,6 +89,18 @@ def answer(sheet: BenchSheet) -> Response:
 def sheet(request: Request, ticket: Ticket) -> Response:
     """The whole bench sheet, computed anew."""
     return answer(_bench(request).sheet(ticket))
+
+
+@router.get("/card")
+def card(request: Request, ticket: Ticket) -> list[CardPlace]:
+    """The places that are read on this instrument: what never changes of each."""
+    return _bench(request).card(ticket)
+
+
+@router.get("/whys")
+def whys(request: Request, ticket: Ticket) -> dict[str, Why]:
+    """Behind each figure of the sheet: the formula with its numbers, and who set what it follows."""
+    return _bench(request).whys(ticket)
 
 
 @router.get("/views")

@@ -38,11 +38,15 @@ from fidicula.services.loaded import (
 )
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.phrasing.instructions import wait_words
+from fidicula.services.phrasing.model import Why
 from fidicula.services.phrasing.names import key_name
 from fidicula.services.phrasing.numbers import clock, day_and_clock, figure, lower_first
 from fidicula.services.phrasing.slips import slip_words
+from fidicula.services.phrasing.whys import whys
 from fidicula.services.sheet.beside import Beside, beside
 from fidicula.services.sheet.build import sheet_of
+from fidicula.services.sheet.cell import CardPlace
+from fidicula.services.sheet.cells import card_places
 from fidicula.services.sheet.log import log_lines
 from fidicula.services.sheet.model import BenchSheet, LogLine
 from fidicula.services.sheet.views import Views, views
@@ -88,6 +92,17 @@ class Bench:
     def sheet(self, ticket: str) -> BenchSheet:
         with UnitOfWork(self._engine, only_reads=True) as uow:
             return load_bench(uow, ticket).sheet()
+
+    def card(self, ticket: str) -> list[CardPlace]:
+        """The places of its card, which are the same at every visit."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return card_places(load_bench(uow, ticket).instrument)
+
+    def whys(self, ticket: str) -> dict[str, Why]:
+        """Behind each figure of the sheet, by its name."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            a = load_bench(uow, ticket).assess()
+        return whys(a.state, a.computed)
 
     def views(self, ticket: str) -> Views:
         """The instrument from its side and from above."""

@@ -8,6 +8,7 @@ import pytest
 from fidicula.core.work.creeping import SETTLING
 from fidicula.db.work_details import CrownCut
 from fidicula.services.phrasing.numbers import rounded_down, to_take
+from fidicula.services.phrasing.whys import whys
 
 from ..scenario import Bench, measured
 
@@ -181,10 +182,11 @@ def test_a_flatter_crown_lowers_the_inner_strings_alone() -> None:
 
 
 def test_every_figure_on_the_sheet_opens_to_a_why_with_a_source() -> None:
-    whys = measured(over=1.0).sheet().whys
+    a = measured(over=1.0).assess()
+    found = whys(a.state, a.computed)
     for i in range(4):
         for name in ("wood", "down", "wanted"):
-            assert "unsourced" in whys[f"{name}:{i}"].follows
-    assert whys["wood:0"].lines[0] == "6.00 → 5.00 at the board's end is 1.00."
-    assert whys["wood:0"].lines[-1].startswith("The tools leave ±")
-    assert set(whys) >= {"crown_radius", "bow", "projection", "end_height:0", "slot_depth:3"}
+            assert "unsourced" in found[f"{name}:{i}"].follows
+    assert found["wood:0"].lines[0] == "6.00 → 5.00 at the board's end is 1.00."
+    assert found["wood:0"].lines[-1].startswith("The tools leave ±")
+    assert set(found) >= {"crown_radius", "bow", "projection", "end_height:0", "slot_depth:3"}

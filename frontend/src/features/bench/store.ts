@@ -1,13 +1,14 @@
 /** One instrument at the bench: its sheet, and readings that wait until the server has them. */
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { answerOf, api, reach, Refused, type BenchSheet, type Cell, type FollowBody, type ReadingBody, type StringsBody } from '@/api'
+import { answerOf, api, reach, Refused, type BenchSheet, type CardPlace, type Cell, type FollowBody, type ReadingBody, type SheetAnswer, type StringsBody, type Why } from '@/api'
 import { freshId } from '@/shared/id'
 import { keep } from '@/shared/kept'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
 import { keyOf } from './places'
 import { takeBack } from './takeBack'
+import { whole } from './whole'
 
 interface Waiting {
   ticket: string
@@ -65,18 +66,20 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Ask for a sheet, and show it unless a newer answer, or another instrument, came between. */
-  async function ask(of: string, request: () => Promise<BenchSheet>): Promise<void> {
+  async function ask(of: string, request: () => Promise<SheetAnswer>): Promise<void> {
     const mine = ++asked
     const answer = await request()
-    isAway.value = reach.isKept
+    const wasKept = reach.isKept
+    const card = await cardOf(of, answer.instrument)
+    isAway.value = wasKept
     // An answer that was asked for before another one that is here already may be older: it is not kept over that.
-    if (!reach.isKept && mine > (kept.get(of) ?? 0)) {
+    if (!wasKept && mine > (kept.get(of) ?? 0)) {
       kept.set(of, mine)
       keep(`/api/instruments/${encodeURIComponent(of)}/sheet`, answer)
     }
-    if (of === ticket.value && mine > shown && !(reach.isKept && sheet.value)) {
+    if (of === ticket.value && mine > shown && !(wasKept && sheet.value)) {
       shown = mine
-      sheet.value = answer
+      sheet.value = whole(answer, card)
       failure.value = ''
       if (answer.notice) notice.value = answer.notice
     }
@@ -92,6 +95,7 @@ export const useBench = defineStore('bench', () => {
     if (ticket.value !== name) {
       ticket.value = name
       sheet.value = null
+      whys.value = {}
       failure.value = ''
       notice.value = ''
     }
@@ -99,7 +103,30 @@ export const useBench = defineStore('bench', () => {
     void flush()
   }
 
-  function sheetOf(of: string): Promise<BenchSheet> {
+  /** The places of each kind of instrument, which never change: asked for once. */
+  const cards = new Map<string, CardPlace[]>()
+  async function cardOf(of: string, { family, string_names }: SheetAnswer['instrument']): Promise<CardPlace[]> {
+    const kind = `${family} ${string_names.join(' ')}`
+    const there = cards.get(kind)
+    if (there) return there
+    const card = await answerOf(api.GET('/api/instruments/{ticket}/card', { params: { path: { ticket: of } } }))
+    cards.set(kind, card)
+    return card
+  }
+
+  /** Behind each figure of the sheet that is shown; fetched when one is opened, and anew with each sheet then. */
+  const whys = ref<Record<string, Why>>({})
+  async function loadWhys(): Promise<void> {
+    const of = ticket.value
+    try {
+      const found = await answerOf(api.GET('/api/instruments/{ticket}/whys', { params: { path: { ticket: of } } }))
+      if (of === ticket.value) whys.value = found
+    } catch (error) {
+      note(error)
+    }
+  }
+
+  function sheetOf(of: string): Promise<SheetAnswer> {
     return answerOf(api.GET('/api/instruments/{ticket}/sheet', { params: { path: { ticket: of } } }))
   }
 
@@ -218,7 +245,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Change something other than a reading; says whether it was done. */
-  async function change(request: (of: string) => Promise<BenchSheet>): Promise<boolean> {
+  async function change(request: (of: string) => Promise<SheetAnswer>): Promise<boolean> {
     await flush()
     const of = ticket.value
     notice.value = ''
@@ -300,7 +327,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Change something for a form that asked: throws Refused with the fields at fault. */
-  async function submit(request: (of: string) => Promise<BenchSheet>): Promise<void> {
+  async function submit(request: (of: string) => Promise<SheetAnswer>): Promise<void> {
     await flush()
     const of = ticket.value
     await ask(of, () => request(of))
@@ -349,6 +376,8 @@ export const useBench = defineStore('bench', () => {
     takeAt,
     confirm,
     undo,
+    whys,
+    loadWhys,
     doWork,
     submitWorkBack,
     chooseTargets,

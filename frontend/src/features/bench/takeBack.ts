@@ -1,7 +1,7 @@
 /** Taking back the newest entry, whatever it is. */
-import { answerOf, api, type BenchSheet, type Undoable } from '@/api'
+import { answerOf, api, type SheetAnswer, type Undoable } from '@/api'
 
-type TakeBack = (ticket: string, id: string) => Promise<BenchSheet>
+type TakeBack = (ticket: string, id: string) => Promise<SheetAnswer>
 
 const OF_KIND: Record<Undoable['kind'], TakeBack> = {
   reading: (ticket, reading_id) =>
@@ -18,6 +18,6 @@ const OF_KIND: Record<Undoable['kind'], TakeBack> = {
     answerOf(api.POST('/api/instruments/{ticket}/seen/{seen_id}/take-back', { params: { path: { ticket, seen_id } } })),
 }
 
-export function takeBack(ticket: string, newest: Undoable): Promise<BenchSheet> {
+export function takeBack(ticket: string, newest: Undoable): Promise<SheetAnswer> {
   return OF_KIND[newest.kind](ticket, newest.id)
 }

@@ -47,11 +47,14 @@ const inHand = computed(() => entry.cell.value)
 const isWhyOpen = ref(false)
 /** Behind what is in hand: how well it is known, what is wanted and who says so. How it is taken stands above already. */
 const whyInHand = computed(() => {
-  const why = isWhyOpen.value && inHand.value ? bench.sheet?.whys[keyOf(inHand.value)] : undefined
+  const why = isWhyOpen.value && inHand.value ? bench.whys[keyOf(inHand.value)] : undefined
   return why ? [...why.lines.slice(1), why.follows].filter(Boolean) : []
 })
 
 watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
+watch([isWhyOpen, () => bench.sheet], ([isOpen]) => {
+  if (isOpen) void bench.loadWhys()
+})
 /** A page that lacks a reading leads to its place. */
 const stopAsking = watch(
   () => bench.sheet,

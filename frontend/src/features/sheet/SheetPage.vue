@@ -140,13 +140,17 @@ function openNext(): void {
   if (next) openStop(next)
 }
 
+watch([why, sheet], ([name]) => {
+  if (name !== null) void bench.loadWhys()
+})
+
 /** The why of what is in hand, or of the first cut that is there. */
 function openWhy(name?: string): void {
   const cuts = sheet.value?.cut.strings.findIndex((s) => s.wood !== null) ?? -1
   const inHand = entry.cell.value
   const position = inHand?.position ?? (cuts >= 0 ? cuts : 0)
   const wood = `wood:${position}`
-  why.value = name ?? (sheet.value?.whys[wood] ? wood : entry.inHand.value)
+  why.value = name ?? ((sheet.value?.cut.strings[position]?.wood ?? null) === null ? entry.inHand.value : wood)
 }
 
 usePageCommands(() => props.ticket, () => sheet.value?.instrument.family ?? '')

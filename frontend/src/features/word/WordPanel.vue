@@ -2,6 +2,7 @@
 /** What to do now: title, reason, steps, caution, the one main button; then what is to be decided. */
 import { computed, ref } from 'vue'
 import type { BenchSheet } from '@/api'
+import { useBench } from '@/features/bench'
 import { ago } from '@/shared/format'
 import PageLinks from '@/shared/PageLinks.vue'
 import { useAtBench } from '@/shared/person'
@@ -12,6 +13,7 @@ const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: s
 const emit = defineEmits<{ closeWhy: []; record: [work: string]; strings: []; recipe: []; undo: []; takeBack: []; step: [key: string]; handOver: [] }>()
 
 const atBench = useAtBench()
+const bench = useBench()
 const list = ref<InstanceType<typeof QuestionList> | null>(null)
 const LONG = 240
 const allOfIt = ref(false)
@@ -26,7 +28,7 @@ const byHand = computed(() => {
   return stop?.by_hand && stop.state === 'here' ? stop : null
 })
 defineExpose({ decide: (question?: string) => list.value?.decide(question) })
-const why = computed(() => (props.opened === null ? null : (props.sheet.whys[props.opened] ?? null)))
+const why = computed(() => (props.opened === null ? null : (bench.whys[props.opened] ?? null)))
 </script>
 
 <template>

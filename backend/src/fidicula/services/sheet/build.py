@@ -20,7 +20,6 @@ from fidicula.services.phrasing.inspection import proposals
 from fidicula.services.phrasing.instructions import impossible_words, phrase, record_label
 from fidicula.services.phrasing.slips import slip_words
 from fidicula.services.phrasing.undoing import undoable
-from fidicula.services.phrasing.whys import whys
 from fidicula.services.sheet.cells import cells
 from fidicula.services.sheet.drawing import drawing
 from fidicula.services.sheet.model import (
@@ -64,7 +63,6 @@ def sheet_of(a: Assessment, rules: Rules) -> BenchSheet:
         findings=found_words(state),
         problem=_problem(a),
         drawing=None if a.computed is None else drawing(state, a.computed),
-        whys=whys(state, a.computed),
         course=stop_views(a),
         undoable=undoable(state, a.visit.opened_at),
     )

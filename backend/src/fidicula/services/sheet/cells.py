@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from fidicula.core.bands import outside_by, side_of_band
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.db.records import Reading
+from fidicula.db.records import Instrument, Reading
 from fidicula.services.assessment.state import BenchState, places
-from fidicula.services.measures import MEASURES
+from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.phrasing.doubts import doubt_words
-from fidicula.services.sheet.model import BandView, Cell, DoubtView
+from fidicula.services.sheet.cell import BandView, CardPlace, Cell, DoubtView
 
 _TURNS = {measure: i for i, measure in enumerate(MEASURES)}
 
@@ -98,3 +98,25 @@ def _cell(state: BenchState, place: MeasurementKey, by_number: dict[int, Reading
         is_last_visit=usable is None and told is None and state.last_visit(place) is not None,
         simulated=last is not None and last.simulated,
     )
+
+
+def card_places(instrument: Instrument) -> list[CardPlace]:
+    """Every place that is read on an instrument, in the course of measuring."""
+    names = instrument.string_names
+    return [
+        CardPlace(
+            measure=key[0],
+            position=key[1],
+            name=name_of(MEASURES[key[0]], names, key[1]),
+            on_card=MEASURES[key[0]].card is not None,
+            turn=_TURNS[key[0]],
+            part=MEASURES[key[0]].part,
+            label=MEASURES[key[0]].label,
+            place=MEASURES[key[0]].place_name(key[1], names),
+            unit=MEASURES[key[0]].unit,
+            form=MEASURES[key[0]].form or "",
+            tools=list(MEASURES[key[0]].tools),
+            recheck=MEASURES[key[0]].recheck,
+        )
+        for key in places(instrument)
+    ]

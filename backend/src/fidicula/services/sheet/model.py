@@ -6,88 +6,10 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Literal
 
-from fidicula.core.bands import BandSide
 from fidicula.services.assessment.model import CutState, StopState, StringCutFacts
 from fidicula.services.instruction.model import CutRole
-from fidicula.services.phrasing.model import FoundView, Undoable, Why
-
-CellState = Literal["missing", "current", "doubted", "stale"]
-
-
-@dataclass(frozen=True)
-class BandView:
-    """What is wanted, with where it comes from. [mm]
-
-    side : of the value here, None without one.  outside_by : negative below the band, 0 in it.
-    """
-
-    low: float
-    aim: float
-    high: float
-    source: str
-    side: BandSide | None
-    outside_by: float
-
-
-@dataclass(frozen=True)
-class DoubtView:
-    """Why a reading is doubted. code : of the core.  suggested : what may have been meant. [its unit]"""
-
-    code: str
-    sentence: str
-    suggested: float | None
-    may_be_kept: bool
-
-
-@dataclass(frozen=True)
-class Cell:
-    """One place that is read.
-
-    position : of the string from the lowest, or of the place by name; None for a single reading.
-    on_card : a bridge needs it.  turn : in a full measuring.  part : of the instrument.
-    label, place : its name in two parts.
-    form : where the same can be read in several ways, which of them this is.  tools : what it is read with.
-    recheck : asked for when an instrument comes back.
-    value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
-    told, told_by : what other readings say of it, and which.
-    spread_is_wide : its repeats lie further apart than the tool accounts for.
-    last_time : what was read here at an earlier visit. [mm]  is_last_visit : it counts, for nothing made it void.
-    simulated : no real device read it.
-    """
-
-    measure: str
-    position: int | None
-    name: str
-    on_card: bool
-    turn: int
-    part: str
-    label: str
-    place: str
-    unit: str
-    form: str
-    tools: list[str]
-    recheck: bool
-    state: CellState
-    typed: str | None
-    value: float | None
-    assumed: float | None
-    told: float | None
-    told_by: str
-    band: BandView | None
-    doubt: DoubtView | None
-    stale_because: str | None
-    reading_id: str | None
-    taken_by: str | None
-    taken_at: datetime | None
-    tool: str | None
-    direction: str | None
-    count: int
-    last_time: float | None
-    last_time_at: datetime | None
-    repeat_spread: float
-    spread_is_wide: bool
-    is_last_visit: bool
-    simulated: bool
+from fidicula.services.phrasing.model import FoundView, Undoable
+from fidicula.services.sheet.cell import WireCells
 
 
 @dataclass(frozen=True)
@@ -346,7 +268,7 @@ class BenchSheet:
     instrument: InstrumentView
     strings: SetView | None
     last_work: int
-    cells: list[Cell]
+    cells: WireCells
     recipe: RecipeLine
     cut: CutView
     instruction: InstructionView
@@ -356,7 +278,6 @@ class BenchSheet:
     findings: list[FoundView]
     problem: ProblemView | None
     drawing: Drawing | None
-    whys: dict[str, Why]
     course: list[Stop]
     undoable: Undoable | None
     notice: str = ""

@@ -1,0 +1,159 @@
+"""One place that is read: what holds there, and how it goes over the wire."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import datetime
+from typing import Annotated, Any, Literal, NotRequired
+
+from pydantic import PlainSerializer
+from typing_extensions import TypedDict
+
+from fidicula.core.bands import BandSide
+
+CellState = Literal["missing", "current", "doubted", "stale"]
+
+
+@dataclass(frozen=True)
+class BandView:
+    """What is wanted, with where it comes from. [mm]
+
+    side : of the value here, None without one.  outside_by : negative below the band, 0 in it.
+    """
+
+    low: float
+    aim: float
+    high: float
+    source: str
+    side: BandSide | None
+    outside_by: float
+
+
+@dataclass(frozen=True)
+class DoubtView:
+    """Why a reading is doubted. code : of the core.  suggested : what may have been meant. [its unit]"""
+
+    code: str
+    sentence: str
+    suggested: float | None
+    may_be_kept: bool
+
+
+@dataclass(frozen=True)
+class Cell:
+    """One place that is read.
+
+    position : of the string from the lowest, or of the place by name; None for a single reading.
+    on_card : a bridge needs it.  turn : in a full measuring.  part : of the instrument.
+    label, place : its name in two parts.
+    form : where the same can be read in several ways, which of them this is.  tools : what it is read with.
+    recheck : asked for when an instrument comes back.
+    value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
+    told, told_by : what other readings say of it, and which.
+    spread_is_wide : its repeats lie further apart than the tool accounts for.
+    last_time : what was read here at an earlier visit. [mm]  is_last_visit : it counts, for nothing made it void.
+    simulated : no real device read it.
+    """
+
+    measure: str
+    position: int | None
+    name: str
+    on_card: bool
+    turn: int
+    part: str
+    label: str
+    place: str
+    unit: str
+    form: str
+    tools: list[str]
+    recheck: bool
+    state: CellState
+    typed: str | None
+    value: float | None
+    assumed: float | None
+    told: float | None
+    told_by: str
+    band: BandView | None
+    doubt: DoubtView | None
+    stale_because: str | None
+    reading_id: str | None
+    taken_by: str | None
+    taken_at: datetime | None
+    tool: str | None
+    direction: str | None
+    count: int
+    last_time: float | None
+    last_time_at: datetime | None
+    repeat_spread: float
+    spread_is_wide: bool
+    is_last_visit: bool
+    simulated: bool
+
+
+@dataclass(frozen=True)
+class CardPlace:
+    """What never changes of one place that is read on such an instrument. The names are those of `Cell`."""
+
+    measure: str
+    position: int | None
+    name: str
+    on_card: bool
+    turn: int
+    part: str
+    label: str
+    place: str
+    unit: str
+    form: str
+    tools: list[str]
+    recheck: bool
+
+
+class CellWire(TypedDict):
+    """What may change of a cell, without what is empty; its place says the rest."""
+
+    measure: str
+    position: NotRequired[int]
+    state: CellState
+    typed: NotRequired[str]
+    value: NotRequired[float]
+    assumed: NotRequired[float]
+    told: NotRequired[float]
+    told_by: NotRequired[str]
+    band: NotRequired[BandView]
+    doubt: NotRequired[DoubtView]
+    stale_because: NotRequired[str]
+    reading_id: NotRequired[str]
+    taken_by: NotRequired[str]
+    taken_at: NotRequired[datetime]
+    tool: NotRequired[str]
+    direction: NotRequired[str]
+    count: NotRequired[int]
+    last_time: NotRequired[float]
+    last_time_at: NotRequired[datetime]
+    repeat_spread: NotRequired[float]
+    spread_is_wide: NotRequired[bool]
+    is_last_visit: NotRequired[bool]
+    simulated: NotRequired[bool]
+
+
+_SENT = tuple(CellWire.__annotations__)
+_ALWAYS = ("measure", "state")
+_FLAGS = ("spread_is_wide", "is_last_visit", "simulated")
+
+
+def _sent(cell: Cell) -> dict[str, Any]:
+    found = {name: getattr(cell, name) for name in _SENT}
+    return {name: value for name, value in found.items() if value not in (None, "") and not _is_off(name, value)}
+
+
+def _is_off(name: str, value: object) -> bool:
+    """A count, a spread or a flag that says nothing; a reading of 0 is one."""
+    return not value and name in ("count", "repeat_spread", *_FLAGS)
+
+
+def on_the_wire(cells: list[Cell]) -> list[CellWire]:
+    """The cells as they are sent."""
+    return [_sent(cell) for cell in cells]  # type: ignore[misc]
+
+
+WireCells = Annotated[list[Cell], PlainSerializer(on_the_wire, return_type=list[CellWire])]
