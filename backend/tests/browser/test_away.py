@@ -85,7 +85,7 @@ def kept_here(page: Page) -> int:
     return int(
         page.evaluate(
             "() => caches.match('/api/instruments/RW-115/sheet').then((kept) => kept?.json())"
-            ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'taken').length ?? -1)"
+            ".then((sheet) => sheet?.cells.filter((cell) => cell.state === 'current').length ?? -1)"
         )
     )
 

@@ -9,20 +9,20 @@ from .hands import READINGS, command, name_strings, open_ticket, reading, type_r
 
 def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
     open_ticket(page, "RW-101")
-    expect(page.get_by_role("heading", name="Which strings are on it?")).to_be_visible()
+    expect(page.get_by_role("heading", name="Choose the strings")).to_be_visible()
     name_strings(page, downs=1)
 
     first_two, rest = READINGS.split()[:2], READINGS.split()[2:]
     type_readings(page, " ".join(first_two))
-    expect(wood(page, "D")).to_contain_text("1.7")
-    expect(wood(page, "D")).to_have_accessible_name("D: provisional take off 1.7 mm, give or take 0.24. Why?")
-    expect(page.get_by_role("heading", name="A provisional cut")).to_be_visible()
+    expect(wood(page, "D")).to_contain_text("1.6")
+    expect(wood(page, "D")).to_have_accessible_name("D: provisional cut 1.6 mm, ±0.3. Why?")
+    expect(page.get_by_role("heading", name="Measure")).to_be_visible()
     expect(page.get_by_text("string length 328")).to_be_visible()
 
     type_readings(page, " ".join(rest))
     # By hand: (6.10 - 5.00)·327/270 - 0.35·57/270 + 0.10 - 0.267 = 1.09.
-    expect(wood(page, "G")).to_have_accessible_name("G: firm take off 1.1 mm, give or take 0.03. Why?")
-    expect(page.get_by_role("heading", name="Take the crown down")).to_be_visible()
+    expect(wood(page, "G")).to_have_accessible_name("G: wood to take 1.0 mm, ±0.1. Why?")
+    expect(page.get_by_role("heading", name="File the nut")).to_be_visible()
     expect(page.get_by_text("Assumed, not measured")).to_have_count(0)
     expect(page.get_by_role("img", name="Bridge seen from the tailpiece")).to_have_accessible_name(
         "Bridge seen from the tailpiece. Wood between the crown now and the crown wanted: "
@@ -43,15 +43,15 @@ def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
     command(page, "x")
     expect(page.get_by_role("radio", name="orchestral heights")).to_be_checked()
     command(page, "s")
-    expect(wood(page, "G")).to_contain_text("1.1")
+    expect(wood(page, "G")).to_contain_text("1.0")
 
     command(page, "c")
     expect(reading(page, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75, stale")
     type_readings(page, "5.35 4.80 4.25 3.55")
-    expect(page.get_by_text("Left after the last cut: G 0.3 of 1.1")).to_be_visible()
+    expect(page.get_by_text("Left after the last pass: G 0.3 of 1.1")).to_be_visible()
 
     page.reload()
-    expect(page.get_by_text("Left after the last cut: G 0.3 of 1.1")).to_be_visible()
+    expect(page.get_by_text("Left after the last pass: G 0.3 of 1.1")).to_be_visible()
     expect(reading(page, "G at the board's end")).to_have_accessible_name("G at the board's end: 5.35, in band")
 
     command(page, "u")
@@ -72,7 +72,7 @@ def test_a_new_violin_is_taken_in_and_measured(page: Page) -> None:
     expect(page.get_by_text("“Hard to press down.”")).to_be_visible()
     name_strings(page, downs=0)
     type_readings(page, "5.6 5.3")
-    expect(wood(page, "G")).to_contain_text("0.7")
+    expect(wood(page, "G")).to_contain_text("0.6")
 
 
 def test_a_left_handed_card_is_mirrored_and_the_arrows_follow_the_eye(page: Page) -> None:

@@ -14,7 +14,7 @@ def at_the_side(page: Page) -> Locator:
 
 def test_a_school_is_tried_in_numbers_taken_with_its_reason_and_undone(page: Page) -> None:
     open_ticket(page, "RW-102")
-    expect(wood(page, "E")).to_contain_text("0.4")
+    expect(wood(page, "E")).to_contain_text("0.3")
     command(page, "h")
     expect(page.get_by_role("radio", name="orchestral heights")).to_be_focused()
     page.keyboard.press("ArrowDown")
@@ -24,10 +24,10 @@ def test_a_school_is_tried_in_numbers_taken_with_its_reason_and_undone(page: Pag
     page.keyboard.type("Plays over an orchestra.")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Orchestral · soloist heights")).to_be_visible()
-    expect(wood(page, "E")).to_contain_text("0.2")
+    expect(wood(page, "E")).to_contain_text("0.1")
     command(page, "u")
     expect(page.get_by_role("button", name="Orchestral", exact=True)).to_be_visible()
-    expect(wood(page, "E")).to_contain_text("0.4")
+    expect(wood(page, "E")).to_contain_text("0.3")
     command(page, "o")
     expect(page.get_by_role("dialog").get_by_role("row").nth(1)).to_contain_text("Plays over an orchestra.")
 
@@ -43,7 +43,7 @@ def test_targets_come_from_an_earlier_visit(page: Page) -> None:
     expect(at_the_side(page).get_by_role("row", name="D at the board's end")).to_contain_text("4.55")
     page.get_by_label("why, for the record").focus()
     page.keyboard.press("Enter")
-    expect(page.get_by_role("button", name="D wanted there: 4.55. Why?")).to_be_visible()
+    expect(page.get_by_role("button", name="D target end height: 4.55. Why?")).to_be_visible()
 
 
 def test_what_cannot_be_had_says_so_and_is_not_taken(page: Page) -> None:

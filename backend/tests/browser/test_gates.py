@@ -10,20 +10,20 @@ from .hands import command, open_ticket, reading, type_readings
 def let_it_settle(page: Page) -> None:
     """RW-106 came from a damp place: somebody says that it has taken up the shop's air."""
     open_ticket(page, "RW-106")
-    expect(page.get_by_role("heading", name="Decide first: has it taken up the shop's air?")).to_be_visible()
+    expect(page.get_by_role("heading", name="Inspect the instrument")).to_be_visible()
     command(page, "d")
     expect(page.get_by_role("radio", name="Three days in the shop's air")).to_be_focused()
     page.keyboard.press("ArrowDown")
     page.keyboard.press("Enter")
     page.keyboard.type("a week on the rail")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("heading", name="Decide first: projection")).to_be_visible()
+    expect(page.get_by_role("button", name="Projection 76.8, below 78.5 to 81.5")).to_be_visible()
     page.keyboard.press("Escape")
 
 
 def test_the_projection_is_decided_with_a_reason_and_the_crown_goes_on(page: Page) -> None:
     let_it_settle(page)
-    expect(page.get_by_role("button", name="Cut done")).to_have_count(0)
+    expect(page.get_by_role("button", name="Record: crown cut")).to_have_count(0)
     command(page, "d")
     expect(page.get_by_role("radio", name="A wedge under the board")).to_be_focused()
     page.keyboard.press("ArrowDown")
@@ -48,7 +48,7 @@ def test_a_wedge_is_fitted_and_the_projection_is_measured_next(page: Page) -> No
     expect(page.get_by_role("radio", name="A wedge under the board")).to_be_focused()
     page.keyboard.press("Enter")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("heading", name="First: a wedge under the board")).to_be_visible()
+    expect(page.get_by_role("heading", name="Fit a wedge under the board")).to_be_visible()
     page.keyboard.press("Escape")
     command(page, "k")
     expect(page.get_by_role("dialog").get_by_role("radio").first).to_be_focused()
@@ -71,5 +71,5 @@ def test_an_apprentice_does_not_decide(page: Page) -> None:
     page.keyboard.press("Enter")
     page.keyboard.type("3803")
     page.keyboard.press("Enter")
-    expect(page.get_by_text("A luthier decides it.")).to_be_visible()
-    expect(page.get_by_role("button", name="Decide", exact=True)).to_have_count(0)
+    expect(page.get_by_text("A luthier decides this.")).to_be_visible()
+    expect(page.get_by_role("button", name="Save decision", exact=True)).to_have_count(0)

@@ -30,7 +30,7 @@ def test_a_violin_is_looked_over_by_keyboard_and_a_thin_board_asks(page: Page) -
     page.get_by_role("combobox", name="What for").press("Enter")
     page.get_by_role("option", name="look-over and estimate").press("Enter")
     page.get_by_role("button", name="Keep it").press("Enter")
-    expect(page.get_by_label("What is next")).to_contain_text("next Look over")
+    expect(page.get_by_label("What to do now")).to_contain_text("Inspect the instrument")
     command(page, "e")
     item(page, "Structure and seams")
     expect(page.get_by_role("radio", name="fine")).to_be_focused()

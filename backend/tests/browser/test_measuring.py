@@ -69,7 +69,7 @@ def test_a_course_is_as_long_as_it_is_asked_for_and_a_place_is_told_by_others(pa
     page.get_by_label("thickness at the feet: ").click()
     type_readings(page, "4.5")
     expect(page.get_by_label("stop, to the bridge's middle: ")).to_have_accessible_name(
-        "stop, to the bridge's middle: 194.8, told by others, in band"
+        "stop, to the bridge's middle: 194.8, derived, in band"
     )
     page.get_by_label("scoop, treble, in the middle: ").click()
     type_readings(page, "-.30")
@@ -78,7 +78,7 @@ def test_a_course_is_as_long_as_it_is_asked_for_and_a_place_is_told_by_others(pa
     )
     page.get_by_label("width over the feet: ").click()
     type_readings(page, "-41")
-    expect(page.get_by_label("width over the feet: ")).to_have_accessible_name("width over the feet: -41, not taken")
+    expect(page.get_by_label("width over the feet: ")).to_have_accessible_name("width over the feet: -41, not saved")
     page.get_by_label("width over the feet: ").click()
     expect(page.get_by_text("width over the feet cannot be negative; it was typed as -41")).to_be_visible()
 
@@ -95,7 +95,7 @@ def test_the_simulated_caliper_drives_a_whole_course(page: Page) -> None:
     page.get_by_role("textbox", name="humidity of the air: ").click()
     for i in range(55):
         place = panel.get_by_role("heading").inner_text().lower()
-        panel.get_by_role("button", name="It sends").press("Enter")
+        panel.get_by_role("button", name="Send reading").press("Enter")
         if place in by_hand:
             expect(page.get_by_role("alert")).to_contain_text(f"No device here reads {place}")
             page.keyboard.press("Escape")
@@ -104,7 +104,7 @@ def test_the_simulated_caliper_drives_a_whole_course(page: Page) -> None:
     expect(page.get_by_label("pitch of its A: ")).to_have_accessible_name(re.compile(r": 44\d"))
     page.get_by_role("button", name="neck length: ").click()
     page.get_by_label("offline").press("Space")
-    page.get_by_role("button", name="It sends").press("Enter")
+    page.get_by_role("button", name="Send reading").press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("The caliper does not answer")
 
 
@@ -123,7 +123,7 @@ def test_spacing_is_read_as_somebody_is_used_to_and_told_in_words(page: Page) ->
     expect(panel).to_contain_text("The group stands 0.1 to the bass side")
     command(page, "e")
     expect(reading(page, "spread at the nut")).to_have_accessible_name(
-        "spread at the nut: 16.2, told by others, in band"
+        "spread at the nut: 16.2, derived, in band"
     )
 
 

@@ -37,7 +37,7 @@ def test_the_trail_is_followed_continued_and_taken_back(page: Page) -> None:
     main.get_by_role("button", name="place 3, top").press("Enter")
     heard = page.get_by_role("region", name="Place 3")
     expect(heard).to_contain_text("“opening”")
-    expect(heard).to_contain_text("The way back: gauge both its ends first")
+    expect(heard).to_contain_text("gauge both ends when there is time")
     command(page, "y")
     expect(main.get_by_role("status")).to_contain_text("Gauge both its ends first")
 
@@ -89,7 +89,7 @@ def test_a_move_without_a_direction_keeps_what_was_typed(page: Page) -> None:
     command(page, "k")
     expect(page.get_by_role("dialog").get_by_role("radio").first).to_be_focused()
     page.get_by_role("dialog").get_by_role("radio", name="Post moved").check()
-    page.get_by_role("button", name="Write it down").press("Enter")
+    page.get_by_role("button", name="Save").press("Enter")
     main = page.get_by_role("main", name="Sound")
     form = page.get_by_role("form", name="Move the post")
     expect(form.get_by_role("radio", name="top", exact=True)).to_be_focused()

@@ -36,17 +36,17 @@ def test_a_new_violin_comes_for_strings(page: Page) -> None:
     course = page.get_by_role("list", name="Course of this visit")
     expect(course).to_contain_text("Change strings")
     expect(course).not_to_contain_text("Crown")
-    expect(page.get_by_label("What is next")).to_contain_text("next Baseline")
+    expect(page.get_by_label("What to do now")).to_contain_text("Measure heights at the board's end")
     command(page, "s")
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_role("radio").first).to_be_focused()
     dialog.get_by_label("they were put on just now").press("Space")
     page.keyboard.press("Enter")
     expect(dialog).to_have_count(0)
-    expect(page.get_by_label("What is next")).to_contain_text("next Heights again")
+    expect(page.get_by_label("What to do now")).to_contain_text("Measure")
     expect(course.get_by_role("button", name="Settle, waits, until")).to_be_visible()
     type_readings(page, "5 4.4 3.8 3.2")
-    expect(page.get_by_label("What is next")).to_contain_text("next Settle waits, until")
+    expect(page.get_by_label("What to do now")).to_contain_text("Settle waits until")
     command(page, "t")
     expect(page.get_by_role("radio", name="it need not wait any longer")).to_be_focused()
     page.get_by_label("Why, kept and printed").fill("steel, tuned up twice")
@@ -55,7 +55,7 @@ def test_a_new_violin_comes_for_strings(page: Page) -> None:
     command(page, "t")
     expect(page.get_by_role("radio", name="it is done")).to_be_focused()
     page.keyboard.press("Enter")
-    expect(page.get_by_label("What is next")).to_contain_text("next Hand it over")
+    expect(page.get_by_label("What to do now")).to_contain_text("hand over")
 
 
 def test_a_cello_comes_back_with_last_times_figures_and_its_projection_bars_the_crown(page: Page) -> None:
@@ -70,14 +70,14 @@ def test_a_cello_comes_back_with_last_times_figures_and_its_projection_bars_the_
     dialog.get_by_label("Why it came, in the owner's words").fill("Back from the tour.")
     page.keyboard.press("Enter")
     expect(page.get_by_text("“Back from the tour.”")).to_be_visible()
-    expect(page.get_by_label("What is next")).to_contain_text("next Look over")
+    expect(page.get_by_label("What to do now")).to_contain_text("Inspect the instrument")
     expect(reading(page, "C at the board's end")).to_have_accessible_name(
         "C at the board's end: ·, not measured, was 7.40"
     )
     expect(page.get_by_text("last time 7.4")).to_be_visible()
     type_readings(page, "8.9 8.2 7.4 6.4 .9 .8 .7 .6 .5 .4 .35 .3 76.9")
-    expect(page.get_by_role("heading", name="Decide first: projection")).to_be_visible()
-    expect(page.get_by_role("button", name="Cut done")).to_have_count(0)
+    expect(page.get_by_role("heading", name="Inspect the instrument")).to_be_visible()
+    expect(page.get_by_role("button", name="Record: crown cut")).to_have_count(0)
     crown = page.get_by_role("list", name="Course of this visit").get_by_role("button", name="Crown, not yet")
     expect(crown).to_be_visible()
     command(page, "d")
@@ -87,7 +87,7 @@ def test_a_cello_comes_back_with_last_times_figures_and_its_projection_bars_the_
     page.keyboard.type("plays it so")
     page.keyboard.press("Enter")
     expect(page.get_by_text("accept it with a reason, Ilse Varnholt: plays it so")).to_be_visible()
-    expect(page.get_by_role("button", name="Cut done")).to_be_visible()
+    expect(page.get_by_role("button", name="Record: crown cut")).to_be_visible()
 
 
 def test_a_deadline_is_written_in_later_and_two_people_lose_no_word(page: Page) -> None:

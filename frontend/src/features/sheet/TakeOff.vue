@@ -12,12 +12,16 @@ const NOTHING = 0.05
 const LABELS = {
   none: '',
   due: 'take off',
-  may: 'provisional cut',
+  may: '',
   waits: 'do not cut yet',
   to_aim: 'in band; to the aim',
   not_chosen: 'not cut: decided otherwise',
 } as const
-const label = computed(() => (props.cut.role === 'due' && props.cut.state === 'provisional' ? 'take off, provisional' : LABELS[props.cut.role]))
+const isProvisional = computed(() => props.cut.state === 'provisional')
+const label = computed(() => {
+  if (props.cut.role === 'may') return isProvisional.value ? 'provisional cut' : 'wood to take'
+  return props.cut.role === 'due' && isProvisional.value ? 'take off, provisional' : LABELS[props.cut.role]
+})
 const strings = computed(() =>
   props.cut.strings.map((s, i) => ({
     ...s,
@@ -38,7 +42,7 @@ const strings = computed(() =>
         class="plain-button wood"
         :class="s.side"
         :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"
-        :aria-label="`${s.name}: ${label}, ${s.wood < 0 ? 'too low by' : ''} ${s.text} mm, ±${up(s.uncertainty ?? 0, 1)}. Why?`"
+        :aria-label="`${s.name}: ${s.wood < 0 ? 'too low by' : label} ${s.text} mm, ±${up(s.uncertainty ?? 0, 1)}. Why?`"
         @click="emit('why', `wood:${i}`)"
       >
         <span class="number">{{ s.text }}</span>

@@ -56,6 +56,7 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
       </div>
       <p v-if="why.follows" class="follows">{{ why.follows }}</p>
     </section>
+    <section aria-label="What to do now">
     <h1>{{ told.title }}</h1>
     <p v-for="line in told.says" :key="line">{{ line }}</p>
     <ol v-if="told.do.length > 1" class="do">
@@ -75,6 +76,7 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
         <v-btn v-for="one in told.also" :key="one.work" @click="emit('record', one.work)">{{ one.label }}</v-btn>
       </template>
     </div>
+    </section>
     <p v-for="line in sheet.notices" :key="line" class="asks" role="note">{{ line }}</p>
     <QuestionList
       ref="list"
