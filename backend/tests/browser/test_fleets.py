@@ -30,7 +30,9 @@ def test_a_fleet_of_five_is_taken_in_by_keyboard(page: Page) -> None:
     expect(dialog).to_have_count(0)
     command(page, "f")
     page.keyboard.type("lantern fleet")
-    expect(page.get_by_role("navigation").get_by_role("link", name="Lantern Regatta school inspection")).to_have_count(5)
+    expect(page.get_by_role("navigation").get_by_role("link", name="Lantern Regatta school inspection")).to_have_count(
+        5
+    )
     page.keyboard.press("Escape")
     open_ticket(page, "RW-117")
     expect(page.get_by_text("violin 3/4 · Lantern Regatta school")).to_be_visible()

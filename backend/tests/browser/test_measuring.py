@@ -122,9 +122,7 @@ def test_spacing_is_read_as_somebody_is_used_to_and_told_in_words(page: Page) ->
     panel = page.get_by_role("complementary", name="In hand")
     expect(panel).to_contain_text("The group stands 0.1 to the bass side")
     command(page, "e")
-    expect(reading(page, "spread at the nut")).to_have_accessible_name(
-        "spread at the nut: 16.2, derived, in band"
-    )
+    expect(reading(page, "spread at the nut")).to_have_accessible_name("spread at the nut: 16.2, derived, in band")
 
 
 def test_a_card_written_by_hand_goes_to_its_own_day_and_earlier_figures_stand_beside(page: Page) -> None:

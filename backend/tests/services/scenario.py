@@ -55,6 +55,7 @@ class Bench:
     kind: str = "bridge"
     size: str = ""
     has_strings: bool = True
+    material: str = "synthetic"
     strings: Sequence[tuple[str, float]] = ()
     instrument: dict[str, Any] = field(default_factory=dict)
     visit: dict[str, Any] = field(default_factory=dict)
@@ -143,7 +144,7 @@ class Bench:
         pairs = tuple(self.strings) or STRINGS[self.family]
         names = tuple(name for name, _ in pairs)
         string_set = StringSet(
-            uuid4(), "Harbour medium", self.family, "synthetic", tuple(SetString(n, d) for n, d in pairs)
+            uuid4(), "Harbour medium", self.family, self.material, tuple(SetString(n, d) for n, d in pairs)
         )
         base: dict[str, Any] = {
             "id": UUID(int=2), "ticket": "RW-1", "family": self.family, "size": self.size or SIZES[self.family],

@@ -6,17 +6,18 @@ from dataclasses import dataclass
 
 from fidicula.core.mechanics.load import (
     KGF,
-    BodyGeometry,
     BridgeAngles,
     angles_of,
     down_force,
     feet_loads,
 )
 from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.stance import body_geometry, body_of, present_or_wanted
 from fidicula.services.assessment.state import Held
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Handle, PageView, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
+from fidicula.services.phrasing.numbers import figure, number
 
 _FEET_APART = 0.72
 """Middle to middle of the feet, in parts of the width over them, where nobody read it."""
@@ -132,34 +133,24 @@ def _foot_spread(bench: PageBench) -> float | None:
 
 def _stance(bench: PageBench, computed: Computed, length: float, *, as_read: bool) -> _Stance | None:
     """By the body's heights where they are read, else by the angle over the bridge, halved."""
-    state = bench.state
-    arch, edge = state.held("arch_height"), state.held("board_at_edge")
-    saddle, behind = state.held("saddle_height"), state.held("bridge_to_saddle")
-    stop = state.read_or_figure("stop_length", 0, figure="stop_length")
-    if arch is None or edge is None or saddle is None or behind is None or stop is None:
+    body = body_of(bench.state)
+    if body is None:
         return _halved(bench, as_read=as_read)
-    middle = len(computed.plan.strings) // 2
-    inner = computed.plan.strings[middle - 1 : middle + 1]
-    projection, height = computed.board.projection, saddle.value
+    crowns, marks, is_present = present_or_wanted(computed)
+    if not is_present:
+        bench.assume("the crown as it is wanted: the heights at the board's end are not read")
+    projection, saddle = computed.board.projection, body.saddle.value
     if not as_read:
         projection = _slide(bench, "projection", "projection", projection, 0.9, 1.1)
-        height = _slide(bench, "saddle_height", "saddle's height", height, 0.5, 2.0)
-    raised = projection - computed.board.projection
-    geometry = BodyGeometry(
-        arch_height=arch.value,
-        projection=projection,
-        board_height_at_edge=edge.value,
-        stop_length=stop.value,
-        clearance_at_bridge=sum(string.mark_height for string in inner) / len(inner),
-        nut_height=sum(goal.nut_height for goal in computed.goals) / len(computed.goals),
-        crown_height=max(string.crown_height for string in inner) + raised,
-        saddle_height=height,
-        bridge_to_saddle=behind.value,
+        saddle = _slide(bench, "saddle_height", "saddle's height", saddle, 0.5, 2.0)
+    geometry = body_geometry(
+        body, computed, crown_heights=crowns, mark_heights=marks, projection=projection, saddle=saddle
     )
     angles = angles_of(geometry=geometry, string_length=length)
     why = (
-        f"Front: the board rises {arch.value:g} + {projection:g} − {edge.value:g} over a stop of {stop.value:g}, the "
-        f"string over it; behind: {arch.value:g} + {geometry.crown_height:.1f} − {height:g} over {behind.value:g}."
+        f"Front: the board rises {figure(body.arch.value)} + {figure(projection)} − {figure(body.board_at_edge.value)} "
+        f"over a stop of {figure(body.stop.value)}, the string over it; behind: {figure(body.arch.value)} + "
+        f"{number(geometry.crown_height)} − {figure(saddle)} over {figure(body.bridge_to_saddle.value)}."
     )
     return _Stance(angles, why)
 

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from fidicula.core.mechanics.load import tension_of_density
+from fidicula.core.mechanics.load import tension_at, tension_of_density
 from fidicula.db.records import SetString, StringSet
 from fidicula.services.pages.bench import PageBench
 from fidicula.services.pages.model import HandleChoice
+from fidicula.services.phrasing.numbers import figure, number
 from fidicula.tables.figures import string_pitches
 
 CONCERT_A = 440.0
@@ -36,22 +37,40 @@ def set_tried(bench: PageBench) -> StringSet | None:
 
 
 def sounding(bench: PageBench, string_set: StringSet, string_length: float) -> list[Sounding]:
-    """Every string at the pitch that its A was read at, else at 440."""
+    """Every string at the pitch that its A was read at, else at 440.
+
+    A tension that a set states is for the nominal length of such an instrument and an A of 440.
+    """
     read = bench.state.held("pitch")
     share = 1.0 if read is None else read.value / CONCERT_A
     pitches = string_pitches(bench.state.instrument.family)
-    return [_sounding(string, pitches.get(string.name), share, string_length) for string in string_set.strings]
+    wanted = bench.state.wanted(("string_length", None))
+    quoted_at = string_length if wanted is None else wanted.band.aim
+    return [
+        _sounding(string, pitches.get(string.name), share, string_length, quoted_at) for string in string_set.strings
+    ]
 
 
-def _sounding(string: SetString, pitch: float | None, share: float, string_length: float) -> Sounding:
+def _sounding(string: SetString, pitch: float | None, share: float, string_length: float, quoted_at: float) -> Sounding:
     sounds = None if pitch is None else pitch * share
     if string.linear_density is not None and sounds is not None:
         tension = tension_of_density(linear_density=string.linear_density, string_length=string_length, pitch=sounds)
         why = (
-            f"{string.name}: {string.linear_density:g} g/m × (2 × {string_length:g} mm × {sounds:.1f} Hz)² "
-            f"= {tension:.1f} N"
+            f"{string.name}: {figure(string.linear_density)} g/m × (2 × {figure(string_length)} mm × "
+            f"{number(sounds)} Hz)² = {number(tension)} N"
         )
         return Sounding(string.name, sounds, tension, why)
     if string.tension is not None:
-        return Sounding(string.name, sounds, string.tension, f"{string.name}: {string.tension:g} N, as the set says")
+        tension = tension_at(
+            tension=string.tension,
+            string_length=string_length,
+            reference_length=quoted_at,
+            pitch=None if sounds is None else share,
+            reference_pitch=None if sounds is None else 1.0,
+        )
+        why = (
+            f"{string.name}: {figure(string.tension)} N as the set states for {figure(quoted_at)} mm at 440 Hz, "
+            f"× ({figure(string_length)} ÷ {figure(quoted_at)})² × {number(share, 3)}² = {number(tension)} N"
+        )
+        return Sounding(string.name, sounds, tension, why)
     return Sounding(string.name, sounds, None, f"{string.name}: the set has no figures")

@@ -22,6 +22,7 @@ from fidicula.services.phrasing.numbers import (
 )
 from fidicula.services.phrasing.slips import slip_phrase
 from fidicula.tables.course import instructions, steps, waits
+from fidicula.tables.schools import school
 from fidicula.tables.work import works
 
 CUT = "Cut in the vise, blade away from you. Too low cannot be put back."
@@ -346,6 +347,9 @@ def _set_post(a: Assessment, found: Instruction) -> Phrase:
         do = [f"Its top {number(setback)} mm behind the foot, {number(inset)} mm inside its edge, or by its old marks."]
     title = "Set the sound post" if found.code == "set_post" else "Refit the sound post"
     says = ["Until it stands, nothing that needs tension."] if found.code == "set_post" else []
+    work = school("post_work", a.chosen["post_work"])
+    if work is not None:
+        says.append(sentence(f"{work.label}: {work.says}"))
     return Phrase(title, says, [*do, "Gauge both ends with the card gauge, and write them down."], POST)
 
 

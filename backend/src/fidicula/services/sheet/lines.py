@@ -5,11 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.stance import halving_lean
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.model import TargetChange, TargetLine
 from fidicula.services.targets.wanted import Wanted
 from fidicula.tables.figures import figure_measures
+from fidicula.tables.schools import school
 
 _CHANGED_OVER = 0.004
 """Less than this does not show in a figure with two places. [mm]"""
@@ -29,6 +31,7 @@ def target_lines(state: BenchState) -> list[TargetLine]:
         ),
         *_others(state),
         _afterlength(state),
+        *_schools_alone(state),
     ]
 
 
@@ -89,6 +92,31 @@ def _others(state: BenchState) -> Iterator[TargetLine]:
         if measure != "afterlength_divisor":
             kind = measures[measure]
             yield _line(measure, kind.part, kind.label, wanted, unit=kind.unit)
+
+
+def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
+    """What a school says that is no figure of the family: how many fine tuners, how bridge and post stand."""
+    schools, count = state.targets.schools, state.count
+    tuners = count if schools["fine_tuners"] == "all" else 1
+    yield _line(
+        "fine_tuners", "tailpiece and body", "fine tuners", None, float(tuners), None, _says("fine_tuners", state)
+    )
+    lean = 0.0 if schools["bridge_stance"] == "back_square" else halving_lean(state)
+    label = "lean of the bridge's tailpiece face, + toward the tailpiece"
+    if schools["bridge_stance"] == "both":
+        label = "lean of the bridge's middle plane, + toward the tailpiece"
+    yield _line("bridge_stance", "bridge", label, None, lean, None, _says("bridge_stance", state), unit="°")
+    upright = schools["post_stance"] == "upright"
+    yield _line(
+        "post_stance", "post and bar", "lean of the post, + toward the tailpiece", None,
+        0.0 if upright else lean, None, _says("post_stance", state), unit="°",
+    )  # fmt: skip
+    yield _line("post_work", "post and bar", "post under tension", None, None, None, _says("post_work", state), unit="")
+
+
+def _says(question: str, state: BenchState) -> str:
+    row = school(question, state.targets.schools[question])
+    return "" if row is None else f"{row.label}: {row.says}"
 
 
 def _line(

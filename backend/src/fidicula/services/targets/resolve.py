@@ -105,6 +105,7 @@ class _Resolver:
         )
         if accepted is not None:
             others["projection_accepted_high"] = Wanted(accepted.band, _said(accepted, "accepted on a new one"))
+        others.update(self._bridge_wood(others))
         others.update(self._relief())
         others.update(self._post(others))
         return Targets(
@@ -278,6 +279,17 @@ class _Resolver:
         if factor.value != 1:
             words += f", {factor.value:g} times the family's {own.aim:g}"
         return Wanted(band, f"{words}; {plain.source}")
+
+    def _bridge_wood(self, others: Mapping[str, Wanted]) -> dict[str, Wanted]:
+        """Light: to the thin half of each band; full: to the thick half, for shaving over weeks of playing."""
+        light = self.chosen["bridge_wood"] == "light"
+        found = {}
+        for measure in ("bridge_top_thickness", "bridge_waist"):
+            plain = others.get(measure)
+            if plain is not None:
+                half = plain.band.lower_half() if light else plain.band.upper_half()
+                found[measure] = replace(plain, band=half, source=f"{self._label('bridge_wood')}; {plain.source}")
+        return found
 
     def _relief(self) -> dict[str, Wanted]:
         found = {}
