@@ -186,6 +186,7 @@ BENCH_SIGNS = frozenset(
         "heights_again",
         "baseline_read",
         "all_looked_at",
+        "outer_heights_read",
     }
 )
 """Signs of how far the bench has come; they make a step done and decide nothing."""

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.course import StopFacts, stop_states
 from fidicula.db.records import CourseMark
 from fidicula.services.assessment.inspection import left_blank
@@ -15,7 +16,7 @@ from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_TAKING, 
 from fidicula.services.measures import CARD
 from fidicula.tables.course import Deciding, Step, steps, visit_kinds, waits
 
-_NEEDS_NO_STRINGS = frozenset({"strings", "baseline", "change", "rest", "look", "find", "mask", "feet"})
+_NEEDS_NO_STRINGS = frozenset({"strings", "baseline", "change", "rest", "look", "find", "mask", "feet", "marks"})
 _USUAL_KIND = "bridge"
 _LETS_GO = steps()["baseline"].lost_after
 
@@ -87,9 +88,13 @@ def card_taken(state: BenchState) -> tuple[int, int]:
     return sum(one is not None and one.state == "current" for one in held), len(keys)
 
 
+def _holds(state: BenchState, key: MeasurementKey) -> bool:
+    one = state.reading_states.get(key)
+    return one is not None and one.state == "current"
+
+
 def _all_hold(state: BenchState, measure: str) -> bool:
-    held = [state.reading_states.get((measure, i)) for i in range(state.count)]
-    return all(one is not None and one.state == "current" for one in held)
+    return all(_holds(state, (measure, i)) for i in range(state.count))
 
 
 def _bench_signs(
@@ -109,6 +114,8 @@ def _bench_signs(
         or (right and "change" not in keys),
         "baseline_read": _baseline_was_read(state),
         "all_looked_at": not left_blank(state, kind),
+        "outer_heights_read": bool({"crown_cut"} & done)
+        and all(_holds(state, ("end_height", i)) for i in (0, state.count - 1)),
     }
     return {sign for sign, shows in shown.items() if shows}
 

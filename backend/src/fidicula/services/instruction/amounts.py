@@ -192,6 +192,14 @@ def move_tailpiece(a: Assessment) -> Told:
     return Told((Amount("move", plan.best - after.value),))
 
 
+def mark_line(a: Assessment) -> Told:
+    """Over the board's line at the bridge, each string as its target has it."""
+    marks = [string.target_mark for string in a.cut.strings]
+    if a.computed is not None:
+        marks = [target.mark_height for target in a.computed.plan.strings]
+    return Told(tuple(Amount("mark_height", mark, i) for i, mark in enumerate(marks) if mark is not None))
+
+
 def set_post(a: Assessment) -> Told:
     """Where the school wants its top."""
     target = post_target(a.state)
@@ -221,6 +229,7 @@ AMOUNTS: Mapping[str, Callable[[Assessment], Told]] = {
     "new_bridge": new_bridge,
     "recut_slots": recut_slots,
     "move_tailpiece": move_tailpiece,
+    "mark_line": mark_line,
     "set_post": set_post,
     "refit_post": set_post,
     "fill_slot": fill_slot,

@@ -23,6 +23,8 @@ from fidicula.tables.work import invalidations
 
 _BY_DECISION_ALONE = frozenset({"wait", "estimate", "ask_owner"})
 """What an option instructs only where its question stands in the way."""
+FROM_BLANK = "new_bridge"
+"""The kind of visit at which a bridge is made from a blank: its first crown is cut by the marks, unmeasured."""
 _ELSEWHERE = {"see_to_projection": "projection", "see_to_board": "board"}
 """Options that point at another question: they are that question's instruction while it is asked."""
 
@@ -204,6 +206,8 @@ def _at_step(a: Assessment, here: StopAssessment) -> Instruction:
         if lacks is not None:
             return lacks
     if code == "cut_crown":
+        if a.visit.kind == FROM_BLANK and here.key == "crown" and a.cut.state == "none":
+            return Instruction("cut_crown", amounts=told(a, "mark_line").amounts)
         return _cut(a, Instruction(code)) or _nothing_to_cut(a)
     if code == "file_nut":
         return _file(a, Instruction(code)) or _nothing_to_cut(a)
@@ -211,6 +215,8 @@ def _at_step(a: Assessment, here: StopAssessment) -> Instruction:
         return _measure(a, tuple(_keys_at(a, here)))
     if code == "baseline":
         return Instruction(code, keys=tuple(baseline_keys(a.state)))
+    if code == "string_outer":
+        return Instruction(code, keys=(("end_height", 0), ("end_height", a.state.count - 1)))
     return Instruction(code, amounts=told(a, code).amounts)
 
 

@@ -15,7 +15,7 @@ what it would be to the aim, for the strings stand in band; or another way was d
 
 AmountName = Literal[
     "take", "of_wood", "file_by", "file_to", "turns", "leg", "at_heel", "at_board_end", "at_bridge", "angle",
-    "most_off", "move", "width", "setback", "inset", "mark", "closer", "height_added", "taps",
+    "most_off", "move", "width", "setback", "inset", "mark", "mark_height", "closer", "height_added", "taps",
 ]  # fmt: skip
 
 

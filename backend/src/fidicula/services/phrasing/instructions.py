@@ -217,7 +217,25 @@ def _baseline(a: Assessment, found: Instruction) -> Phrase:
                   [f"Then {listed(names[2:])}."] if len(names) > 2 else [], None)  # fmt: skip
 
 
+def _mark_line(a: Assessment, found: Instruction) -> Phrase:
+    marks = [f"{name} {number(mark, 1)}" for name, mark in by_string(a, found, "mark_height").items()]
+    do = [f"Set up from the marks: {listed(marks)} mm over the board's line."] if marks else []
+    return Phrase("Mark the board's line on the bridge", [steps()["marks"].why], do, None)
+
+
+def _cut_from_blank(a: Assessment, found: Instruction) -> Phrase:
+    marks = [f"{name} {number(mark, 1)}" for name, mark in by_string(a, found, "mark_height").items()]
+    return Phrase(
+        "Cut the crown from the blank, left high",
+        ["By the marks and the template. Nothing is measured under tension yet."],
+        [f"The strings go to {listed(marks)} mm over the board's line: leave 0.5 mm more."] if marks else [],
+        CUT,
+    )
+
+
 def _cut_crown(a: Assessment, found: Instruction) -> Phrase:
+    if by_string(a, found, "mark_height"):
+        return _cut_from_blank(a, found)
     take, wood = by_string(a, found, "take"), by_string(a, found, "of_wood")
     is_whole = all(rounded_down(take[name]) == rounded_down(wood[name]) for name in take)
     shares = [f"{name} {to_take(take[name])}" for name in take]
@@ -381,6 +399,7 @@ _PHRASES: Mapping[str, Build] = {
     "measure": _measure,
     "baseline": _baseline,
     "inspect": _inspect,
+    "mark_line": _mark_line,
     "cut_crown": _cut_crown,
     "lower_crown": _lower_crown,
     "file_nut": _file_nut,
