@@ -61,7 +61,7 @@ def test_a_violin_is_looked_over_by_keyboard_and_a_thin_board_asks(page: Page) -
     expect(page.get_by_role("status").first).to_contain_text("12 of what this visit asks for still blank")
     page.keyboard.press("Escape")
     command(page, "e")
-    expect(page.get_by_role("form", name="The board")).to_contain_text("to decide: a new board?")
+    expect(page.get_by_role("form", name="The board")).to_contain_text("Recommended: A new board")
     command(page, "e")
     expect(board).to_be_visible()
     page.keyboard.press("Escape")

@@ -96,7 +96,7 @@ def test_pages_are_turned_by_key_and_say_what_they_lack(page: Page) -> None:
         expect(page.get_by_role("main", name=title)).to_be_visible()
     page.keyboard.press("PageUp")
     expect(page.get_by_role("main", name="Neck and projection")).to_contain_text("projection: it was not read yet")
-    page.get_by_role("link", name="Measure").press("Enter")
+    page.get_by_role("main").get_by_role("link", name="Measure", exact=True).press("Enter")
     expect(page.get_by_role("textbox", name="projection: ")).to_be_focused()
     page.keyboard.type("75.2")
     page.keyboard.press("Enter")

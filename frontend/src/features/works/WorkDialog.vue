@@ -25,7 +25,7 @@ function done(): void {
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" @after-enter="focusChosenInDialog">
+  <v-dialog v-model="isOpen" scrollable max-width="900" @after-enter="focusChosenInDialog">
     <v-card>
       <v-card-title tag="h2">Record work</v-card-title>
       <v-card-text>
@@ -65,7 +65,11 @@ p {
 }
 .works :deep(.v-selection-control-group) {
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+}
+/* Each control names the grid area "control" of its own field: in this grid they would lie on one another. */
+.works :deep(.v-selection-control) {
+  grid-area: auto;
 }
 .actions {
   padding: 8px 24px 20px;

@@ -243,7 +243,8 @@ def _keys_at(a: Assessment, here: StopAssessment) -> Iterator[MeasurementKey]:
         if (stand := a.state.reading_states.get(key)) is None or stand.state != "current"
     ]
     again = [key for key in open_keys if key in a.state.reading_states]
-    yield from again if here.key == "again" else open_keys
+    heights = [key for key in open_keys if key[0] == "end_height"]
+    yield from (again or heights) if here.key == "again" else open_keys
 
 
 def _ruling_question(a: Assessment, step: str) -> Instruction | None:
