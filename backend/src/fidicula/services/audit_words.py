@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 
 from fidicula.services.measures import MEASURES, name_of
+from fidicula.services.numbers import short
 from fidicula.tables.course import questions, steps, visit_kinds
 from fidicula.tables.signs import VERDICTS, items
 from fidicula.tables.work import works
@@ -95,7 +96,7 @@ def _words(value: object) -> str:
         case bool():
             return "yes" if value else "no"
         case float():
-            return f"{value:g}"
+            return f"{short(value)}"
         case [before, after] if isinstance(before, str | bool):
             return f"{_words(before)} → {_words(after)}"
         case list():

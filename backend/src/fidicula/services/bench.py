@@ -37,10 +37,10 @@ from fidicula.services.loaded import (
     note_instruction,
 )
 from fidicula.services.measures import MEASURES, name_of
+from fidicula.services.numbers import answered, clock, day_and_clock, lower_first, short
 from fidicula.services.phrasing.instructions import wait_words
 from fidicula.services.phrasing.model import Why
 from fidicula.services.phrasing.names import key_name
-from fidicula.services.phrasing.numbers import clock, day_and_clock, figure, lower_first
 from fidicula.services.phrasing.slips import slip_words
 from fidicula.services.phrasing.whys import whys
 from fidicula.services.sheet.beside import Beside, beside
@@ -162,7 +162,8 @@ class Bench:
             if abs(reading.value) > measure.largest or (reading.value < 0 and not measure.signed):
                 name = name_of(measure, loaded.instrument.string_names, reading.position)
                 raise ConflictError(
-                    f"{reading.value:g} {measure.unit} cannot be {name}: it is over {measure.largest:g}; measure again"
+                    f"{short(reading.value)} {measure.unit} cannot be {name}: it is over "
+                    f"{short(measure.largest)}; measure again"
                 )
             uow.log.confirm(reading_id, by)
 
@@ -255,7 +256,7 @@ def check_may_be_done(a: Assessment, kind: str, *, despite_slips: bool = False) 
         raise ConflictError(
             barring.deciding.says
             if barring.outcome is None
-            else f"{barring.deciding.title}: first {lower_first(barring.outcome.label)}, as was decided"
+            else answered(barring.deciding.title, f"first {lower_first(barring.outcome.label)}, as was decided")
         )
     waiting = next(
         (stop for stop in a.stops if stop.state == "waiting" and stop.key in steps_for(kind)),
@@ -351,7 +352,7 @@ def _of_two(loaded: Loaded, taking: Taking, new: NewReading, corrects: int | Non
     name = name_of(MEASURES[new.measure], loaded.instrument.string_names, new.position)
     stands = "yours stands now" if corrects is not None else "that one stands, yours is in the log"
     at = clock(there.taken_at)
-    return f"{there.taken_by} read {figure(there.value)} for {name} at {at}, you read {figure(new.value)}: {stands}."
+    return f"{there.taken_by} read {short(there.value)} for {name} at {at}, you read {short(new.value)}: {stands}."
 
 
 def _in_its_place(loaded: Loaded, taking: Taking) -> Taking:

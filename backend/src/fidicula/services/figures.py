@@ -16,6 +16,7 @@ from fidicula.db.records import FigureEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.audit import note
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.services.numbers import short
 from fidicula.services.targets.rules import Rules, load_rules
 from fidicula.tables.figures import (
     FigureBook,
@@ -232,7 +233,9 @@ def _values(key: FigureKey, typed: FigureTyped, before: FigureValues | None, by:
         raise RefusedError(f"{kind.label}: nothing was typed; type the shop's figure", field="aim")
     for name, value in given.items():
         if abs(value) > _LARGEST or (value < 0 and kind.shape != "change"):
-            raise RefusedError(f"{kind.label}: {value:g} {kind.unit} cannot be; type 0 to {_LARGEST:g}", field=name)
+            raise RefusedError(
+                f"{kind.label}: {short(value)} {kind.unit} cannot be; type 0 to {short(_LARGEST)}", field=name
+            )
     _check_order(parts, kind.label)
     try:
         values = FigureValues(
@@ -248,7 +251,7 @@ def _values(key: FigureKey, typed: FigureTyped, before: FigureValues | None, by:
         plausible = plausible_around(before.value)
         if not plausible.low <= values.value <= plausible.high:
             raise RefusedError(
-                f"{kind.label}: {values.value:g} {kind.unit} is far from the {before.value:g} so far; "
+                f"{kind.label}: {short(values.value)} {kind.unit} is far from the {short(before.value)} so far; "
                 "if it is meant, say so and enter it again",
                 field="sure",
             )
@@ -258,9 +261,9 @@ def _values(key: FigureKey, typed: FigureTyped, before: FigureValues | None, by:
 def _check_order(parts: dict[str, float | None], label: str) -> None:
     low, aim, high = parts["low"], parts["aim"], parts["high"]
     if low is not None and high is not None and low > high:
-        raise RefusedError(f"{label}: the high end {high:g} is under the low end {low:g}", field="high")
+        raise RefusedError(f"{label}: the high end {short(high)} is under the low end {short(low)}", field="high")
     if aim is not None and ((low is not None and aim < low) or (high is not None and aim > high)):
-        raise RefusedError(f"{label}: the aim {aim:g} has to lie between the low and the high end", field="aim")
+        raise RefusedError(f"{label}: the aim {short(aim)} has to lie between the low and the high end", field="aim")
 
 
 def _first_open(shape: str, parts: dict[str, float | None]) -> str:

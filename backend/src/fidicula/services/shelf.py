@@ -11,6 +11,7 @@ from fidicula.core.readings.typed import millimetres
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.audit import note
 from fidicula.services.errors import NotFoundError, RefusedError
+from fidicula.services.numbers import short
 from fidicula.tables.shelf import ShelfList, shelf_lists
 
 MOST = 60
@@ -73,6 +74,7 @@ def _value(row: ShelfList, typed: str) -> float:
         raise RefusedError(error.sentence, field="values") from error
     if not row.smallest <= value <= row.largest:
         raise RefusedError(
-            f"{row.label}: {value:g} is none; from {row.smallest:g} to {row.largest:g} {row.unit}", field="values"
+            f"{row.label}: {short(value)} is none; from {short(row.smallest)} to {short(row.largest)} {row.unit}",
+            field="values",
         )
     return value

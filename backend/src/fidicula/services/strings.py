@@ -17,6 +17,7 @@ from fidicula.db.work_details import StringsFitted
 from fidicula.services.choices import MATERIALS
 from fidicula.services.errors import NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change
+from fidicula.services.numbers import number, short
 from fidicula.services.phrasing.acts import act_words
 from fidicula.services.sheet.model import BenchSheet, SetView, StringOn
 from fidicula.services.strings_on import (
@@ -196,7 +197,7 @@ def _best(uow: UnitOfWork, loaded: Loaded, works: Sequence[WorkDone]) -> str:
     on = act_words(before[-1].work, before[-1].detail) if before else ""
     mean = mean_rating(rated_of(heard)) or 0.0
     at = heard.heard_at or line.at
-    return f"It sounded best to {records.player} on {at.day} {at:%B %Y}, {mean:.1f} of 5, at place {line.spot}" + (
+    return f"It sounded best to {records.player} on {at.day} {at:%B %Y}, {number(mean)} of 5, at place {line.spot}" + (
         f", with {on} on it." if on else "; which strings were on is not on record."
     )
 
@@ -262,7 +263,7 @@ def _hours(typed: str) -> float:
     except CoreError as error:
         raise RefusedError(error.sentence, field="hours_a_week") from error
     if hours > _WEEK:
-        raise RefusedError(f"a week has {_WEEK:g} hours; it was {hours:g}", field="hours_a_week")
+        raise RefusedError(f"a week has {short(_WEEK)} hours; it was {short(hours)}", field="hours_a_week")
     return hours
 
 
@@ -275,7 +276,7 @@ def _cents(typed: str, name: str, position: int) -> float | None:
         raise RefusedError(error.sentence, field=str(position)) from error
     if abs(cents) > MOST_CENTS:
         raise RefusedError(
-            f"{cents:g} cents of the {name} is no settling: say that the tension was let off", field=str(position)
+            f"{short(cents)} cents of the {name} is no settling: say that the tension was let off", field=str(position)
         )
     return cents
 
@@ -304,7 +305,7 @@ def _chosen_set(uow: UnitOfWork, instrument: Instrument, set_id: UUID | None, ow
         diameter = millimetres(typed, what=f"the {name} string's diameter")
         if not 0.1 <= diameter <= 10:
             raise RefusedError(
-                f"the {name} string's diameter of {diameter:g} mm is not a string's: type mm, for instance 0.8",
+                f"the {name} string's diameter of {short(diameter)} mm is not a string's: type mm, for instance 0.8",
                 field="diameters",
             )
         strings.append(SetString(name, diameter, _tension(own.tensions[i] if i < len(own.tensions) else "", name)))
@@ -323,5 +324,7 @@ def _tension(typed: str, name: str) -> float | None:
     except CoreError as error:
         raise RefusedError(error.sentence, field="tensions") from error
     if not 1 <= tension <= 1000:
-        raise RefusedError(f"the {name} string's tension is between 1 and 1000 N; it was {tension:g}", field="tensions")
+        raise RefusedError(
+            f"the {name} string's tension is between 1 and 1000 N; it was {short(tension)}", field="tensions"
+        )
     return tension

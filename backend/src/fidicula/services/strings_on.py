@@ -11,6 +11,7 @@ from fidicula.core.sound.wear import DAYS_IN_MONTH, days_left, hours_played
 from fidicula.db.records import SetString, StringSet, WorkDone
 from fidicula.db.sound_records import Retuning
 from fidicula.db.work_details import StringsFitted
+from fidicula.services.numbers import number, signed_short
 from fidicula.tables.sound import Fitting, StringLife, string_life
 
 FITTED = ("strings_changed", "strings_named")
@@ -187,11 +188,11 @@ def _served(on: OnIt, life: StringLife | None, hours_a_week: float | None, now: 
         return since, False
     by_hours = ""
     if hours_a_week:
-        by_hours = f", about {hours_played(days=days, hours_a_week=hours_a_week):.0f} of {life.hours} hours"
+        by_hours = f", about {number(hours_played(days=days, hours_a_week=hours_a_week), 0)} of {life.hours} hours"
     left_days = days_left(days=days, months=life.months, hours=life.hours, hours_a_week=hours_a_week)
     if left_days <= 0:
         return f"{since}{by_hours}: past its time", True
-    left = f"{left_days / DAYS_IN_MONTH:.0f} months" if left_days > 45 else f"{max(1, round(left_days))} days"
+    left = f"{number(left_days / DAYS_IN_MONTH, 0)} months" if left_days > 45 else f"{max(1, round(left_days))} days"
     return f"{since}{by_hours}: {left} left", False
 
 
@@ -231,7 +232,7 @@ def drift_words(retunings: Sequence[Retuning], names: Sequence[str]) -> str:
         gone = [r.cents[position] for r in retunings if position < len(r.cents)]
         told = [cents for cents in gone if cents is not None][-3:]
         if len(told) > 1:
-            row = ", ".join(f"{cents:+g}".replace("-", "−") for cents in told)
+            row = ", ".join(signed_short(cents) for cents in told)
             said.append(f"{name} {row}")
     return f"Gone since the tuning before, in cents: {'; '.join(said)}." if said else ""
 

@@ -14,6 +14,7 @@ from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import ConflictError, NotFoundError
 from fidicula.services.loaded import load_bench
+from fidicula.services.numbers import number, short
 
 FORMATS: Mapping[str, tuple[Callable[[Template], bytes], str]] = {
     "pdf": (as_pdf, "application/pdf"),
@@ -106,7 +107,7 @@ def crown(state: BenchState) -> Template:
         lines.append(Line("old", sorted(old)))
     cut = cut_facts(state, computed)
     notes = [
-        f"crown radius {plan.crown.radius:.1f}; full line: wanted; dashed: the crown as it is",
+        f"crown radius {number(plan.crown.radius)}; full line: wanted; dashed: the crown as it is",
         "ticks on the crown: the strings; short level lines: the straightedge's marks",
         *(["PROVISIONAL: it rests on what was not measured"] if cut.state != "firm" else []),
     ]
@@ -136,7 +137,7 @@ def nut_strip(state: BenchState) -> Template:
     if width is None or spread is None or not state.diameters:
         raise ConflictError("name the strings and read the board's width at the nut first")
     offsets = [string.line.nut_offset for string in _computed(state).plan.strings]
-    return _strip(state, "spacing at the nut", offsets, width.value / 2, f"as wide as the nut, {width.value:g}")
+    return _strip(state, "spacing at the nut", offsets, width.value / 2, f"as wide as the nut, {short(width.value)}")
 
 
 def nut_front(state: BenchState) -> Template:
@@ -174,7 +175,7 @@ def wedge_gauge(state: BenchState) -> Template:
         lines.append(Line("mark", [(x, half_mm / 2), (x, half_mm / 2 - (2.0 if whole else 1.0))]))
         if whole:
             words.append(Words(str(half_mm // 2), x, -4, 3))
-    note = f"from 0 to {high:g}; it reads the shortest way, not straight up"
+    note = f"from 0 to {short(high)}; it reads the shortest way, not straight up"
     return Template("wedge gauge for heights", state.instrument.ticket, [note], lines, words)
 
 

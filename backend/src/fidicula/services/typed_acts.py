@@ -11,6 +11,7 @@ from fidicula.core.readings.typed import in_unit, millimetres
 from fidicula.core.sound.ratings import HIGHEST, LOWEST, STRING_QUALITIES, WHOLE_QUALITIES
 from fidicula.db.work_details import PostMoved
 from fidicula.services.errors import RefusedError
+from fidicula.services.numbers import short
 from fidicula.services.phrasing.acts import DIRECTIONS
 from fidicula.services.targets.wanted import Targets
 from fidicula.tables.sound import act_choices
@@ -133,7 +134,7 @@ def check_left(targets: Targets, place: str, left: float) -> None:
         floor, name = (None if wanted is None else wanted.band.low), "thickness at the crown"
     if floor is not None and left < floor - 1e-9:
         raise RefusedError(
-            f"the {name} is not taken under {floor:g} mm; {left:g} would be left: if it is meant, say why",
+            f"the {name} is not taken under {short(floor)} mm; {short(left)} would be left: if it is meant, say why",
             field="reason",
         )
 
@@ -147,5 +148,5 @@ def size_of(typed: str, field: str, what: str, *, most: float) -> float | None:
     except CoreError as error:
         raise RefusedError(error.sentence, field=field) from error
     if not 0 < value <= most:
-        raise RefusedError(f"{what} is over 0 and up to {most:g} mm; it was {value:g}", field=field)
+        raise RefusedError(f"{what} is over 0 and up to {short(most)} mm; it was {short(value)}", field=field)
     return value

@@ -7,7 +7,7 @@ from datetime import timedelta
 import pytest
 from fidicula.core.work.creeping import SETTLING
 from fidicula.db.work_details import CrownCut
-from fidicula.services.phrasing.numbers import rounded_down, to_take
+from fidicula.services.numbers import rounded_down, to_take
 from fidicula.services.phrasing.whys import whys
 
 from ..scenario import Bench, measured

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from fidicula.core.fitting.post import BlankChoice, bar_insets, fit_after, nearest_blank, post_place, room_change
+from fidicula.services.numbers import number, short, signed
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, PageView, Table, Way
 
@@ -54,7 +55,9 @@ def bar_page(bench: PageBench) -> PageView:
         if best is None:
             finding.append("The shop's list of blanks is empty: say which widths there are.")
         else:
-            finding.append(f"Of the blanks on hand {best.width:g} comes nearest: the bar {best.bar_inset:.2f} inside.")
+            finding.append(
+                f"Of the blanks on hand {short(best.width)} comes nearest: the bar {number(best.bar_inset, 2)} inside."
+            )
         (under,) = bar_insets(foot_width=foot.value, bar_inset=inset.value, widths=[width])
         consequences.append(
             told(
@@ -62,7 +65,7 @@ def bar_page(bench: PageBench) -> PageView:
                 "bar inside the foot",
                 inset.value,
                 under,
-                [f"{width:g} ÷ 2 − ({foot.value:g} ÷ 2 − {inset.value:g}): the bar stays where it is."],
+                [f"{short(width)} ÷ 2 − ({short(foot.value)} ÷ 2 − {short(inset.value)}): the bar stays where it is."],
                 places=2,
                 wanted=wanted,
             )
@@ -71,12 +74,12 @@ def bar_page(bench: PageBench) -> PageView:
         tables.append(_table(choices, best, target))
         takes = {
             "other_width": [
-                f"a blank {best.width:g} wide, the bar {best.bar_inset:.2f} inside its foot"
+                f"a blank {short(best.width)} wide, the bar {number(best.bar_inset, 2)} inside its foot"
                 if best
                 else "no blank on hand",
                 "the post mirrors the bar: it moves with the foot",
             ],
-            "stays": [f"the bar stays {inset.value:g} inside the foot of {foot.value:g}"],
+            "stays": [f"the bar stays {short(inset.value)} inside the foot of {short(foot.value)}"],
         }
         ways = bench.ways_of("bar", takes)
     return bench.view(
@@ -96,21 +99,18 @@ def bar_page(bench: PageBench) -> PageView:
 def _said(inset: float, foot: float, target: float) -> str:
     off = inset - target
     if abs(off) < 0.05:
-        return f"The bar lies {inset:g} inside the foot of a bridge {foot:g} wide, as wanted."
+        return f"The bar lies {short(inset)} inside the foot of a bridge {short(foot)} wide, as wanted."
     side = "too far inside" if off > 0 else "too near the edge"
     return (
-        f"The bar lies {inset:g} inside the foot of a bridge {foot:g} wide: {abs(off):.1f} {side}. "
-        f"A bridge {abs(2 * off):.1f} {'narrower' if off > 0 else 'wider'} would have it right."
+        f"The bar lies {short(inset)} inside the foot of a bridge {short(foot)} wide: {number(abs(off))} {side}. "
+        f"A bridge {number(abs(2 * off))} {'narrower' if off > 0 else 'wider'} would have it right."
     )
 
 
 def _table(choices: list[BlankChoice], best: BlankChoice | None, target: float) -> Table:
     near = sorted(choices, key=lambda choice: abs(choice.bar_inset - target))[:_SHOWN]
     shown = [choice for choice in choices if choice in near]
-    rows = [
-        [cell.replace("-", "−") for cell in (f"{c.width:g}", f"{c.bar_inset:.2f}", f"{c.bar_inset - target:+.2f}")]
-        for c in shown
-    ]
+    rows = [[short(c.width), number(c.bar_inset, 2), signed(c.bar_inset - target, 2)] for c in shown]
     marked = [[i, 0] for i, choice in enumerate(shown) if choice is best]
     return Table(
         "The nearest blanks on hand",
@@ -141,7 +141,10 @@ def _post(bench: PageBench, foot: float, width: float, bar_inset: float) -> Iter
         "post's top from the middle, toward the treble",
         None if now is None else now[1],
         across,
-        [f"{width:g} ÷ 2 − {inset:.2f} − {thick:g} ÷ 2, the post {thick:g} thick.", _inset_words(school)],
+        [
+            f"{short(width)} ÷ 2 − {number(inset, 2)} − {short(thick)} ÷ 2, the post {short(thick)} thick.",
+            _inset_words(school),
+        ],
         places=2,
     )
     yield told(
@@ -149,7 +152,7 @@ def _post(bench: PageBench, foot: float, width: float, bar_inset: float) -> Iter
         "post's top behind the foot, to its middle",
         None if now is None else now[0],
         behind,
-        [f"{setback.band.aim:g} + {thick:g} ÷ 2. {setback.source}"],
+        [f"{short(setback.band.aim)} + {short(thick)} ÷ 2. {setback.source}"],
         places=2,
     )
     slopes = state.held("top_slope"), state.held("back_slope")
@@ -162,8 +165,8 @@ def _post(bench: PageBench, foot: float, width: float, bar_inset: float) -> Iter
             0.0,
             change,
             [
-                f"The plates close by {slopes[0].value:g}° and {slopes[1].value:g}° outward",
-                f"over {across - now[1]:+.2f} mm.",
+                f"The plates close by {short(slopes[0].value)}° and {short(slopes[1].value)}° outward",
+                f"over {signed(across - now[1], 2)} mm.",
                 f"A post that fits is {FIT_WORDS[fit]}.",
             ],
             places=2,

@@ -11,6 +11,7 @@ from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.state import BenchState, Held
 from fidicula.services.errors import RefusedError
 from fidicula.services.measures import MEASURES
+from fidicula.services.numbers import short
 from fidicula.services.pages.model import (
     Consequence,
     Handle,
@@ -96,7 +97,7 @@ class PageBench:
         if held is None:
             return self.read(measure, position)
         if held.assumed:
-            self.assume(f"{self.state.name((measure, position))} {held.value:g}")
+            self.assume(f"{self.state.name((measure, position))} {short(held.value)}")
         return held
 
     def assume(self, what: str) -> None:
@@ -121,7 +122,7 @@ class PageBench:
         """A handle; returns where it stands. Raises RefusedError naming it where it was pulled too far."""
         at = self.tried.get(name, rests_at)
         if isinstance(at, str) or not low - 1e-9 <= at <= high + 1e-9:
-            raise RefusedError(f"{label} goes from {low:g} to {high:g} {unit}; it was {at}", field=name)
+            raise RefusedError(f"{label} goes from {short(low)} to {short(high)} {unit}; it was {at}", field=name)
         self.handles.append(Handle(name, label, unit, at, rests_at, low, high, step, rests_on))
         return at
 
@@ -214,7 +215,7 @@ def banded(wanted: Wanted | None, value: float | None) -> tuple[str, str]:
     if wanted is None:
         return "", ""
     band = wanted.band
-    words = f"{band.low:g} to {band.high:g}"
+    words = f"{short(band.low)} to {short(band.high)}"
     if value is None:
         return words, ""
     return words, "below" if value < band.low - 1e-9 else "above" if value > band.high + 1e-9 else "in_band"

@@ -10,6 +10,7 @@ from fidicula.core.reach import nearest_that_can_be
 from fidicula.services.assessment.scoop import FAULT_WORDS, SHARES, SIDES, stations_of
 from fidicula.services.assessment.state import Held
 from fidicula.services.assessment.thresholds import WORTH_TAKING
+from fidicula.services.numbers import listed, number, short
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Curve, Impossible, PageView, Plot, Table
 
@@ -47,7 +48,11 @@ def board_page(bench: PageBench) -> PageView:
     if whole:
         base = _base(plans)
         most = max(plan.max_removal for plan in plans.values())
-        dressing = [f"up to {most:.2f} mm off", f"the board's line comes down {base:.2f}", _left_words(bench, plans)]
+        dressing = [
+            f"up to {number(most, 2)} mm off",
+            f"the board's line comes down {number(base, 2)}",
+            _left_words(bench, plans),
+        ]
         takes = {"dress": dressing, "dress_warned": dressing, "leave": ["nothing comes off; what was found stays"]}
     return bench.view(
         "board",
@@ -89,8 +94,9 @@ def _too_thin(bench: PageBench, i: int, side: str, length: float) -> Impossible 
         nearest = math.floor(found * 100 + 1e-6) / 100 if wished > wanted.band.aim else math.ceil(found * 100) / 100
     return Impossible(
         name,
-        f"A scoop of {wished:g} on the {side} side would leave {left(wished):.1f} at the edge, never under "
-        f"{least.band.low:g}." + ("" if nearest is None else f" {nearest:.2f} is the nearest that can be had."),
+        f"A scoop of {short(wished)} on the {side} side would leave {number(left(wished))} at the edge, never under "
+        f"{short(least.band.low)}."
+        + ("" if nearest is None else f" {number(nearest, 2)} is the nearest that can be had."),
         nearest,
     )
 
@@ -123,11 +129,12 @@ def _base(plans: dict[str, Dressing]) -> float:
 
 def _found(side: str, plan: Dressing) -> Iterator[str]:
     if plan.relief > 0:
-        said = f"{side.capitalize()} side: deepest {plan.relief:.2f} at {plan.relief_at:.0f} mm from the nut."
+        at = number(plan.relief_at, 0)
+        said = f"{side.capitalize()} side: deepest {number(plan.relief, 2)} at {at} mm from the nut."
     else:
         said = f"{side.capitalize()} side: nowhere below the straightedge."
     faults = [FAULT_WORDS[fault] for fault in plan.faults]
-    yield said + (f" It has {', '.join(faults)}." if faults else " As wanted.")
+    yield said + (f" It has {listed(faults)}." if faults else " As wanted.")
 
 
 def _cross(bench: PageBench) -> Iterator[str]:
@@ -136,11 +143,11 @@ def _cross(bench: PageBench) -> Iterator[str]:
     told_by = state.derived(("fingerboard_radius", None))
     wanted = state.wanted(("fingerboard_radius", None))
     if gauge is not None and not gauge.assumed:
-        band = "" if wanted is None else f", wanted {wanted.band.low:g} to {wanted.band.high:g}"
-        yield f"Across, the board's radius is {gauge.value:.1f} mm{band}."
+        band = "" if wanted is None else f", wanted {short(wanted.band.low)} to {short(wanted.band.high)}"
+        yield f"Across, the board's radius is {number(gauge.value)} mm{band}."
         if told_by is not None and abs(told_by.value - gauge.value) > told_by.known_to + gauge.resolution:
             yield (
-                f"Chord and rise tell {told_by.value:.1f} where the gauge says {gauge.value:.1f}: "
+                f"Chord and rise tell {number(told_by.value)} where the gauge says {number(gauge.value)}: "
                 "a flat facet under a low string, or the gauge held aslant."
             )
 
@@ -158,17 +165,16 @@ def _left_words(bench: PageBench, plans: dict[str, Dressing]) -> str:
     ]
     if not left:
         return "the thickness at the edge is not read: read it before anything is planed"
-    said = f"{min(left):.1f} left at the thinner edge"
+    said = f"{number(min(left))} left at the thinner edge"
     if least is not None and min(left) < least.band.low - 1e-9:
-        said += f": too thin, never under {least.band.low:g}"
+        said += f": too thin, never under {short(least.band.low)}"
     return said
 
 
 def _consequences(bench: PageBench, plans: dict[str, Dressing]) -> Iterator[Consequence]:
     state, base = bench.state, _base(plans)
-    halves = (
-        f"Half of {plans['bass'].base_removal:.2f} and {plans['treble'].base_removal:.2f}, off bass and treble side."
-    )
+    bass, treble = (number(plans[side].base_removal, 2) for side in ("bass", "treble"))
+    halves = f"Half of {bass} and {treble}, off bass and treble side."
     projection = state.held("projection")
     if projection is not None:
         yield told(
@@ -176,7 +182,7 @@ def _consequences(bench: PageBench, plans: dict[str, Dressing]) -> Iterator[Cons
             "projection",
             projection.value,
             projection.value - base,
-            [f"{projection.value:g} − {base:.2f}: the board's line comes down with its surface.", halves],
+            [f"{short(projection.value)} − {number(base, 2)}: the board's line comes down with its surface.", halves],
             wanted=state.wanted(("projection", None)),
             assumed=projection.assumed,
         )
@@ -192,7 +198,7 @@ def _consequences(bench: PageBench, plans: dict[str, Dressing]) -> Iterator[Cons
                 f"{name} {where}",
                 height.value,
                 height.value + off,
-                [f"{height.value:g} + {off:.2f}: the board sinks under a string that stays."],
+                [f"{short(height.value)} + {number(off, 2)}: the board sinks under a string that stays."],
                 places=2,
                 wanted=state.wanted_as_read((measure, position)),
             )
@@ -211,8 +217,11 @@ def _consequences(bench: PageBench, plans: dict[str, Dressing]) -> Iterator[Cons
             thick.value,
             left,
             1,
-            [f"{thick.value:g} − {plans[side].max_removal:.2f}, the most that comes off: the cautious reading."],
-            band="" if least is None else f"never under {least.band.low:g}",
+            [
+                f"{short(thick.value)} − {number(plans[side].max_removal, 2)}, the most that comes off: "
+                f"the cautious reading."
+            ],
+            band="" if least is None else f"never under {short(least.band.low)}",
             side="below" if too_thin else "in_band",
         )
 
@@ -221,13 +230,13 @@ def _table(plans: dict[str, Dressing]) -> Table:
     first = next(iter(plans.values()))
     rows, marked = [], []
     for side, plan in plans.items():
-        rows.append([f"gap, {side}", *(f"{station.gap:.2f}" for station in plan.stations)])
-        rows.append([f"wanted, {side}", *(f"{station.target_gap:.2f}" for station in plan.stations)])
-        rows.append([f"off, {side}", *(f"{station.removal:.2f}" for station in plan.stations)])
+        rows.append([f"gap, {side}", *(number(station.gap, 2) for station in plan.stations)])
+        rows.append([f"wanted, {side}", *(number(station.target_gap, 2) for station in plan.stations)])
+        rows.append([f"off, {side}", *(number(station.removal, 2) for station in plan.stations)])
         most = max(range(len(plan.stations)), key=lambda n: plan.stations[n].removal)
         if plan.max_removal >= WORTH_TAKING:
             marked.append([len(rows) - 1, most + 1])
-    return Table("What comes off", ["from the nut", *(f"{s.x:.0f}" for s in first.stations)], rows, marked)
+    return Table("What comes off", ["from the nut", *(number(s.x, 0) for s in first.stations)], rows, marked)
 
 
 def _plot(side: str, plan: Dressing) -> Plot:
@@ -238,7 +247,7 @@ def _plot(side: str, plan: Dressing) -> Plot:
     then = [[x, wanted(x) + plan.base_removal] for x in along]
     # Between the stations nobody read it: what comes off there lies between straight lines.
     removed = [*now, *([s.x, s.gap + s.removal] for s in reversed(plan.stations))]
-    offs = ", ".join(f"{s.removal:.2f} at {s.x:.0f}" for s in plan.stations)
+    offs = ", ".join(f"{number(s.removal, 2)} at {number(s.x, 0)}" for s in plan.stations)
     return Plot(
         key=f"scoop_{side}",
         title=f"Scoop, {side} side",

@@ -16,12 +16,12 @@ from fidicula.services.assessment.cut import cut_facts
 from fidicula.services.assessment.model import CutFacts
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.thresholds import WORTH_TAKING
+from fidicula.services.numbers import listed, number, sentence, short, to_take
 from fidicula.services.pages.bench import PageBench, banded, told
 from fidicula.services.pages.load import stance_said
 from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
 from fidicula.services.pages.trying import aim_of, aims_at, tried_state
 from fidicula.services.phrasing.cut import assumed_words
-from fidicula.services.phrasing.numbers import figure, listed, number, sentence, to_take
 
 FILES, TEMPLATES = "slot_files", "crown_templates"
 SLOT_OVER_STRING = (1.05, 1.35)
@@ -132,7 +132,7 @@ def _nearest(bench: PageBench, now: Computed, problem: Impossibility) -> Impossi
             found = nearest_that_can_be(wished=wished, known_good=handle.rests_at, can_be=can_be)
             outward = math.ceil if wished < handle.rests_at else math.floor
             nearest = outward(round(found * 10, 6)) / 10
-            said = f"{sentence(problem.says)} The nearest {handle.label} that can be had is {nearest:g}."
+            said = f"{sentence(problem.says)} The nearest {handle.label} that can be had is {short(nearest)}."
             return Impossible(name, said, nearest)
     return Impossible("", sentence(problem.says), None)
 
@@ -194,7 +194,7 @@ def _consequences(
         "crown radius",
         now.plan.crown.radius,
         radius,
-        ["No template on hand." if near is None else f"Nearest template on hand: {near:g}."],
+        ["No template on hand." if near is None else f"Nearest template on hand: {short(near)}."],
         wanted=state.targets.crown_radius,
     )
     for i, target in enumerate(then.plan.strings):
@@ -206,7 +206,11 @@ def _consequences(
                 target.bow_separation,
                 [
                     "Between the lines to both neighbours: under this the bow takes two strings at once.",
-                    *([f"It rises {target.bow_rise:.2f} over the line through them."] if target.bow_rise else []),
+                    *(
+                        [f"It rises {number(target.bow_rise, 2)} over the line through them."]
+                        if target.bow_rise
+                        else []
+                    ),
                 ],
                 unit="°",
             )
@@ -235,7 +239,7 @@ def _table(bench: PageBench, then: Computed, would: CutFacts) -> Table:
                 "–" if not string.next_pass or (string.wood or 0) < WORTH_TAKING else to_take(string.next_pass),
                 number(marks[i], 1),
                 number(_slot(bench, i), 2),
-                "none fits" if file is None else figure(file),
+                "none fits" if file is None else short(file),
             ]
         )
     head = ["", "mark height", "end height", "string drop", "wood", "this pass", "spacing", "slot depth", "slot file"]
@@ -266,10 +270,10 @@ def _wood_left(bench: PageBench) -> Iterator[Table]:
             continue
         words, stands = banded(wanted, held.value)
         if measure == "bridge_waist" and floor is not None:
-            words += f", never under {floor.band.low:g}"
+            words += f", never under {short(floor.band.low)}"
         if stands not in ("", "in_band"):
             marked.append([len(rows), 1])
-        rows.append([state.name((measure, None)), f"{held.value:g}", words])
+        rows.append([state.name((measure, None)), short(held.value), words])
     if rows:
         said = "Waist and openings last, and only on instruments worth it; the tailpiece face stays flat and square."
         yield Table("What is left of the wood", ["", "is", "wanted"], rows, marked, said)

@@ -14,10 +14,10 @@ from fidicula.core.mechanics.load import (
 from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.assessment.stance import body_geometry, body_of, present_or_wanted
 from fidicula.services.assessment.state import Held
+from fidicula.services.numbers import number, short
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Handle, PageView, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
-from fidicula.services.phrasing.numbers import figure, number
 
 _FEET_APART = 0.72
 """Middle to middle of the feet, in parts of the width over them, where nobody read it."""
@@ -89,8 +89,9 @@ def stance_said(bench: PageBench, computed: Computed) -> list[str]:
         return []
     lean = stance.angles.halving_lean
     return [
-        f"The strings fall {stance.angles.front:.1f}° toward the board and {stance.angles.rear:.1f}° toward the "
-        f"tailpiece; a bridge that halves it leans its top {abs(lean):.1f}° {'back' if lean >= 0 else 'forward'}, "
+        f"The strings fall {number(stance.angles.front)}° toward the board and "
+        f"{number(stance.angles.rear)}° toward the "
+        f"tailpiece; a bridge that halves it leans its top {number(abs(lean))}° {'back' if lean >= 0 else 'forward'}, "
         "the tailpiece face square to the top it stands by the other school."
     ]
 
@@ -127,7 +128,7 @@ def _foot_spread(bench: PageBench) -> float | None:
     if width is None:
         bench.read("foot_spread")
         return None
-    bench.assume(f"feet {width.value * _FEET_APART:.1f} apart, {_FEET_APART:g} of the width over them")
+    bench.assume(f"feet {number(width.value * _FEET_APART)} apart, {short(_FEET_APART)} of the width over them")
     return width.value * _FEET_APART
 
 
@@ -148,9 +149,9 @@ def _stance(bench: PageBench, computed: Computed, length: float, *, as_read: boo
     )
     angles = angles_of(geometry=geometry, string_length=length)
     why = (
-        f"Front: the board rises {figure(body.arch.value)} + {figure(projection)} − {figure(body.board_at_edge.value)} "
-        f"over a stop of {figure(body.stop.value)}, the string over it; behind: {figure(body.arch.value)} + "
-        f"{number(geometry.crown_height)} − {figure(saddle)} over {figure(body.bridge_to_saddle.value)}."
+        f"Front: the board rises {short(body.arch.value)} + {short(projection)} − {short(body.board_at_edge.value)} "
+        f"over a stop of {short(body.stop.value)}, the string over it; behind: {short(body.arch.value)} + "
+        f"{number(geometry.crown_height)} − {short(saddle)} over {short(body.bridge_to_saddle.value)}."
     )
     return _Stance(angles, why)
 
@@ -171,7 +172,7 @@ def _halved(bench: PageBench, *, as_read: bool) -> _Stance | None:
         return None
     angle = read.value
     if read.assumed:
-        bench.assume(f"{angle:g}° over the bridge")
+        bench.assume(f"{short(angle)}° over the bridge")
     bench.assume("the same angle on both sides of the bridge; read the heights over the ribs to have both")
     if not as_read:
         angle = bench.slide(
@@ -185,16 +186,17 @@ def _halved(bench: PageBench, *, as_read: bool) -> _Stance | None:
             rests_on="a figure" if read.assumed else "as read",
         )
     halved = BridgeAngles.halved(angle)
-    return _Stance(halved, f"{angle:g}° over the bridge, halved: {halved.front:g}° on each side.")
+    return _Stance(halved, f"{short(angle)}° over the bridge, halved: {short(halved.front)}° on each side.")
 
 
 def _said(load: Load, stance: _Stance) -> list[str]:
     total = sum(load.tensions)
     lean = stance.angles.halving_lean
     said = [
-        f"All strings pull with {total:.0f} N, {total / KGF:.1f} kg: this is often called the weight on the top.",
-        f"What presses on the top is less: {load.down:.0f} N, {load.down / KGF:.1f} kg, "
-        f"{load.treble / load.down * 100:.0f} % of it on the treble foot, over the post.",
+        f"All strings pull with {number(total, 0)} N, {number(total / KGF)} kg: this is often called the "
+        f"weight on the top.",
+        f"What presses on the top is less: {number(load.down, 0)} N, {number(load.down / KGF)} kg, "
+        f"{number(load.treble / load.down * 100, 0)} % of it on the treble foot, over the post.",
     ]
     if load.bass < 0 or load.treble < 0:
         said.append(
@@ -202,20 +204,22 @@ def _said(load: Load, stance: _Stance) -> list[str]:
         )
     if abs(lean) >= 0.05:
         side = "the tailpiece" if lean > 0 else "the board"
-        said.append(f"A bridge that halves the angle leans its top {abs(lean):.1f}° toward {side}.")
+        said.append(f"A bridge that halves the angle leans its top {number(abs(lean))}° toward {side}.")
     return said
 
 
 def _consequences(now: Load, then: Load, stance: _Stance, strings: list[Sounding]) -> list[Consequence]:
     parts = [one.why for one in strings]
     pulls = [sum(now.tensions), sum(then.tensions)]
-    angles = f"sin {then.angles.front:.2f}° + sin {then.angles.rear:.2f}° of each string's pull. {stance.why}"
+    angles = (
+        f"sin {number(then.angles.front, 2)}° + sin {number(then.angles.rear, 2)}° of each string's pull. {stance.why}"
+    )
     feet = "By moments about the feet: each string presses on both, the nearer more."
     return [
         told("tension", "all strings pull", pulls[0], pulls[1], parts, unit="N", places=0),
-        told("tension_kgf", "the same", pulls[0] / KGF, pulls[1] / KGF, ["÷ 9.80665"], unit="kg", places=1),
+        told("tension_kgf", "the same", pulls[0] / KGF, pulls[1] / KGF, [f"÷ {short(KGF, 3)}"], unit="kg", places=1),
         told("down", "presses on the top", now.down, then.down, [angles], unit="N", places=0),
-        told("down_kgf", "the same", now.down / KGF, then.down / KGF, ["÷ 9.80665"], unit="kg", places=1),
+        told("down_kgf", "the same", now.down / KGF, then.down / KGF, [f"÷ {short(KGF, 3)}"], unit="kg", places=1),
         told("bass_foot", "on the bass foot", now.bass, then.bass, [feet], unit="N", places=0),
         told("treble_foot", "on the treble foot", now.treble, then.treble, [feet], unit="N", places=0),
         told(
@@ -239,7 +243,7 @@ def _consequences(now: Load, then: Load, stance: _Stance, strings: list[Sounding
 
 def _table(strings: list[Sounding], load: Load) -> Table:
     rows = [
-        [one.name, f"{tension:.1f}", f"{tension / KGF:.2f}", f"{force:.1f}"]
+        [one.name, number(tension), number(tension / KGF, 2), number(force)]
         for one, tension, force in zip(strings, load.tensions, load.forces, strict=True)
     ]
     return Table("String by string", ["", "pulls, N", "kg", "presses, N"], rows, [])

@@ -17,6 +17,7 @@ from fidicula.core.geometry.neck import (
     wedge_lifts,
 )
 from fidicula.services.assessment.projection import accepted_of
+from fidicula.services.numbers import number, short, signed, signed_short
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Impossible, PageView
 from fidicula.services.pages.notes import note_at
@@ -97,7 +98,8 @@ def _judged(bench: PageBench, neck: _Neck) -> tuple[ProjectionJudgement | None, 
     if outside:
         impossible = Impossible(
             "projection",
-            f"{aim:g} is outside of the band from {neck.band.low:g} to {neck.band.high:g}: what is worked out goes to "
+            f"{short(aim)} is outside of the band from {short(neck.band.low)} to "
+            f"{short(neck.band.high)}: what is worked out goes to "
             "its nearest edge; to want another, change the figure or accept it with a reason.",
             nearest,
         )
@@ -135,8 +137,9 @@ def _contradicting(bench: PageBench, neck: _Neck) -> Impossible | None:
     thickest = next(handle.high for handle in bench.handles if handle.name == "wedge")
     return Impossible(
         "wedge",
-        f"A wedge of {at['wedge']:.2f} brings {brings:.1f}, and {at['projection']:g} is wanted: the two contradict "
-        f"each other. For that it would be {needed:.2f} thick.",
+        f"A wedge of {number(at['wedge'], 2)} brings {number(brings)}, and {short(at['projection'])} is "
+        f"wanted: the two contradict "
+        f"each other. For that it would be {number(needed, 2)} thick.",
         round(min(max(needed, 0.0), thickest), 2),
     )
 
@@ -146,36 +149,38 @@ def _sentence(words: str) -> str:
 
 
 def _said(neck: _Neck, judged: ProjectionJudgement) -> str:
-    band = f"{neck.band.low:g} to {neck.band.high:g}"
+    band = f"{short(neck.band.low)} to {short(neck.band.high)}"
     if judged.state == "in_band":
-        return f"The projection of {neck.projection:g} stands in its band of {band}: nothing is to be done about it."
+        return (
+            f"The projection of {short(neck.projection)} stands in its band of {band}: nothing is to be done about it."
+        )
     side = "under" if judged.state == "low" else "over"
     return (
-        f"The projection of {neck.projection:g} stands {side} its band of {band}: "
-        f"{abs(judged.change_at_bridge):.1f} mm {'short of' if judged.state == 'low' else 'beyond'} the aim."
+        f"The projection of {short(neck.projection)} stands {side} its band of {band}: "
+        f"{number(abs(judged.change_at_bridge))} mm {'short of' if judged.state == 'low' else 'beyond'} the aim."
     )
 
 
 def _takes(bench: PageBench, neck: _Neck, judged: ProjectionJudgement) -> dict[str, list[str]]:
     thickest = bench.figure("max_wedge_at_heel")
-    limit = "" if thickest is None else f"; at most {thickest.band.aim:g} may go there"
+    limit = "" if thickest is None else f"; at most {short(thickest.band.aim)} may go there"
     wedge = [
-        f"{judged.change_at_heel:.2f} thick over the body's edge, nothing at the nut{limit}",
-        f"{judged.change_at_board_end:.2f} under the board's end",
-        f"the board turns by {judged.wedge_angle:.2f}°",
+        f"{number(judged.change_at_heel, 2)} thick over the body's edge, nothing at the nut{limit}",
+        f"{number(judged.change_at_board_end, 2)} under the board's end",
+        f"the board turns by {number(judged.wedge_angle, 2)}°",
         "glue rests 12 to 24 hours; then everything over the board is read again",
     ]
     if judged.change_at_heel < 0:
         wedge = ["a wedge brings a board up, never down"]
     reset = [
-        f"the neck turns by {judged.reset_angle:.2f}° at the body's edge",
-        f"{judged.change_at_bridge:+.1f} at the bridge".replace("-", "−"),
+        f"the neck turns by {number(judged.reset_angle, 2)}° at the body's edge",
+        f"{signed(judged.change_at_bridge)} at the bridge",
         "dear: the owner agrees first, and the bridge is made anew",
     ]
     return {
         "wait": ["nothing yet: days in the shop's air, and read again"],
         "wedge": wedge,
-        "accept": [f"the bridge is made to {neck.projection:g}"],
+        "accept": [f"the bridge is made to {short(neck.projection)}"],
         "reset": reset,
     }
 
@@ -198,7 +203,10 @@ def _lifted(bench: PageBench, neck: _Neck) -> Iterator[Consequence]:
         "projection",
         neck.projection,
         neck.projection + lifts,
-        [f"{heel:g} × {neck.string_length:g} ÷ {neck.neck_length:g} = {lifts:.2f} at the bridge: hinged at the nut."],
+        [
+            f"{short(heel)} × {short(neck.string_length)} ÷ {short(neck.neck_length)} = "
+            f"{number(lifts, 2)} at the bridge: hinged at the nut."
+        ],
         wanted=bench.state.wanted(("projection", None)),
     )
     yield told(
@@ -206,7 +214,7 @@ def _lifted(bench: PageBench, neck: _Neck) -> Iterator[Consequence]:
         "the board's end comes up",
         0.0,
         at_end,
-        [f"{lifts:.2f} × {neck.board_length:g} ÷ {neck.string_length:g} = {at_end:.2f}."],
+        [f"{number(lifts, 2)} × {short(neck.board_length)} ÷ {short(neck.string_length)} = {number(at_end, 2)}."],
         places=2,
     )
     for position in (0, bench.state.count - 1):
@@ -218,7 +226,7 @@ def _lifted(bench: PageBench, neck: _Neck) -> Iterator[Consequence]:
                 f"{name} at the board's end",
                 height.value,
                 height.value - at_end,
-                [f"{height.value:g} − {at_end:.2f}: the board comes up under a string that stays."],
+                [f"{short(height.value)} − {number(at_end, 2)}: the board comes up under a string that stays."],
                 places=2,
                 wanted=bench.state.wanted_as_read(("end_height", position)),
             )
@@ -271,8 +279,9 @@ def _said_of_stop(bench: PageBench, stop: _Stop) -> Iterator[str]:
         yield "Read the stop to be told where the bridge should stand."
     else:
         yield (
-            f"Neck to stop stands at {judged.neck_to_stop:.3f}, wanted {stop.ratio[0]:.3f}: "
-            f"the bridge would stand at {judged.ideal_stop:.1f} from the edge, {abs(judged.bridge_shift):.1f} mm "
+            f"Neck to stop stands at {number(judged.neck_to_stop, 3)}, wanted {number(stop.ratio[0], 3)}: "
+            f"the bridge would stand at {number(judged.ideal_stop)} from the edge, "
+            f"{number(abs(judged.bridge_shift))} mm "
             f"{'toward the tailpiece' if judged.bridge_shift >= 0 else 'toward the board'} of where it is."
         )
     low = state.instrument.string_names[0]
@@ -280,10 +289,10 @@ def _said_of_stop(bench: PageBench, stop: _Stop) -> Iterator[str]:
     before = state.last_time.get(("string_length", None))
     if before is not None and abs(stop.length - before.value) >= 0.5:
         gone = "the tailpiece" if stop.length > before.value else "the board"
-        yield f"Since last time the bridge has walked {abs(stop.length - before.value):.1f} mm toward {gone}."
+        yield f"Since last time the bridge has walked {number(abs(stop.length - before.value))} mm toward {gone}."
     elif judged.deviation is not None and abs(judged.deviation) >= 0.5:
         side = "over" if judged.deviation > 0 else "under"
-        yield f"The string length is {abs(judged.deviation):.1f} mm {side} the nominal {stop.nominal:g}."
+        yield f"The string length is {number(abs(judged.deviation))} mm {side} the nominal {short(stop.nominal)}."
 
 
 def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
@@ -309,7 +318,7 @@ def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
         stop.length,
         stop.length + shift,
         [
-            f"{stop.length:g} {shift:+g}".replace("-", "−"),
+            f"{short(stop.length)} {signed_short(shift)}",
             "Strings, post and heights follow the bridge.",
         ],
         wanted=bench.state.wanted(("string_length", None)),
@@ -320,7 +329,7 @@ def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
             "stop",
             stop.stop,
             stop.stop + shift,
-            [f"From the edge to the bridge's middle: {stop.stop:g} {shift:+g}.".replace("-", "−")],
+            [f"From the edge to the bridge's middle: {short(stop.stop)} {signed_short(shift)}."],
             wanted=bench.figure("stop_length"),
         )
         yield told(
@@ -328,7 +337,7 @@ def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
             "neck to stop",
             stop.judged.neck_to_stop,
             then.neck_to_stop,
-            [f"{stop.neck:g} ÷ {stop.stop + shift:g}; wanted {stop.ratio[0]:.3f}."],
+            [f"{short(stop.neck)} ÷ {short(stop.stop + shift)}; wanted {number(stop.ratio[0], 3)}."],
             unit="",
             places=3,
             assumed=stop.neck_assumed,
@@ -339,5 +348,5 @@ def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
             "the octave's place moves",
             stop.judged.deviation / 2,
             then.deviation / 2,
-            [f"Half of what the string length is off its nominal {stop.nominal:g}: a hand finds it elsewhere."],
+            [f"Half of what the string length is off its nominal {short(stop.nominal)}: a hand finds it elsewhere."],
         )

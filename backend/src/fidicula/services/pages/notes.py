@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from fidicula.services.numbers import number
+
 _NAMES = ("C", "C♯", "D", "E♭", "E", "F", "F♯", "G", "A♭", "A", "B♭", "B")
 
 
@@ -19,4 +21,4 @@ def note_at(string: str, interval: float) -> str:
     note = note_of(string, nearest)
     if abs(off) < 0.05:
         return note
-    return f"{note} {abs(off) * 100:.0f} cents {'sharp' if off > 0 else 'flat'}"
+    return f"{note} {number(abs(off) * 100, 0)} cents {'sharp' if off > 0 else 'flat'}"

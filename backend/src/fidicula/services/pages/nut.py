@@ -8,6 +8,7 @@ from fidicula.core.errors import CoreError
 from fidicula.core.fitting.nut import Peg, end_height_given, file_range, smallest_file, turn_to_peg
 from fidicula.core.geometry.spacing import edge_gaps, string_offsets
 from fidicula.services.assessment.findings import spacing
+from fidicula.services.numbers import number, short
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.bridge import FILES, SLOT_OVER_STRING
 from fidicula.services.pages.model import Consequence, PageView, Table
@@ -86,7 +87,7 @@ def _consequences(bench: PageBench, now: list[float], aims: list[float]) -> Iter
             f"{name} at the nut",
             height,
             height - off,
-            [f"{height:.2f} − {aim:.2f} = {off:.2f} to file; a slot is never filled by a file."],
+            [f"{number(height, 2)} − {number(aim, 2)} = {number(off, 2)} to file; a slot is never filled by a file."],
             places=2,
             wanted=state.wanted_upright(("nut_height", i)),
         )
@@ -98,7 +99,10 @@ def _consequences(bench: PageBench, now: list[float], aims: list[float]) -> Iter
                 f"{name} at the board's end",
                 end.value,
                 end.value - gives,
-                [f"{off:.2f} × (1 − 1 ÷ {carry:.3f}) = {gives:.2f}: the string turns about the bridge."],
+                [
+                    f"{number(off, 2)} × (1 − 1 ÷ {number(carry, 3)}) = {number(gives, 2)}: the string "
+                    f"turns about the bridge."
+                ],
                 places=2,
                 wanted=state.wanted_as_read(("end_height", i)),
             )
@@ -120,10 +124,10 @@ def _tables(bench: PageBench) -> Iterator[Table]:
         rows.append(
             [
                 name,
-                f"{diameter:.2f}",
-                f"{ratio * diameter:.2f}",
-                f"{wanted[0]:.2f} to {wanted[1]:.2f}",
-                "none fits" if file is None else f"{file:g}",
+                number(diameter, 2),
+                number(ratio * diameter, 2),
+                f"{number(wanted[0], 2)} to {number(wanted[1], 2)}",
+                "none fits" if file is None else f"{short(file)}",
                 _turn(bench, i),
             ]
         )
@@ -145,9 +149,9 @@ def _turn(bench: PageBench, i: int) -> str:
     except CoreError as error:
         return error.sentence
     if abs(turn.plan_angle) < 0.05:
-        return f"falls {turn.fall_angle:.1f}°, straight on"
+        return f"falls {number(turn.fall_angle)}°, straight on"
     way = "treble" if turn.plan_angle > 0 else "bass"
-    return f"falls {turn.fall_angle:.1f}°, {abs(turn.plan_angle):.1f}° to the {way}"
+    return f"falls {number(turn.fall_angle)}°, {number(abs(turn.plan_angle))}° to the {way}"
 
 
 def _spacing(bench: PageBench) -> Iterator[Table]:
@@ -162,9 +166,9 @@ def _spacing(bench: PageBench) -> Iterator[Table]:
     except CoreError:
         return
     old = spacing(state, "nut")
-    rows = [["wanted, from the bass edge", *(f"{width.value / 2 + y:.2f}" for y in new)]]
+    rows = [["wanted, from the bass edge", *(number(width.value / 2 + y, 2) for y in new)]]
     if old is not None and old.by_edge:
-        rows.insert(0, ["as it is", *(f"{width.value / 2 + y:.2f}" for y in old.offsets)])
+        rows.insert(0, ["as it is", *(number(width.value / 2 + y, 2) for y in old.offsets)])
     gaps = edge_gaps(offsets=new, diameters=state.diameters)
-    said = f"Air between them: {', '.join(f'{gap:.2f}' for gap in gaps)}. The nut is {width.value:g} wide."
+    said = f"Air between them: {', '.join(f'{number(gap, 2)}' for gap in gaps)}. The nut is {short(width.value)} wide."
     yield Table("Spacing at the nut", ["", *state.instrument.string_names], rows, [], said)

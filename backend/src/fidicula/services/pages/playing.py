@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from fidicula.core.geometry.scoop import BoardGap, GapBetween, gap_along, removal_across
 from fidicula.core.mechanics.stopped import Bow, Pluck, StoppedClearance, clearances, press_efforts
 from fidicula.services.assessment.scoop import SHARES, SIDES, stations_of
+from fidicula.services.numbers import number, short
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Curve, HandleChoice, PageView, Plot, Table
 from fidicula.services.pages.notes import note_of
@@ -165,13 +166,13 @@ def _height(bench: PageBench, measure: str, i: int, shift: tuple[float, float], 
         if outer[0] is None or outer[1] is None:
             return None
         value = removal_across(bass=outer[0].value, treble=outer[1].value, share=share)
-        bench.assume(f"{state.name((measure, i))} {value:.2f}, between the outer two")
+        bench.assume(f"{state.name((measure, i))} {number(value, 2)}, between the outer two")
     elif held is None:
         return None
     else:
         value = state.upright((measure, i), held.value, state.direction(measure, i))
         if held.assumed:
-            bench.assume(f"{state.name((measure, i))} {held.value:g}")
+            bench.assume(f"{state.name((measure, i))} {short(held.value)}")
     return max(0.0, value + removal_across(bass=shift[0], treble=shift[1], share=share))
 
 
@@ -184,7 +185,7 @@ def _gap(bench: PageBench, board: float, share: float, relief: tuple[float | Non
             figure = bench.figure(f"relief_{SIDES[i]}")
             deepest = tried if tried is not None else (0.0 if figure is None else figure.band.aim)
             if tried is None:
-                bench.assume(f"scoop of {deepest:g} on the {SIDES[i]} side")
+                bench.assume(f"scoop of {short(deepest)} on the {SIDES[i]} side")
             sides.append(gap_along(fingerboard_length=board, relief=deepest))
         else:
             sides.append(gap_along(fingerboard_length=board, stations=read))
@@ -208,8 +209,8 @@ def _least(stops: list[StoppedClearance]) -> StoppedClearance:
 def _least_words(over: _Over, stops: list[StoppedClearance]) -> str:
     least = _least(stops)
     return (
-        f"At {note_of(over.name, least.semitone)}, stopped {least.stop:.0f} from the nut: it swings "
-        f"{least.amplitude:.2f} and has {least.margin:.2f} left at {least.at:.0f}."
+        f"At {note_of(over.name, least.semitone)}, stopped {number(least.stop, 0)} from the nut: it swings "
+        f"{number(least.amplitude, 2)} and has {number(least.margin, 2)} left at {number(least.at, 0)}."
     )
 
 
@@ -227,7 +228,7 @@ def _map(over: list[_Over], stops: list[list[StoppedClearance]]) -> Table:
     """A row for each string, a column for each note as far as the columns go; below nought it rattles."""
     shown = [own[:_COLUMNS] for own in stops]
     rows = [
-        [one.name, *(f"{note_of(one.name, stop.semitone)} {stop.margin:.1f}".replace("-", "−") for stop in own)]
+        [one.name, *(f"{note_of(one.name, stop.semitone)} {number(stop.margin)}" for stop in own)]
         for one, own in zip(over, shown, strict=True)
     ]
     marked = [[i, k + 1] for i, own in enumerate(shown) for k, stop in enumerate(own) if stop.margin < 0]
@@ -259,12 +260,14 @@ def _efforts(now: list[_Over], then: list[_Over], length: float, board: float) -
                         f"{one.name} pressed in {where}",
                         was.get(semitone),
                         forces[semitone],
-                        [f"At {note}: {one.tension or 0:.0f} N × gap × (1 ÷ x + 1 ÷ (S − x))."],
+                        [f"At {note}: {number(one.tension or 0, 0)} N × gap × (1 ÷ x + 1 ÷ (S − x))."],
                         unit="N",
                         places=1,
                     )
                 )
-    says = "; ".join(f"{curve.label} {curve.points[0][1]:.1f} to {curve.points[-1][1]:.1f} N" for curve in curves)
+    says = "; ".join(
+        f"{curve.label} {number(curve.points[0][1])} to {number(curve.points[-1][1])} N" for curve in curves
+    )
     plot = Plot(
         "press", "What the finger presses", "semitones over the open string", "N", False, curves, [], f"Press: {says}."
     )

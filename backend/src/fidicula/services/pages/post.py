@@ -19,6 +19,7 @@ from fidicula.core.fitting.post import (
 )
 from fidicula.core.sound.places import EndPlace, way
 from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.numbers import number, short, signed
 from fidicula.services.pages.bar import FIT_TOLERANCE, FIT_WORDS
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.load import bridge_lean
@@ -61,8 +62,8 @@ def post_page(bench: PageBench) -> PageView:
             consequences = list(_consequences(bench, trail, starts, then))
         else:
             finding.append(
-                f"The school ({names}) puts its top {_read(trail, goal[0]).setback:.1f} behind the foot and "
-                f"{_read(trail, goal[0]).inset:.1f} inside its edge."
+                f"The school ({names}) puts its top {number(_read(trail, goal[0]).setback)} behind the foot and "
+                f"{number(_read(trail, goal[0]).inset)} inside its edge."
             )
         tables.append(_by_school(bench, trail, chosen))
     return bench.view(
@@ -142,8 +143,8 @@ def _end_words(trail: Trail, end: EndPlace) -> str:
     if end.at is None:
         return "nobody knows where it stands; gauge it"
     read = _read(trail, end.at)
-    manner = "" if end.known == "gauged" else f", estimated to ± {end.known_to:.1f}"
-    return f"{read.setback:.1f} behind the foot, {read.inset:.1f} inside its edge{manner}"
+    manner = "" if end.known == "gauged" else f", estimated to ± {number(end.known_to)}"
+    return f"{number(read.setback)} behind the foot, {number(read.inset)} inside its edge{manner}"
 
 
 def _read(trail: Trail, at: Point) -> Gauged:
@@ -154,9 +155,9 @@ def _read(trail: Trail, at: Point) -> Gauged:
 def _lean_words(along: float, across: float) -> str:
     parts = []
     if abs(along) >= 0.1:
-        parts.append(f"{abs(along):.1f}° toward the {'tailpiece' if along > 0 else 'bridge'}")
+        parts.append(f"{number(abs(along))}° toward the {'tailpiece' if along > 0 else 'bridge'}")
     if abs(across) >= 0.1:
-        parts.append(f"{abs(across):.1f}° toward the {'treble' if across > 0 else 'bass'} side")
+        parts.append(f"{number(abs(across))}° toward the {'treble' if across > 0 else 'bass'} side")
     return f"Its top leans {' and '.join(parts)}." if parts else "It stands upright."
 
 
@@ -192,14 +193,14 @@ def _consequences(
             f"{name} behind the foot",
             before.setback,
             after.setback,
-            [f"to its near side; its middle stands {then[i][0]:.2f} behind"],
+            [f"to its near side; its middle stands {number(then[i][0], 2)} behind"],
         )
         yield told(
             f"{name}_inset",
             f"{name} inside the foot's edge",
             before.inset,
             after.inset,
-            [f"{trail.foot_width:g} ÷ 2 − {then[i][1]:.2f} − {trail.post_diameter:g} ÷ 2"],
+            [f"{short(trail.foot_width)} ÷ 2 − {number(then[i][1], 2)} − {short(trail.post_diameter)} ÷ 2"],
         )
     yield from _fit(bench, now, then)
 
@@ -218,10 +219,11 @@ def _fit(bench: PageBench, now: tuple[Point, Point], then: tuple[Point, Point]) 
         )
         changes.append(change)
         why = (
-            f"−(tan {slopes[0].value:g}° × {over[0]:+.2f} + tan {slopes[1].value:g}° × {over[1]:+.2f}): "
+            f"−(tan {short(slopes[0].value)}° × {signed(over[0], 2)} + tan {short(slopes[1].value)}° × "
+            f"{signed(over[1], 2)}): "
             "the plates close outward at each end"
         )
-        yield told("room", "room by the plates", 0.0, change, [why.replace("-", "−")], places=2)
+        yield told("room", "room by the plates", 0.0, change, [why], places=2)
     length = None if bench.post is None else bench.post.length
     if length is not None:
         apart = math.dist(*now), math.dist(*then)
@@ -230,7 +232,7 @@ def _fit(bench: PageBench, now: tuple[Point, Point], then: tuple[Point, Point]) 
         except CoreError:
             change = 0.0
         changes.append(change)
-        why = f"its ends {apart[0]:.2f} apart now, {apart[1]:.2f} then, over a length of {length:g}"
+        why = f"its ends {number(apart[0], 2)} apart now, {number(apart[1], 2)} then, over a length of {short(length)}"
         yield told("lean_room", "room by its lean", 0.0, change, [why], places=2)
     if len(changes) == 2:
         fit = fit_after(change=sum(changes), tolerance=FIT_TOLERANCE)
@@ -258,7 +260,7 @@ def _by_school(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Table:
             if chosen[question] == row.school:
                 marked.append([len(rows), 0])
             read = _read(trail, at)
-            rows.append([row.label, f"{read.setback:.1f}", f"{read.inset:.1f}", led])
+            rows.append([row.label, number(read.setback), number(read.inset), led])
     return Table(
         "Where each school puts its top",
         ["school", "behind", "inside", "from where it stands"],

@@ -13,6 +13,7 @@ from fidicula.db.records import StringSet
 from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.assessment.thresholds import WORTH_TAKING
+from fidicula.services.numbers import number, signed
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.load import Load, loaded_by
 from fidicula.services.pages.model import Consequence, HandleChoice, PageView, Table
@@ -63,8 +64,8 @@ def _crown_serves(then: BenchState, tried: StringSet) -> Iterator[str]:
         yield "Whether the present crown can serve is told once every string's heights are read."
         return
     names = then.instrument.string_names
-    low = [f"{name} {-wood:.1f}" for name, wood in zip(names, known, strict=True) if wood <= -WORTH_TAKING]
-    high = [f"{name} {wood:.1f}" for name, wood in zip(names, known, strict=True) if wood >= WORTH_TAKING]
+    low = [f"{name} {number(-wood)}" for name, wood in zip(names, known, strict=True) if wood <= -WORTH_TAKING]
+    high = [f"{name} {number(wood)}" for name, wood in zip(names, known, strict=True) if wood >= WORTH_TAKING]
     outside = [
         f"{names[i]} would stand {_side(then, i)} its band at the board's end"
         for i in (0, len(names) - 1)
@@ -122,7 +123,7 @@ def _pulls(bench: PageBench, tried: StringSet) -> Iterator[Consequence]:
         "presses on the top",
         None if before is None else before.down,
         load.down,
-        [f"{load.down / KGF:.1f} kg, by the strings' angles over the bridge: see the page load"],
+        [f"{number(load.down / KGF)} kg, by the strings' angles over the bridge: see the page load"],
         unit="N",
         places=0,
     )
@@ -157,8 +158,8 @@ def _by_string(bench: PageBench, on: StringSet, tried: StringSet) -> Iterator[Ta
         slot = "" if abs(wider) <= _WIDER else "wider slots" if wider > 0 else "lies loose in its slots"
         if slot:
             marked.append([i, 4])
-        pulls = [f"{one.tension:.1f}" if one.tension is not None else "no figure" for one in (now[i], then[i])]
-        rows.append([string.name, f"{string.diameter:.2f}", *pulls, slot])
+        pulls = [number(one.tension) if one.tension is not None else "no figure" for one in (now[i], then[i])]
+        rows.append([string.name, number(string.diameter, 2), *pulls, slot])
     yield Table("String by string", ["", "diameter", "pulls now, N", "would pull", "slots"], rows, marked)
 
 
@@ -191,11 +192,11 @@ def _gauge(bench: PageBench, on: StringSet) -> Iterator[Table]:
 
 def _gauge_table(name: str, wanted: float, tension: float, known: Sequence[tuple[StringSet, float]]) -> Table:
     best = nearest_gauge(wanted=wanted, tensions=[t for _, t in known])
-    rows = [[one.name, f"{t:.1f}", f"{t - wanted:+.1f}".replace("-", "−")] for one, t in known]
+    rows = [[one.name, number(t), signed(t - wanted)] for one, t in known]
     change = (wanted / tension - 1) * 100
-    way = "as it is" if abs(change) < 0.05 else f"{abs(change):.1f} % {'heavier' if change > 0 else 'lighter'}"
+    way = "as it is" if abs(change) < 0.05 else f"{number(abs(change))} % {'heavier' if change > 0 else 'lighter'}"
     return Table(
-        f"Gauge of the {name}: {wanted:.1f} N wanted, {way}",
+        f"Gauge of the {name}: {number(wanted)} N wanted, {way}",
         ["on the shelf", "pulls, N", "off"],
         rows,
         [] if best is None else [[best, 0]],

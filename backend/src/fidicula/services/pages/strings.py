@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 from fidicula.core.mechanics.load import tension_at, tension_of_density
 from fidicula.db.records import SetString, StringSet
+from fidicula.services.numbers import number, short
 from fidicula.services.pages.bench import PageBench
 from fidicula.services.pages.model import HandleChoice
-from fidicula.services.phrasing.numbers import figure, number
 from fidicula.tables.figures import string_pitches
 
 CONCERT_A = 440.0
@@ -56,7 +56,7 @@ def _sounding(string: SetString, pitch: float | None, share: float, string_lengt
     if string.linear_density is not None and sounds is not None:
         tension = tension_of_density(linear_density=string.linear_density, string_length=string_length, pitch=sounds)
         why = (
-            f"{string.name}: {figure(string.linear_density)} g/m × (2 × {figure(string_length)} mm × "
+            f"{string.name}: {short(string.linear_density)} g/m × (2 × {short(string_length)} mm × "
             f"{number(sounds)} Hz)² = {number(tension)} N"
         )
         return Sounding(string.name, sounds, tension, why)
@@ -69,8 +69,8 @@ def _sounding(string: SetString, pitch: float | None, share: float, string_lengt
             reference_pitch=None if sounds is None else 1.0,
         )
         why = (
-            f"{string.name}: {figure(string.tension)} N as the set states for {figure(quoted_at)} mm at 440 Hz, "
-            f"× ({figure(string_length)} ÷ {figure(quoted_at)})² × {number(share, 3)}² = {number(tension)} N"
+            f"{string.name}: {short(string.tension)} N as the set states for {short(quoted_at)} mm at 440 Hz, "
+            f"× ({short(string_length)} ÷ {short(quoted_at)})² × {number(share, 3)}² = {number(tension)} N"
         )
         return Sounding(string.name, sounds, tension, why)
     return Sounding(string.name, sounds, None, f"{string.name}: the set has no figures")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fidicula.core.fitting.tailpiece import AfterlengthPlan, afterlength_ratio, plan_afterlength
+from fidicula.services.numbers import number, short, signed_short
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, PageView, Way
 
@@ -55,21 +56,21 @@ def tail_page(bench: PageBench) -> PageView:
                 "afterlength",
                 after.value,
                 after.value + moved,
-                [f"{after.value:g} {moved:+g}".replace("-", "−")],
+                [f"{short(after.value)} {signed_short(moved)}"],
             ),
             told(
                 "saddle_gap",
                 "free at the saddle",
                 gap.value,
                 gap.value - moved,
-                [f"{gap.value:g} {-moved:+g}; at least {least:g} stays free.".replace("-", "−")],
+                [f"{short(gap.value)} {signed_short(-moved)}; at least {short(least)} stays free."],
             ),
             told(
                 "share",
                 "string length over afterlength",
                 afterlength_ratio(string_length=length.value, afterlength=after.value),
                 afterlength_ratio(string_length=length.value, afterlength=after.value + moved),
-                [f"{length.value:g} ÷ {after.value + moved:g}."],
+                [f"{short(length.value)} ÷ {short(after.value + moved)}."],
                 unit="",
                 places=2,
                 assumed=length.assumed,
@@ -78,7 +79,7 @@ def tail_page(bench: PageBench) -> PageView:
         takes = {
             "sixth": _takes(sixth),
             "to_saddle": _takes(whole),
-            "leave": [f"it stays at {after.value:g}"],
+            "leave": [f"it stays at {short(after.value)}"],
         }
         ways = bench.ways_of("afterlength", takes) or [
             Way("", "A sixth of the string length", "One school.", _takes(sixth)),
@@ -98,21 +99,22 @@ def tail_page(bench: PageBench) -> PageView:
 
 def _said(after: float, sixth: AfterlengthPlan, gap: float, least: float) -> str:
     if gap < least - 1e-9:
-        return f"The tailpiece stands {gap:g} from the saddle: too near, {least:g} has to stay free. A shorter tailgut."
+        return f"The tailpiece stands {short(gap)} from the saddle: too near, {short(least)} has to stay "
+        "free. A shorter tailgut."
     off = sixth.shift_to_saddle
     if abs(off) < 0.5:
-        return f"The afterlength of {after:g} is a sixth of the string length, near enough."
+        return f"The afterlength of {short(after)} is a sixth of the string length, near enough."
     way = "toward the saddle" if off > 0 else "toward the bridge"
     side = "short of" if off > 0 else "over"
-    said = f"The afterlength of {after:g} is {abs(off):.1f} {side} a sixth, {sixth.target:.1f}: "
+    said = f"The afterlength of {short(after)} is {number(abs(off))} {side} a sixth, {number(sixth.target)}: "
     if sixth.reachable:
-        return said + f"the tailpiece {abs(off):.1f} {way}."
-    return said + f"only {sixth.best:.1f} can be reached before the saddle."
+        return said + f"the tailpiece {number(abs(off))} {way}."
+    return said + f"only {number(sixth.best)} can be reached before the saddle."
 
 
 def _takes(plan: AfterlengthPlan) -> list[str]:
     way = "toward the saddle" if plan.shift_to_saddle >= 0 else "toward the bridge"
-    words = [f"an afterlength of {plan.target:.1f}, the tailpiece {abs(plan.shift_to_saddle):.1f} {way}"]
+    words = [f"an afterlength of {number(plan.target)}, the tailpiece {number(abs(plan.shift_to_saddle))} {way}"]
     if not plan.reachable:
-        words.append(f"not to be had: {plan.best:.1f} is the most before the saddle")
+        words.append(f"not to be had: {number(plan.best)} is the most before the saddle")
     return [*words, "the tailgut stretches: look again after a night"]

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, wheel_turns
 from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.numbers import number, short, signed, signed_short
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Impossible, PageView
 
@@ -69,7 +70,7 @@ def _changes(bench: PageBench) -> tuple[float, float]:
                 low=-_MOST,
                 high=_MOST,
                 step=0.1,
-                rests_on="" if wanted is None else f"to {wanted.band.aim:g}; {wanted.source}",
+                rests_on="" if wanted is None else f"to {short(wanted.band.aim)}; {wanted.source}",
             )
         )
     return found[0], found[1]
@@ -93,7 +94,10 @@ def _told(
                 f"{name} at the board's end",
                 held.value,
                 held.value + change,
-                [f"{change:+g} there is {change:+g} × {carry:.3f} = {there:+.2f} at the bridge.".replace("-", "−")],
+                [
+                    f"{signed_short(change)} there is {signed_short(change)} × {number(carry, 3)} = "
+                    f"{signed(there, 2)} at the bridge."
+                ],
                 places=2,
                 wanted=state.wanted_as_read(("end_height", position)),
             )
@@ -106,7 +110,7 @@ def _told(
             f"{side} wheel",
             0.0,
             wheel_turns(leg=leg, thread_pitch=thread),
-            [f"{leg:+.2f} ÷ {thread:g} a turn; + raises.".replace("-", "−")],
+            [f"{signed(leg, 2)} ÷ {short(thread)} a turn; + raises."],
             unit="turns",
             places=2,
         )

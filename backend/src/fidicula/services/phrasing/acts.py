@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from fidicula.core.fitting.post import Point
 from fidicula.core.sound.places import Direction, steps_of
 from fidicula.db.work_details import BridgeTrial, BridgeWood, End, Plain, PostMoved, StringsFitted, WorkDetail
-from fidicula.services.phrasing.numbers import figure, number
+from fidicula.services.numbers import number, short
 from fidicula.tables.sound import act_choices
 from fidicula.tables.work import works
 
@@ -45,11 +45,11 @@ def ways_words(vectors: Mapping[End, Sequence[float]]) -> str:
 def amount_words(moved: PostMoved) -> str:
     """Taps or millimetres."""
     if moved.mm is not None:
-        return f"{figure(moved.mm)} mm"
+        return f"{short(moved.mm)} mm"
     taps = moved.taps or 0.0
     if taps == 0.5:
         return "half a tap"
-    return f"{figure(taps)} {'tap' if taps == 1 else 'taps'}"
+    return f"{short(taps)} {'tap' if taps == 1 else 'taps'}"
 
 
 def act_words(work: str, detail: WorkDetail) -> str:
@@ -76,8 +76,8 @@ def _wood_words(detail: BridgeWood) -> str:
     left = ""
     if detail.left is not None:
         is_opening = detail.place in act_choices()["opening"]
-        left = f", now {figure(detail.left)} wide" if is_opening else f", {figure(detail.left)} left"
-    return f"{figure(detail.off)} mm of wood taken {place}{left}"
+        left = f", now {short(detail.left)} wide" if is_opening else f", {short(detail.left)} left"
+    return f"{short(detail.off)} mm of wood taken {place}{left}"
 
 
 def _moved_words(moved: PostMoved) -> str:

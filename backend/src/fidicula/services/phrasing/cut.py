@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.model import Assumption
+from fidicula.services.numbers import number, short
 from fidicula.services.phrasing.names import key_name
-from fidicula.services.phrasing.numbers import figure, number
 
 _READING = {"stale": "the reading is stale", "doubted": "the reading is doubted", "current": "the device is simulated"}
 
@@ -22,7 +22,7 @@ def assumptions_words(assumed: tuple[Assumption, ...], a: Assessment) -> list[st
     for one in assumed:
         measure, position = one.key
         if position is None:
-            said.append(f"{key_name(instrument, one.key)} {figure(one.value)}{_why(one)}")
+            said.append(f"{key_name(instrument, one.key)} {short(one.value)}{_why(one)}")
         else:
             by_measure.setdefault(measure, []).append(f"{names[position]} {number(one.value, 2)}{_why(one)}")
     labels = {"nut_height": "at the nut", "slot_depth": "slot depth"}

@@ -6,7 +6,7 @@ from datetime import date
 
 from fidicula.db.records import Instrument, Visit
 from fidicula.services.assessment.deadline import no_risk_from
-from fidicula.services.phrasing.numbers import day
+from fidicula.services.numbers import day
 
 
 def heed(instrument: Instrument, visit: Visit, *, today: date) -> list[str]:

@@ -6,8 +6,8 @@ import math
 
 from fidicula.services.assessment.findings import WHERE, off_middle, spacing, tilt, width_at_bridge
 from fidicula.services.assessment.state import BenchState
+from fidicula.services.numbers import number
 from fidicula.services.phrasing.model import FoundView
-from fidicula.services.phrasing.numbers import number
 
 AS_GOOD_AS_NONE = 0.05
 """Less than this is said to be none. [mm]"""

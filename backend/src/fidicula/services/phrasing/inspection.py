@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fidicula.services.assessment.inspection import is_mended, standing_seen
 from fidicula.services.assessment.state import BenchState
-from fidicula.services.phrasing.numbers import lower_first
+from fidicula.services.numbers import lower_first
 from fidicula.tables.signs import Finding, findings, items
 from fidicula.tables.work import works
 

@@ -8,18 +8,19 @@ from fidicula.core.fitting.tailpiece import nearest_eighth
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.thresholds import WORTH_TAKING, outer_in_band
 from fidicula.services.instruction.model import AmountName, Instruction
-from fidicula.services.phrasing.model import Phrase
-from fidicula.services.phrasing.names import key_name, key_names, sign_name
-from fidicula.services.phrasing.numbers import (
+from fidicula.services.numbers import (
+    answered,
     day_and_clock,
-    figure,
     listed,
     lower_first,
     number,
     rounded_down,
     sentence,
+    short,
     to_take,
 )
+from fidicula.services.phrasing.model import Phrase
+from fidicula.services.phrasing.names import key_name, key_names, sign_name
 from fidicula.services.phrasing.slips import slip_phrase
 from fidicula.tables.course import instructions, steps, waits
 from fidicula.tables.schools import school
@@ -78,15 +79,14 @@ def _reasons(a: Assessment, found: Instruction) -> list[str]:
     if option is None:
         return []
     if found.is_decided and asked.decision is not None:
-        return [f"{asked.deciding.title}: decided by {asked.decision.decided_by}."]
+        return [answered(asked.deciding.title, f"decided by {asked.decision.decided_by}.")]
     return [sentence(listed([sign_name(sign) for sign in asked.because]))]
 
 
 def _overruled(a: Assessment) -> list[str]:
     """What was decided past a gate, or against what the signs speak for, with its reason."""
     return [
-        f"{asked.deciding.title}: {lower_first(asked.outcome.label)}, {asked.decision.decided_by}: "
-        f"{asked.decision.reason}"
+        answered(asked.deciding.title, f"{asked.outcome.label}, {asked.decision.decided_by}: {asked.decision.reason}")
         for asked in a.questions
         if asked.outcome is not None and asked.decision is not None and asked.decision.reason
     ]
@@ -151,7 +151,7 @@ def impossible_words(a: Assessment) -> str:
     if wrong.measure is not None and wrong.value is not None:
         origin = "assumed from the shop's figures" if wrong.is_assumed else "measured"
         name = key_name(a.state.instrument, (wrong.measure, None))
-        return f"{said} Check the {name}: {figure(wrong.value)} mm, {origin}."
+        return f"{said} Check the {name}: {short(wrong.value)} mm, {origin}."
     if wrong.measure == "bridge_spread":
         return f"{said} Check the spread at the bridge and the board's radius, or choose another crown."
     return said
@@ -333,7 +333,7 @@ def _dress_board(a: Assessment, found: Instruction) -> Phrase:
 
 def _new_bridge(a: Assessment, found: Instruction) -> Phrase:
     width = one(found, "width")
-    do = [] if width is None else [f"Take a blank {figure(width)} mm wide over the feet."]
+    do = [] if width is None else [f"Take a blank {short(width)} mm wide over the feet."]
     return Phrase("Make a new bridge", [], [*do, "Mask the top, fit the feet, then mark and cut."], None)
 
 
@@ -341,7 +341,7 @@ def _recut_slots(a: Assessment, found: Instruction) -> Phrase:
     closer = one(found, "closer")
     marks = list(by_string(a, found, "mark").values())
     says = [] if not closer else [f"The strings stand {number(closer)} mm too close on each side."]
-    do = [f"Mark the new spacing from the lowest string: {' / '.join(figure(mark, 1) for mark in marks)} mm."]
+    do = [f"Mark the new spacing from the lowest string: {' / '.join(short(mark, 1) for mark in marks)} mm."]
     return Phrase("Cut new slots", says, [*do, "Take the crown below the old slots first, or fill them."], CUT)
 
 

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import Instrument
 from fidicula.services.measures import MEASURES, name_of
-from fidicula.services.phrasing.numbers import lower_first
+from fidicula.services.numbers import lower_first
 from fidicula.tables.signs import computed_signs, findings
 
 

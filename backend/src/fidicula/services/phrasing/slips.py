@@ -6,9 +6,9 @@ from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.model import Slip
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.measures import MEASURES
+from fidicula.services.numbers import day, listed, short
 from fidicula.services.phrasing.model import Phrase
 from fidicula.services.phrasing.names import key_name
-from fidicula.services.phrasing.numbers import day, figure, listed
 from fidicula.tables.work import tools
 
 _TITLES = {
@@ -40,30 +40,30 @@ def slip_words(a: Assessment, slip: Slip) -> str:
             high, low = slip.values
             where = MEASURES[slip.keys[0][0]].label
             return (
-                f"{names[-1]} is higher than {names[0]} {where}: {figure(high)} and {figure(low)}. "
+                f"{names[-1]} is higher than {names[0]} {where}: {short(high)} and {short(low)}. "
                 "Were bass and treble swapped?"
             )
         case "strings_swapped":
             low, high = slip.values
             return (
-                f"{names[0]} is thinner than {names[-1]}: {figure(low)} and {figure(high)}. "
+                f"{names[0]} is thinner than {names[-1]}: {short(low)} and {short(high)}. "
                 "Were two strings of the set swapped?"
             )
         case "wrong_instrument":
             each = [
-                f"{key_name(instrument, key)} {figure(value)}, before {figure(before)}"
+                f"{key_name(instrument, key)} {short(value)}, before {short(before)}"
                 for key, value, before in zip(slip.keys, slip.values, slip.before, strict=True)
             ]
             return f"Is this {instrument.ticket}? Not as before: {listed(each)}."
         case "changed_without_work":
             each = [
-                f"{key_name(instrument, key)} was {figure(before)} and is {figure(value)}"
+                f"{key_name(instrument, key)} was {short(before)} and is {short(value)}"
                 for key, value, before in zip(slip.keys, slip.values, slip.before, strict=True)
             ]
             return f"{listed(each)}, with no work recorded. Was the crown cut, or is this a slip?"
         case "other_air":
             return (
-                f"The air is at {figure(slip.values[0])} %, last time it was {figure(slip.before[0])} %: "
+                f"The air is at {short(slip.values[0])} %, last time it was {short(slip.before[0])} %: "
                 "projection, heights, pegs and post may have moved. Does it need days in this air first?"
             )
         case "tool_unchecked":

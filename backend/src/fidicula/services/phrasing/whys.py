@@ -7,15 +7,16 @@ from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.computing import Computed, StringResult
 from fidicula.services.assessment.state import BenchState, places
 from fidicula.services.measures import MEASURES
+from fidicula.services.numbers import number, short
 from fidicula.services.phrasing.model import Why
 
 
 def _n(value: float) -> str:
-    return f"{value:.2f}".replace("-", "−")
+    return f"{number(value, 2)}"
 
 
 def _band(band: Band) -> str:
-    return f"{band.low:g} to {band.high:g}, aim {band.aim:g}"
+    return f"{short(band.low)} to {short(band.high)}, aim {short(band.aim)}"
 
 
 def whys(state: BenchState, computed: Computed | None) -> dict[str, Why]:
@@ -72,7 +73,7 @@ def _figure(state: BenchState, place: MeasurementKey) -> Why:
         lines.append("The inner strings' heights follow from the crown's arc through the outer two.")
     elif place[0] == "slot_depth" and state.string_set is not None and place[1] is not None:
         diameter, ratio = state.string_set.strings[place[1]].diameter, state.targets.slot_depth_ratio or 0.0
-        lines.append(f"Wanted {ratio:.2f} of the string's {diameter:g} mm: {_n(ratio * diameter)} mm.")
+        lines.append(f"Wanted {number(ratio, 2)} of the string's {short(diameter)} mm: {_n(ratio * diameter)} mm.")
     elif row.card is not None or row.figure_at(place[1]) is not None:
         lines.append("No figure: enter the shop's own.")
     follows = wanted.source if wanted is not None else ""
@@ -89,7 +90,8 @@ def _titled(state: BenchState, place: tuple[str, int | None]) -> str:
 def _mark_line(what: str, nut: float, end: float, computed: Computed, mark: float) -> str:
     board = computed.board
     return (
-        f"{what}: {_n(nut)} + ({_n(end)} − {_n(nut)}) × {board.string_length:g} ÷ {board.fingerboard_length:g} "
+        f"{what}: {_n(nut)} + ({_n(end)} − {_n(nut)}) × {short(board.string_length)} ÷ "
+        f"{short(board.fingerboard_length)} "
         f"= {_n(mark)} over the board's line at the bridge."
     )
 
@@ -158,7 +160,7 @@ def _wanted(state: BenchState, computed: Computed, i: int) -> Why:
         follows = outer.source
     else:
         lines = [
-            f"The crown is an arc of {computed.plan.crown.radius:.1f} mm through the outer strings.",
+            f"The crown is an arc of {number(computed.plan.crown.radius)} mm through the outer strings.",
             f"Under it the {target.name} string stands {_n(target.mark_height)} over the board's line at the bridge,",
             f"which is {_n(target.end_height)} at the board's end.",
         ]
@@ -179,7 +181,7 @@ def _crown(state: BenchState, computed: Computed) -> Why:
     if state.targets.curve == "heights":
         lines = ["The arc that comes nearest to the strings' own heights, each as it was read."]
     return Why(
-        title=f"Why a crown of {computed.plan.crown.radius:.1f}",
+        title=f"Why a crown of {number(computed.plan.crown.radius)}",
         lines=lines,
         follows=wanted.source if wanted else "",
     )
@@ -189,7 +191,7 @@ def _bow(computed: Computed) -> Why:
     inner = [s for s in computed.plan.strings if s.bow_separation is not None]
     lines = [
         f"{s.name}: the line to its bass neighbour and the line to its treble neighbour meet at "
-        f"{s.bow_separation:.1f}°; it stands {_n(s.bow_rise or 0.0)} mm over the line through the two."
+        f"{number(s.bow_separation)}°; it stands {_n(s.bow_rise or 0.0)} mm over the line through the two."
         for s in inner
     ]
     lines.append("That is the room in which the bow touches this string alone.")

@@ -8,6 +8,7 @@ from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.assessment.stance import halving_lean
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.measures import MEASURES
+from fidicula.services.numbers import short
 from fidicula.services.sheet.model import TargetChange, TargetLine
 from fidicula.services.targets.wanted import Wanted
 from fidicula.tables.figures import figure_measures
@@ -63,7 +64,7 @@ def _nut(state: BenchState, computed: Computed | None) -> Iterator[TargetLine]:
         label, margin = "string group off the middle, to the treble", targets.nut_margin
         source = "centred on the board"
         if margin is not None:
-            source = f"{margin.band.aim:g} mm beside the highest string; {margin.source}"
+            source = f"{short(margin.band.aim)} mm beside the highest string; {margin.source}"
         yield _line("nut_centre", "nut", label, None, computed.nut_centre, None, source)
 
 
@@ -164,7 +165,7 @@ def _afterlength(state: BenchState) -> TargetLine:
         None,
         length.value / times,
         length.resolution / times,
-        f"string length {length.value:g} ÷ {times:g}; {divisor.source}",
+        f"string length {short(length.value)} ÷ {short(times)}; {divisor.source}",
     )
 
 

@@ -7,8 +7,8 @@ from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.model import Question
 from fidicula.services.assessment.projection import JudgedProjection
 from fidicula.services.assessment.questions import needs_reason
+from fidicula.services.numbers import number, short, signed
 from fidicula.services.phrasing.names import sign_name
-from fidicula.services.phrasing.numbers import figure, number, signed
 from fidicula.services.sheet.model import DecidedView, DecisionView, OptionView
 from fidicula.tables.course import Outcome
 from fidicula.tables.work import works
@@ -26,7 +26,7 @@ def _view(asked: Question, projection: JudgedProjection | None) -> DecisionView:
     title = deciding.title
     if out is not None:
         side = "below" if out.judged.state == "low" else "above"
-        title = f"{title} {number(out.value)}, {side} {figure(out.band.low)} to {figure(out.band.high)}"
+        title = f"{title} {number(out.value)}, {side} {short(out.band.low)} to {short(out.band.high)}"
     decision, outcome = asked.decision, asked.outcome
     return DecisionView(
         question=asked.question,

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.model import StopAssessment
+from fidicula.services.numbers import lower_first
 from fidicula.services.phrasing.instructions import wait_words
-from fidicula.services.phrasing.numbers import lower_first
 from fidicula.services.sheet.model import Stop
 from fidicula.tables.course import questions, steps
 from fidicula.tables.work import works

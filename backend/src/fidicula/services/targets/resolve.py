@@ -13,6 +13,7 @@ from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.targets.heights import PartOfBand, bands_across, end_height_band
 from fidicula.db.records import Instrument, StringSet
 from fidicula.services.measures import MEASURES
+from fidicula.services.numbers import short, signed
 from fidicula.services.targets.rules import Rules
 from fidicula.services.targets.wanted import Taken, Targets, Wanted
 from fidicula.tables.figures import FigureValues, figure_measures, spread_factor
@@ -233,12 +234,12 @@ class _Resolver:
         if material is not None:
             amounts.append(material.value)
             if material.value:
-                because += f"; {material.value:+.1f} for {self._material()} strings"
+                because += f"; {signed(material.value)} for {self._material()} strings"
         new = self._find("end_height_added", "new_instrument") if self.instrument.is_new else None
         if new is not None:
             amounts.append(new.value)
-            because += f"; {new.value:+.1f} for a new instrument"
-        return amounts, because.replace("-", "−")
+            because += f"; {signed(new.value)} for a new instrument"
+        return amounts, because
 
     def _nut_heights(self, places: dict[MeasurementKey, Wanted]) -> None:
         bass, treble = (self._of_school("nut_height", f"nut_height_{side}") for side in ("bass", "treble"))
@@ -265,7 +266,7 @@ class _Resolver:
             return None
         return Wanted(
             wanted.band.scaled(factor.factor),
-            f"{wanted.source}; {factor.factor:g} times for {self.count} strings",
+            f"{wanted.source}; {short(factor.factor)} times for {self.count} strings",
         )
 
     def _crown_radius(self) -> Wanted | None:
@@ -277,7 +278,7 @@ class _Resolver:
         band = Band(own.low * times.low, own.aim * times.aim, own.high * times.high)
         words = self._label("crown")
         if factor.value != 1:
-            words += f", {factor.value:g} times the family's {own.aim:g}"
+            words += f", {short(factor.value)} times the family's {short(own.aim)}"
         return Wanted(band, f"{words}; {plain.source}")
 
     def _bridge_wood(self, others: Mapping[str, Wanted]) -> dict[str, Wanted]:
@@ -298,7 +299,7 @@ class _Resolver:
             if plain is not None and added is not None and added.value:
                 plain = Wanted(
                     plain.band.shifted(added.value),
-                    f"{plain.source}; {added.value:+.1f} for {self._material()} strings",
+                    f"{plain.source}; {signed(added.value)} for {self._material()} strings",
                 )
             if plain is not None:
                 found[f"relief_{side}"] = plain
@@ -319,7 +320,7 @@ class _Resolver:
                 continue
             if times is not None:
                 of = others[times].band
-                words = f"{wanted.band.aim:g} × {figure_measures()[times].label} {of.aim:g}"
+                words = f"{short(wanted.band.aim)} × {figure_measures()[times].label} {short(of.aim)}"
                 wanted = Wanted(of.scaled(wanted.band.aim), f"{words}; {wanted.source}")
             found["post_setback"] = wanted
         if self.chosen["post_inset"] == "mirror_bar":

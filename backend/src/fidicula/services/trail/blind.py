@@ -7,8 +7,8 @@ from collections.abc import Mapping
 from uuid import UUID
 
 from fidicula.core.sound.ratings import SURE, chance_of_guessing
+from fidicula.services.numbers import number
 from fidicula.services.phrasing.acts import act_words
-from fidicula.services.phrasing.numbers import number
 from fidicula.services.trail.model import BlindView
 from fidicula.services.trail.places import Trail
 from fidicula.services.trail.records import TrailRecords

@@ -15,8 +15,8 @@ from fidicula.services.assessment.inspection import is_mended, standing_seen
 from fidicula.services.assessment.post import post_target
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.loaded import Loaded
+from fidicula.services.numbers import number, short
 from fidicula.services.phrasing.acts import ENDS, act_words, tap_words, ways_words
-from fidicula.services.phrasing.numbers import number
 from fidicula.services.trail.advice import advice_for
 from fidicula.services.trail.blind import blind_views, blind_words
 from fidicula.services.trail.heard import (
@@ -253,7 +253,10 @@ def way_back_words(back: WayBack) -> str:
 def _tap_words(trail: Trail) -> str:
     if trail.tap is None:
         return "a tap has not been gauged here; taken for a tenth, give or take as much"
-    return f"a tap went {trail.tap.mean:.2f} ± {trail.tap.known_to:.2f} mm here, over {trail.tap.taps:g} gauged"
+    return (
+        f"a tap went {number(trail.tap.mean, 2)} ± {number(trail.tap.known_to, 2)} mm here, over "
+        f"{short(trail.tap.taps)} gauged"
+    )
 
 
 def _post(entry: PostEntry) -> PostView:

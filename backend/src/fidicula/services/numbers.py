@@ -31,10 +31,16 @@ def signed(value: float, places: int = 1) -> str:
 
 
 @lru_cache(maxsize=4096)
-def figure(value: float, most: int = 2) -> str:
+def short(value: float, most: int = 2) -> str:
     """A number with as many places as it needs, up to `most`: “328”, “27.5”, “0.35”."""
     pattern = f"0.{'#' * most}"
     return str(format_decimal(round(value, most) + 0.0, format=pattern, locale=LOCALE)).replace("-", MINUS)
+
+
+def signed_short(value: float, most: int = 2) -> str:
+    """A change with as many places as it needs: “+3”, “−0.35”, “0”."""
+    shown = short(value, most)
+    return f"+{shown}" if round(value, most) > 0 else shown
 
 
 def rounded_down(value: float, places: int = 1) -> float:
@@ -50,8 +56,8 @@ def to_take(value: float, places: int = 1) -> str:
 
 def band(low: float, high: float, *, aim: float | None = None) -> str:
     """“4.0 to 5.0, aim 4.5”."""
-    said = f"{figure(low)} to {figure(high)}"
-    return said if aim is None else f"{said}, aim {figure(aim)}"
+    said = f"{short(low)} to {short(high)}"
+    return said if aim is None else f"{said}, aim {short(aim)}"
 
 
 def listed(items: Sequence[str]) -> str:
@@ -88,6 +94,11 @@ def sentence(words: str) -> str:
     """With a capital, and a full stop where it ends in none."""
     said = words[:1].upper() + words[1:]
     return said if not said or said[-1] in ".?!" else f"{said}."
+
+
+def answered(title: str, answer: str) -> str:
+    """What was asked or decided about, and what came of it: “Projection: accepted”, “Has it settled? It has”."""
+    return f"{title} {answer[:1].upper()}{answer[1:]}" if title.endswith("?") else f"{title}: {lower_first(answer)}"
 
 
 def lower_first(words: str) -> str:
