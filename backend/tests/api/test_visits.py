@@ -77,6 +77,24 @@ def test_what_was_handed_over_takes_nothing_on_but_what_was_taken_before(client:
     assert pia.sheet["instrument"]["handed_over_by"] == "Ilse Varnholt"
 
 
+def test_a_reading_that_waited_stands_at_the_visit_that_it_was_taken_at(client: TestClient) -> None:
+    """Away while the instrument was handed over and came back: last time's figure it is, and not one of now."""
+    pia = Bench(client, "RW-102")
+    was, taken_at = pia.sheet["instrument"]["visit_id"], datetime.now(UTC).isoformat()
+    post(client, "RW-102/hand-over", 200)
+    post(client, "RW-102/visits", 201, kind="strings")
+    now = pia.take("projection", None, "27.9", taken_at=taken_at, visit=was)
+    assert "at the visit that it was taken at" in now["notice"]
+    assert now["instrument"]["visit_id"] != was
+    stands = pia.cell("projection")
+    assert (stands["state"], stands["last_time"]) == ("missing", 27.9)
+    later = (datetime.now(UTC) + timedelta(minutes=1)).isoformat()
+    pia.take("projection", None, "28.1", status=409, taken_at=later, visit=was)
+    foreign = Bench(client, "RW-103").sheet["instrument"]["visit_id"]
+    refused = pia.take("projection", None, "28.1", status=422, visit=foreign)
+    assert refused["detail"][0]["loc"][-1] == "visit"
+
+
 def test_a_hand_over_is_taken_back_and_the_same_visit_goes_on(client: TestClient) -> None:
     before = Bench(client, "RW-102").sheet
     post(client, "RW-102/hand-over", 200)

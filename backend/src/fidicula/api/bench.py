@@ -35,7 +35,9 @@ class Body(BaseModel):
 
 
 class ReadingBody(Body):
-    """shown : the reading that the page showed at this place, null for none; left out, it is not known.
+    """visit : the visit that the page showed; a reading that waited goes to it, also when another has begun meanwhile.
+
+    shown : the reading that the page showed at this place, null for none; left out, it is not known.
 
     from_paper : it was written on a card and is entered afterwards; its time says which works came before it.
     simulated : a stand-in sent it; it is marked wherever it shows, and counts in no firm cut.
@@ -48,6 +50,7 @@ class ReadingBody(Body):
     tool: Annotated[str, Field(max_length=40)]
     taken_at: Annotated[AwareDatetime, Field(ge=EARLIEST, le=LATEST)]
     after_work: Annotated[int, Field(ge=0)] = 0
+    visit: UUID | None = None
     shown: UUID | None = None
     repeats: bool = False
     from_paper: bool = False
@@ -139,6 +142,7 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
         says_shown="shown" in body.model_fields_set,
         from_paper=body.from_paper,
         simulated=body.simulated,
+        visit=body.visit,
     )
     return answer(_bench(request).take_reading(ticket, taking))
 

@@ -30,6 +30,7 @@ from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import (
     Loaded,
+    at_visit,
     changed_sheet,
     check_in_house,
     load_bench,
@@ -66,6 +67,7 @@ class Taking:
     shown : the reading that the page showed at this place, None for none; says_shown : whether it says so.
     from_paper : it was written on a card; its time says which work came before it.
     simulated : a stand-in sent it, no device of the shop.
+    visit : the visit that the page showed; None where it is not known, which is the visit of now.
     """
 
     id: UUID
@@ -81,6 +83,7 @@ class Taking:
     shown: UUID | None = None
     says_shown: bool = False
     simulated: bool = False
+    visit: UUID | None = None
 
 
 class Bench:
@@ -139,6 +142,8 @@ class Bench:
         """
         with UnitOfWork(self._engine) as uow:
             loaded = load_to_change(uow, ticket)
+            if taking.visit is not None and taking.visit != loaded.visit.id:
+                return _take_at_earlier(uow, at_visit(uow, loaded, taking.visit), taking)
             check_in_house(loaded, taking.taken_at)
             new, corrects = _new_reading(loaded, taking)
             notice = _of_two(loaded, taking, new, corrects)
@@ -341,6 +346,15 @@ def _new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None
 def _is_unseen(there: Reading, taking: Taking) -> bool:
     """Whether somebody else took it while the page still showed another one, or none."""
     return taking.says_shown and there.id != taking.shown and there.taken_by != taking.taken_by
+
+
+def _take_at_earlier(uow: UnitOfWork, loaded: Loaded, taking: Taking) -> BenchSheet:
+    """A reading that waited while its visit ended and another began: kept where it was taken; the sheet of now."""
+    check_in_house(loaded, taking.taken_at)
+    new, corrects = _new_reading(loaded, taking)
+    uow.log.add_reading(new, corrects=corrects)
+    sheet = changed_sheet(uow, loaded.instrument.ticket)
+    return replace(sheet, notice="The reading stands at the visit that it was taken at, which is over.")
 
 
 def _of_two(loaded: Loaded, taking: Taking, new: NewReading, corrects: int | None) -> str:

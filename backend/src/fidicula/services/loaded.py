@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import datetime
 from functools import cached_property
+from uuid import UUID
 
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import (
@@ -23,7 +24,7 @@ from fidicula.db.records import (
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.assessment.assess import Assessment, assess
 from fidicula.services.assessment.state import BenchState, bench_state
-from fidicula.services.errors import ConflictError, NotFoundError
+from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.instruction.instruct import instruct
 from fidicula.services.sheet.build import sheet_of
 from fidicula.services.sheet.model import BenchSheet
@@ -114,6 +115,23 @@ def load_to_change(uow: UnitOfWork, ticket: str) -> Loaded:
     """As `load_bench`, with nobody else changing the instrument or its visits until the unit of work is over."""
     uow.instruments.lock(ticket)
     return load_bench(uow, ticket)
+
+
+def at_visit(uow: UnitOfWork, loaded: Loaded, visit_id: UUID) -> Loaded:
+    """The records of an earlier visit of the same instrument. Raises RefusedError for a visit that is none of its."""
+    visit = next((one for one in uow.visits.of(loaded.instrument.id) if one.id == visit_id), None)
+    if visit is None:
+        raise RefusedError("the visit that this reading names is none of this instrument's", field="visit")
+    return replace(
+        loaded,
+        visit=visit,
+        readings=uow.log.standing_readings(visit.id),
+        works=uow.log.works(visit.id),
+        decisions=[],
+        seen=[],
+        marks=[],
+        last_time={},
+    )
 
 
 def check_in_house(loaded: Loaded, taken_at: datetime | None = None) -> None:

@@ -178,7 +178,8 @@ export const useBench = defineStore('bench', () => {
     const { measure, position } = at
     const { repeats = false, simulated = false, tool = atBench.tool, paperAt: written = '', shown = null } = more
     const taken_at = (written ? new Date(written) : new Date()).toISOString()
-    const body = { id, measure, position, typed, tool, taken_at, after_work: afterWork, shown, repeats, simulated, from_paper: written !== '' }
+    const visit = ticket.value === of ? (sheet.value?.instrument.visit_id ?? null) : null
+    const body = { id, visit, measure, position, typed, tool, taken_at, after_work: afterWork, shown, repeats, simulated, from_paper: written !== '' }
     waiting.value.push({ ticket: of, person: atBench.personId, body })
     void flush()
     return id
