@@ -177,7 +177,8 @@ class Cluster:
             "log_error_verbosity": "terse",
         }
         if not self._durable:
-            options |= {"fsync": "off", "synchronous_commit": "off", "full_page_writes": "off"}
+            # A worker of the autovacuum runs as the server's keeper: a database that it is in cannot be dropped.
+            options |= {"fsync": "off", "synchronous_commit": "off", "full_page_writes": "off", "autovacuum": "off"}
         settings = [word for key, value in options.items() for word in ("-c", f"{key}={value}")]
         if self._log.exists():
             self._log.replace(self._home / "server.earlier.log")
