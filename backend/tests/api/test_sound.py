@@ -99,7 +99,7 @@ def test_taps_are_estimated_until_they_are_gauged(session: Session) -> None:
     bottom = end(view, 5, "bottom")
     assert (bottom["known"], bottom["behind"]) == ("estimated", pytest.approx(5.7 + 2 * 0.4 / 3))
     assert end(view, 5, "top")["known"] == "gauged"
-    assert view["tap"] == "a tap went 0.13 ± 0.09 mm here, over 3 gauged"
+    assert view["tap"] == "a tap went 0.13 ± 0.10 mm here, over 3 gauged"
     assert "Estimated since it was last gauged: bottom." in view["unverified"]
     assert place(view, 4)["way_back"] == (
         "bottom, 2 taps toward the bridge (an estimate, ±0.2 mm: gauge both ends when there is time)"

@@ -54,6 +54,12 @@ def to_take(value: float, places: int = 1) -> str:
     return number(rounded_down(value, places), places)
 
 
+def give_or_take(value: float, places: int = 1) -> str:
+    """What a value may be off by, rounded up: never less than it is. “0.1” for 0.04"""
+    scale: int = 10**places
+    return number(math.ceil(value * scale - 1e-6) / scale, places)
+
+
 def band(low: float, high: float, *, aim: float | None = None) -> str:
     """“4.0 to 5.0, aim 4.5”."""
     said = f"{short(low)} to {short(high)}"

@@ -90,7 +90,7 @@ useCommands([
         <PageTable v-for="table in view.tables" :key="table.title" :table="table" />
         <ConsequenceList :consequences="view.consequences" class="moving" />
       </div>
-      <ShelfLine v-if="view.shelf" :family="family" :list="view.shelf" @changed="again" />
+      <ShelfLine v-if="view.shelf && family" :family="family" :list="view.shelf" @changed="again" />
       <OtherViews v-if="drawn && bench.sheet" :view="drawn" :sheet="bench.sheet" :width="820" :height="250" class="drawn" />
       <WaysBeside :ways="view.ways" :decided="asked?.decided?.outcome ?? ''" />
       <p v-if="view.stale_after.length && view.consequences.length" class="quiet">After that, measure again: {{ view.stale_after.join(', ') }}.</p>

@@ -16,7 +16,7 @@ from fidicula.services.assessment.cut import cut_facts
 from fidicula.services.assessment.model import CutFacts
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.thresholds import WORTH_TAKING
-from fidicula.services.numbers import listed, number, sentence, short, to_take
+from fidicula.services.numbers import give_or_take, listed, number, sentence, short, to_take
 from fidicula.services.pages.bench import PageBench, banded, told
 from fidicula.services.pages.load import stance_said
 from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
@@ -175,7 +175,7 @@ def _consequences(
                 [
                     f"The string drops {number(other.drop or 0, 2)}.",
                     f"Its slot target is {number(_slot(bench, i), 2)} deep.",
-                    f"±{number(other.uncertainty or 0, 2)}, by the tools and what is assumed.",
+                    f"±{give_or_take(other.uncertainty or 0, 2)}, by the tools and what is assumed.",
                 ],
                 assumed=other.state == "provisional",
             )
@@ -235,7 +235,7 @@ def _table(bench: PageBench, then: Computed, would: CutFacts) -> Table:
                 _shown(string.target_mark, 2),
                 _shown(string.target_end, 2),
                 _shown(string.drop, 2),
-                "–" if string.wood is None else f"{number(string.wood)} ±{number(string.uncertainty or 0)}",
+                "–" if string.wood is None else f"{_wood(string.wood)} ±{give_or_take(string.uncertainty or 0)}",
                 "–" if not string.next_pass or (string.wood or 0) < WORTH_TAKING else to_take(string.next_pass),
                 number(marks[i], 1),
                 number(_slot(bench, i), 2),
@@ -250,6 +250,11 @@ def _table(bench: PageBench, then: Computed, would: CutFacts) -> Table:
         [],
         "Targets in mm; spacing from the middle of the lowest string.",
     )
+
+
+def _wood(wood: float) -> str:
+    """As over the bridge: what can be taken is rounded down, what is missing is rounded up."""
+    return to_take(wood) if wood >= 0 else number(-math.ceil(-wood * 10 - 1e-6) / 10)
 
 
 def _shown(value: float | None, places: int) -> str:

@@ -224,11 +224,16 @@ def _said(over: list[_Over], stops: list[list[StoppedClearance]]) -> list[str]:
     return said or ["No string would rattle, played like this."]
 
 
+def _margin(margin: float) -> str:
+    """The room left; a little less than none keeps its sign, because it rattles."""
+    return number(min(margin, -0.01), 2) if -0.05 <= margin < 0 else number(margin)
+
+
 def _map(over: list[_Over], stops: list[list[StoppedClearance]]) -> Table:
     """A row for each string, a column for each note as far as the columns go; below nought it rattles."""
     shown = [own[:_COLUMNS] for own in stops]
     rows = [
-        [one.name, *(f"{note_of(one.name, stop.semitone)} {number(stop.margin)}" for stop in own)]
+        [one.name, *(f"{note_of(one.name, stop.semitone)} {_margin(stop.margin)}" for stop in own)]
         for one, own in zip(over, shown, strict=True)
     ]
     marked = [[i, k + 1] for i, own in enumerate(shown) for k, stop in enumerate(own) if stop.margin < 0]

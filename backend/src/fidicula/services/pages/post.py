@@ -19,7 +19,7 @@ from fidicula.core.fitting.post import (
 )
 from fidicula.core.sound.places import EndPlace, way
 from fidicula.services.assessment.computing import Computed, compute
-from fidicula.services.numbers import number, short, signed
+from fidicula.services.numbers import give_or_take, number, short, signed
 from fidicula.services.pages.bar import FIT_TOLERANCE, FIT_WORDS
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.load import bridge_lean
@@ -143,7 +143,7 @@ def _end_words(trail: Trail, end: EndPlace) -> str:
     if end.at is None:
         return "nobody knows where it stands; gauge it"
     read = _read(trail, end.at)
-    manner = "" if end.known == "gauged" else f", estimated to ± {number(end.known_to)}"
+    manner = "" if end.known == "gauged" else f", estimated to ± {give_or_take(end.known_to)}"
     return f"{number(read.setback)} behind the foot, {number(read.inset)} inside its edge{manner}"
 
 

@@ -358,11 +358,18 @@ def _move_tailpiece(a: Assessment, found: Instruction) -> Phrase:
     )
 
 
+_LEANS = {
+    "upright": "Its bottom straight under its top.",
+    "with_bridge": "Its bottom nearer to the bridge than its top, as far as the bridge leans back.",
+}
+
+
 def _set_post(a: Assessment, found: Instruction) -> Phrase:
     setback, inset = one(found, "setback"), one(found, "inset")
     do = []
     if setback is not None and inset is not None:
         do = [f"Its top {number(setback)} mm behind the foot, {number(inset)} mm inside its edge, or by its old marks."]
+        do.append(_LEANS[a.chosen["post_stance"]])
     title = "Set the sound post" if found.code == "set_post" else "Refit the sound post"
     says = ["Until it stands, nothing that needs tension."] if found.code == "set_post" else []
     work = school("post_work", a.chosen["post_work"])

@@ -15,7 +15,7 @@ from fidicula.services.assessment.inspection import is_mended, standing_seen
 from fidicula.services.assessment.post import post_target
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.loaded import Loaded
-from fidicula.services.numbers import number, short
+from fidicula.services.numbers import give_or_take, number, short
 from fidicula.services.phrasing.acts import ENDS, act_words, tap_words, ways_words
 from fidicula.services.trail.advice import advice_for
 from fidicula.services.trail.blind import blind_views, blind_words
@@ -247,14 +247,14 @@ def way_back_words(back: WayBack) -> str:
     said = ", ".join(tap_words(*one) for one in back.taps) if back.taps else ways_words(back.ways)
     if not back.is_estimate:
         return said
-    return f"{said} (an estimate, ±{number(back.known_to)} mm: gauge both ends when there is time)"
+    return f"{said} (an estimate, ±{give_or_take(back.known_to)} mm: gauge both ends when there is time)"
 
 
 def _tap_words(trail: Trail) -> str:
     if trail.tap is None:
         return "a tap has not been gauged here; taken for a tenth, give or take as much"
     return (
-        f"a tap went {number(trail.tap.mean, 2)} ± {number(trail.tap.known_to, 2)} mm here, over "
+        f"a tap went {number(trail.tap.mean, 2)} ± {give_or_take(trail.tap.known_to, 2)} mm here, over "
         f"{short(trail.tap.taps)} gauged"
     )
 
