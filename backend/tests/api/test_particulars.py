@@ -33,6 +33,18 @@ def test_what_was_changed_stands_and_what_stood_before_is_in_the_log(client: Tes
     assert client.get("/api/rail").json()[1]["owner"] == "Pia Sandoval-Reuter, and her teacher"
 
 
+def test_strung_for_the_other_hand_the_post_stands_under_the_low_strings(client: TestClient) -> None:
+    """RW-102 is played left-handed; on a right-handed build bar and post stay where they were built."""
+    sheet = change(client, 200, ("opposite_build", "no", "yes"))
+    assert (sheet["instrument"]["left_handed"], sheet["drawing"]["opposite_build"]) == (True, True)
+    said = client.post("/api/instruments/RW-102/pages/load", json={"handles": {}}).json()["finding"]
+    assert any("on the treble foot, over the bar" in line for line in said)
+    post = client.post("/api/instruments/RW-102/pages/post", json={"handles": {}}).json()["finding"]
+    assert "the post stands under the low strings" in post[0]
+    lines = [(line["what"], line["value"]) for line in Bench(client, "RW-102").log()]
+    assert ("opposite build", "yes; before: no") in lines
+
+
 def test_two_people_at_once_lose_no_word_and_the_second_sees_both(client: TestClient) -> None:
     """Both opened it before either wrote. The second is told what stands there now, and keeps the two together."""
     was = Bench(client, "RW-102").sheet["instrument"]["complaint"]

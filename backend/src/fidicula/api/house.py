@@ -46,6 +46,7 @@ class ArrivalBody(VisitBody):
     size: Annotated[Label, Field(max_length=20)]
     string_names: Annotated[list[Annotated[Label, Field(max_length=4)]], Field(max_length=6)] = []
     left_handed: bool = False
+    opposite_build: bool = False
     is_new: bool = False
     owner: Sentence = ""
     description: Story = ""
@@ -66,6 +67,7 @@ class ArrivalBody(VisitBody):
             size=self.size,
             string_names=self.string_names,
             left_handed=self.left_handed,
+            opposite_build=self.opposite_build,
             is_new=self.is_new,
             owner=self.owner,
             description=self.description,
@@ -109,6 +111,7 @@ class FleetBody(VisitBody):
                 size=line.size or self.size,
                 string_names=[],
                 left_handed=line.left_handed,
+                opposite_build=False,
                 is_new=False,
                 owner=self.owner,
                 description=line.description,

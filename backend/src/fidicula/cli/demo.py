@@ -113,6 +113,7 @@ def _load_instrument(
             size=entry["size"],
             string_names=entry.get("string_names", []),
             left_handed=entry.get("left_handed", False),
+            opposite_build=False,
             is_new=False,
             owner=entry["owner"],
             description=entry["description"],

@@ -47,6 +47,7 @@ def instrument_of(m: Mapping[Any, Any]) -> Instrument:
         description=m["description"],
         asked={name: m[name] for name in ASKED},
         is_fleet=m["is_fleet"],
+        opposite_build=m["opposite_build"],
     )
 
 
@@ -160,6 +161,7 @@ class Instruments:
                 string_names=list(new.string_names),
                 left_handed=new.left_handed,
                 is_new=new.is_new,
+                opposite_build=new.opposite_build,
                 is_fleet=new.is_fleet,
                 owner=new.owner,
                 description=new.description,

@@ -54,7 +54,10 @@ ASKED = ("contact", "plays", "label_read", "believed", "worth", "left_as_found")
 
 @dataclass(frozen=True)
 class Instrument:
-    """asked : the answers to ASKED, by name; empty where nothing was said.  is_fleet : the owner hires it out."""
+    """asked : the answers to ASKED, by name; empty where nothing was said.  is_fleet : the owner hires it out.
+
+    opposite_build : bar and post lie as for the other hand: the post's foot is under the low strings.
+    """
 
     id: UUID
     ticket: str
@@ -68,6 +71,7 @@ class Instrument:
     choice: TargetChoice = TargetChoice()
     asked: Mapping[str, str] = field(default_factory=dict)
     is_fleet: bool = False
+    opposite_build: bool = False
 
 
 @dataclass(frozen=True)

@@ -81,6 +81,7 @@ instrument = Table(
     Column("size", Text, nullable=False),
     Column("string_names", ARRAY(Text), nullable=False),
     Column("left_handed", Boolean, nullable=False, server_default="false"),
+    Column("opposite_build", Boolean, nullable=False, server_default="false"),
     Column("is_new", Boolean, nullable=False, server_default="false"),
     Column("is_fleet", Boolean, nullable=False, server_default="false"),
     Column("owner", Text, nullable=False, server_default=""),

@@ -78,6 +78,7 @@ class Arrival:
     size: str
     string_names: Sequence[str]
     left_handed: bool
+    opposite_build: bool
     is_new: bool
     owner: str
     description: str
@@ -255,6 +256,7 @@ def _take_in(uow: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
             size=arrival.size,
             string_names=names,
             left_handed=arrival.left_handed,
+            opposite_build=arrival.opposite_build,
             is_new=arrival.is_new,
             owner=arrival.owner.strip(),
             description=arrival.description.strip(),

@@ -69,6 +69,7 @@ _OF_INSTRUMENT: Mapping[str, Callable[[str], Any]] = {
     "is_fleet": _yes,
     "is_new": _yes,
     "left_handed": _yes,
+    "opposite_build": _yes,
 }
 _OF_VISIT: Mapping[str, Callable[[str], Any]] = {
     "complaint": _words,

@@ -20,6 +20,7 @@ const fresh = () => ({
   size: '4/4',
   names: '',
   left_handed: false,
+  opposite_build: false,
   is_new: false,
   is_fleet: false,
   size_without_figures: false,
@@ -177,6 +178,7 @@ async function send(): Promise<void> {
     <v-text-field v-model="form.owner" :label="ASKED.owner" maxlength="500" :error-messages="faults.owner" />
     <v-text-field v-model="form.description" class="wide" :label="ASKED.description" maxlength="500" />
     <v-checkbox v-model="form.left_handed" :label="ASKED.left_handed" />
+    <v-checkbox v-model="form.opposite_build" :label="ASKED.opposite_build" />
     <v-checkbox v-model="form.is_new" :label="ASKED.is_new" />
     <v-checkbox v-model="form.is_fleet" :label="ASKED.is_fleet" />
     </template>

@@ -160,15 +160,18 @@ const sideY = computed(() => {
   return wings < sideAt.value - 50 ? breakY.value - 26 : base.value - 32
 })
 
+/** Which way the post lies from the middle: with the high strings, but where the build is for the other hand. */
+const postSide = computed(() => (props.drawing.opposite_build ? -1 : 1))
 const bar = computed(() => {
   const width = props.drawing.post_diameter * 0.9
-  const edge = -(props.drawing.foot_width / 2 - props.drawing.bar_inset)
-  return stub(edge + width / 2, width)
+  return stub(-postSide.value * (props.drawing.foot_width / 2 - props.drawing.bar_inset - width / 2), width)
 })
 const post = computed(() => {
   const width = props.drawing.post_diameter
-  return stub(props.drawing.foot_width / 2 - props.drawing.bar_inset - width / 2, width)
+  return stub(postSide.value * (props.drawing.foot_width / 2 - props.drawing.bar_inset - width / 2), width)
 })
+/** The words stand inside, toward the middle. */
+const barIsLeft = computed(() => props.leftHanded === props.drawing.opposite_build)
 function stub(middle: number, width: number) {
   const top = yLower(bellyAt(middle) - thickness.value)
   const drawn = width * props.geometry.scale
@@ -215,8 +218,8 @@ const described = computed(() => {
 
     <rect :x="bar.x" :y="bar.y" :width="bar.width" :height="height - bar.y - 4" class="stub" />
     <rect :x="post.x" :y="post.y" :width="post.width" :height="height - post.y + 4" class="stub" />
-    <text :x="bar.inner" :y="height - 4" class="small" :text-anchor="leftHanded ? 'end' : 'start'">bar</text>
-    <text :x="post.inner" :y="height - 4" class="small" :text-anchor="leftHanded ? 'start' : 'end'">post</text>
+    <text :x="bar.inner" :y="height - 4" class="small" :text-anchor="barIsLeft ? 'start' : 'end'">bar</text>
+    <text :x="post.inner" :y="height - 4" class="small" :text-anchor="barIsLeft ? 'end' : 'start'">post</text>
     <path :d="bellyPath" class="belly" />
     <path :d="belly2" class="belly thin" />
 

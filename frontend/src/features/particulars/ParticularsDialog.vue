@@ -30,6 +30,7 @@ const KINDS: Record<keyof typeof ASKED, Kind> = {
   is_fleet: 'yes',
   is_new: 'yes',
   left_handed: 'yes',
+  opposite_build: 'yes',
 }
 const FIELDS = (Object.keys(KINDS) as (keyof typeof ASKED)[]).map((name) => ({ name, label: ASKED[name], kind: KINDS[name] }))
 
@@ -50,6 +51,7 @@ const stands = computed<Record<string, string>>(() => {
     is_fleet: yes(told.is_fleet),
     is_new: yes(told.is_new),
     left_handed: yes(told.left_handed),
+    opposite_build: yes(told.opposite_build),
   }
 })
 /** What stood there when this was opened, or was last shown to whoever writes. */

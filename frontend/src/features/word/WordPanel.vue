@@ -35,7 +35,7 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
   <aside class="word" aria-label="What the sheet says">
     <p class="who">
       <b>{{ sheet.instrument.ticket }}</b> {{ sheet.instrument.family }} {{ sheet.instrument.size
-      }}<template v-if="sheet.instrument.left_handed">, left-handed</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template> · {{ sheet.instrument.visit_label }}
+      }}<template v-if="sheet.instrument.left_handed">, left-handed</template><template v-if="sheet.instrument.opposite_build">, built for the other hand</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template> · {{ sheet.instrument.visit_label }}
       <template v-if="complaint"><br /><span class="complaint">“{{ complaint }}”</span>
         <button v-if="sheet.instrument.complaint.length > LONG" type="button" class="plain-button more" @click="allOfIt = !allOfIt">{{ allOfIt ? 'less' : 'all of it' }}</button>
       </template>

@@ -26,6 +26,7 @@ function drawing(footWidth: number, offsets: number[], height: number): Drawing 
     waist_width: footWidth * 0.36,
     bar_inset: 1,
     post_diameter: 6,
+  opposite_build: false,
   }
 }
 

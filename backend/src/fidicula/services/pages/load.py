@@ -64,7 +64,7 @@ def load_page(bench: PageBench) -> PageView:
         if without:
             finding.append(f"The set has no figures for {', '.join(without)}: enter its density or tension.")
         if now is not None:
-            finding += _said(now[0], now[1])
+            finding += _said(now[0], now[1], over_treble="bar" if bench.state.instrument.opposite_build else "post")
         if now is not None and then is not None:
             consequences = _consequences(now[0], then[0], then[1], strings)
             tables.append(_table(strings, then[0]))
@@ -189,14 +189,14 @@ def _halved(bench: PageBench, *, as_read: bool) -> _Stance | None:
     return _Stance(halved, f"{short(angle)}° over the bridge, halved: {short(halved.front)}° on each side.")
 
 
-def _said(load: Load, stance: _Stance) -> list[str]:
+def _said(load: Load, stance: _Stance, *, over_treble: str) -> list[str]:
     total = sum(load.tensions)
     lean = stance.angles.halving_lean
     said = [
         f"All strings pull with {number(total, 0)} N, {number(total / KGF)} kg: this is often called the "
         f"weight on the top.",
         f"What presses on the top is less: {number(load.down, 0)} N, {number(load.down / KGF)} kg, "
-        f"{number(load.treble / load.down * 100, 0)} % of it on the treble foot, over the post.",
+        f"{number(load.treble / load.down * 100, 0)} % of it on the treble foot, over the {over_treble}.",
     ]
     if load.bass < 0 or load.treble < 0:
         said.append(

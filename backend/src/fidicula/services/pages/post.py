@@ -35,6 +35,11 @@ _REACH = {"violin": 6.0, "viola": 7.0, "cello": 12.0, "bass": 20.0}
 """How far a handle pulls an end. [mm]"""
 _QUESTIONS = {"post_setback": "behind the foot", "post_inset": "inside the foot", "post_stance": "how it stands"}
 
+_OTHER_HAND = (
+    "It is built for the other hand: the post stands under the low strings. What is called the treble foot here is the "
+    "foot over the post."
+)
+
 
 def post_page(bench: PageBench) -> PageView:
     """Where the post stands, and what it takes to have it elsewhere."""
@@ -44,6 +49,8 @@ def post_page(bench: PageBench) -> PageView:
     chosen = {question: _choose(bench, question, label) for question, label in _QUESTIONS.items()}
     top = _school_place(bench, trail, chosen)
     finding = list(_where(bench, trail))
+    if bench.state.instrument.opposite_build:
+        finding.insert(0, _OTHER_HAND)
     consequences: list[Consequence] = []
     tables: list[Table] = []
     if top is None:

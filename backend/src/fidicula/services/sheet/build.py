@@ -106,6 +106,7 @@ def _instrument_view(instrument: Instrument, visit: Visit, today: date) -> Instr
         size=instrument.size,
         string_names=list(instrument.string_names),
         left_handed=instrument.left_handed,
+        opposite_build=instrument.opposite_build,
         is_new=instrument.is_new,
         owner=instrument.owner,
         description=instrument.description,

@@ -43,6 +43,7 @@ def drawing(state: BenchState, computed: Computed) -> Drawing | None:
         waist_width=_read_or(state, "bridge_waist", others["bridge_waist"].band.aim),
         bar_inset=_read_or(state, "bar_inset", others["bar_inset"].band.aim),
         post_diameter=others["post_diameter"].band.aim,
+        opposite_build=state.instrument.opposite_build,
     )
 
 

@@ -52,7 +52,10 @@ class DrawnString:
 
 @dataclass(frozen=True)
 class Drawing:
-    """The End view's geometry. Offsets negative on the bass side. [mm]"""
+    """The End view's geometry. Offsets negative on the bass side. [mm]
+
+    opposite_build : the post lies on the bass side, the bar on the treble side.
+    """
 
     strings: list[DrawnString]
     crown_centre: list[float]
@@ -63,6 +66,7 @@ class Drawing:
     waist_width: float
     bar_inset: float
     post_diameter: float
+    opposite_build: bool
 
 
 @dataclass(frozen=True)
@@ -237,6 +241,7 @@ class InstrumentView:
     size: str
     string_names: list[str]
     left_handed: bool
+    opposite_build: bool
     is_new: bool
     owner: str
     description: str
