@@ -23,5 +23,5 @@ export const ASKED = {
   is_fleet: 'belongs to a fleet that is hired out',
   is_new: 'new instrument',
   left_handed: 'left-handed',
-  opposite_build: 'strung for the other hand than it is built for: the post under the low strings',
+  opposite_build: 'built for the other hand',
 } as const
