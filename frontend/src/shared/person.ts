@@ -7,6 +7,9 @@ import { useStored } from './stored'
 
 export type Act = 'look' | 'arrive' | 'measure' | 'sign_off' | 'recipes' | 'figures' | 'people'
 
+/** Post and bar are reached through the f-hole: a caliper in the hand is taken for them only where somebody says so. */
+const REACHES_INSIDE = 'card_gauge'
+
 export const useAtBench = defineStore('at-bench', () => {
   const tool = useStored('tool', 'caliper')
   /** What a measure was last read with here, where that is not the tool in the hand. */
@@ -28,11 +31,12 @@ export const useAtBench = defineStore('at-bench', () => {
     return signedIn.value?.may.includes(act) ?? false
   }
 
-  /** What reads a measure: what was chosen for it, the tool in the hand where it suits, else the usual one. */
+  /** What reads a measure: what was chosen for it, the tool in the hand where it suits and reaches, else the usual one. */
   function toolFor(measure: string, tools: readonly string[]): string {
     const chosen = toolsChosen.value[measure]
     if (chosen !== undefined && tools.includes(chosen)) return chosen
-    return tools.includes(tool.value) ? tool.value : (tools[0] ?? tool.value)
+    const usual = tools[0] ?? tool.value
+    return tools.includes(tool.value) && usual !== REACHES_INSIDE ? tool.value : usual
   }
   function chooseTool(measure: string, name: string): void {
     toolsChosen.value = { ...toolsChosen.value, [measure]: name }
