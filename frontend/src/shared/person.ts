@@ -4,11 +4,9 @@ import { computed, ref } from 'vue'
 import { answerOf, api, keepDoor, type PersonView, type SignedIn } from '@/api'
 import { forgetKept } from './kept'
 import { useStored } from './stored'
+import { toolAmong } from './tools'
 
 export type Act = 'look' | 'arrive' | 'measure' | 'sign_off' | 'recipes' | 'figures' | 'people'
-
-/** Post and bar are reached through the f-hole: a caliper in the hand is taken for them only where somebody says so. */
-const REACHES_INSIDE = 'card_gauge'
 
 export const useAtBench = defineStore('at-bench', () => {
   const tool = useStored('tool', 'caliper')
@@ -31,12 +29,8 @@ export const useAtBench = defineStore('at-bench', () => {
     return signedIn.value?.may.includes(act) ?? false
   }
 
-  /** What reads a measure: what was chosen for it, the tool in the hand where it suits and reaches, else the usual one. */
   function toolFor(measure: string, tools: readonly string[]): string {
-    const chosen = toolsChosen.value[measure]
-    if (chosen !== undefined && tools.includes(chosen)) return chosen
-    const usual = tools[0] ?? tool.value
-    return tools.includes(tool.value) && usual !== REACHES_INSIDE ? tool.value : usual
+    return toolAmong(tools, tool.value, toolsChosen.value[measure])
   }
   function chooseTool(measure: string, name: string): void {
     toolsChosen.value = { ...toolsChosen.value, [measure]: name }
