@@ -58,7 +58,7 @@ def test_the_violas_wave_is_planed_out_and_everything_over_the_board_follows(cli
 def test_the_cellos_sunken_neck_waits_and_then_takes_a_wedge(client: TestClient) -> None:
     """RW-106. 3.2 short of 80: 3.2 * 280 / 690 at the heel, 3.2 * 578 / 690 at the board's end; damp comes first."""
     view = page(client, "RW-106", "neck")
-    assert "stands under its band of 78.5 to 81.5: 3.2 mm short of the aim" in view["finding"][0]
+    assert "is below its band of 78.5 to 81.5: 3.2 mm short of the aim" in view["finding"][0]
     assert advised(view) == ["wait"]
     assert way(view, "wedge")["takes"][0].startswith("1.30 thick over the body's edge")
     assert way(view, "wedge")["takes"][1] == "2.68 under the board's end"

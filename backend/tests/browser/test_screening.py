@@ -94,7 +94,7 @@ def test_a_fleet_of_five_is_taken_in_and_screened_and_one_is_looked_over(page: P
     page.keyboard.press("Enter")
     expect(page.get_by_role("form", name="With those ticked")).to_contain_text("1 done.")
     page.get_by_label("What is said of them").select_option("are handed over")
-    page.get_by_role("button", name="Say so of 1").press("Enter")
+    page.get_by_role("button", name="Apply to 1 selected").press("Enter")
     expect(page.get_by_role("row", name="RW-116")).to_have_count(0)
     page.get_by_role("button", name="They were not handed over").press("Enter")
     expect(page.get_by_role("row", name="RW-116")).to_have_count(1)

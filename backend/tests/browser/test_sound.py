@@ -59,7 +59,7 @@ def test_the_trail_is_followed_continued_and_taken_back(page: Page) -> None:
     expect(page.get_by_label("clarity of the E")).to_be_focused()
     page.keyboard.press("9")
     expect(page.get_by_role("alert")).to_contain_text("clarity of the E goes from 1 to 5; 9 was not taken.")
-    hidden = page.get_by_role("checkbox", name="hide what was done and heard before")
+    hidden = page.get_by_role("checkbox", name="hide works and earlier ratings")
     hidden.check()
     expect(trail(page)).to_have_count(0)
     expect(main).to_contain_text("is hidden until the player has said")

@@ -11,7 +11,7 @@ export const PAGES = {
   bar: 'bass bar',
   tail: 'afterlength',
   load: 'load',
-  playing: 'rattle and press',
+  playing: 'buzz clearance',
   post: 'post',
   sound: 'sound',
   strings: 'strings',

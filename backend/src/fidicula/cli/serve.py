@@ -262,7 +262,7 @@ class BesideServer(uvicorn.Server):
 
 
 async def _all_of(servers: Sequence[uvicorn.Server]) -> None:
-    """Every listener in one event loop: what is told to pages is told by one of them to all."""
+    """Every listener in one event loop: what is told to pages goes from one of them to all."""
     first, *others = servers
     beside = [asyncio.create_task(server.serve()) for server in others]
     try:

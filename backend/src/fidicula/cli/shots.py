@@ -127,7 +127,7 @@ def _recipe(page: Page, address: str) -> None:
 def _recipes(page: Page, address: str) -> None:
     page.goto(f"{address}/recipes/violin")
     page.get_by_role("button", name="Boathouse hire").click()
-    page.get_by_label("held against").select_option("Orchestral")
+    page.get_by_label("Compare with").select_option("Orchestral")
     page.get_by_role("row", name="G at the nut").wait_for()
 
 

@@ -117,7 +117,7 @@ class WorkDone:
 
 @dataclass(frozen=True)
 class Reading:
-    """doubt : why it is doubted, by code; doubt_about : what it is held against. [its unit]
+    """doubt : why it is doubted, by code; doubt_about : what it is compared with. [its unit]
 
     simulated : no device of the shop sent it.
     """

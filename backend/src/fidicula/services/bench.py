@@ -113,7 +113,7 @@ class Bench:
             return views(load_bench(uow, ticket).state())
 
     def beside(self, ticket: str) -> list[Beside]:
-        """What the readings of now can be held against: as it came, and earlier visits, newest first."""
+        """What the readings of now can be compared with: as it came, and earlier visits, newest first."""
         with UnitOfWork(self._engine, only_reads=True) as uow:
             loaded = load_bench(uow, ticket)
             earlier = [

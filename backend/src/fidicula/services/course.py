@@ -184,7 +184,7 @@ class Course:
         return self._change(ticket, take_back)
 
     def check_tool(self, tool: str, *, check_id: UUID, by: str) -> None:
-        """Write down that a tool was held against a known length, and read true."""
+        """Write down that a tool was checked on a known length, and read true."""
         if tool not in tools():
             raise RefusedError(f"“{tool}” is not a tool of this shop", field="tool")
         with UnitOfWork(self._engine) as uow:

@@ -1,4 +1,4 @@
-"""What is measured: each kind of reading with its places, what it is held against, how it is taken and how it slips."""
+"""What is measured: each kind of reading with its places, what it is compared with, how it is taken and how it slips."""
 
 from __future__ import annotations
 
@@ -27,7 +27,7 @@ class MeasureRow(OfFamilies):
     keeps_days : so long it counts at a later visit where no work touched it; None for always, 0 for never.
     largest : no such measure can exceed it. [its unit]  height : over the board, so that a tool has a direction.
     zero_will_do : 0 is a plain reading, not a slip.  signed : it may be below nought.
-    figures : what each place is held against, by the figure's name.
+    figures : what each place is compared with, by the figure's name.
     form : where the same can be read in several ways, which of them this is.
     tools : what it is read with, the usual one first.
     """
@@ -90,7 +90,7 @@ class MeasureRow(OfFamilies):
         return string_names[position] if self.for_each_string else self.places[position]
 
     def figure_at(self, position: int | None) -> str | None:
-        """The figure that a place is held against."""
+        """The figure that a place is compared with."""
         index = 0 if position is None else position
         return self.figures[index] if not self.for_each_string and index < len(self.figures) else None
 

@@ -1,4 +1,4 @@
-"""Rattle and press effort along the board."""
+"""Buzz clearance and finger force effort along the board."""
 
 from __future__ import annotations
 

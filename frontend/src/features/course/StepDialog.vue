@@ -29,7 +29,7 @@ const acts = computed(() => {
     { act: 'done', label: 'it is done', may: atBench.may('measure') && stop.by_hand && ['here', 'ahead'].includes(stop.state) },
     { act: 'go-on', label: 'it need not wait any longer', may: atBench.may('sign_off') && stop.state === 'waiting' },
     { act: 'wait', label: 'it waits until …', may: atBench.may('measure') && stop.state !== 'done' },
-    { act: 'pass-over', label: 'pass it over', may: atBench.may('sign_off') && !['done', 'passed'].includes(stop.state) },
+    { act: 'pass-over', label: 'skip this step', may: atBench.may('sign_off') && !['done', 'passed'].includes(stop.state) },
   ]
   return offered.filter((one) => one.may)
 })
@@ -99,8 +99,8 @@ async function say(): Promise<void> {
         </form>
       </v-card-text>
       <v-card-actions class="actions">
-        <v-btn v-if="acts.length" variant="flat" type="submit" form="step" :loading="isSending" :disabled="chosen === ''">Say so</v-btn>
-        <v-btn @click="isOpen = false">Leave it</v-btn>
+        <v-btn v-if="acts.length" variant="flat" type="submit" form="step" :loading="isSending" :disabled="chosen === ''">Apply</v-btn>
+        <v-btn @click="isOpen = false">Cancel</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

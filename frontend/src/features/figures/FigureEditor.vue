@@ -161,7 +161,7 @@ function lineWords(line: FigureLine): string {
       </div>
     </form>
     <h3>So far</h3>
-    <p v-if="!history">Looking …</p>
+    <p v-if="!history">Loading …</p>
     <p v-else-if="!history.length">Nothing was ever entered.</p>
     <ol v-else class="history">
       <li v-for="(line, i) in history" :key="i">

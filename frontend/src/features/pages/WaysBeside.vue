@@ -10,7 +10,7 @@ defineProps<{ ways: PageWay[]; decided: string }>()
     <article v-for="way in ways" :key="way.label" :class="{ advised: way.recommended, decided: way.outcome !== '' && way.outcome === decided }">
       <h3>{{ way.label }}</h3>
       <p v-if="way.outcome !== '' && way.outcome === decided" class="said">decided</p>
-      <p v-else-if="way.recommended" class="said">the signs speak for it</p>
+      <p v-else-if="way.recommended" class="said">Recommended</p>
       <p>{{ way.says }}</p>
       <ul v-if="way.takes.length"><li v-for="line in way.takes" :key="line">{{ line }}</li></ul>
     </article>

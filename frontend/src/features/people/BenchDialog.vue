@@ -58,7 +58,7 @@ function onEnter(event: KeyboardEvent): void {
   event.preventDefault()
   void nextTick(() => form.value?.querySelector<HTMLInputElement>('#pin')?.focus())
 }
-/** The tool in the hand was held against a known length. */
+/** The tool in the hand was checked on a known length. */
 const checked = ref('')
 async function checkTool(): Promise<void> {
   const tool = atBench.tool

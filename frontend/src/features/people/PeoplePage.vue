@@ -75,7 +75,7 @@ useCommands([{ letter: 'a', words: 'add person', run: () => open(null), possible
       <p v-if="said" role="status">{{ said }}</p>
       <table>
         <thead>
-          <tr><th>Name</th><th>Role</th><th>PIN</th><th><span class="only-read">Works here</span></th></tr>
+          <tr><th>Name</th><th>Role</th><th>PIN</th><th><span class="only-read">Active</span></th></tr>
         </thead>
         <tbody>
           <tr v-for="person in atBench.people" :key="person.id" :class="{ gone: !person.active }">

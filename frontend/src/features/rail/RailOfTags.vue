@@ -120,7 +120,7 @@ onMounted(showOpen)
       </router-link>
       <p v-if="house.isLoaded && !found.length && words" class="none">No tag has “{{ words }}”. <kbd>Esc</kbd> shows all.</p>
       <p v-else-if="house.isLoaded && !found.length" class="none">No instrument is in the house yet.</p>
-      <p v-else-if="!house.isLoaded" class="none">{{ house.isAway ? 'The server does not answer; trying again …' : 'Looking …' }}</p>
+      <p v-else-if="!house.isLoaded" class="none">{{ house.isAway ? 'The server does not answer; trying again …' : 'Loading …' }}</p>
     </div>
     <slot />
   </nav>

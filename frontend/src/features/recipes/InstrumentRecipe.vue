@@ -217,13 +217,13 @@ useCommands([
         <p v-else-if="preview?.problem" class="refused" role="alert">{{ preview.problem }}</p>
         <div class="acts">
           <v-btn variant="flat" :disabled="!!refused || isAsking" @click="take">Take it</v-btn>
-          <v-btn @click="leave">Leave it</v-btn>
+          <v-btn @click="leave">Discard</v-btn>
         </div>
         <label class="why">
           <span>why, for the record</span>
           <input ref="reasonField" v-model="reason" maxlength="500" autocomplete="off" @keydown.enter.prevent="take" />
         </label>
-        <p v-if="isAsking && !preview" role="status">Working it out …</p>
+        <p v-if="isAsking && !preview" role="status">Computing …</p>
         <div v-if="preview && !refused" class="numbers" aria-live="polite">
           <TargetChanges :changes="preview.changes" :same="preview.same" />
         </div>

@@ -6,7 +6,7 @@ import type { QuestionView } from '@/api'
 const props = defineProps<{
   questions: QuestionView[]
   chosen: Record<string, string>
-  /** What the choice is held against: where it differs, the row says so. */
+  /** What the choice is compared with: where it differs, the row says so. */
   against: Record<string, string>
   againstName: string
 }>()

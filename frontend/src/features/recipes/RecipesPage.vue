@@ -23,7 +23,7 @@ const failure = ref('')
 const refused = ref('')
 const said = ref('')
 const open = ref('')
-/** The recipe that the open one is held against; empty for the open one as it is kept. */
+/** The recipe that the open one is compared with; empty for the open one as it is kept. */
 const beside = ref('')
 const size = ref('')
 const name = ref('')
@@ -183,7 +183,7 @@ useCommands([
     <template v-if="page" #side>
         <p v-if="said" class="said" role="status">{{ said.charAt(0).toUpperCase() + said.slice(1) }}.</p>
         <div class="against">
-          <label><span>held against</span>
+          <label><span>Compare with</span>
             <select v-model="beside">
               <option value="">{{ open }} as it is kept</option>
               <option v-for="candidate in page.recipes.filter((r) => r.name !== open)" :key="candidate.name" :value="candidate.name">{{ candidate.name }}</option>
@@ -200,10 +200,10 @@ useCommands([
           <label><span>name</span><input ref="nameField" v-model="name" maxlength="40" autocomplete="off" /></label>
           <div class="acts">
             <v-btn v-if="mayKeep" type="submit" variant="flat" :disabled="!isChanged && name === open">{{ name.trim() === open || name.trim() === '' ? 'Keep' : 'Keep as new' }}</v-btn>
-            <v-btn v-if="isChanged" @click="leave">Leave it</v-btn>
+            <v-btn v-if="isChanged" @click="leave">Discard</v-btn>
             <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop" @click="follow">The shop follows it</v-btn>
-            <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop && !isShipped" @click="retire">Off the list</v-btn>
-            <v-btn v-if="mayKeep && !isChanged && isShipped" @click="retire">As it came</v-btn>
+            <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop && !isShipped" @click="retire">Remove</v-btn>
+            <v-btn v-if="mayKeep && !isChanged && isShipped" @click="retire">Reset to starting value</v-btn>
           </div>
         </form>
         <div v-if="numbers" aria-live="polite">

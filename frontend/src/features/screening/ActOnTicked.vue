@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** One act on all instruments that are ticked; each is told by itself, and what could not be done says why. */
+/** One act on all instruments that are ticked; each has an answer of its own, and what could not be done says why. */
 import { computed, nextTick, ref, watch } from 'vue'
 import { answerOf, api, Refused, type ScreenRow, type Told } from '@/api'
 import { useHouse } from '@/features/rail'
@@ -110,7 +110,7 @@ defineExpose({ begin: () => void nextTick(() => field.value?.focus()) })
     </select>
     <input v-else-if="act?.asks === 'day'" v-model="given" type="date" aria-label="Day" :disabled="!ticked.length" />
     <input v-else-if="act?.asks" v-model="given" type="text" :aria-label="act.asks === 'reason' ? 'Reason' : 'Owner'" maxlength="500" :disabled="!ticked.length" />
-    <v-btn type="submit" variant="flat" :disabled="!ticked.length" :loading="isDoing">Say so of {{ ticked.length || 'those' }}</v-btn>
+    <v-btn type="submit" variant="flat" :disabled="!ticked.length" :loading="isDoing">Apply to {{ ticked.length }} selected</v-btn>
     <span v-if="done.length && !isDoing" role="status">{{ done.length }} done.</span>
     <v-btn v-if="handedOver.length" type="button" @click="takeThemBack">They were not handed over</v-btn>
     <p v-for="one in undone" :key="one.ticket" class="fault" role="alert">{{ one.ticket }}: {{ one.sentence }}</p>

@@ -13,7 +13,7 @@ const house = useHouse()
     <p class="how">
       <template v-if="house.tags.length"><kbd>Space</kbd> <kbd>f</kbd> finds one by ticket, owner or words · </template>
       <kbd>Space</kbd> <kbd>n</kbd> takes a new one in, <kbd>v</kbd> a fleet
-      <template v-if="house.tags.length > 1"> · hung <b aria-live="polite">{{ RAIL_ORDERS[house.order] }}</b>, <kbd>Space</kbd> <kbd>q</kbd> hangs them otherwise</template>
+      <template v-if="house.tags.length > 1"> · hung <b aria-live="polite">{{ RAIL_ORDERS[house.order] }}</b>, <kbd>Space</kbd> <kbd>q</kbd> changes the order</template>
     </p>
     <table v-if="house.tags.length">
       <thead class="only-read">

@@ -179,7 +179,7 @@ useCommands([
         <p v-if="view.may_go_back" class="wait">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
         <div class="ways"><v-btn type="submit" variant="flat">It was taken back</v-btn><v-btn @click="isGoingBack = false">Not now</v-btn></div>
       </form>
-      <label v-if="panel === 'heard'" class="choice"><input v-model="isBlind" type="checkbox" />hide what was done and heard before</label>
+      <label v-if="panel === 'heard'" class="choice"><input v-model="isBlind" type="checkbox" />hide works and earlier ratings</label>
       <HeardForm v-if="panel === 'heard'" :view="view" :left-handed="leftHanded" :send="sound.hear" @done="show('')" />
       <MoveForm v-else-if="panel === 'move'" :key="JSON.stringify(moveStart)" :view="view" :send="sound.move" :start="moveStart" @done="show('')" />
       <BridgeForm v-else-if="panel === 'bridge'" :view="view" :try-on-bridge="sound.tryOnBridge" :trial-off="sound.trialOff" :wood-off="sound.woodOff" @done="show('')" />

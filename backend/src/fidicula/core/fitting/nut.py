@@ -92,7 +92,7 @@ def smallest_file(*, files: Sequence[float], wanted: tuple[float, float]) -> flo
 
 
 def end_height_given(*, filed: float, carry: float) -> float:
-    """How far a string comes down at the board's end when its nut slot is filed: it turns about the bridge. [mm]
+    """The drop of a string at the board's end when its nut slot is filed: it turns about the bridge. [mm]
 
     filed : off the slot's floor, 0 or more. [mm]  carry : string length over board length, above 1.
     Source: similar triangles.

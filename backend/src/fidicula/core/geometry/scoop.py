@@ -39,7 +39,7 @@ class Station:
 
 @dataclass(frozen=True)
 class DressedStation:
-    """A station with the gap wanted there, and what to plane off. [mm]"""
+    """A station with its target gap, and what to plane off. [mm]"""
 
     x: float
     gap: float

@@ -33,7 +33,7 @@ class Plausible:
 
 @dataclass(frozen=True)
 class Doubt:
-    """Why a value is doubted. about : what it is held against.  suggested : what may have been meant. [mm] or None."""
+    """Why a value is doubted. about : what it is compared with.  suggested : what may have been meant. [mm] or None."""
 
     code: DoubtCode
     about: float

@@ -1,4 +1,4 @@
-"""What a place is told by other readings, where nobody measured it itself."""
+"""What is derived for a place from other readings, where nobody measured it itself."""
 
 from __future__ import annotations
 

@@ -168,7 +168,7 @@ class BenchState:
         )
 
     def wanted_as_read(self, place: MeasurementKey) -> Wanted | None:
-        """What is wanted at a place, the way its reading was taken: like is held against like."""
+        """What is wanted at a place, the way its reading was taken: like is compared with like."""
         upright = self.wanted_upright(place)
         if upright is None or place[1] is None or self.direction(*place) == "vertical" or self.geometry is None:
             return upright

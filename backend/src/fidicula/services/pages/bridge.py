@@ -201,7 +201,7 @@ def _consequences(
         if target.bow_separation is not None:
             yield told(
                 f"bow{i}",
-                f"bow's room at {target.name}",
+                f"bow clearance at {target.name}",
                 now.plan.strings[i].bow_separation,
                 target.bow_separation,
                 [

@@ -232,7 +232,7 @@ def _consequences(now: Load, then: Load, stance: _Stance, strings: list[Sounding
         ),
         told(
             "lean",
-            "halving it leans, + to the tailpiece",
+            "lean once the angle is halved, + to the tailpiece",
             now.angles.halving_lean,
             then.angles.halving_lean,
             ["(rear − front) ÷ 2"],

@@ -152,11 +152,11 @@ def _said(neck: _Neck, judged: ProjectionJudgement) -> str:
     band = f"{short(neck.band.low)} to {short(neck.band.high)}"
     if judged.state == "in_band":
         return (
-            f"The projection of {short(neck.projection)} stands in its band of {band}: nothing is to be done about it."
+            f"The projection of {short(neck.projection)} is within its band of {band}: nothing is to be done about it."
         )
-    side = "under" if judged.state == "low" else "over"
+    side = "below" if judged.state == "low" else "above"
     return (
-        f"The projection of {short(neck.projection)} stands {side} its band of {band}: "
+        f"The projection of {short(neck.projection)} is {side} its band of {band}: "
         f"{number(abs(judged.change_at_bridge))} mm {'short of' if judged.state == 'low' else 'beyond'} the aim."
     )
 

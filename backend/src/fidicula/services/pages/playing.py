@@ -86,7 +86,7 @@ def playing_page(bench: PageBench) -> PageView:
         plots += efforts[1]
     return bench.view(
         "playing",
-        "Rattle and press",
+        "Buzz clearance and finger force",
         finding=finding,
         consequences=consequences,
         plots=plots,

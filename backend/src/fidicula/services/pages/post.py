@@ -148,7 +148,7 @@ def _where(bench: PageBench, trail: Trail) -> Iterator[str]:
 
 def _end_words(trail: Trail, end: EndPlace) -> str:
     if end.at is None:
-        return "nobody knows where it stands; gauge it"
+        return "its place is not known; gauge it"
     read = _read(trail, end.at)
     manner = "" if end.known == "gauged" else f", estimated to ± {give_or_take(end.known_to)}"
     return f"{number(read.setback)} behind the foot, {number(read.inset)} inside its edge{manner}"

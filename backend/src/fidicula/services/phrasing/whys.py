@@ -105,7 +105,7 @@ def _down(state: BenchState, computed: Computed, i: int, result: StringResult) -
         f"{_n(result.present.end_height - target.end_height)}.",
         _mark_line("Now", result.present.nut_height, result.present.end_height, computed, now),
         _mark_line("Wanted", goal.nut_height, target.end_height, computed, target.mark_height),
-        f"The string comes down {_n(now)} − {_n(target.mark_height)} = {_n(result.cut.cut)}.",
+        f"String drop: {_n(now)} − {_n(target.mark_height)} = {_n(result.cut.cut)}.",
     ]
     if abs(nut_part) >= 0.005:
         lines.append(
@@ -196,7 +196,7 @@ def _bow(computed: Computed) -> Why:
     ]
     lines.append("That is the room in which the bow touches this string alone.")
     return Why(
-        title="The bow's room on the inner strings",
+        title="Bow clearance on the inner strings",
         lines=lines,
         follows="strings' centres at the wanted crown",
     )
