@@ -12,13 +12,14 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Ticket
-from fidicula.services.bench import Bench, Taking
+from fidicula.services.bench import Bench
 from fidicula.services.phrasing.model import Why
 from fidicula.services.putting_right import Slips
 from fidicula.services.sheet.beside import Beside
 from fidicula.services.sheet.cell import CardPlace
 from fidicula.services.sheet.model import BenchSheet, LogLine
 from fidicula.services.sheet.views import Views
+from fidicula.services.taking import Taking
 
 router = APIRouter(prefix="/api/instruments/{ticket}", tags=["bench"], responses=RESPONSES)
 

@@ -11,7 +11,8 @@ from pydantic import BaseModel, ConfigDict, Field
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence
-from fidicula.services.figures import FigureLine, FigurePage, Figures, FigureTyped
+from fidicula.services.figure_pages import FigurePage
+from fidicula.services.figures import FigureLine, Figures, FigureTyped
 from fidicula.tables.figures import FigureKey
 
 router = APIRouter(prefix="/api/figures", tags=["figures"], responses=RESPONSES)

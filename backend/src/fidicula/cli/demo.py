@@ -13,7 +13,7 @@ from fidicula.db.people_records import Person
 from fidicula.db.records import NewReading, NewWork, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.db.work_details import StringsFitted
-from fidicula.services.bench import Bench, Taking
+from fidicula.services.bench import Bench
 from fidicula.services.course import Course
 from fidicula.services.figures import Figures, FigureTyped
 from fidicula.services.following import Asked, Followings
@@ -22,6 +22,7 @@ from fidicula.services.measures import MEASURES
 from fidicula.services.persons import PersonTyped, changed_person
 from fidicula.services.recipes import Recipes
 from fidicula.services.strings import Stringing, Strings
+from fidicula.services.taking import Taking
 from fidicula.tables.figures import FigureKey
 
 

@@ -10,9 +10,10 @@ from fidicula.cli.demo_sound import simulated_recording
 from fidicula.core.sound.ratings import STRING_QUALITIES, WHOLE_QUALITIES
 from fidicula.db.sound_records import Heard, PostEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.bench import Bench, Taking
+from fidicula.services.bench import Bench
 from fidicula.services.measures import MEASURES
 from fidicula.services.sound import Sound
+from fidicula.services.taking import Taking
 from fidicula.services.typed_acts import HeardTyped, MoveTyped, PostTyped
 
 

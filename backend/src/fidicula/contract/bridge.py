@@ -17,6 +17,7 @@ from fidicula.contract.quantities import (
     Wire,
 )
 from fidicula.core.geometry.board import HeightDirection
+from fidicula.core.geometry.bow import Waist, nearest_template
 from fidicula.core.geometry.bridge import (
     CrownCurve,
     HeightReference,
@@ -24,9 +25,7 @@ from fidicula.core.geometry.bridge import (
     StringGoal,
     StringState,
     StringTarget,
-    Waist,
     cuts_of_all,
-    nearest_template,
     plan_bridge,
 )
 from fidicula.core.geometry.spacing import SpacingRule

@@ -11,11 +11,11 @@ from pydantic import ValidationError
 from fidicula.core.errors import CoreError
 from fidicula.core.readings.doubt import plausible_around
 from fidicula.core.readings.typed import signed_number
-from fidicula.core.targets.heights import PartOfBand, end_height_band
 from fidicula.db.records import FigureEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.audit import note
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.services.figure_pages import FigurePage, figure_page, measures_of
 from fidicula.services.numbers import short
 from fidicula.services.targets.rules import Rules, load_rules
 from fidicula.tables.figures import (
@@ -23,52 +23,9 @@ from fidicula.tables.figures import (
     FigureKey,
     FigureValues,
     figure_measures,
-    measures_of_school,
-    starting_figures,
 )
-from fidicula.tables.schools import School, questions, schools
 
 _LARGEST = 3000.0
-
-
-@dataclass(frozen=True)
-class FigureRow:
-    """One figure in force, or the place for one.
-
-    every_size : it holds in every size of the family, unless this size has its own.
-    low, aim, high : None where its shape has no such part, or there is no figure.
-    follows : in words, where it is worked out from another figure; entering one of its own ends that.
-    own : the shop entered it.  confirmed_by : None until someone of the shop stands by it.
-    """
-
-    measure: str
-    label: str
-    unit: str
-    shape: str
-    part: str
-    question: str
-    school: str
-    school_label: str
-    every_size: bool
-    low: float | None
-    aim: float | None
-    high: float | None
-    follows: str
-    own: bool
-    source: str
-    confirmed_by: str | None
-
-
-@dataclass(frozen=True)
-class FigurePage:
-    """without_figure, unconfirmed : how many rows have none, or nobody standing by theirs."""
-
-    family: str
-    size: str
-    sizes: list[str]
-    rows: list[FigureRow]
-    without_figure: int
-    unconfirmed: int
 
 
 @dataclass(frozen=True)
@@ -107,7 +64,7 @@ class Figures:
         with UnitOfWork(self._engine, only_reads=True) as uow:
             rules = load_rules(uow, family)
             _check_size(rules, size)
-            return _page(rules, size)
+            return figure_page(rules, size)
 
     def history(self, key: FigureKey) -> list[FigureLine]:
         """Everything that a figure ever was."""
@@ -161,7 +118,7 @@ class Figures:
             )
             note(uow, "figure.entered", _named(key), by=by, detail={"was": _numbers(before), "now": _numbers(values)})
             uow.commit()
-            return _page(load_rules(uow, key.family), page_size)
+            return figure_page(load_rules(uow, key.family), page_size)
 
     def withdraw(self, key: FigureKey, *, page_size: str, entry_id: UUID, by: str) -> FigurePage:
         """Let the starting value stand again; where there is none, there is no figure."""
@@ -172,7 +129,7 @@ class Figures:
             uow.rules.add_figure(replace(entries[0], id=entry_id, withdrawn=True, entered_by=by))
             note(uow, "figure.withdrawn", _named(key), by=by)
             uow.commit()
-            return _page(load_rules(uow, key.family), page_size)
+            return figure_page(load_rules(uow, key.family), page_size)
 
     def undo(self, key: FigureKey, *, page_size: str, by: str) -> FigurePage:
         """Put back what stood before the newest entry; both stay in the history."""
@@ -184,7 +141,7 @@ class Figures:
             uow.rules.add_figure(replace(before, id=uuid4(), entered_by=by))
             note(uow, "figure.undone", _named(key), by=by)
             uow.commit()
-            return _page(load_rules(uow, key.family), page_size)
+            return figure_page(load_rules(uow, key.family), page_size)
 
 
 def _named(key: FigureKey) -> str:
@@ -205,19 +162,8 @@ def _check_key(rules: Rules, key: FigureKey) -> None:
         raise RefusedError(f"“{key.measure}” is nothing that the shop has figures of", field="measure")
     if key.size:
         _check_size(rules, key.size)
-    if (key.question, key.school) != ("", "") and key.measure not in _measures_of(key.question, key.school):
+    if (key.question, key.school) != ("", "") and key.measure not in measures_of(key.question, key.school):
         raise RefusedError("that school has no such figure", field="school")
-
-
-def _measures_of(question: str, school: str) -> tuple[str, ...]:
-    """What figures a school has or could have."""
-    if question == "end_heights" and (question, school) in schools():
-        return ("end_height_bass", "end_height_treble")
-    if (question, school) == ("height_reference", "bridge_mark"):
-        return ("mark_height_bass", "mark_height_treble")
-    if question in ("nut_spread", "bridge_spread") and school in ("close", "wide"):
-        return (question,)
-    return measures_of_school(question, school)
 
 
 def _values(key: FigureKey, typed: FigureTyped, before: FigureValues | None, by: str) -> FigureValues:
@@ -269,93 +215,3 @@ def _check_order(parts: dict[str, float | None], label: str) -> None:
 def _first_open(shape: str, parts: dict[str, float | None]) -> str:
     wanted = {"band": ("low", "aim", "high"), "floor": ("low",), "ceiling": ("high",)}.get(shape, ("aim",))
     return next((name for name in wanted if parts[name] is None), wanted[0])
-
-
-def _page(rules: Rules, size: str) -> FigurePage:
-    rows = [*_plain_rows(rules, size), *_school_rows(rules, size)]
-    known = [row for row in rows if not row.follows]
-    return FigurePage(
-        family=rules.family,
-        size=size,
-        sizes=list(rules.sizes),
-        rows=rows,
-        without_figure=sum(row.low is None and row.aim is None and row.high is None for row in known),
-        unconfirmed=sum(bool(row.source) and row.confirmed_by is None for row in known),
-    )
-
-
-def _plain_rows(rules: Rules, size: str) -> list[FigureRow]:
-    """What belongs to family and size alone; a measure that any family or size has a figure of has its row."""
-    of_plain = {key.measure for key in starting_figures() if not key.school}
-    return [_row(rules, size, measure) for measure in figure_measures() if measure in of_plain]
-
-
-def _school_rows(rules: Rules, size: str) -> list[FigureRow]:
-    rows = []
-    for question, school in [*schools(), ("accepted", "with_a_reason")]:
-        row = schools().get((question, school))
-        for measure in _measures_of(question, school):
-            if (
-                row is not None
-                and row.rule == "own"
-                and not rules.book.of_school(family=rules.family, question=question, school=school)
-            ):
-                continue
-            rows.append(_row(rules, size, measure, question, school))
-    return rows
-
-
-def _row(rules: Rules, size: str, measure: str, question: str = "", school: str = "") -> FigureRow:
-    book, kind = rules.book, figure_measures()[measure]
-    for_size = FigureKey(rules.family, size, measure, question, school)
-    found = book.find(family=rules.family, size=size, measure=measure, question=question, school=school)
-    every_size = book.at(for_size) is None and (found is not None or not _has_sizes(measure))
-    key = for_size if not every_size else replace(for_size, size="")
-    row = schools().get((question, school))
-    derived, follows = _derived(book, rules.family, size, measure, row) if found is None else (None, "")
-    shown = found or derived
-    label = "" if not question else (row.label if row is not None else "accepted with a reason")
-    part = (
-        kind.part
-        if not question
-        else (questions()[question].title if question in questions() else "Accepted with a reason")
-    )
-    return FigureRow(
-        measure=measure,
-        label=kind.label,
-        unit=kind.unit,
-        shape=kind.shape,
-        part=part,
-        question=question,
-        school=school,
-        school_label=label,
-        every_size=every_size,
-        low=None if shown is None else shown.low,
-        aim=None if shown is None else shown.aim,
-        high=None if shown is None else shown.high,
-        follows=follows,
-        own=key in book.own or replace(key, family="") in book.own,
-        source="" if found is None else found.source,
-        confirmed_by=None if found is None else found.confirmed_by,
-    )
-
-
-def _has_sizes(measure: str) -> bool:
-    """Whether each size has its own; what nobody has a figure of yet is never said to hold in every size."""
-    known = [key for key in starting_figures() if key.measure == measure]
-    return not known or any(key.size for key in known)
-
-
-def _derived(
-    book: FigureBook, family: str, size: str, measure: str, school: School | None
-) -> tuple[FigureValues | None, str]:
-    """What a school without figures of its own takes from the family's."""
-    if school is None or school.question != "end_heights" or school.rule in (None, "own", "family"):
-        return None, ""
-    plain = book.find(family=family, size=size, measure=measure)
-    if plain is None:
-        return None, ""
-    part: PartOfBand = school.rule  # type: ignore[assignment]  # `own` and `family` are gone above
-    band = end_height_band(family_band=plain.band, part=part)
-    values = FigureValues(measure=measure, low=band.low, aim=band.aim, high=band.high, source=plain.source)
-    return values, school.says

@@ -12,14 +12,7 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.db.work_details import CrownCut
 from fidicula.services.bench import check_may_be_done
 from fidicula.services.errors import NotFoundError, RefusedError
-from fidicula.services.loaded import (
-    Loaded,
-    changed_sheet,
-    check_in_house,
-    load_bench,
-    load_to_change,
-    note_instruction,
-)
+from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change, note_instruction
 from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.model import BenchSheet
 

@@ -17,9 +17,10 @@ from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
 from fidicula.services.trail.blind import states_of
 from fidicula.services.trail.model import SoundView
-from fidicula.services.trail.places import Trail, half_of, open_trials, way_back, why_not_back, why_not_half
+from fidicula.services.trail.places import Trail
 from fidicula.services.trail.records import load_trail
 from fidicula.services.trail.view import BACK_WORDS, HALF_WORDS, made_trail, sound_view
+from fidicula.services.trail.ways_back import half_of, open_trials, way_back, why_not_back, why_not_half
 from fidicula.services.typed_acts import (
     MOST_WOOD,
     HeardTyped,

@@ -1,4 +1,4 @@
-"""What is measured: each kind of reading with its places, what it is compared with, how it is taken and how it slips."""
+"""What is measured: each kind of reading with its places, what it is compared with, how it is taken and slips."""
 
 from __future__ import annotations
 

@@ -8,16 +8,8 @@ from dataclasses import replace
 import pytest
 from fidicula.core.errors import DoesNotFitError, MismatchError, MissingInputError
 from fidicula.core.geometry.board import arch, shortest_height, upright_height
-from fidicula.core.geometry.bridge import (
-    BridgePlan,
-    StringGoal,
-    StringState,
-    Waist,
-    cuts_of_all,
-    nearest_template,
-    plan_bridge,
-    string_cut,
-)
+from fidicula.core.geometry.bow import Waist, nearest_template
+from fidicula.core.geometry.bridge import BridgePlan, StringGoal, StringState, cuts_of_all, plan_bridge, string_cut
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark, mark_height
 from hypothesis import given
 from hypothesis import strategies as st

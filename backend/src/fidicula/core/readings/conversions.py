@@ -1,4 +1,4 @@
-"""One reading derived from others: a radius by its chord, a stop by another place of the foot, spacings by each other."""
+"""One reading derived from others: a radius by its chord, a stop by another place, spacings by each other."""
 
 from __future__ import annotations
 

@@ -8,15 +8,8 @@ from dataclasses import dataclass
 
 from fidicula.core.bands import side_of_band
 from fidicula.core.errors import TOLERANCE, CoreError
-from fidicula.core.geometry.bridge import (
-    BridgePlan,
-    StringCut,
-    StringGoal,
-    StringState,
-    Waist,
-    plan_bridge,
-    string_cut,
-)
+from fidicula.core.geometry.bow import Waist
+from fidicula.core.geometry.bridge import BridgePlan, StringCut, StringGoal, StringState, plan_bridge, string_cut
 from fidicula.core.geometry.string_lines import Board
 from fidicula.core.geometry.uncertainty import uncertainties
 from fidicula.core.readings.states import MeasurementKey

@@ -14,11 +14,12 @@ from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.course import baseline_keys, crown_is_right
 from fidicula.services.assessment.model import Question, StopAssessment
 from fidicula.services.assessment.questions import to_measure_again
-from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_TAKING, outer_in_band
+from fidicula.services.assessment.thresholds import outer_in_band
 from fidicula.services.instruction.amounts import Told, keys_of_card, told
-from fidicula.services.instruction.model import CutRole, Instruction
+from fidicula.services.instruction.model import Instruction
+from fidicula.services.instruction.role import also_recorded, cut_role, only_waits
 from fidicula.services.measures import CARD
-from fidicula.tables.course import Outcome, instructions, steps, steps_for
+from fidicula.tables.course import Outcome, instructions, steps
 from fidicula.tables.work import invalidations
 
 _BY_DECISION_ALONE = frozenset({"wait", "estimate", "ask_owner"})
@@ -35,7 +36,7 @@ def instruct(a: Assessment) -> Instruction:
     row = instructions()[found.code]
     records = found.records or (row.records or "" if found.code not in _NEVER_RECORDED else "")
     found = replace(found, part=row.part or "", records=records, makes_stale=_made_stale(records))
-    role, also = cut_role(a, found), _also(a, found)
+    role, also = cut_role(a, found), also_recorded(a, found)
     return replace(found, cut_role="may" if role == "waits" and "crown_cut" in also else role, also=also)
 
 
@@ -75,7 +76,7 @@ def _decided(a: Assessment) -> Instruction | None:
         option = asked.outcome
         if option is None or not option.instructs or option.instructs in _BY_DECISION_ALONE:
             continue
-        if _is_fulfilled(a, asked, option) or _waits(a, _records(option)):
+        if _is_fulfilled(a, asked, option) or only_waits(a, _records(option)):
             continue
         found = _by_option(a, asked, option)
         if found is not None:
@@ -93,11 +94,6 @@ def _is_fulfilled(a: Assessment, asked: Question, option: Outcome) -> bool:
         return False
     after = 0 if asked.decision is None else asked.decision.after_work
     return any(w.work == _records(option) and w.number > after for w in a.state.standing_works)
-
-
-def _waits(a: Assessment, work: str) -> bool:
-    """Whether the step of a work only waits."""
-    return any(stop.state == "waiting" and stop.key in steps_for(work) for stop in a.stops)
 
 
 def _by_option(a: Assessment, asked: Question, option: Outcome) -> Instruction | None:
@@ -304,48 +300,3 @@ def _nothing_to_cut(a: Assessment) -> Instruction:
     if low is not None and low.outcome is None:
         return Instruction("decide", question=low, stop=low.question)
     return Instruction("hand_over")
-
-
-def cut_role(a: Assessment, found: Instruction) -> CutRole:
-    """What the amounts of wood mean beside an instruction."""
-    if a.cut.state == "none":
-        return "none"
-    if outer_in_band(a.state):
-        return "to_aim"
-    if found.records == "crown_cut" and found.code != "measure":
-        return "due"
-    other_way = next(
-        (
-            one
-            for one in a.questions
-            if one.outcome is not None
-            and one.question in ("high_strings", "bridge_low", "bar", "bridge_warped")
-            and one.outcome.instructs not in ("", "cut_crown", "file_nut")
-        ),
-        None,
-    )
-    return "not_chosen" if other_way is not None else "waits"
-
-
-def may_cut(a: Assessment, found: Instruction) -> bool:
-    """Whether a cut may be recorded beside what is asked for: before all is measured, never past a gate."""
-    if a.cut.state == "none" or a.barring("crown_cut") or to_measure_again(a.state) or outer_in_band(a.state):
-        return False
-    if cut_role(a, found) == "not_chosen" or any(one.stops for one in a.slips) or _waits(a, "crown_cut"):
-        return False
-    return any(s.wood is not None and s.wood >= WORTH_TAKING for s in a.cut.strings)
-
-
-def _also(a: Assessment, found: Instruction) -> tuple[str, ...]:
-    """What may be recorded as well: the other of nut and crown where neither bars the other."""
-    if found.code in ("handed_over", "check_readings", "decide", "wait", "set_post"):
-        return ()
-    role = cut_role(a, found)
-    works = []
-    by_question = found.question is not None
-    if found.records != "crown_cut" and role == "waits" and not by_question and may_cut(a, found):
-        works.append("crown_cut")
-    to_file = any((s.nut_to_file or 0.0) >= WORTH_FILING for s in a.cut.strings)
-    if found.records != "nut_filed" and to_file and not by_question and a.barring("nut_filed") is None:
-        works.append("nut_filed")
-    return tuple(works)

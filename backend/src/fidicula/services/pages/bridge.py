@@ -8,7 +8,7 @@ from dataclasses import replace
 from itertools import pairwise
 
 from fidicula.core.fitting.nut import file_range, smallest_file
-from fidicula.core.geometry.bridge import nearest_template
+from fidicula.core.geometry.bow import nearest_template
 from fidicula.core.reach import nearest_that_can_be
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.computing import Computed, Impossibility, compute

@@ -38,22 +38,18 @@ from fidicula.services.trail.model import (
     SoundView,
     TrialView,
 )
-from fidicula.services.trail.places import (
-    FRAME_WORKS,
+from fidicula.services.trail.places import FRAME_WORKS, Spot, Trail, TrailLine, trail_of
+from fidicula.services.trail.records import TrailRecords
+from fidicula.services.trail.ways_back import (
     BlockedBack,
     BlockedHalf,
-    Spot,
-    Trail,
-    TrailLine,
     WayBack,
     half_of,
     open_trials,
-    trail_of,
     way_back,
     why_not_back,
     why_not_half,
 )
-from fidicula.services.trail.records import TrailRecords
 from fidicula.tables.signs import findings
 from fidicula.tables.sound import act_choices, complaints
 

@@ -1,0 +1,59 @@
+"""What the cut is to the instruction (due, allowed, waiting, only the way to the aim), and what is recorded beside."""
+
+from __future__ import annotations
+
+from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.questions import to_measure_again
+from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_TAKING, outer_in_band
+from fidicula.services.instruction.model import CutRole, Instruction
+from fidicula.tables.course import steps_for
+
+
+def only_waits(a: Assessment, work: str) -> bool:
+    """Whether the step of a work only waits."""
+    return any(stop.state == "waiting" and stop.key in steps_for(work) for stop in a.stops)
+
+
+def cut_role(a: Assessment, found: Instruction) -> CutRole:
+    """What the amounts of wood mean beside an instruction."""
+    if a.cut.state == "none":
+        return "none"
+    if outer_in_band(a.state):
+        return "to_aim"
+    if found.records == "crown_cut" and found.code != "measure":
+        return "due"
+    other_way = next(
+        (
+            one
+            for one in a.questions
+            if one.outcome is not None
+            and one.question in ("high_strings", "bridge_low", "bar", "bridge_warped")
+            and one.outcome.instructs not in ("", "cut_crown", "file_nut")
+        ),
+        None,
+    )
+    return "not_chosen" if other_way is not None else "waits"
+
+
+def may_cut(a: Assessment, found: Instruction) -> bool:
+    """Whether a cut may be recorded beside what is asked for: before all is measured, never past a gate."""
+    if a.cut.state == "none" or a.barring("crown_cut") or to_measure_again(a.state) or outer_in_band(a.state):
+        return False
+    if cut_role(a, found) == "not_chosen" or any(one.stops for one in a.slips) or only_waits(a, "crown_cut"):
+        return False
+    return any(s.wood is not None and s.wood >= WORTH_TAKING for s in a.cut.strings)
+
+
+def also_recorded(a: Assessment, found: Instruction) -> tuple[str, ...]:
+    """What may be recorded as well: the other of nut and crown where neither bars the other."""
+    if found.code in ("handed_over", "check_readings", "decide", "wait", "set_post"):
+        return ()
+    role = cut_role(a, found)
+    works = []
+    by_question = found.question is not None
+    if found.records != "crown_cut" and role == "waits" and not by_question and may_cut(a, found):
+        works.append("crown_cut")
+    to_file = any((s.nut_to_file or 0.0) >= WORTH_FILING for s in a.cut.strings)
+    if found.records != "nut_filed" and to_file and not by_question and a.barring("nut_filed") is None:
+        works.append("nut_filed")
+    return tuple(works)

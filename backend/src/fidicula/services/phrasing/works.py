@@ -1,0 +1,207 @@
+"""What an instruction to work says: what to do with which amounts, and the caution that belongs to it."""
+
+from __future__ import annotations
+
+from fidicula.core.fitting.tailpiece import nearest_eighth
+from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.thresholds import WORTH_TAKING
+from fidicula.services.instruction.model import Instruction
+from fidicula.services.numbers import (
+    listed,
+    number,
+    rounded_down,
+    sentence,
+    short,
+    to_take,
+)
+from fidicula.services.phrasing.amounts import by_string, one
+from fidicula.services.phrasing.model import Phrase
+from fidicula.tables.course import steps
+from fidicula.tables.schools import school
+
+CUT = "Cut in the vise, blade away from you. Too low cannot be put back."
+
+
+FILE = "Stop 0.1 mm above the target, string up and measure again. Too low cannot be filed back."
+
+
+WHEELS = "Two people. Turn a little on each wheel in turn, and watch that the bridge stays upright."
+
+
+POST = "Strings slack, the setter off the f-hole's edge, no force: a post too tight cracks the top."
+
+
+NECK = "Never on a swollen instrument. Read the projection twice, days apart, and the same."
+
+
+BOARD = "Plane with the grain. Wear a mask: ebony dust is harmful."
+
+
+TAIL = "Pad the top under the tailpiece. A falling tailpiece scratches it."
+
+
+def mark_line(a: Assessment, found: Instruction) -> Phrase:
+    marks = [f"{name} {number(mark, 1)}" for name, mark in by_string(a, found, "mark_height").items()]
+    do = [f"Set up from the marks: {listed(marks)} mm over the board's line."] if marks else []
+    return Phrase("Mark the board's line on the bridge", [steps()["marks"].why], do, None)
+
+
+def cut_from_blank(a: Assessment, found: Instruction) -> Phrase:
+    marks = [f"{name} {number(mark, 1)}" for name, mark in by_string(a, found, "mark_height").items()]
+    return Phrase(
+        "Cut the crown from the blank, left high",
+        ["By the marks and the template. Nothing is measured under tension yet."],
+        [f"The strings go to {listed(marks)} mm over the board's line: leave 0.5 mm more."] if marks else [],
+        CUT,
+    )
+
+
+def cut_crown(a: Assessment, found: Instruction) -> Phrase:
+    if by_string(a, found, "mark_height"):
+        return cut_from_blank(a, found)
+    take, wood = by_string(a, found, "take"), by_string(a, found, "of_wood")
+    is_whole = all(rounded_down(take[name]) == rounded_down(wood[name]) for name in take)
+    shares = [f"{name} {to_take(take[name])}" for name in take]
+    says = [f"{listed(list(take))} {'is' if len(take) == 1 else 'are'} above the target."]
+    if not is_whole:
+        left = [f"{name} {number(rounded_down(wood[name]) - rounded_down(take[name]))}" for name in take]
+        says.append(f"Left for the next pass, with what measuring cannot tell: {listed(left)} mm.")
+    says += _left_over(a)
+    do = [f"Take {listed(shares)} mm of wood.", "String up, tune, and measure the heights again."]
+    title = "Cut the crown" if a.cut.state == "firm" else "Cut the crown, provisionally"
+    return Phrase(title, says, do, CUT)
+
+
+def _left_over(a: Assessment) -> list[str]:
+    """What is left of what the last pass was to bring down."""
+    left = [
+        f"{s.name} {number(max(0.0, s.wood))} of {number(s.left_before)}"
+        for s in a.cut.strings
+        if s.left_before is not None and s.wood is not None and s.left_before >= WORTH_TAKING
+    ]
+    return [f"Left after the last pass: {listed(left)} mm."] if left else []
+
+
+def lower_crown(a: Assessment, found: Instruction) -> Phrase:
+    take = by_string(a, found, "take")
+    shares = [f"{name} {to_take(value)}" for name, value in take.items()]
+    return Phrase(
+        "Take the crown down beside the deep strings",
+        ["The strings stay where they are. Only the wood beside them comes down."],
+        [f"Take {listed(shares)} mm of wood beside the strings."] if shares else [],
+        CUT,
+    )
+
+
+def file_nut(a: Assessment, found: Instruction) -> Phrase:
+    by, to = by_string(a, found, "file_by"), by_string(a, found, "file_to")
+    each = [f"{name} by {to_take(by[name], 2)}, to {number(to[name], 2)}" for name in by]
+    return Phrase(
+        "File the nut",
+        ["It is felt in first position. What it gives is counted in the cut."],
+        [f"{sentence('; '.join(each)).rstrip('.')} mm.", "String up and measure again."],
+        FILE,
+    )
+
+
+def turn_wheels(a: Assessment, found: Instruction) -> Phrase:
+    turns = {one.side: one.value for one in found.amounts if one.name == "turns"}
+    legs = {one.side: one.value for one in found.amounts if one.name == "leg"}
+    do = [
+        f"The {side} wheel {turns_words(turn)}: {number(abs(legs[side]), 2)} mm."
+        for side, turn in turns.items()
+        if nearest_eighth(turn)
+    ]
+    return Phrase(
+        "Turn the wheels",
+        ["The crown stays as it is."],
+        [*do, "Tune, and measure the heights again."] if do else ["Nothing has to be turned."],
+        WHEELS,
+    )
+
+
+_EIGHTHS = {1: "⅛", 2: "¼", 3: "⅜", 4: "½", 5: "⅝", 6: "¾", 7: "⅞"}
+
+
+def turns_words(turns: float) -> str:
+    """“1⅝ turns down”, “½ turn up”, to the nearest eighth."""
+    eighths = round(abs(nearest_eighth(turns)) * 8)
+    whole, rest = divmod(eighths, 8)
+    said = f"{whole or ''}{_EIGHTHS.get(rest, '')}" or "0"
+    return f"{said} {'turn' if eighths <= 8 else 'turns'} {'up' if turns > 0 else 'down'}"
+
+
+def fit_wedge(a: Assessment, found: Instruction) -> Phrase:
+    heel, lift = one(found, "at_heel"), one(found, "at_bridge")
+    says = [] if lift is None else [f"It brings the board's line up by {number(lift)} mm at the bridge."]
+    do = [] if heel is None else [f"A wedge {number(heel)} mm thick at the heel, nothing at the nut."]
+    return Phrase("Fit a wedge under the board", says, [*do, "Let the glue dry, then measure the projection."], NECK)
+
+
+def reset_neck(a: Assessment, found: Instruction) -> Phrase:
+    change = one(found, "at_bridge")
+    way = "" if change is None else f"{'up' if change > 0 else 'down'} by {number(abs(change))} mm at the bridge"
+    return Phrase("Reset the neck", [f"The board's line goes {way}."] if way else [], [], NECK)
+
+
+def dress_board(a: Assessment, found: Instruction) -> Phrase:
+    most = [f"up to {number(o.value, 2)} mm on the {o.side} side" for o in found.amounts if o.name == "most_off"]
+    return Phrase(
+        "Dress the board",
+        ["It comes before nut and bridge: heights, projection and crown follow it."],
+        [f"Plane {listed(most)}."] if most else [],
+        BOARD,
+    )
+
+
+def new_bridge(a: Assessment, found: Instruction) -> Phrase:
+    width = one(found, "width")
+    do = [] if width is None else [f"Take a blank {short(width)} mm wide over the feet."]
+    return Phrase("Make a new bridge", [], [*do, "Mask the top, fit the feet, then mark and cut."], None)
+
+
+def recut_slots(a: Assessment, found: Instruction) -> Phrase:
+    closer = one(found, "closer")
+    marks = list(by_string(a, found, "mark").values())
+    says = [] if not closer else [f"The strings stand {number(closer)} mm too close on each side."]
+    do = [f"Mark the new spacing from the lowest string: {' / '.join(short(mark, 1) for mark in marks)} mm."]
+    return Phrase("Cut new slots", says, [*do, "Take the crown below the old slots first, or fill them."], CUT)
+
+
+def move_tailpiece(a: Assessment, found: Instruction) -> Phrase:
+    move = one(found, "move")
+    if move is None or abs(move) < 0.05:
+        return Phrase("The tailpiece stays", [], [], None)
+    way = "toward the saddle" if move > 0 else "toward the bridge"
+    return Phrase(
+        "Set the tailgut",
+        [],
+        [f"Move the tailpiece {number(abs(move))} mm {way}.", "Measure it again after a night: the gut stretches."],
+        TAIL,
+    )
+
+
+_LEANS = {
+    "upright": "Its bottom straight under its top.",
+    "with_bridge": "Its bottom nearer to the bridge than its top, as far as the bridge leans back.",
+}
+
+
+def set_post(a: Assessment, found: Instruction) -> Phrase:
+    setback, inset = one(found, "setback"), one(found, "inset")
+    do = []
+    if setback is not None and inset is not None:
+        do = [f"Its top {number(setback)} mm behind the foot, {number(inset)} mm inside its edge, or by its old marks."]
+        do.append(_LEANS[a.chosen["post_stance"]])
+    title = "Set the sound post" if found.code == "set_post" else "Refit the sound post"
+    says = ["Until it stands, nothing that needs tension."] if found.code == "set_post" else []
+    work = school("post_work", a.chosen["post_work"])
+    if work is not None:
+        says.append(sentence(f"{work.label}: {work.says}"))
+    return Phrase(title, says, [*do, "Gauge both ends with the card gauge, and write them down."], POST)
+
+
+def fill_slot(a: Assessment, found: Instruction) -> Phrase:
+    missing = [f"{name} {number(value, 2)}" for name, value in by_string(a, found, "height_added").items()]
+    title = "Fill the nut slot" if found.code == "fill_slot" else "Make a new nut"
+    return Phrase(title, [f"Missing under the strings: {listed(missing)} mm."] if missing else [], [], None)

@@ -1,0 +1,198 @@
+"""A reading as it comes from the bench: where it stands in the log, and whether it looks like a slip."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from datetime import UTC, datetime, timedelta
+from functools import partial
+from uuid import UUID
+
+from fidicula.core.readings.doubt import (
+    Doubt,
+    Plausible,
+    change_without_work,
+    doubt_of,
+    leap_from,
+    plausible_around,
+)
+from fidicula.core.readings.states import MeasurementKey
+from fidicula.core.readings.typed import in_unit, millimetres, signed_millimetres
+from fidicula.db.records import NewReading, Reading
+from fidicula.services.assessment.geometry import SINGLES
+from fidicula.services.assessment.slips import last_reading
+from fidicula.services.assessment.state import BenchState
+from fidicula.services.errors import RefusedError
+from fidicula.services.loaded import (
+    Loaded,
+)
+from fidicula.services.measures import MEASURES, name_of
+from fidicula.services.numbers import clock, short
+from fidicula.tables.measures import MeasureRow
+from fidicula.tables.work import tools
+
+CLOCKS_DIFFER = timedelta(minutes=5)
+
+
+@dataclass(frozen=True)
+class Taking:
+    """A reading as it comes from the bench. after_work : the last work that was known when it was taken.
+
+    shown : the reading that the page showed at this place, None for none; says_shown : whether it says so.
+    from_paper : it was written on a card; its time says which work came before it.
+    simulated : a stand-in sent it, no device of the shop.
+    visit : the visit that the page showed; None where it is not known, which is the visit of now.
+    """
+
+    id: UUID
+    measure: str
+    position: int | None
+    typed: str
+    tool: str
+    taken_by: str
+    taken_at: datetime
+    after_work: int
+    repeats: bool
+    from_paper: bool = False
+    shown: UUID | None = None
+    says_shown: bool = False
+    simulated: bool = False
+    visit: UUID | None = None
+
+
+def new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None]:
+    """The reading as it is kept, and the number of the one that it corrects."""
+    measure = MEASURES.get(taking.measure)
+    family, names = loaded.instrument.family, loaded.instrument.string_names
+    if measure is None or not measure.fits(family):
+        raise RefusedError(f"“{taking.measure}” is nothing that is measured on a {family}", field="measure")
+    if taking.position not in measure.positions(len(names)):
+        which = "string" if measure.for_each_string else "place"
+        raise RefusedError(f"say which {which} the reading “{measure.label}” belongs to", field="position")
+    tool = tools().get(taking.tool)
+    if tool is None:
+        raise RefusedError(f"“{taking.tool}” is not a tool of this shop", field="tool")
+    if taking.tool not in measure.tools:
+        suited = " or ".join(tools()[name].label for name in measure.tools)
+        raise RefusedError(f"{measure.label} is read with {suited}; in the hand was: {tool.label}", field="tool")
+    if taking.after_work and not any(work.number == taking.after_work for work in loaded.works):
+        raise RefusedError("the work that this reading was taken after is not known here", field="after_work")
+    if taking.from_paper:
+        taking = _in_its_place(loaded, taking)
+    name = name_of(measure, names, taking.position)
+    value = _reader(measure)(taking.typed, what=name)
+    state = loaded.state()
+    doubt = _doubt(state, measure, taking, value)
+    before = state.reading_states.get((taking.measure, taking.position))
+    corrects = corrected_by = None
+    if before is not None and before.reading.after_work == taking.after_work and not taking.repeats:
+        there = next(reading for reading in loaded.readings if reading.number == before.reading.number)
+        # Of two that did not know of each other, as of a card that is entered late, the one taken last stands.
+        if (taking.from_paper or _is_unseen(there, taking)) and there.taken_at > taking.taken_at:
+            corrected_by = there.number
+        else:
+            corrects = there.number
+    new = NewReading(
+        id=taking.id,
+        visit_id=loaded.visit.id,
+        measure=taking.measure,
+        position=taking.position,
+        typed=taking.typed,
+        value=value,
+        tool=taking.tool,
+        direction=tool.direction if measure.height else None,
+        taken_by=taking.taken_by,
+        taken_at=taking.taken_at,
+        after_work=taking.after_work or None,
+        repeats=taking.repeats and before is not None,
+        doubt=doubt.code if doubt else None,
+        suggested=doubt.suggested if doubt else None,
+        doubt_about=doubt.about if doubt else None,
+        corrected_by=corrected_by,
+        simulated=taking.simulated,
+    )
+    return new, corrects
+
+
+def _is_unseen(there: Reading, taking: Taking) -> bool:
+    """Whether somebody else took it while the page still showed another one, or none."""
+    return taking.says_shown and there.id != taking.shown and there.taken_by != taking.taken_by
+
+
+def of_two(loaded: Loaded, taking: Taking, new: NewReading, corrects: int | None) -> str:
+    """What is said to the second of two who read one place without knowing of each other."""
+    number = corrects if corrects is not None else new.corrected_by
+    there = next((reading for reading in loaded.readings if reading.number == number), None)
+    if there is None or not _is_unseen(there, taking):
+        return ""
+    name = name_of(MEASURES[new.measure], loaded.instrument.string_names, new.position)
+    stands = "yours stands now" if corrects is not None else "that one stands, yours is in the log"
+    at = clock(there.taken_at)
+    return f"{there.taken_by} read {short(there.value)} for {name} at {at}, you read {short(new.value)}: {stands}."
+
+
+def _in_its_place(loaded: Loaded, taking: Taking) -> Taking:
+    """What was written on paper stands where its time puts it among the works. Raises RefusedError for a time ahead."""
+    if taking.taken_at > datetime.now(UTC) + CLOCKS_DIFFER:
+        raise RefusedError("that time is still to come: say when the card was written", field="taken_at")
+    before = [w.number for w in loaded.works if not w.taken_back and w.done_at <= taking.taken_at]
+    return replace(taking, after_work=max(before, default=0))
+
+
+def _reader(measure: MeasureRow) -> Callable[..., float]:
+    if measure.unit != "mm":
+        return partial(in_unit, measure.unit, signed=measure.signed)
+    return signed_millimetres if measure.signed else millimetres
+
+
+def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float) -> Doubt | None:
+    """Against what such an instrument has, then against what stood here before."""
+    key = (measure.measure, taking.position)
+    usual = state.usual(key)
+    if usual is None:
+        return Doubt("impossible", measure.largest) if abs(value) > measure.largest else None
+    plausible = plausible_around(usual)
+    if measure.signed:
+        plausible = replace(plausible, low=-plausible.high)
+    elif measure.zero_will_do:
+        plausible = replace(plausible, low=0.0)
+    found = doubt_of(
+        value=value,
+        plausible=Plausible(plausible.low, min(plausible.high, measure.largest)),
+        aim=usual,
+        largest=measure.largest,
+    )
+    return found or _against_before(state, measure, taking, value)
+
+
+CORRECTED_WITHIN = timedelta(minutes=10)
+"""A reading that is typed anew so soon is a correction, and is not asked about."""
+
+
+_LEAPING = frozenset({*SINGLES, "neck_length"})
+
+
+def _against_before(state: BenchState, measure: MeasureRow, taking: Taking, value: float) -> Doubt | None:
+    """What stood here before, where no work has touched it since."""
+    key = (measure.measure, taking.position)
+    stand = state.reading_states.get(key)
+    if measure.measure in _LEAPING:
+        earlier = state.last_visit(key)
+        before = None if earlier is None else earlier.value
+        if stand is not None and stand.state == "current":
+            before = stand.value
+        usual = state.usual(key)
+        # What comes nearer to what such an instrument has puts a slip right, and is none.
+        if before is None or (usual is not None and abs(value - usual) < abs(before - usual)):
+            return None
+        return leap_from(value=value, before=before)
+    if measure.measure != "end_height" or taking.repeats or stand is None or stand.usable is None:
+        return None
+    if stand.reading.after_work != taking.after_work or _is_correction(state, taking, key):
+        return None
+    return change_without_work(value=value, before=stand.usable, uncertainty=stand.resolution)
+
+
+def _is_correction(state: BenchState, taking: Taking, key: MeasurementKey) -> bool:
+    there = last_reading(state, key)
+    return there is not None and taking.taken_at - there.taken_at < CORRECTED_WITHIN
