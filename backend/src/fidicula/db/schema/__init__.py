@@ -1,0 +1,63 @@
+"""The tables. What people write down is a log: lines are added and taken back, never overwritten."""
+
+from __future__ import annotations
+
+from fidicula.db.schema.base import NATURAL, metadata
+from fidicula.db.schema.bench import (
+    course_mark,
+    decision,
+    particular,
+    photo,
+    reading,
+    retuning,
+    seen,
+    tool_check,
+    work_done,
+)
+from fidicula.db.schema.house import instrument, string_of_set, string_set, visit
+from fidicula.db.schema.people import audit_entry, browser, guess, person, sign_in
+from fidicula.db.schema.shop import (
+    figure_entry,
+    own_size,
+    recipe_entry,
+    rules_stamp,
+    shelf_entry,
+    shop_recipe,
+    target_choice,
+)
+from fidicula.db.schema.sound import blind_trial, heard, player_session, post_entry, recording
+
+__all__ = [
+    "NATURAL",
+    "audit_entry",
+    "blind_trial",
+    "browser",
+    "course_mark",
+    "decision",
+    "figure_entry",
+    "guess",
+    "heard",
+    "instrument",
+    "metadata",
+    "own_size",
+    "particular",
+    "person",
+    "photo",
+    "player_session",
+    "post_entry",
+    "reading",
+    "recipe_entry",
+    "recording",
+    "retuning",
+    "rules_stamp",
+    "seen",
+    "shelf_entry",
+    "shop_recipe",
+    "sign_in",
+    "string_of_set",
+    "string_set",
+    "target_choice",
+    "tool_check",
+    "visit",
+    "work_done",
+]
