@@ -115,6 +115,7 @@ def _sample(part: Part, count: int) -> list[MutationSpec]:
         work = WorkDB(Path(folder) / "work.sqlite", WorkDB.Mode.create)
         init(modules, work, {})
         mutations = [item.mutations[0] for item in work.work_items if item.mutations[0].operator_name in kinds]
+        mutations = [one for one in mutations if not _changes_nothing(one)]
         work.close()
     places: dict[tuple[str, tuple[int, int]], list[MutationSpec]] = defaultdict(list)
     for one in sorted(mutations, key=lambda m: (str(m.module_path), m.start_pos, m.operator_name, m.occurrence)):
@@ -122,6 +123,12 @@ def _sample(part: Part, count: int) -> list[MutationSpec]:
     chance = random.Random(SEED)
     chosen = chance.sample(sorted(places), min(count, len(places)))
     return [chance.choice(places[place]) for place in chosen]
+
+
+def _changes_nothing(one: MutationSpec) -> bool:
+    """`strict=` of a zip over equal lists and `frozen=` of a record are checks of the code itself."""
+    line = Path(one.module_path).read_text().splitlines()[one.start_pos[0] - 1]
+    return one.operator_name == "core/ReplaceTrueWithFalse" and ("strict=" in line or "frozen=" in line)
 
 
 def _copy(home: Path) -> Path:

@@ -25,6 +25,10 @@ def test_stop_by_hand() -> None:
     assert judged.bridge_shift == -2
     assert judged.string_length_after == 258
     assert judged.edge_interval == pytest.approx(12)
+    assert judged.neck_to_stop == pytest.approx(130 / 197)
+    assert judged.deviation is None
+    nominal = judge_stop(neck_length=130, stop_length=197, string_length=326, nominal_string_length=328)
+    assert nominal.deviation == -2
 
 
 @pytest.mark.parametrize(

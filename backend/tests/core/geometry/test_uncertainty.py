@@ -58,3 +58,14 @@ def test_an_input_at_its_limit_is_moved_the_other_way() -> None:
         return [math.sqrt(1 - values["x"])]
 
     assert uncertainties(outcome=root, values={"x": 1.0}, known_to={"x": 0.19}) == pytest.approx((math.sqrt(0.19),))
+
+
+def test_an_exact_input_does_not_end_the_count() -> None:
+    """1.0 ± 0 and 2.0 ± 0.3: the sum is known to 0.3, whichever comes first."""
+
+    def total(values: Mapping[str, float]) -> list[float]:
+        return [sum(values.values())]
+
+    values = {"exact": 1.0, "rough": 2.0}
+    assert uncertainties(outcome=total, values=values, known_to={"exact": 0.0, "rough": 0.3}) == pytest.approx((0.3,))
+    assert uncertainties(outcome=total, values=values, known_to={"rough": 0.3, "exact": 0.0}) == pytest.approx((0.3,))

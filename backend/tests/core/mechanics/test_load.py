@@ -48,3 +48,11 @@ def test_a_string_outside_the_feet_lifts_the_other_foot() -> None:
     bass, treble = feet_loads(offsets=[30], forces=[10], foot_spread=40)
     assert (bass, treble) == (pytest.approx(-2.5), pytest.approx(12.5))
     assert math.isclose(bass + treble, 10)
+
+
+def test_a_bridge_that_halves_the_angle_leans_half_the_difference() -> None:
+    """14° in front and 8° behind leave 158° between; the middle plane leans 3° toward the board."""
+    angles = BridgeAngles(front=14, rear=8)
+    assert (angles.over_bridge, angles.halving_lean) == (158, -3)
+    halved = BridgeAngles.halved(158)
+    assert (halved.front, halved.rear, halved.halving_lean) == (11, 11, 0)

@@ -59,3 +59,18 @@ def test_a_reading_that_waited_without_a_network_stands_before_the_work_it_was_t
 
 def test_the_coarser_tool_says_how_well_a_mean_is_known() -> None:
     assert stand(reading(1, 5.0, tool=0.02), reading(2, 5.1, repeats=True, tool=0.1)).resolution == 0.1
+
+
+def test_repeats_lie_wide_apart_beyond_twice_what_the_tool_is_good_for() -> None:
+    """A caliper of ±0.02: 0.04 apart is its own doing, 0.05 is not; one reading alone is never wide."""
+
+    def wide(*values: float, tool: float = 0.02) -> bool:
+        first, *more = values
+        later = [reading(n, value, repeats=True, tool=tool) for n, value in enumerate(more, start=2)]
+        return stand(reading(1, first, tool=tool), *later).is_wide
+
+    assert not wide(5.00)
+    assert not wide(5.00, 5.04)
+    assert wide(5.00, 5.05)
+    assert not wide(5.00, 5.20, tool=0.1)
+    assert wide(5.00, 5.22, tool=0.1)

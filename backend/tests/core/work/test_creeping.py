@@ -64,3 +64,11 @@ def test_no_pass_takes_more_than_is_left_and_sure(
     found = next_pass(wood=wood, uncertainty=uncertainty, passes=passes, settling=settling)
     assert found is not None
     assert 0 <= found <= max(0.0, wood - uncertainty - settling) + 1e-9
+
+
+def test_the_last_pass_is_the_one_that_has_to_be_believed() -> None:
+    """An odd first pass is past; an odd last one is measured again."""
+    odd, right = Pass(set_out=0.5, taken=2.0), Pass(set_out=0.5, taken=0.5)
+    assert not odd.is_believable
+    assert next_pass(wood=0.4, uncertainty=0.1, passes=[odd, right]) is not None
+    assert next_pass(wood=0.4, uncertainty=0.1, passes=[right, odd]) is None

@@ -1,0 +1,28 @@
+"""A band: what is wanted, with how far off it may be."""
+
+from __future__ import annotations
+
+import pytest
+from fidicula.core.bands import Band, side_of_band
+
+BAND = Band(4.0, 4.5, 5.5)
+
+
+def test_a_band_is_shifted_scaled_and_converted_in_all_its_parts() -> None:
+    assert BAND.shifted(0.3) == Band(4.3, 4.8, 5.8)
+    assert BAND.scaled(1.1) == Band(4.0 * 1.1, 4.5 * 1.1, 5.5 * 1.1)
+    assert BAND.through(lambda value: value - 1) == Band(3.0, 3.5, 4.5)
+
+
+def test_its_halves_meet_at_the_aim() -> None:
+    lower, upper = BAND.lower_half(), BAND.upper_half()
+    assert (lower.low, lower.high, upper.low, upper.high) == (4.0, 4.5, 4.5, 5.5)
+    assert lower.low <= lower.aim <= lower.high
+    assert upper.low <= upper.aim <= upper.high
+
+
+@pytest.mark.parametrize(
+    ("value", "side"), [(3.99, "below"), (4.0, "in_band"), (4.5, "in_band"), (5.5, "in_band"), (5.51, "above")]
+)
+def test_its_limits_count_in(value: float, side: str) -> None:
+    assert side_of_band(value=value, band=BAND) == side
