@@ -93,7 +93,7 @@ function toReason(event: KeyboardEvent): void {
         </fieldset>
         <label class="reason">
           <span>{{ outcome?.needs_reason ? 'Reason (kept and printed)' : 'Reason (optional)' }}</span>
-          <input ref="reasonField" v-model="reason" maxlength="500" autocomplete="off" />
+          <input ref="reasonField" v-model="reason" class="plain-input" maxlength="500" autocomplete="off" />
         </label>
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
         <v-btn type="submit" variant="flat" :loading="isSending" :disabled="chosen === ''">{{ asked.decided ? 'Change decision' : 'Save decision' }}</v-btn>
@@ -186,16 +186,6 @@ fieldset {
 }
 .reason span {
   display: block;
-}
-.reason input {
-  width: 100%;
-  min-height: 44px;
-  padding: 2px 8px;
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 .fault {
   color: var(--error);

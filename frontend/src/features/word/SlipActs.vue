@@ -36,7 +36,7 @@ async function act(name: Act): Promise<void> {
     <v-btn v-if="slip.act === 'choose_strings'" variant="flat" @click="emit('strings')">Choose strings</v-btn>
     <v-btn v-if="slip.act === 'record_cut'" variant="flat" :loading="isSending" @click="act('record_cut')">Record: crown cut before</v-btn>
     <form v-if="slip.act === 'move'" class="move" @submit.prevent="act('move')">
-      <label>Ticket<input v-model="to" maxlength="16" autocomplete="off" /></label>
+      <label>Ticket<input v-model="to" class="plain-input" maxlength="16" autocomplete="off" /></label>
       <v-btn variant="flat" type="submit" :loading="isSending" :disabled="to.trim() === ''">Move readings there</v-btn>
     </form>
     <template v-if="slip.readings.length">
@@ -65,13 +65,6 @@ async function act(name: Act): Promise<void> {
 }
 .move input {
   width: 120px;
-  min-height: 44px;
-  padding: 2px 8px;
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 .fault {
   flex-basis: 100%;

@@ -33,7 +33,7 @@ function done(): void {
           <v-radio-group v-model="chosen" hide-details class="works" @keydown.enter.prevent="done">
             <v-radio v-for="work in works" :key="work.key" :value="work.key" :label="work.label" />
           </v-radio-group>
-          <label v-if="chosen === OTHER" class="words">What was done<input v-model="words" maxlength="400" autocomplete="off" /></label>
+          <label v-if="chosen === OTHER" class="words">What was done<input v-model="words" class="plain-input" maxlength="400" autocomplete="off" /></label>
           <p>Readings that the work touches become stale. Undo removes the entry.</p>
         </form>
       </v-card-text>
@@ -51,17 +51,6 @@ p {
 }
 .words {
   display: block;
-}
-.words input {
-  display: block;
-  width: 100%;
-  min-height: 44px;
-  padding: 2px 8px;
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
 }
 .works :deep(.v-selection-control-group) {
   display: grid;

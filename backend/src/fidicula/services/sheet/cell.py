@@ -40,19 +40,14 @@ class DoubtView:
 
 
 @dataclass(frozen=True)
-class Cell:
-    """One place that is read.
+class CardPlace:
+    """What never changes of one place that is read on such an instrument.
 
     position : of the string from the lowest, or of the place by name; None for a single reading.
     on_card : a bridge needs it.  turn : in a full measuring.  part : of the instrument.
     label, place : its name in two parts.
     form : where the same can be read in several ways, which of them this is.  tools : what it is read with.
     recheck : asked for when an instrument comes back.
-    value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
-    told, told_by : what other readings say of it, and which.
-    spread_is_wide : its repeats lie further apart than the tool accounts for.
-    last_time : what was read here at an earlier visit. [mm]  is_last_visit : it counts, for nothing made it void.
-    simulated : no real device read it.
     """
 
     measure: str
@@ -67,6 +62,19 @@ class Cell:
     form: str
     tools: list[str]
     recheck: bool
+
+
+@dataclass(frozen=True)
+class Cell(CardPlace):
+    """One place that is read, as it stands.
+
+    value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
+    told, told_by : what other readings say of it, and which.
+    spread_is_wide : its repeats lie further apart than the tool accounts for.
+    last_time : what was read here at an earlier visit. [mm]  is_last_visit : it counts, for nothing made it void.
+    simulated : no real device read it.
+    """
+
     state: CellState
     typed: str | None
     value: float | None
@@ -88,24 +96,6 @@ class Cell:
     spread_is_wide: bool
     is_last_visit: bool
     simulated: bool
-
-
-@dataclass(frozen=True)
-class CardPlace:
-    """What never changes of one place that is read on such an instrument. The names are those of `Cell`."""
-
-    measure: str
-    position: int | None
-    name: str
-    on_card: bool
-    turn: int
-    part: str
-    label: str
-    place: str
-    unit: str
-    form: str
-    tools: list[str]
-    recheck: bool
 
 
 class CellWire(TypedDict):
