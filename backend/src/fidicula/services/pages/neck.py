@@ -151,9 +151,7 @@ def _sentence(words: str) -> str:
 def _said(neck: _Neck, judged: ProjectionJudgement) -> str:
     band = f"{short(neck.band.low)} to {short(neck.band.high)}"
     if judged.state == "in_band":
-        return (
-            f"The projection of {short(neck.projection)} is within its band of {band}: nothing is to be done about it."
-        )
+        return f"The projection of {short(neck.projection)} is within its band of {band}: nothing to do about it."
     side = "below" if judged.state == "low" else "above"
     return (
         f"The projection of {short(neck.projection)} is {side} its band of {band}: "
