@@ -261,7 +261,7 @@ def served_demo(settings: Settings) -> Iterator[str]:
             upgrade(engine)
             load_demo(engine)
             engine.dispose()
-            app = create_app(settings.model_copy(update={"database_url": running.url("shots")}))
+            app = create_app(settings.model_copy(update={"database_url": running.url("shots"), "stand_ins": True}))
             try:
                 with serving(app) as address:
                     yield address
