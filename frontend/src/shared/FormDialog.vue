@@ -1,12 +1,14 @@
 <script setup lang="ts">
 /** A dialog that is a form in two columns: Enter sends it, what is refused stands at its foot, its acts stay in sight. */
+import { focusFirstInDialog } from '@/shared/focus'
+
 defineProps<{ title: string; act: string; isSending: boolean; message: string }>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ send: [] }>()
 </script>
 
 <template>
-  <v-dialog v-model="isOpen">
+  <v-dialog v-model="isOpen" @after-enter="focusFirstInDialog">
     <v-card>
       <form @submit.prevent="emit('send')">
         <v-card-title tag="h2">{{ title }}</v-card-title>

@@ -1,4 +1,4 @@
-/** Put the focus on a chosen radio, so that arrows and Enter work at once. */
+/** Put the focus where work begins, so that keys act at once. */
 import { nextTick } from 'vue'
 
 /** Of a part of the page, once it is drawn; its first radio where none is chosen. */
@@ -10,7 +10,19 @@ export function focusChosen(part: () => ParentNode | null): void {
   })
 }
 
+function openDialog(): ParentNode | null {
+  return document.querySelector('.v-dialog.v-overlay--active')
+}
+
 /** Of the dialog that is open. */
 export function focusChosenInDialog(): void {
-  focusChosen(() => document.querySelector('.v-dialog.v-overlay--active'))
+  focusChosen(openDialog)
+}
+
+/**
+ * The field of the open dialog that is marked `data-first`, once.
+ * Vuetify's own `autofocus` takes the focus again whenever the field comes into view, also from whoever has moved on.
+ */
+export function focusFirstInDialog(): void {
+  openDialog()?.querySelector<HTMLElement>('[data-first] :is(input, textarea)')?.focus()
 }

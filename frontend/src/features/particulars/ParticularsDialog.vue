@@ -108,7 +108,7 @@ async function keep(): Promise<void> {
       <v-select v-if="field.kind === 'kind'" v-model="form[field.name]" :label="field.label" :items="kinds" item-value="key" item-title="label" :error-messages="faults[field.name]" />
       <v-select v-else-if="field.kind === 'climate'" v-model="form[field.name]" :label="field.label" :items="CLIMATES" :error-messages="faults[field.name]" />
       <v-checkbox v-else-if="field.kind === 'yes'" v-model="form[field.name]" true-value="yes" false-value="no" :label="field.label" />
-      <v-textarea v-else-if="field.kind === 'story'" v-model="form[field.name]" class="wide" rows="1" max-rows="8" auto-grow :autofocus="field.name === 'complaint'" maxlength="20000" :label="field.label" :error-messages="faults[field.name]" />
+      <v-textarea v-else-if="field.kind === 'story'" v-model="form[field.name]" class="wide" rows="1" max-rows="8" auto-grow :data-first="field.name === 'complaint' ? '' : undefined" maxlength="20000" :label="field.label" :error-messages="faults[field.name]" />
       <v-text-field v-else v-model="form[field.name]" :type="field.kind === 'day' ? 'date' : 'text'" :inputmode="field.kind === 'days' ? 'numeric' : undefined" maxlength="500" :label="field.label" :error-messages="faults[field.name]" />
     </template>
   </FormDialog>
