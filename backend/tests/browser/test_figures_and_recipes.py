@@ -53,7 +53,7 @@ def test_what_cannot_be_had_says_so_and_is_not_taken(page: Page) -> None:
     page.get_by_label("heights at the board's end").focus()
     page.keyboard.press("ArrowDown")
     expect(page.get_by_role("alert")).to_contain_text("measure it first")
-    expect(page.get_by_role("button", name="Take it")).to_be_disabled()
+    expect(page.get_by_role("button", name="Apply", exact=True)).to_be_disabled()
 
 
 def test_a_figure_is_changed_confirmed_and_put_back(page: Page) -> None:

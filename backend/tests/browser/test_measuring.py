@@ -148,7 +148,7 @@ def test_a_card_written_by_hand_goes_to_its_own_day_and_earlier_figures_stand_be
     type_readings(page, "129.5")
     page.get_by_label("waist: ").click()
     type_readings(page, "16.5")
-    page.get_by_role("button", name="Finish the card").click()
+    page.get_by_role("button", name="Finish measuring").click()
     expect(page.get_by_label("waist: ")).to_have_accessible_name(re.compile("waist: 16.5"))
     expect(page.get_by_label("neck length: ")).to_have_accessible_name(re.compile("neck length: 130.5"))
     expect(page.get_by_label("neck length: ")).to_have_accessible_name(re.compile("in band, want 130"))

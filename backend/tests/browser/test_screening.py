@@ -96,7 +96,7 @@ def test_a_fleet_of_five_is_taken_in_and_screened_and_one_is_looked_over(page: P
     page.get_by_label("What is said of them").select_option("are handed over")
     page.get_by_role("button", name="Apply to 1 selected").press("Enter")
     expect(page.get_by_role("row", name="RW-116")).to_have_count(0)
-    page.get_by_role("button", name="They were not handed over").press("Enter")
+    page.get_by_role("button", name="Undo hand-over").press("Enter")
     expect(page.get_by_role("row", name="RW-116")).to_have_count(1)
 
     at(page, "RW-117 post: work needed").focus()

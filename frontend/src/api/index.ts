@@ -23,7 +23,8 @@ export interface Cell extends CardPlace {
   taken_by: string | null
   taken_at: string | null
   tool: string | null
-  direction: string | null
+  direction: NonNullable<CellWire['direction']> | null
+  read: NonNullable<CellWire['read']> | null
   count: number
   last_time: number | null
   last_time_at: string | null

@@ -17,7 +17,7 @@ const emit = defineEmits<{ send: [] }>()
           <p v-if="message" class="wide fault" role="alert">{{ message }}</p>
         </v-card-text>
         <v-card-actions class="actions">
-          <v-btn @click="isOpen = false">Not now</v-btn>
+          <v-btn @click="isOpen = false">Cancel</v-btn>
           <v-btn type="submit" variant="flat" :loading="isSending">{{ act }}</v-btn>
         </v-card-actions>
       </form>

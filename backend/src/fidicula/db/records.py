@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from datetime import date, datetime
 from uuid import UUID
 
+from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.readings.doubt import DoubtCode
 from fidicula.db.work_details import PLAIN, WorkDetail
 
@@ -130,7 +131,7 @@ class Reading:
     typed: str
     value: float
     tool: str
-    direction: str | None
+    direction: HeightDirection | None
     taken_by: str
     taken_at: datetime
     recorded_at: datetime
@@ -159,7 +160,7 @@ class NewReading:
     typed: str
     value: float
     tool: str
-    direction: str | None
+    direction: HeightDirection | None
     taken_by: str
     taken_at: datetime
     after_work: int | None
@@ -325,7 +326,7 @@ class LastTime:
     """What was read at an earlier visit. [mm]  works_since : what was done after it and before this visit."""
 
     value: float
-    direction: str | None
+    direction: HeightDirection | None
     taken_at: datetime
     tool: str
     works_since: frozenset[str] = frozenset()

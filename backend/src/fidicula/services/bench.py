@@ -80,7 +80,7 @@ class Bench:
                 if visit.id != loaded.visit.id
             ]
             came = as_found(uow, loaded.visit, "")
-        return beside(loaded.visit, came, earlier)
+        return beside(loaded.state(), loaded.visit, came, earlier)
 
     def log(self, ticket: str) -> list[LogLine]:
         """Everything written down for this visit, newest first, also what was taken back or corrected."""

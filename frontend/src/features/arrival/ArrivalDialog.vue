@@ -141,7 +141,7 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" title="New arrival" act="Take it in" :is-sending="isSending" :message="message" @send="send">
+  <FormDialog v-model="isOpen" title="New arrival" act="Add instrument" :is-sending="isSending" :message="message" @send="send">
     <v-text-field v-model="words" class="wide" data-first label="Has it been here? Ticket, owner or words" autocomplete="off" maxlength="80" />
     <ul v-if="known.length && !again" class="wide known" aria-label="Has been here">
       <li v-for="entry in known" :key="entry.ticket">

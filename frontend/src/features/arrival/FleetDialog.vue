@@ -107,7 +107,7 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" title="A fleet arrives" :act="lines.length === 1 ? 'Take it in' : `Take ${lines.length} in`" :is-sending="isSending" :message="message" @send="send">
+  <FormDialog v-model="isOpen" title="A fleet arrives" :act="lines.length === 1 ? 'Add instrument' : `Add ${lines.length} instruments`" :is-sending="isSending" :message="message" @send="send">
     <v-text-field v-model="form.owner" data-first :label="ASKED.owner" maxlength="500" />
     <v-text-field v-model="form.contact" :label="ASKED.contact" maxlength="500" />
     <v-select v-model="form.family" label="Family" :items="FAMILIES" />

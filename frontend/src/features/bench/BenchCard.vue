@@ -5,6 +5,7 @@ import type { BenchSheet, Cell } from '@/api'
 import type { SheetGeometry } from '@/features/drawing'
 import { mm } from '@/shared/format'
 import CardCell from './CardCell.vue'
+import { directionOf } from '@/shared/directions'
 import { decimalsOf, keyOf } from './places'
 import { useBench } from './store'
 import { useBeside } from './useBeside'
@@ -28,6 +29,8 @@ const { besideOf } = useBeside()
 interface Row {
   key: string
   label: string
+  /** How the heights in it stand over the board, in words. */
+  direction?: string
   cells?: Cell[]
   figures?: { why: string; text: string | null; provisional: boolean }[]
 }
@@ -36,17 +39,20 @@ const rowEnd = computed(() => (props.narrow ? '0' : '176px'))
 
 const rows = computed((): Row[] => {
   const of = (measure: string) => props.sheet.cells.filter((cell) => cell.measure === measure)
+  const ends = of('end_height')
+  const nuts = of('nut_height')
   return [
-    { key: 'end_height', label: "at the board's end", cells: of('end_height') },
+    { key: 'end_height', label: "at the board's end", direction: directionOf(ends), cells: ends },
     {
       key: 'wanted',
       label: props.sheet.recipe.heights_at_mark ? 'target mark height' : 'target end height',
-      figures: props.sheet.cut.strings.map((s, i) => {
-        const wanted = props.sheet.recipe.heights_at_mark ? s.target_mark : s.target_end
-        return { why: `wanted:${i}`, text: wanted === null ? null : mm(wanted), provisional: false }
-      }),
+      figures: props.sheet.wanted_heights.map((wanted, i) => ({
+        why: `wanted:${i}`,
+        text: wanted === null ? null : mm(wanted),
+        provisional: false,
+      })),
     },
-    { key: 'nut_height', label: 'at the nut', cells: of('nut_height') },
+    { key: 'nut_height', label: 'at the nut', direction: directionOf(nuts), cells: nuts },
     { key: 'slot_depth', label: 'slot depth', cells: of('slot_depth') },
     {
       key: 'down',
@@ -97,8 +103,8 @@ function columnStyle(position: number) {
       <div class="row head" aria-hidden="true">
         <span v-for="i in order" :key="i" class="column name" :style="columnStyle(i)">{{ sheet.instrument.string_names[i] }}</span>
       </div>
-      <div v-for="row in rows" :key="row.key" class="row" :class="row.key" role="group" :aria-label="row.label">
-        <span class="label">{{ row.label }}</span>
+      <div v-for="row in rows" :key="row.key" class="row" :class="row.key" role="group" :aria-label="[row.label, row.direction].filter(Boolean).join(', ')">
+        <span class="label">{{ row.label }}<small v-if="row.direction">{{ row.direction }}</small></span>
         <template v-for="i in order" :key="i">
           <div class="column" :style="columnStyle(i)">
             <CardCell
@@ -157,6 +163,15 @@ function columnStyle(position: number) {
 .label {
   font-size: 16px;
   line-height: 1.15;
+}
+.label small {
+  display: block;
+  font-size: 14px;
+  color: var(--quiet);
+}
+.narrow .label small {
+  display: inline;
+  margin-left: 8px;
 }
 .row .label {
   position: absolute;

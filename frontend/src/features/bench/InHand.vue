@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Cell } from '@/api'
 import BandRuler from '@/shared/BandRuler.vue'
 import { ago, plain } from '@/shared/format'
+import { DIRECTION_WORDS } from '@/shared/directions'
 import { inches } from '@/shared/inches'
 import { useAtBench } from '@/shared/person'
 
@@ -17,9 +18,10 @@ const isSpeaking = computed(() => props.refused !== null || (props.cell.state ==
 const usable = computed(() => (props.cell.state === 'current' ? props.cell.value : null))
 const suggested = computed(() => props.cell.doubt?.suggested ?? null)
 const origin = computed(() => {
-  const { taken_at: at, taken_by: by, tool, direction } = props.cell
+  const { taken_at: at, taken_by: by, tool, direction, read, typed } = props.cell
   if (at === null || by === null) return ''
-  return `${tool}${direction === 'shortest' ? ', the shortest way' : ''}, ${by}, ${ago(at)}`
+  if (read && direction) return `read ${typed} ${DIRECTION_WORDS[read]}, so ${DIRECTION_WORDS[direction]} here; ${tool}, ${by}, ${ago(at)}`
+  return `${tool}${direction ? `, ${DIRECTION_WORDS[direction]}` : ''}, ${by}, ${ago(at)}`
 })
 </script>
 

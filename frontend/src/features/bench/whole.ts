@@ -16,6 +16,7 @@ const EMPTY: Omit<Cell, keyof CardPlace | 'state'> = {
   taken_at: null,
   tool: null,
   direction: null,
+  read: null,
   count: 0,
   last_time: null,
   last_time_at: null,

@@ -156,7 +156,7 @@ function lineWords(line: FigureLine): string {
       <p v-if="failure" class="error" role="alert">{{ failure }}</p>
       <label v-if="'sure' in errors || sure" class="check"><input v-model="sure" type="checkbox" /> it is meant</label>
       <div class="acts">
-        <v-btn type="submit" variant="flat" :loading="isSending">Keep</v-btn>
+        <v-btn type="submit" variant="flat" :loading="isSending">Save</v-btn>
         <v-btn v-if="row.own" @click="withdraw">Starting value</v-btn>
       </div>
     </form>

@@ -216,7 +216,7 @@ useCommands([
         />
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
         <div class="acts">
-          <v-btn v-if="mayLook" type="submit" variant="flat" :loading="isSending">{{ isChanged ? 'Keep, and the next' : 'The next' }}</v-btn>
+          <v-btn v-if="mayLook" type="submit" variant="flat" :loading="isSending">{{ isChanged ? 'Save, next item' : 'Next item' }}</v-btn>
           <span v-if="item.by" class="quiet">{{ item.by }}</span>
           <span v-if="!mayLook" class="quiet">{{ atBench.person }} reads here; whoever looks it over gives a PIN first.</span>
         </div>

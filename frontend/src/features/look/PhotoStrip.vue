@@ -74,7 +74,7 @@ async function takeBack(): Promise<void> {
         </v-card-text>
         <v-card-actions class="actions">
           <v-btn variant="flat" autofocus @click="large = ''">Done</v-btn>
-          <v-btn v-if="mayAdd" @click="takeBack">Take it back</v-btn>
+          <v-btn v-if="mayAdd" @click="takeBack">Undo this entry</v-btn>
         </v-card-actions>
       </v-card>
     </v-dialog>

@@ -158,7 +158,7 @@ useCommands([
     </div>
     <p v-if="writtenAt" class="written" role="status">
       These go in as written on a card on {{ writtenAt }}.
-      <v-btn size="small" @click="bench.paperAt = ''">Finish the card</v-btn>
+      <v-btn size="small" @click="bench.paperAt = ''">Finish measuring</v-btn>
     </p>
     <p v-if="bench.failure" class="fault" role="alert">{{ bench.failure }}</p>
     <div class="card">

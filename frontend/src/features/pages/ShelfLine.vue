@@ -57,8 +57,8 @@ async function save(): Promise<void> {
     <span>On hand, {{ found.label }}:</span>
     <template v-if="isOpen">
       <input ref="field" v-model="typed" :aria-label="found.label" autocomplete="off" @keydown.esc.stop="isOpen = false" />
-      <v-btn type="submit" size="small" variant="flat">Keep</v-btn>
-      <v-btn size="small" @click="isOpen = false">Not now</v-btn>
+      <v-btn type="submit" size="small" variant="flat">Save</v-btn>
+      <v-btn size="small" @click="isOpen = false">Cancel</v-btn>
     </template>
     <template v-else>
       <b>{{ words }}</b>

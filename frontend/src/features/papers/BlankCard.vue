@@ -27,7 +27,7 @@ function seen(line: Cell[]): Cell[] {
   <div v-if="bench.sheet">
     <div class="acts">
       <v-btn variant="flat" @click="print">Print</v-btn>
-      <v-btn @click="back">Back to the measuring</v-btn>
+      <v-btn @click="back">Back to measuring</v-btn>
       <span>{{ COURSES[course] }}. What stands beside it on the screen is printed small in the boxes.</span>
     </div>
     <main class="paper" aria-label="Blank card">

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Cell } from '@/api'
 import { decimalsOf, keyOf } from '@/features/bench'
 import { EndView, OtherViews, sheetGeometry } from '@/features/drawing'
+import { DIRECTION_WORDS } from '@/shared/directions'
 import { day, mm, plain } from '@/shared/format'
 import { inches } from '@/shared/inches'
 import { useAtBench } from '@/shared/person'
@@ -54,7 +55,7 @@ const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'l
   <div v-if="sheet">
     <div class="acts">
       <v-btn variant="flat" @click="print">Print</v-btn>
-      <v-btn @click="back">Back to the measuring</v-btn>
+      <v-btn @click="back">Back to measuring</v-btn>
     </div>
     <main class="paper" aria-label="Sheet on paper">
       <header class="head">
@@ -93,7 +94,7 @@ const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'l
               <td class="figure">{{ figure(cell) }}</td>
               <td>{{ band(cell) }}</td>
               <td>{{ sideOf(cell) }}</td>
-              <td>{{ cell.tool }}<template v-if="cell.direction === 'shortest'">, the shortest way</template>, {{ cell.taken_by }}, {{ cell.taken_at ? day(cell.taken_at) : '' }}</td>
+              <td>{{ cell.tool }}<template v-if="cell.direction">, {{ DIRECTION_WORDS[cell.direction] }}</template><template v-if="cell.read"> (read {{ cell.typed }} {{ DIRECTION_WORDS[cell.read] }})</template>, {{ cell.taken_by }}, {{ cell.taken_at ? day(cell.taken_at) : '' }}</td>
             </tr>
           </tbody>
         </table>

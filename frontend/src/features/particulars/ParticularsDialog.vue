@@ -103,7 +103,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :title="`${sheet.instrument.ticket}, particulars`" act="Keep it" :is-sending="isSending" :message="message" @send="keep">
+  <FormDialog v-model="isOpen" :title="`${sheet.instrument.ticket}, particulars`" act="Save" :is-sending="isSending" :message="message" @send="keep">
     <template v-for="field in FIELDS" :key="field.name">
       <v-select v-if="field.kind === 'kind'" v-model="form[field.name]" :label="field.label" :items="kinds" item-value="key" item-title="label" :error-messages="faults[field.name]" />
       <v-select v-else-if="field.kind === 'climate'" v-model="form[field.name]" :label="field.label" :items="CLIMATES" :error-messages="faults[field.name]" />

@@ -108,7 +108,7 @@ async function signOut(): Promise<void> {
             persistent-hint
           />
           <div v-if="atBench.may('measure')" class="check">
-            <v-btn size="small" :disabled="checked === atBench.tool" @click="checkTool">It was checked, and reads true</v-btn>
+            <v-btn size="small" :disabled="checked === atBench.tool" @click="checkTool">Record check: reads true</v-btn>
             <span v-if="checked === atBench.tool" role="status">written down</span>
           </div>
         </form>

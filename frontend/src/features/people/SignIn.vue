@@ -59,7 +59,7 @@ async function send(): Promise<void> {
         persistent-hint
         :error-messages="faults.pin"
       />
-      <v-btn type="submit" variant="flat" :loading="isSending">{{ atBench.isFirst ? 'Open the house' : 'Sign in' }}</v-btn>
+      <v-btn type="submit" variant="flat" :loading="isSending">{{ atBench.isFirst ? 'Open the workshop' : 'Sign in' }}</v-btn>
     </form>
   </main>
 </template>

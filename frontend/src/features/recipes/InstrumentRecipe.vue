@@ -216,7 +216,7 @@ useCommands([
         <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
         <p v-else-if="preview?.problem" class="refused" role="alert">{{ preview.problem }}</p>
         <div class="acts">
-          <v-btn variant="flat" :disabled="!!refused || isAsking" @click="take">Take it</v-btn>
+          <v-btn variant="flat" :disabled="!!refused || isAsking" @click="take">Apply</v-btn>
           <v-btn @click="leave">Discard</v-btn>
         </div>
         <label class="why">

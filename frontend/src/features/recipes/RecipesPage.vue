@@ -143,9 +143,9 @@ function to(family: string): RouteLocationRaw {
 }
 
 useCommands([
-  { letter: 'k', words: 'keep it', run: keep, possible: () => mayKeep.value && (isChanged.value || name.value !== open.value) },
+  { letter: 'k', words: 'save the recipe', run: keep, possible: () => mayKeep.value && (isChanged.value || name.value !== open.value) },
   { letter: 'x', words: 'leave it as it was', run: leave, possible: () => isChanged.value },
-  { letter: 't', words: 'let the shop follow it', run: follow, possible: () => mayKeep.value && !isChanged.value && recipe.value?.shop === false },
+  { letter: 't', words: 'set as shop default', run: follow, possible: () => mayKeep.value && !isChanged.value && recipe.value?.shop === false },
 ])
 </script>
 
@@ -199,9 +199,9 @@ useCommands([
         <form class="keep" @submit.prevent="keep">
           <label><span>name</span><input ref="nameField" v-model="name" maxlength="40" autocomplete="off" /></label>
           <div class="acts">
-            <v-btn v-if="mayKeep" type="submit" variant="flat" :disabled="!isChanged && name === open">{{ name.trim() === open || name.trim() === '' ? 'Keep' : 'Keep as new' }}</v-btn>
+            <v-btn v-if="mayKeep" type="submit" variant="flat" :disabled="!isChanged && name === open">{{ name.trim() === open || name.trim() === '' ? 'Save' : 'Save as new' }}</v-btn>
             <v-btn v-if="isChanged" @click="leave">Discard</v-btn>
-            <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop" @click="follow">The shop follows it</v-btn>
+            <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop" @click="follow">Set as shop default</v-btn>
             <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop && !isShipped" @click="retire">Remove</v-btn>
             <v-btn v-if="mayKeep && !isChanged && isShipped" @click="retire">Reset to starting value</v-btn>
           </div>

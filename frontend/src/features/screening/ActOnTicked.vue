@@ -112,7 +112,7 @@ defineExpose({ begin: () => void nextTick(() => field.value?.focus()) })
     <input v-else-if="act?.asks" v-model="given" type="text" :aria-label="act.asks === 'reason' ? 'Reason' : 'Owner'" maxlength="500" :disabled="!ticked.length" />
     <v-btn type="submit" variant="flat" :disabled="!ticked.length" :loading="isDoing">Apply to {{ ticked.length }} selected</v-btn>
     <span v-if="done.length && !isDoing" role="status">{{ done.length }} done.</span>
-    <v-btn v-if="handedOver.length" type="button" @click="takeThemBack">They were not handed over</v-btn>
+    <v-btn v-if="handedOver.length" type="button" @click="takeThemBack">Undo hand-over</v-btn>
     <p v-for="one in undone" :key="one.ticket" class="fault" role="alert">{{ one.ticket }}: {{ one.sentence }}</p>
     <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
   </form>

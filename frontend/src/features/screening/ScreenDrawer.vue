@@ -51,7 +51,7 @@ function keep(): void {
     </fieldset>
     <div class="acts">
       <label class="words">{{ verdict === 'not_looked_at' ? 'Why it was not looked at' : 'In words' }}<input v-model="words" type="text" maxlength="20000" /></label>
-      <v-btn type="submit" variant="flat">Keep, and the next</v-btn>
+      <v-btn type="submit" variant="flat">Save, next cell</v-btn>
     </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </form>

@@ -18,8 +18,8 @@ onMounted(() => void nextTick(() => select.value?.focus()))
 </script>
 
 <template>
-  <section aria-label="What to do about it">
-    <h2>What to do about it</h2>
+  <section aria-label="Advice">
+    <h2>Advice</h2>
     <label>the complaint
       <select ref="select" v-model="complaint"><option value="">choose</option><option v-for="(label, key) in view.complaints" :key="key" :value="key">{{ label }}</option></select>
     </label>

@@ -33,8 +33,8 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>('inpu
 </script>
 
 <template>
-  <form ref="form" aria-label="The bridge, for its tone" @submit.prevent="send">
-    <h2>The bridge, for its tone</h2>
+  <form ref="form" aria-label="Adjust the bridge" @submit.prevent="send">
+    <h2>Adjust the bridge</h2>
     <p v-for="one in view.trials_on" :key="one.id">On the bridge: {{ one.says }}. <v-btn size="small" @click="write(() => trialOff(one.id))">Record: taken off</v-btn></p>
     <fieldset>
       <legend class="only-read">what</legend>
@@ -66,8 +66,8 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>('inpu
     </template>
     <p v-if="faults['']" class="fault" role="alert">{{ faults[''] }}</p>
     <div class="ways">
-      <v-btn type="submit" variant="flat" :loading="isSending">{{ way === 'trial' ? 'It is on' : 'It was taken' }}</v-btn>
-      <v-btn @click="emit('done')">Not now</v-btn>
+      <v-btn type="submit" variant="flat" :loading="isSending">{{ way === 'trial' ? 'Record: put on' : 'Record: wood taken' }}</v-btn>
+      <v-btn @click="emit('done')">Cancel</v-btn>
     </div>
   </form>
 </template>

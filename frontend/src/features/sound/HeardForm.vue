@@ -57,8 +57,8 @@ onMounted(() => void nextTick(() => grid.value?.focus()))
 </script>
 
 <template>
-  <form aria-label="How it sounds now" @submit.prevent="write">
-    <h2>How it sounds now</h2>
+  <form aria-label="Rate the sound" @submit.prevent="write">
+    <h2>Rate the sound</h2>
     <RatingGrid ref="grid" v-model="draft.rated" :names="view.string_names" :left-handed="leftHanded" :faults="faults" @update:model-value="keep" />
     <fieldset>
       <legend>In {{ view.session.player ? `${view.session.player.split(' ')[0]}’s` : 'the player’s' }} own words</legend>
@@ -68,8 +68,8 @@ onMounted(() => void nextTick(() => grid.value?.focus()))
     <label>said of it<textarea v-model="draft.remark" rows="2" maxlength="2000" @input="keep"></textarea></label>
     <label>played by, if it is not {{ view.session.player || 'said yet' }}<input v-model="draft.player" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
     <div class="ways">
-      <v-btn type="submit" variant="flat" :loading="isSending">Write it down</v-btn>
-      <v-btn @click="emit('done')">Not now</v-btn>
+      <v-btn type="submit" variant="flat" :loading="isSending">Save rating</v-btn>
+      <v-btn @click="emit('done')">Cancel</v-btn>
     </div>
   </form>
 </template>

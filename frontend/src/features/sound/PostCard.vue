@@ -55,7 +55,7 @@ const FIELDS: { key: keyof Typed; label: string; numeric?: boolean }[] = [
       <label>fitted on<input v-model="typed.fitted_on" class="own" type="date" /></label>
       <p v-if="faults['']" class="fault" role="alert">{{ faults[''] }}</p>
       <p class="quiet">Another day of fitting means another post; the earlier one stays on record.</p>
-      <div class="ways"><v-btn type="submit" variant="flat">Write it down</v-btn><v-btn @click="isEditing = false">Not now</v-btn></div>
+      <div class="ways"><v-btn type="submit" variant="flat">Save post</v-btn><v-btn @click="isEditing = false">Cancel</v-btn></div>
     </form>
     <template v-else>
       <dl v-if="view.post">
@@ -77,8 +77,8 @@ const FIELDS: { key: keyof Typed; label: string; numeric?: boolean }[] = [
         </p>
       </details>
       <div v-if="mayAct" class="ways">
-        <v-btn @click="isEditing = true">{{ view.post ? 'Another post, or more of it' : 'Describe it' }}</v-btn>
-        <v-btn v-if="view.post?.visit_id === visitId" @click="takeBack(view.post.id)">Take it back</v-btn>
+        <v-btn @click="isEditing = true">{{ view.post ? 'Edit post' : 'Describe post' }}</v-btn>
+        <v-btn v-if="view.post?.visit_id === visitId" @click="takeBack(view.post.id)">Undo this entry</v-btn>
       </div>
     </template>
   </section>

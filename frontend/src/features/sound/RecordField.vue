@@ -62,8 +62,8 @@ onBeforeUnmount(stop)
 </script>
 
 <template>
-  <section aria-label="Record it">
-    <h2>Record how it sounds now</h2>
+  <section aria-label="Record audio">
+    <h2>Record audio</h2>
     <label>what is played<input v-model="words" class="own" maxlength="400" autocomplete="off" /></label>
     <p class="quiet">The same bow, the same notes, the same spot in the room: else two recordings compare nothing. Ask the player first.</p>
     <p v-if="isOn" role="status"><b>Recording, {{ seconds }} s</b></p>
@@ -71,10 +71,10 @@ onBeforeUnmount(stop)
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div class="ways">
       <v-btn v-if="!isOn" variant="flat" autofocus @click="begin">Record</v-btn>
-      <v-btn v-else variant="flat" @click="stop">Stop and keep</v-btn>
+      <v-btn v-else variant="flat" @click="stop">Stop and save</v-btn>
       <input id="sound-file" class="only-read" type="file" accept="audio/*" @change="onFile" />
       <label class="file" for="sound-file">a file …</label>
-      <v-btn @click="emit('done')">Not now</v-btn>
+      <v-btn @click="emit('done')">Cancel</v-btn>
     </div>
   </section>
 </template>

@@ -132,17 +132,17 @@ const acting = () => mayAct.value && view.value !== null
 usePageCommands(() => props.ticket, () => family.value)
 usePageTurning(() => props.ticket, () => family.value, () => 'sound')
 useCommands([
-  { letter: 's', words: 'how it sounds now', run: () => show('heard'), possible: acting },
+  { letter: 's', words: 'rate the sound', run: () => show('heard'), possible: acting },
   { letter: 'a', words: 'move the post', run: () => show('move'), possible: acting },
-  { letter: 'h', words: 'too much: half back', run: () => void halfBack(), possible: acting },
+  { letter: 'h', words: 'move half back', run: () => void halfBack(), possible: acting },
   { letter: 'k', words: 'back to a place', run: askBack, possible: acting },
   { letter: 'y', words: 'back to the best', run: toBest, possible: acting },
-  { letter: 'x', words: 'gauge where it stands', run: gauge, possible: acting },
-  { letter: 'w', words: 'the bridge, for its tone', run: () => show('bridge'), possible: acting },
-  { letter: 'd', words: 'what to do about it', run: () => show('advice') },
-  { letter: 'm', words: 'record it', run: () => show('record'), possible: acting },
+  { letter: 'x', words: 'measure the post position', run: gauge, possible: acting },
+  { letter: 'w', words: 'adjust the bridge', run: () => show('bridge'), possible: acting },
+  { letter: 'd', words: 'advice', run: () => show('advice') },
+  { letter: 'm', words: 'record audio', run: () => show('record'), possible: acting },
   { letter: 'c', words: 'compare blind', run: () => show('blind'), possible: acting },
-  { letter: 'i', words: 'who plays', run: () => askPlayer(), possible: acting },
+  { letter: 'i', words: 'name the player', run: () => askPlayer(), possible: acting },
   { letter: 'u', words: 'undo', run: () => void undo(), possible: acting },
   { letter: 'e', words: 'the sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
 ])
@@ -172,12 +172,12 @@ useCommands([
     <template v-if="view" #side>
       <form v-if="isNaming" @submit.prevent="name">
         <label>{{ othersOf ? 'who played then' : 'who plays' }}<input ref="nameField" v-model="player" class="own" maxlength="80" autocomplete="off" /></label>
-        <div class="ways"><v-btn type="submit" variant="flat">{{ othersOf ? 'It was this player' : 'Begin with this player' }}</v-btn><v-btn @click="isNaming = false">Not now</v-btn></div>
+        <div class="ways"><v-btn type="submit" variant="flat">{{ othersOf ? 'Change player' : 'Begin with this player' }}</v-btn><v-btn @click="isNaming = false">Cancel</v-btn></div>
       </form>
       <form v-if="isGoingBack" aria-label="Back to a place" @submit.prevent="goBack">
         <label>back to place<input ref="backField" v-model="backTyped" class="own" inputmode="numeric" maxlength="6" autocomplete="off" /></label>
         <p v-if="view.may_go_back" class="wait">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
-        <div class="ways"><v-btn type="submit" variant="flat">It was taken back</v-btn><v-btn @click="isGoingBack = false">Not now</v-btn></div>
+        <div class="ways"><v-btn type="submit" variant="flat">Record move back</v-btn><v-btn @click="isGoingBack = false">Cancel</v-btn></div>
       </form>
       <label v-if="panel === 'heard'" class="choice"><input v-model="isBlind" type="checkbox" />hide works and earlier ratings</label>
       <HeardForm v-if="panel === 'heard'" :view="view" :left-handed="leftHanded" :send="sound.hear" @done="show('')" />
@@ -189,24 +189,24 @@ useCommands([
       <template v-else-if="!isNaming && !isGoingBack">
         <h2>One act, then listen</h2>
         <template v-if="mayAct">
-          <p v-if="!view.session.begun" class="quiet">Nobody has said who plays today. <v-btn size="small" @click="askPlayer()">Who plays</v-btn></p>
+          <p v-if="!view.session.begun" class="quiet">Nobody has said who plays today. <v-btn size="small" @click="askPlayer()">Name the player</v-btn></p>
           <div class="acts">
-            <v-btn variant="flat" @click="show('heard')">How it sounds now</v-btn>
+            <v-btn variant="flat" @click="show('heard')">Rate the sound</v-btn>
             <v-btn @click="show('move')">Move one end of the post</v-btn>
-            <v-btn :disabled="view.may_halve !== ''" @click="halfBack">Too much: half back</v-btn>
+            <v-btn :disabled="view.may_halve !== ''" @click="halfBack">Move half back</v-btn>
             <p class="quiet">{{ view.may_halve ? `Half back: ${view.may_halve}.` : `That is: ${view.half_words}.` }}</p>
             <v-btn :disabled="view.may_go_back !== '' || !best || best.is_now" @click="toBest">Back to the best{{ best && !best.is_now ? `, place ${best.number}` : '' }}</v-btn>
             <p v-if="view.may_go_back" class="quiet">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
-            <v-btn @click="gauge">Gauge where it stands</v-btn>
-            <v-btn @click="show('bridge')">The bridge, for its tone</v-btn>
-            <v-btn @click="show('record')">Record it</v-btn>
+            <v-btn @click="gauge">Measure post position</v-btn>
+            <v-btn @click="show('bridge')">Adjust the bridge</v-btn>
+            <v-btn @click="show('record')">Record audio</v-btn>
             <v-btn @click="show('blind')">Compare blind</v-btn>
-            <v-btn @click="show('advice')">What to do about it …</v-btn>
+            <v-btn @click="show('advice')">Advice</v-btn>
           </div>
         </template>
         <template v-else>
           <p class="quiet">Acts are written down by whoever measures, while it is in the house.</p>
-          <v-btn @click="show('advice')">What to do about it …</v-btn>
+          <v-btn @click="show('advice')">Advice</v-btn>
         </template>
       </template>
       <p v-if="failure" class="fault" role="alert">{{ failure }}</p>

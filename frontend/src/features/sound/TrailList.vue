@@ -42,14 +42,14 @@ const order = () => {
           </table>
           <p class="whole"><span v-for="quality in WHOLE_QUALITIES" :key="quality">{{ quality }} <b>{{ one.rated[quality] ?? '–' }}</b></span></p>
           <div v-if="mayAct && line.visit_id === visitId" class="ways">
-            <v-btn size="small" @click="emit('playedBy', one.id)">Somebody else played</v-btn>
-            <v-btn size="small" @click="emit('takeBack', 'heard', one.id)">Take it back</v-btn>
+            <v-btn size="small" @click="emit('playedBy', one.id)">Change player</v-btn>
+            <v-btn size="small" @click="emit('takeBack', 'heard', one.id)">Undo this entry</v-btn>
           </div>
         </details>
         <div v-for="one in line.recordings" :key="one.id" class="recording">
           <audio controls preload="none" :src="`/api/recordings/${one.id}`" :aria-label="`recording at place ${line.place}`"></audio>
           <span class="quiet">{{ one.words }}</span>
-          <v-btn v-if="mayAct && line.visit_id === visitId" size="small" @click="emit('takeBack', 'recording', one.id)">Take it back</v-btn>
+          <v-btn v-if="mayAct && line.visit_id === visitId" size="small" @click="emit('takeBack', 'recording', one.id)">Undo this entry</v-btn>
         </div>
         <v-btn v-if="line.is_new_place && mayAct && placeOf(line.place)?.way_back" size="small" class="back" @click="emit('back', line.place)">Back to place {{ line.place }}</v-btn>
         <p v-if="line.is_new_place && placeOf(line.place)?.incomparable.length" class="quiet">No longer compares: {{ placeOf(line.place)?.incomparable.join(', ') }}.</p>

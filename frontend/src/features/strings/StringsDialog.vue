@@ -146,7 +146,7 @@ async function send(): Promise<void> {
           <p v-if="message" class="fault" role="alert">{{ message }}</p>
         </v-card-text>
         <v-card-actions class="actions">
-          <v-btn @click="isOpen = false">Not now</v-btn>
+          <v-btn @click="isOpen = false">Cancel</v-btn>
           <v-btn type="submit" variant="flat">These strings</v-btn>
         </v-card-actions>
       </form>

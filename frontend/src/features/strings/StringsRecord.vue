@@ -92,14 +92,14 @@ const STEPS = { first: 'Before', do: 'In this order', caution: 'Take care' }
     <p v-if="view.hours_a_week" class="quiet">Played about {{ plain(view.hours_a_week) }} hours a week.</p>
     <p v-if="view.best">{{ view.best }}</p>
     <div v-if="mayAct" class="ways">
-      <v-btn variant="flat" @click="isChanging = true">{{ view.strings.length ? 'Put strings on, or name them' : 'Say which' }}</v-btn>
+      <v-btn variant="flat" @click="isChanging = true">{{ view.strings.length ? 'Change strings' : 'Name strings' }}</v-btn>
       <v-btn v-if="view.strings.length" @click="isTuning = !isTuning">Tuned again</v-btn>
     </div>
     <form v-if="isTuning" aria-label="Tuned again" class="tune" @submit.prevent="tune">
       <p class="quiet">How far each had gone before it was tuned, in cents: flat is below nought.</p>
       <label v-for="i in positions" :key="i">{{ names[i] }}<input v-model="cents[i]" inputmode="text" maxlength="20" autocomplete="off" :aria-invalid="!!faults[i]" /></label>
       <label class="wide">to remember<input v-model="remark" maxlength="400" autocomplete="off" /></label>
-      <v-btn type="submit" variant="flat">Write it down</v-btn>
+      <v-btn type="submit" variant="flat">Save tuning</v-btn>
     </form>
     <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
     <template v-if="view.checks.length">
@@ -116,7 +116,7 @@ const STEPS = { first: 'Before', do: 'In this order', caution: 'Take care' }
       <ul>
         <li v-for="one in view.retunings" :key="one.id">
           {{ one.at ? ago(one.at) : '' }}, {{ one.by }}: <span v-for="(value, i) in one.cents" :key="i">{{ value === null ? '' : `${names[i]} ${gone(value)} ` }}</span> {{ one.remark }}
-          <v-btn v-if="mayAct" size="small" @click="takeBack(one.id)">Take it back</v-btn>
+          <v-btn v-if="mayAct" size="small" @click="takeBack(one.id)">Undo this entry</v-btn>
         </li>
       </ul>
     </details>

@@ -114,8 +114,8 @@ class BenchState:
         stand = self.reading_states.get((measure, position))
         if stand is None or stand.usable is None:
             earlier = self.last_visit((measure, position))
-            return "shortest" if earlier is not None and earlier.direction == "shortest" else "vertical"
-        return "shortest" if self._by_number[stand.reading.number].direction == "shortest" else "vertical"
+            return (earlier.direction if earlier is not None else None) or "vertical"
+        return self._by_number[stand.reading.number].direction or "vertical"
 
     @cached_property
     def _by_number(self) -> dict[int, Reading]:

@@ -8,18 +8,19 @@ from datetime import datetime
 
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import Visit
+from fidicula.services.assessment.columns import columns
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.targets.wanted import Taken
 from fidicula.tables.course import visit_kinds
 
 
 @dataclass(frozen=True)
 class BesideValue:
-    """One place as it was read then. [its unit]  direction : how a height was read."""
+    """One place as it was read then, a height the way its column stands now where that is known. [its unit]"""
 
     measure: str
     position: int | None
     value: float
-    direction: str
 
 
 @dataclass(frozen=True)
@@ -33,26 +34,33 @@ class Beside:
 
 
 def beside(
-    visit: Visit, came: Mapping[MeasurementKey, Taken], earlier: Sequence[tuple[Visit, Mapping[MeasurementKey, Taken]]]
+    state: BenchState,
+    visit: Visit,
+    came: Mapping[MeasurementKey, Taken],
+    earlier: Sequence[tuple[Visit, Mapping[MeasurementKey, Taken]]],
 ) -> list[Beside]:
     """visit : of now.  came : as it was first read at it.  earlier : each visit before, as it ended."""
     return [
-        Beside("came", "as it came", visit.opened_at, _values(came)),
+        Beside("came", "as it came", visit.opened_at, _values(state, came)),
         *(
             Beside(
                 str(one.id),
                 visit_kinds()[one.kind].label if one.kind in visit_kinds() else one.kind,
                 one.opened_at,
-                _values(held),
+                _values(state, held),
             )
             for one, held in earlier
         ),
     ]
 
 
-def _values(held: Mapping[MeasurementKey, Taken]) -> list[BesideValue]:
-    return [
-        BesideValue(measure, position, taken.value, taken.direction)
-        for (measure, position), taken in held.items()
-        if taken.value is not None
-    ]
+def _values(state: BenchState, held: Mapping[MeasurementKey, Taken]) -> list[BesideValue]:
+    of, found = columns(state), []
+    for (measure, position), taken in held.items():
+        if taken.value is None:
+            continue
+        column, value = of.get(measure), taken.value
+        if column is not None:
+            value, _ = column.value(state, position, value, taken.direction)
+        found.append(BesideValue(measure, position, value))
+    return found

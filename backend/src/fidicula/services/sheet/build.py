@@ -6,6 +6,7 @@ from datetime import date, datetime
 
 from fidicula.db.records import Instrument, StringSet, Visit
 from fidicula.services.assessment.assess import Assessment, assess
+from fidicula.services.assessment.columns import columns
 from fidicula.services.assessment.deadline import no_risk_from
 from fidicula.services.assessment.slips import last_reading
 from fidicula.services.assessment.state import BenchState
@@ -54,6 +55,7 @@ def sheet_of(a: Assessment, rules: Rules) -> BenchSheet:
         strings=_set_view(state.string_set),
         last_work=state.last_work,
         cells=cells(state),
+        wanted_heights=_wanted_heights(a, rules),
         recipe=_recipe_line(state.instrument, rules),
         cut=CutView(found.cut_role, a.cut.state, list(a.cut.strings), assumed_words(a)),
         instruction=instruction_view(a, found),
@@ -66,6 +68,18 @@ def sheet_of(a: Assessment, rules: Rules) -> BenchSheet:
         course=stop_views(a),
         undoable=undoable(state, a.visit.opened_at),
     )
+
+
+def _wanted_heights(a: Assessment, rules: Rules) -> list[float | None]:
+    if _at_mark(a.state.instrument, rules):
+        return [one.target_mark for one in a.cut.strings]
+    column = columns(a.state)["end_height"]
+    ends = [one.target_end for one in a.cut.strings]
+    return [None if end is None else column.value(a.state, i, end, "vertical")[0] for i, end in enumerate(ends)]
+
+
+def _at_mark(instrument: Instrument, rules: Rules) -> bool:
+    return rules.chosen(instrument.choice)["height_reference"] == "bridge_mark"
 
 
 def instruction_view(a: Assessment, found: Instruction) -> InstructionView:
@@ -147,6 +161,4 @@ def _recipe_line(instrument: Instrument, rules: Rules) -> RecipeLine:
     ]
     own += [source_words(measure, source) for measure, source in choice.sources.items()]
     name = choice.recipe if choice.recipe in rules.recipes else None
-    return RecipeLine(
-        name=name or rules.shop_recipe, own=own, heights_at_mark=chosen["height_reference"] == "bridge_mark"
-    )
+    return RecipeLine(name or rules.shop_recipe, own, heights_at_mark=_at_mark(instrument, rules))

@@ -10,6 +10,7 @@ from pydantic import PlainSerializer
 from typing_extensions import TypedDict
 
 from fidicula.core.bands import BandSide
+from fidicula.core.geometry.board import HeightDirection
 
 CellState = Literal["missing", "current", "doubted", "stale"]
 
@@ -69,6 +70,8 @@ class Cell(CardPlace):
     """One place that is read, as it stands.
 
     value : what holds, in mm; of a stale reading too.  assumed : what stands in for it in the cut.
+    direction : of a height, as it stands in its column with its band and last time's.
+    read : how it was read, where that is another direction.
     told, told_by : what other readings say of it, and which.
     spread_is_wide : its repeats lie further apart than the tool accounts for.
     last_time : what was read here at an earlier visit. [mm]  is_last_visit : it counts, for nothing made it void.
@@ -88,7 +91,8 @@ class Cell(CardPlace):
     taken_by: str | None
     taken_at: datetime | None
     tool: str | None
-    direction: str | None
+    direction: HeightDirection | None
+    read: HeightDirection | None
     count: int
     last_time: float | None
     last_time_at: datetime | None
@@ -116,7 +120,8 @@ class CellWire(TypedDict):
     taken_by: NotRequired[str]
     taken_at: NotRequired[datetime]
     tool: NotRequired[str]
-    direction: NotRequired[str]
+    direction: NotRequired[HeightDirection]
+    read: NotRequired[HeightDirection]
     count: NotRequired[int]
     last_time: NotRequired[float]
     last_time_at: NotRequired[datetime]

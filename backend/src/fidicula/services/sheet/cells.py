@@ -5,19 +5,21 @@ from __future__ import annotations
 from fidicula.core.bands import outside_by, side_of_band
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import Instrument, Reading
+from fidicula.services.assessment.columns import Column, columns
 from fidicula.services.assessment.state import BenchState, places
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.phrasing.doubts import doubt_words
 from fidicula.services.sheet.cell import BandView, CardPlace, Cell, DoubtView
+from fidicula.services.targets.wanted import Wanted
 
 _TURNS = {measure: i for i, measure in enumerate(MEASURES)}
 
 
 def cells(state: BenchState) -> list[Cell]:
     """Every place of the card, in the course of measuring."""
-    by_number = {reading.number: reading for reading in state.readings}
+    by_number, of = {reading.number: reading for reading in state.readings}, columns(state)
     return [
-        _untouched_cell(state, place) if state.is_untouched(place) else _cell(state, place, by_number)
+        _untouched_cell(state, place) if state.is_untouched(place) else _cell(state, place, by_number, of.get(place[0]))
         for place in places(state.instrument)
     ]
 
@@ -27,13 +29,12 @@ def _untouched_cell(state: BenchState, place: MeasurementKey) -> Cell:
     key = ("cell", place, state.instrument.string_names)
     found: Cell | None = state.targets.untouched.get(key)
     if found is None:
-        found = state.targets.untouched[key] = _cell(state, place, {})
+        found = state.targets.untouched[key] = _cell(state, place, {}, None)
     return found
 
 
-def band_view(state: BenchState, place: MeasurementKey, value: float | None) -> BandView | None:
+def _band_view(wanted: Wanted | None, value: float | None) -> BandView | None:
     """What is wanted at a place, and how a value stands to it."""
-    wanted = state.wanted_as_read(place)
     if wanted is None:
         return None
     return BandView(
@@ -46,7 +47,8 @@ def band_view(state: BenchState, place: MeasurementKey, value: float | None) -> 
     )
 
 
-def _cell(state: BenchState, place: MeasurementKey, by_number: dict[int, Reading]) -> Cell:
+def _cell(state: BenchState, place: MeasurementKey, by_number: dict[int, Reading], column: Column | None) -> Cell:
+    """column : of a height."""
     row = MEASURES[place[0]]
     stand = state.reading_states.get(place)
     last = by_number[stand.reading.number] if stand is not None else None
@@ -55,6 +57,16 @@ def _cell(state: BenchState, place: MeasurementKey, by_number: dict[int, Reading
     value = None
     if stand is not None:
         value = stand.value if stand.value is not None else stand.reading.value
+    read = direction = None if last is None else last.direction
+    earlier, wanted = state.last_time.get(place), state.wanted_as_read(place)
+    last_time = None if earlier is None else earlier.value
+    if column is not None and place[1] is not None:
+        wanted, direction = column.wanted(state, place[1]), column.direction or read
+        if value is not None:
+            value, direction = column.value(state, place[1], value, read)
+        if earlier is not None:
+            last_time, _ = column.value(state, place[1], earlier.value, earlier.direction)
+        usable = value if usable is not None else None
     doubt = None
     if stand is not None and stand.state == "doubted" and last is not None and last.doubt is not None:
         doubt = DoubtView(
@@ -82,17 +94,18 @@ def _cell(state: BenchState, place: MeasurementKey, by_number: dict[int, Reading
         assumed=state.assumed(place) if usable is None and told is None else None,
         told=None if told is None else told.value,
         told_by="" if told is None else told.by,
-        band=band_view(state, place, usable if told is None else told.value),
+        band=_band_view(wanted, usable if told is None else told.value),
         doubt=doubt,
         stale_because=stand.stale_because if stand is not None else None,
         reading_id=str(last.id) if last else None,
         taken_by=last.taken_by if last else None,
         taken_at=last.taken_at if last else None,
         tool=last.tool if last else None,
-        direction=last.direction if last else None,
+        direction=direction,
+        read=read if read != direction else None,
         count=stand.count if stand is not None else 0,
-        last_time=state.last_time[place].value if place in state.last_time else None,
-        last_time_at=state.last_time[place].taken_at if place in state.last_time else None,
+        last_time=last_time,
+        last_time_at=None if earlier is None else earlier.taken_at,
         repeat_spread=stand.repeat_spread if stand is not None else 0.0,
         spread_is_wide=stand is not None and stand.is_wide,
         is_last_visit=usable is None and told is None and state.last_visit(place) is not None,

@@ -266,6 +266,7 @@ class BenchSheet:
     """Everything that the bench sheet shows.
 
     last_work : the causal place of a reading taken now.  instruction : the one thing to do now.
+    wanted_heights : under each string, at the mark or at the board's end, the way that column stands. [mm]
     proposals : what the findings lead on to, until it was done.  notices : what to bear in mind; it stops nothing.
     findings : what readings say together.  notice : of this answer alone, where two wrote at once.
     """
@@ -274,6 +275,7 @@ class BenchSheet:
     strings: SetView | None
     last_work: int
     cells: WireCells
+    wanted_heights: list[float | None]
     recipe: RecipeLine
     cut: CutView
     instruction: InstructionView
