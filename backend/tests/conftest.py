@@ -11,6 +11,7 @@ from typing import Any
 from uuid import uuid4
 
 import pytest
+from argon2 import PasswordHasher
 from fastapi.testclient import TestClient
 from fidicula.api.app import make_app
 from fidicula.api.signed import COOKIE
@@ -20,6 +21,7 @@ from fidicula.db.unit_of_work import UnitOfWork, make_engine
 from fidicula.hosting.cluster import Cluster
 from fidicula.hosting.server import RunningCluster
 from fidicula.main import give_services
+from fidicula.services import secrets
 from fidicula.services.secrets import token_hash
 from fidicula.settings import Settings
 from hypothesis import HealthCheck, settings
@@ -28,6 +30,11 @@ from sqlalchemy import Engine
 # No test is timed: how long an example takes says how busy the machine is. The same examples on every machine.
 settings.register_profile("suite", deadline=None, derandomize=True, suppress_health_check=[HealthCheck.too_slow])
 settings.load_profile("suite")
+
+# A password is checked as slowly as is safe, which is most of what many tests would do: here it is checked fast.
+for hasher in ("_passwords", "_pins"):
+    setattr(secrets, hasher, PasswordHasher(time_cost=1, memory_cost=64, parallelism=1))
+secrets._NOBODY = secrets.password_hash("nobody")
 
 ROOM_FOR_A_CLUSTER = 2_000_000_000
 
@@ -73,7 +80,7 @@ def fresh(cluster: RunningCluster) -> Iterator[Callable[[str], Engine]]:
     def make(template: str) -> Engine:
         name = f"t_{uuid4().hex}"
         with cluster.connect() as connection:
-            connection.execute(f'CREATE DATABASE "{name}" TEMPLATE "{template}"')
+            connection.execute(f'CREATE DATABASE "{name}" TEMPLATE "{template}" STRATEGY file_copy')
         engine = make_engine(cluster.url(name))
         made.append((name, engine))
         return engine

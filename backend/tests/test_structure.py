@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import ast
 from pathlib import Path
 
 
@@ -18,3 +19,53 @@ def test_tests_mirror_the_source(root: Path) -> None:
     folders = {path.parent.relative_to(tests) for path in tests.rglob("test_*.py")}
     outside = {Path("browser"), Path("launcher")}
     assert [str(f) for f in folders - outside if not (source / f).is_dir()] == []
+
+
+WORDS_OF_THEIR_OWN = frozenset({"targets", "metrics.py", "errors.py"})
+"""A target carries its source as the tables have it; figures about the server are told to nobody at the bench."""
+SENTENCE = 4
+"""So many words make a sentence."""
+
+
+def test_sentences_stand_in_phrasing_alone(root: Path) -> None:
+    """What an error says may stand where it is raised; a docstring is no sentence of the program."""
+    services = root / "backend" / "src" / "fidicula" / "services"
+    found = []
+    for path in sorted(services.rglob("*.py")):
+        part = path.relative_to(services).parts[0]
+        if part == "phrasing" or part in WORDS_OF_THEIR_OWN:
+            continue
+        found += [f"{path.relative_to(services)}: {said}" for said in sentences(ast.parse(path.read_text()))]
+    assert found == []
+
+
+def sentences(tree: ast.Module) -> list[str]:
+    """The literals of four words and more, with a hole for each value that is put in; those of errors left out.
+
+    A constant that only functions which raise read is an error's.
+    """
+    errors = {
+        id(node)
+        for function in ast.walk(tree)
+        if isinstance(function, ast.FunctionDef) and any(isinstance(n, ast.Raise) for n in ast.walk(function))
+        for node in ast.walk(function)
+    }
+    used = {n.id: list[bool]() for n in ast.walk(tree) if isinstance(n, ast.Name)}
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Name) and isinstance(node.ctx, ast.Load):
+            used[node.id].append(id(node) in errors)
+    for node in tree.body:
+        name = node.targets[0] if isinstance(node, ast.Assign) else None
+        if isinstance(node, ast.Assign) and isinstance(name, ast.Name) and used[name.id] and all(used[name.id]):
+            errors.add(id(node.value))
+    prose = {id(node.value) for node in ast.walk(tree) if isinstance(node, ast.Expr)}
+    parts = {id(value) for node in ast.walk(tree) if isinstance(node, ast.JoinedStr) for value in node.values}
+    said = []
+    for node in ast.walk(tree):
+        if id(node) in errors | prose | parts:
+            continue
+        if isinstance(node, ast.Constant) and isinstance(node.value, str):
+            said.append(node.value)
+        elif isinstance(node, ast.JoinedStr):
+            said.append("".join(str(v.value) if isinstance(v, ast.Constant) else "_" for v in node.values))
+    return [words for words in said if len(words.split()) >= SENTENCE]

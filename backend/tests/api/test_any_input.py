@@ -10,7 +10,7 @@ from hypothesis import HealthCheck, Phase, given, settings
 
 from ..conftest import signed_in
 
-EXAMPLES_A_ROUTE = 14
+EXAMPLES_A_ROUTE = 8
 """`./fidicula bench hostile` sends many more."""
 
 

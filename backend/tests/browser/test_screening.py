@@ -19,7 +19,7 @@ def take_five_in(page: Page) -> None:
     for i in range(1, 5):
         page.keyboard.press("Enter")
         expect(dialog.get_by_label(f"Ticket of line {i + 1}")).to_be_focused()
-    dialog.get_by_role("button", name="Take 5 in").press("Enter")
+    dialog.get_by_role("button", name="Add 5 instruments").press("Enter")
     expect(dialog).to_have_count(0)
 
 

@@ -285,7 +285,7 @@ def test_it_is_recorded_by_a_microphone(browser: Browser, address: str, app: Any
     panel.get_by_label("what is played").fill("open strings, slowly")
     panel.get_by_role("button", name="Record").press("Enter")
     expect(panel.get_by_role("status")).to_contain_text("Recording, 1 s")
-    panel.get_by_role("button", name="Stop and keep").press("Enter")
+    panel.get_by_role("button", name="Stop and save").press("Enter")
     expect(newest(page)).to_contain_text("open strings, slowly")
     size = page.evaluate(
         "async () => (await (await fetch(document.querySelector('audio').src)).arrayBuffer()).byteLength"

@@ -10,9 +10,9 @@ from uuid import UUID
 
 from fidicula.db.people_records import AuditEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.audit_words import act_label, change_words, subject_words
 from fidicula.services.errors import NotFoundError
 from fidicula.services.journal import request_id
+from fidicula.services.phrasing.audit import act_label, change_words, subject_words
 
 FROM_THE_SHELL = "from the shell"
 

@@ -25,6 +25,7 @@ from fidicula.services.loaded import (
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.numbers import answered, day_and_clock, lower_first, short
 from fidicula.services.phrasing.instructions import wait_words
+from fidicula.services.phrasing.meanwhile import AT_EARLIER_VISIT
 from fidicula.services.phrasing.model import Why
 from fidicula.services.phrasing.names import key_name
 from fidicula.services.phrasing.slips import slip_words
@@ -253,4 +254,4 @@ def _take_at_earlier(uow: UnitOfWork, loaded: Loaded, taking: Taking) -> BenchSh
     new, corrects = new_reading(loaded, taking)
     uow.log.add_reading(new, corrects=corrects)
     sheet = changed_sheet(uow, loaded.instrument.ticket)
-    return replace(sheet, notice="The reading stands at the visit that it was taken at, which is over.")
+    return replace(sheet, notice=AT_EARLIER_VISIT)

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from fidicula.core.targets.heights import PartOfBand, end_height_band
+from fidicula.services.numbers import lower_first
+from fidicula.services.phrasing.names import ACCEPTED
 from fidicula.services.targets.rules import Rules
 from fidicula.tables.figures import (
     FigureBook,
@@ -111,12 +113,8 @@ def _row(rules: Rules, size: str, measure: str, question: str = "", school: str 
     row = schools().get((question, school))
     derived, follows = _derived(book, rules.family, size, measure, row) if found is None else (None, "")
     shown = found or derived
-    label = "" if not question else (row.label if row is not None else "accepted with a reason")
-    part = (
-        kind.part
-        if not question
-        else (questions()[question].title if question in questions() else "Accepted with a reason")
-    )
+    label = "" if not question else (row.label if row is not None else lower_first(ACCEPTED))
+    part = kind.part if not question else (questions()[question].title if question in questions() else ACCEPTED)
     return FigureRow(
         measure=measure,
         label=kind.label,

@@ -17,6 +17,7 @@ from fidicula.services.audit import note
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.figure_pages import FigurePage, figure_page, measures_of
 from fidicula.services.numbers import short
+from fidicula.services.phrasing.names import RESET
 from fidicula.services.targets.rules import Rules, load_rules
 from fidicula.tables.figures import (
     FigureBook,
@@ -79,7 +80,7 @@ class Figures:
                 entry.confirmed_by,
                 entry.entered_by,
                 entry.entered_at,
-                "back to the starting value" if entry.withdrawn else "entered",
+                RESET if entry.withdrawn else "entered",
             )
             for entry in entries
         ]

@@ -11,7 +11,7 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.assessment.model import Question
 from fidicula.services.loaded import Loaded, load_bench
 from fidicula.services.measures import MEASURES
-from fidicula.services.numbers import number
+from fidicula.services.phrasing import screening as say
 from fidicula.services.sheet.build import sheet_of
 from fidicula.services.sheet.inspection import item_views
 from fidicula.services.sheet.model import BenchSheet, ItemView
@@ -19,8 +19,7 @@ from fidicula.tables.screening import Column, columns
 from fidicula.tables.signs import computed_signs, items
 
 Needs = Literal["luthier", "small", "nothing", "open"]
-_SIDES = {"above": "over", "below": "under"}
-_BARE = {"work": "needs work", "watch": "to watch", "not_looked_at": "not looked at"}
+_SIDES = frozenset({"above", "below"})
 
 
 @dataclass(frozen=True)
@@ -227,8 +226,6 @@ def _reading_cell(row: Column, sheet: BenchSheet) -> ScreenCell:
 def _said(row: Column, cell: ScreenCell) -> str:
     """What stands there in words, as one reason among others."""
     if row.measure is not None:
-        value = f"{cell.string} {number(cell.value)} mm" if cell.value is not None else cell.string
-        return f"{value}, {_SIDES[cell.side]} the band" if cell.side in _SIDES else f"{value}, doubted"
+        return say.reading(cell.string, cell.value, cell.side)
     labels = [one.label for one in cell.offered if one.finding in cell.findings]
-    parts = [", ".join(labels), cell.words] if cell.verdict != "not_looked_at" else ["not looked at", cell.words]
-    return f"{row.label}: {'; '.join(part for part in parts if part) or _BARE[cell.verdict]}"
+    return say.item(row.label, cell.verdict, labels, cell.words)

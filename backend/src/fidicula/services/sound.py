@@ -15,11 +15,12 @@ from fidicula.services.assessment.inspection import post_is_down
 from fidicula.services.bench import check_may_be_done
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
+from fidicula.services.phrasing import trail as trail_words
 from fidicula.services.trail.blind import states_of
 from fidicula.services.trail.model import SoundView
 from fidicula.services.trail.places import Trail
 from fidicula.services.trail.records import load_trail
-from fidicula.services.trail.view import BACK_WORDS, HALF_WORDS, made_trail, sound_view
+from fidicula.services.trail.view import made_trail, sound_view
 from fidicula.services.trail.ways_back import half_of, open_trials, way_back, why_not_back, why_not_half
 from fidicula.services.typed_acts import (
     MOST_WOOD,
@@ -133,7 +134,7 @@ class Sound:
             _check_still_there(trail, now)
             half, why_not = half_of(trail.now.first), why_not_half(trail, fallen=post_is_down(loaded.state()))
             if half is None or why_not:
-                raise ConflictError(HALF_WORDS[why_not])
+                raise ConflictError(trail_words.HALF[why_not])
             return half
 
         return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
@@ -152,7 +153,7 @@ class Sound:
                 )
             why_not = why_not_back(trail, fallen=post_is_down(loaded.state()))
             if why_not:
-                raise ConflictError(BACK_WORDS[why_not])
+                raise ConflictError(trail_words.BACK[why_not])
             back = way_back(trail, spot)
             if back is None:
                 raise ConflictError(f"which way place {place} lies is not recorded: gauge both ends first")

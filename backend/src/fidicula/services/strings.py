@@ -17,11 +17,11 @@ from fidicula.db.work_details import StringsFitted
 from fidicula.services.choices import MATERIALS
 from fidicula.services.errors import NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change
-from fidicula.services.numbers import number, short
+from fidicula.services.numbers import short
+from fidicula.services.phrasing import strings as say
 from fidicula.services.phrasing.acts import act_words
 from fidicula.services.sheet.model import BenchSheet, SetView, StringOn
 from fidicula.services.strings_on import (
-    FATES,
     FITTED,
     FittedView,
     RetuningView,
@@ -172,16 +172,14 @@ def _view(uow: UnitOfWork, loaded: Loaded, now: datetime) -> StringsView:
         steps=step_views(fitting(), loaded.instrument.family),
         hours_a_week=hours,
         best=_best(uow, loaded, works),
-        fates=dict(FATES),
+        fates=dict(say.FATES),
         string_names=list(names),
     )
 
 
 def _fitted_words(work: WorkDone) -> str:
     said = act_words(work.work, work.detail)
-    if work.work == "strings_changed":
-        return f"{said} put on"
-    return f"{said}, on it already" if fitted_at(work) is None else f"{said}, on it since then"
+    return say.fitted(said, is_change=work.work == "strings_changed", since_known=fitted_at(work) is not None)
 
 
 def _best(uow: UnitOfWork, loaded: Loaded, works: Sequence[WorkDone]) -> str:
@@ -197,9 +195,7 @@ def _best(uow: UnitOfWork, loaded: Loaded, works: Sequence[WorkDone]) -> str:
     on = act_words(before[-1].work, before[-1].detail) if before else ""
     mean = mean_rating(rated_of(heard)) or 0.0
     at = heard.heard_at or line.at
-    return f"It sounded best to {records.player} on {at.day} {at:%B %Y}, {number(mean)} of 5, at place {line.spot}" + (
-        f", with {on} on it." if on else "; which strings were on is not on record."
-    )
+    return say.best(records.player, at.astimezone().date(), mean=mean, place=line.spot, on=on)
 
 
 def _fitted(uow: UnitOfWork, loaded: Loaded, stringing: Stringing, *, work_id: UUID, by: str) -> NewWork:
@@ -208,8 +204,8 @@ def _fitted(uow: UnitOfWork, loaded: Loaded, stringing: Stringing, *, work_id: U
     positions = sorted(set(stringing.positions))
     if any(not 0 <= position < len(names) for position in positions):
         raise RefusedError(f"it has {len(names)} strings", field="positions")
-    if stringing.fate and stringing.fate not in FATES:
-        raise RefusedError(f"the old strings are one of: {', '.join(FATES.values())}", field="fate")
+    if stringing.fate and stringing.fate not in say.FATES:
+        raise RefusedError(f"the old strings are one of: {', '.join(say.FATES.values())}", field="fate")
     chosen = _chosen_set(uow, loaded.instrument, stringing.set_id, stringing.own)
     detail = StringsFitted(set=chosen.name)
     on_it = chosen
@@ -302,7 +298,7 @@ def _chosen_set(uow: UnitOfWork, instrument: Instrument, set_id: UUID | None, ow
         raise RefusedError(f"{len(instrument.string_names)} diameters are needed", field="diameters")
     strings = []
     for i, (name, typed) in enumerate(zip(instrument.string_names, own.diameters, strict=True)):
-        diameter = millimetres(typed, what=f"the {name} string's diameter")
+        diameter = millimetres(typed, what=say.diameter_of(name))
         if not 0.1 <= diameter <= 10:
             raise RefusedError(
                 f"the {name} string's diameter of {short(diameter)} mm is not a string's: type mm, for instance 0.8",
@@ -320,7 +316,7 @@ def _tension(typed: str, name: str) -> float | None:
     if not typed.strip():
         return None
     try:
-        tension = in_unit("N", typed, what=f"the {name} string's tension")
+        tension = in_unit("N", typed, what=say.tension_of(name))
     except CoreError as error:
         raise RefusedError(error.sentence, field="tensions") from error
     if not 1 <= tension <= 1000:

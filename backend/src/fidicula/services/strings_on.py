@@ -7,15 +7,14 @@ from dataclasses import dataclass
 from datetime import datetime, time, timedelta
 from uuid import UUID
 
-from fidicula.core.sound.wear import DAYS_IN_MONTH, days_left, hours_played
+from fidicula.core.sound.wear import days_left, hours_played
 from fidicula.db.records import SetString, StringSet, WorkDone
 from fidicula.db.sound_records import Retuning
 from fidicula.db.work_details import StringsFitted
-from fidicula.services.numbers import number, signed_short
+from fidicula.services.phrasing import strings as say
 from fidicula.tables.sound import Fitting, StringLife, string_life
 
 FITTED = ("strings_changed", "strings_named")
-FATES = {"spare": "kept as a spare", "given_on": "given on", "discarded": "thrown away"}
 FIRST_CHECK, SECOND_CHECK = timedelta(hours=2), timedelta(hours=24)
 SETTLED = timedelta(days=14)
 """After this nobody asks whether new strings were looked at."""
@@ -181,19 +180,13 @@ def string_view(on: OnIt, *, hours_a_week: float | None, now: datetime) -> Strin
 
 def _served(on: OnIt, life: StringLife | None, hours_a_week: float | None, now: datetime) -> tuple[str, bool]:
     if on.fitted_at is None:
-        return "nobody knows since when", False
+        return say.SINCE_UNKNOWN, False
     days = (now - on.fitted_at).days
-    since = f"since {on.fitted_at.day} {on.fitted_at:%B %Y}"
     if life is None:
-        return since, False
-    by_hours = ""
-    if hours_a_week:
-        by_hours = f", about {number(hours_played(days=days, hours_a_week=hours_a_week), 0)} of {life.hours} hours"
-    left_days = days_left(days=days, months=life.months, hours=life.hours, hours_a_week=hours_a_week)
-    if left_days <= 0:
-        return f"{since}{by_hours}: past its time", True
-    left = f"{number(left_days / DAYS_IN_MONTH, 0)} months" if left_days > 45 else f"{max(1, round(left_days))} days"
-    return f"{since}{by_hours}: {left} left", False
+        return say.served(on.fitted_at.date(), hours=None, of_hours=None, days_left=None), False
+    hours = hours_played(days=days, hours_a_week=hours_a_week) if hours_a_week else None
+    left = days_left(days=days, months=life.months, hours=life.hours, hours_a_week=hours_a_week)
+    return say.served(on.fitted_at.date(), hours=hours, of_hours=life.hours, days_left=left), left <= 0
 
 
 def removed_of(works: Sequence[WorkDone], sets: Mapping[UUID, StringSet], count: int) -> list[RemovedView]:
@@ -205,7 +198,7 @@ def removed_of(works: Sequence[WorkDone], sets: Mapping[UUID, StringSet], count:
             for position in positions_of(work, count):
                 old = on[position]
                 if old is not None:
-                    fate = FATES.get(_fitted(work).fate, "not said where it went")
+                    fate = say.FATES.get(_fitted(work).fate, say.FATE_UNSAID)
                     found.append(RemovedView(old.string.name, old.set_name, work.done_at, fate))
         on = strings_on(works[: i + 1], sets, count)
     return found[::-1]
@@ -218,7 +211,7 @@ def checks_of(works: Sequence[WorkDone], retunings: Sequence[Retuning], now: dat
         return []
     times = [r.tuned_at for r in retunings if r.tuned_at is not None and r.tuned_at >= changed.done_at]
     found = []
-    for label, after in (("after two hours", FIRST_CHECK), ("after a day", SECOND_CHECK)):
+    for label, after in zip(say.CHECKS, (FIRST_CHECK, SECOND_CHECK), strict=True):
         due = changed.done_at + after
         done = next((at for at in times if at >= due - EARLY), None)
         found.append(CheckView(label, due, done, done is None and now >= due))
@@ -227,14 +220,13 @@ def checks_of(works: Sequence[WorkDone], retunings: Sequence[Retuning], now: dat
 
 def drift_words(retunings: Sequence[Retuning], names: Sequence[str]) -> str:
     """How the strings settle, by what each had gone at the last tunings."""
-    said = []
+    told = []
     for position, name in enumerate(names):
         gone = [r.cents[position] for r in retunings if position < len(r.cents)]
-        told = [cents for cents in gone if cents is not None][-3:]
-        if len(told) > 1:
-            row = ", ".join(signed_short(cents) for cents in told)
-            said.append(f"{name} {row}")
-    return f"Gone since the tuning before, in cents: {'; '.join(said)}." if said else ""
+        known = [cents for cents in gone if cents is not None][-3:]
+        if len(known) > 1:
+            told.append((name, known))
+    return say.drift(told)
 
 
 def mixed_name(on: Sequence[OnIt | None], positions: Sequence[int], of: StringSet) -> str:

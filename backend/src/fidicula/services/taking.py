@@ -27,7 +27,7 @@ from fidicula.services.loaded import (
     Loaded,
 )
 from fidicula.services.measures import MEASURES, name_of
-from fidicula.services.numbers import clock, short
+from fidicula.services.phrasing.meanwhile import two_readings
 from fidicula.tables.measures import MeasureRow
 from fidicula.tables.work import tools
 
@@ -126,9 +126,14 @@ def of_two(loaded: Loaded, taking: Taking, new: NewReading, corrects: int | None
     if there is None or not _is_unseen(there, taking):
         return ""
     name = name_of(MEASURES[new.measure], loaded.instrument.string_names, new.position)
-    stands = "yours stands now" if corrects is not None else "that one stands, yours is in the log"
-    at = clock(there.taken_at)
-    return f"{there.taken_by} read {short(there.value)} for {name} at {at}, you read {short(new.value)}: {stands}."
+    return two_readings(
+        name,
+        by=there.taken_by,
+        theirs=there.value,
+        at=there.taken_at,
+        yours=new.value,
+        yours_stands=corrects is not None,
+    )
 
 
 def _in_its_place(loaded: Loaded, taking: Taking) -> Taking:

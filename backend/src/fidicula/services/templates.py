@@ -14,7 +14,7 @@ from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import ConflictError, NotFoundError
 from fidicula.services.loaded import load_bench
-from fidicula.services.numbers import number, short
+from fidicula.services.phrasing import templates as say
 
 FORMATS: Mapping[str, tuple[Callable[[Template], bytes], str]] = {
     "pdf": (as_pdf, "application/pdf"),
@@ -75,9 +75,7 @@ def _sides(state: BenchState, reach: float, y: float) -> list[Words]:
 
 
 def _notes(state: BenchState, *more: str) -> list[str]:
-    hand = "left-handed: mirrored" if state.instrument.left_handed else "seen from the tailpiece"
-    strings = "" if state.string_set is None else f"; {state.string_set.name}"
-    return [f"{state.instrument.family} {state.instrument.size}, {hand}{strings}", *more]
+    return [say.instrument(state.instrument, state.string_set), *more]
 
 
 def crown(state: BenchState) -> Template:
@@ -105,13 +103,8 @@ def crown(state: BenchState) -> Template:
             old.append((offset, string.crown_height + result.cut.crown_cut))
     if len(old) > 1:
         lines.append(Line("old", sorted(old)))
-    cut = cut_facts(state, computed)
-    notes = [
-        f"crown radius {number(plan.crown.radius)}; full line: wanted; dashed: the crown as it is",
-        "ticks on the crown: the strings; short level lines: the straightedge's marks",
-        *(["PROVISIONAL: it rests on what was not measured"] if cut.state != "firm" else []),
-    ]
-    return Template("crown template", state.instrument.ticket, _notes(state, *notes), lines, words)
+    notes = say.crown(plan.crown.radius, is_firm=cut_facts(state, computed).state == "firm")
+    return Template(say.CROWN_TITLE, state.instrument.ticket, _notes(state, *notes), lines, words)
 
 
 def _strip(state: BenchState, title: str, offsets: Sequence[float], half: float, note: str) -> Template:
@@ -127,7 +120,7 @@ def bridge_strip(state: BenchState) -> Template:
     """Where the strings sit across the bridge."""
     offsets = [string.line.bridge_offset for string in _computed(state).plan.strings]
     half = max(abs(offset) for offset in offsets) + _BEYOND
-    return _strip(state, "spacing at the bridge", offsets, half, "lay it on the crown, its middle on the bridge's")
+    return _strip(state, say.BRIDGE_TITLE, offsets, half, say.BRIDGE_NOTE)
 
 
 def nut_strip(state: BenchState) -> Template:
@@ -137,7 +130,7 @@ def nut_strip(state: BenchState) -> Template:
     if width is None or spread is None or not state.diameters:
         raise ConflictError("name the strings and read the board's width at the nut first")
     offsets = [string.line.nut_offset for string in _computed(state).plan.strings]
-    return _strip(state, "spacing at the nut", offsets, width.value / 2, f"as wide as the nut, {short(width.value)}")
+    return _strip(state, say.NUT_TITLE, offsets, width.value / 2, say.nut(width.value))
 
 
 def nut_front(state: BenchState) -> Template:
@@ -156,8 +149,7 @@ def nut_front(state: BenchState) -> Template:
         lines.append(Line("mark", [(x, under), (x, under + 4)]))
         words.append(Words(goal.name, x, under + 5, 2.4))
     lines.append(Line("cut", sorted(points)))
-    note = "lower line: the board; upper: the strings' undersides where they are wanted, never below"
-    return Template("nut from its front", state.instrument.ticket, _notes(state, note), lines, words)
+    return Template(say.FRONT_TITLE, state.instrument.ticket, _notes(state, say.FRONT_NOTE), lines, words)
 
 
 _WEDGE = {"violin": 8.0, "viola": 9.0, "cello": 12.0, "bass": 16.0}
@@ -175,8 +167,7 @@ def wedge_gauge(state: BenchState) -> Template:
         lines.append(Line("mark", [(x, half_mm / 2), (x, half_mm / 2 - (2.0 if whole else 1.0))]))
         if whole:
             words.append(Words(str(half_mm // 2), x, -4, 3))
-    note = f"from 0 to {short(high)}; it reads the shortest way, not straight up"
-    return Template("wedge gauge for heights", state.instrument.ticket, [note], lines, words)
+    return Template(say.WEDGE_TITLE, state.instrument.ticket, [say.wedge(high)], lines, words)
 
 
 _CARD = {"violin": (9.0, 80.0), "viola": (9.0, 85.0), "cello": (14.0, 130.0), "bass": (18.0, 170.0)}
@@ -192,8 +183,7 @@ def card_gauge(state: BenchState) -> Template:
         lines += [Line("mark", [(mm, 0), (mm, tall)]), Line("mark", [(long - mm, wide), (long - mm, wide - tall)])]
         if mm % 10 == 0:
             words += [Words(str(mm), mm, tall + 0.6, 2.4), Words(str(mm), long - mm, wide - tall - 2.4, 2.4)]
-    note = "stiff card: one end against the foot, read where bar or post begins"
-    return Template("card gauge for bar and post", state.instrument.ticket, [note], lines, words)
+    return Template(say.CARD_TITLE, state.instrument.ticket, [say.CARD_NOTE], lines, words)
 
 
 TEMPLATES: Mapping[str, Callable[[BenchState], Template]] = {

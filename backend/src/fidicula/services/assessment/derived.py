@@ -16,7 +16,7 @@ FOOT_PLACES: tuple[FootPlace, ...] = get_args(FootPlace)
 
 @dataclass(frozen=True)
 class Derived:
-    """value, known_to : [mm].  by : what it was told by, in words."""
+    """value, known_to : [mm].  by : what it was told by, by code."""
 
     value: float
     known_to: float
@@ -65,15 +65,8 @@ def spaced(
         except CoreError:
             continue
         apart = [known[0][1] + known[-1][1]] if form == "marks" else [known_to for _, known_to in known]
-        return Spaced(steps, values[0] if form == "marks" else None, sum(apart), _SPACED_BY[form])
+        return Spaced(steps, values[0] if form == "marks" else None, sum(apart), form)
     return None
-
-
-_SPACED_BY: Mapping[SpacingForm, str] = {
-    "marks": "the strings' marks",
-    "centres": "the steps from middle to middle",
-    "gaps": "the air between the strings",
-}
 
 
 def derived_at(
@@ -111,7 +104,7 @@ def _radius(_place: MeasurementKey, reading_states: Mapping[MeasurementKey, Read
     if chord is None or rise is None:
         return None
     radius, known_to = radius_by_chord(chord=chord[0], rise=rise[0], chord_known_to=chord[1], rise_known_to=rise[1])
-    return Derived(radius, known_to, "chord and rise")
+    return Derived(radius, known_to, "chord_and_rise")
 
 
 def _stop(place: MeasurementKey, reading_states: Mapping[MeasurementKey, ReadingState]) -> Derived | None:
@@ -124,7 +117,7 @@ def _stop(place: MeasurementKey, reading_states: Mapping[MeasurementKey, Reading
             value = stop_to(
                 FOOT_PLACES[place[1]], measured=measured[0], measured_to=measured_to, foot_thickness=thickness[0]
             )
-            return Derived(value, measured[1] + thickness[1], f"the stop to the foot's {measured_to}")
+            return Derived(value, measured[1] + thickness[1], f"stop_to_{measured_to}")
     return None
 
 

@@ -8,16 +8,11 @@ from fidicula.core.fitting.post import BlankChoice, bar_insets, fit_after, neare
 from fidicula.services.numbers import number, short, signed
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, PageView, Table, Way
+from fidicula.services.phrasing.pages import bar as say
 
 BLANKS = "bridge_blanks"
 FIT_TOLERANCE = 0.1
 _SHOWN = 7
-FIT_WORDS = {
-    "tighter": "tighter there: shortened and refitted first, a post too tight cracks the top",
-    "same": "as firm there as here",
-    "looser": "looser there: it will not hold, and a longer one is made",
-}
-_CAUTION = "The post is taken down and set with slack strings: a top that carries them without it gives way."
 
 
 def bar_page(bench: PageBench) -> PageView:
@@ -31,7 +26,7 @@ def bar_page(bench: PageBench) -> PageView:
     if inset is not None and foot is not None and wanted is not None:
         target = bench.slide(
             "bar_inset",
-            "bar inside the foot, wanted",
+            say.LABELS["target"],
             rests_at=wanted.band.aim,
             low=0.0,
             high=max(8.0, wanted.band.high * 2),
@@ -40,7 +35,7 @@ def bar_page(bench: PageBench) -> PageView:
         )
         width = bench.slide(
             "foot_width",
-            "width over the feet",
+            say.LABELS["foot_width"],
             rests_at=foot.value,
             low=round(foot.value * 0.85, 1),
             high=round(foot.value * 1.15, 1),
@@ -51,59 +46,34 @@ def bar_page(bench: PageBench) -> PageView:
         insets = bar_insets(foot_width=foot.value, bar_inset=inset.value, widths=widths)
         choices = [BlankChoice(w, i) for w, i in zip(widths, insets, strict=True)]
         best = nearest_blank(choices=choices, bar_inset_target=target)
-        finding.append(_said(inset.value, foot.value, target))
-        if best is None:
-            finding.append("The shop's list of blanks is empty: say which widths there are.")
-        else:
-            finding.append(
-                f"Of the blanks on hand {short(best.width)} comes nearest: the bar {number(best.bar_inset, 2)} inside."
-            )
+        finding.append(say.finding(inset=inset.value, foot=foot.value, target=target))
+        finding.append(say.nearest(best))
         (under,) = bar_insets(foot_width=foot.value, bar_inset=inset.value, widths=[width])
         consequences.append(
             told(
                 "bar_inset",
-                "bar inside the foot",
+                say.LABELS["bar_inset"],
                 inset.value,
                 under,
-                [f"{short(width)} ÷ 2 − ({short(foot.value)} ÷ 2 − {short(inset.value)}): the bar stays where it is."],
+                [say.why_inset(width=width, foot=foot.value, inset=inset.value)],
                 places=2,
                 wanted=wanted,
             )
         )
         consequences += _post(bench, foot.value, width, under)
         tables.append(_table(choices, best, target))
-        takes = {
-            "other_width": [
-                f"a blank {short(best.width)} wide, the bar {number(best.bar_inset, 2)} inside its foot"
-                if best
-                else "no blank on hand",
-                "the post mirrors the bar: it moves with the foot",
-            ],
-            "stays": [f"the bar stays {short(inset.value)} inside the foot of {short(foot.value)}"],
-        }
-        ways = bench.ways_of("bar", takes)
+        ways = bench.ways_of("bar", say.takes(best=best, inset=inset.value, foot=foot.value))
     return bench.view(
         "bar",
-        "Bar, bridge width and the post's room",
-        finding=finding or ["Bar and feet are read with the card gauge; then the blanks stand here."],
+        say.TITLE,
+        finding=finding or [say.NOTHING_READ],
         consequences=consequences,
         tables=tables,
         ways=ways,
         question="bar" if bench.question("bar") else "",
-        caution=_CAUTION,
+        caution=say.CAUTION,
         shelf=BLANKS,
         work="new_bridge",
-    )
-
-
-def _said(inset: float, foot: float, target: float) -> str:
-    off = inset - target
-    if abs(off) < 0.05:
-        return f"The bar lies {short(inset)} inside the foot of a bridge {short(foot)} wide, as wanted."
-    side = "too far inside" if off > 0 else "too near the edge"
-    return (
-        f"The bar lies {short(inset)} inside the foot of a bridge {short(foot)} wide: {number(abs(off))} {side}. "
-        f"A bridge {number(abs(2 * off))} {'narrower' if off > 0 else 'wider'} would have it right."
     )
 
 
@@ -112,13 +82,7 @@ def _table(choices: list[BlankChoice], best: BlankChoice | None, target: float) 
     shown = [choice for choice in choices if choice in near]
     rows = [[short(c.width), number(c.bar_inset, 2), signed(c.bar_inset - target, 2)] for c in shown]
     marked = [[i, 0] for i, choice in enumerate(shown) if choice is best]
-    return Table(
-        "The nearest blanks on hand",
-        ["width", "bar inside", "off what is wanted"],
-        rows,
-        marked,
-        "The marked one comes nearest.",
-    )
+    return Table(say.BLANKS_TITLE, list(say.BLANKS_HEAD), rows, marked, say.BLANKS_SAYS)
 
 
 def _post(bench: PageBench, foot: float, width: float, bar_inset: float) -> Iterator[Consequence]:
@@ -138,21 +102,18 @@ def _post(bench: PageBench, foot: float, width: float, bar_inset: float) -> Iter
         now = post_place(setback=read[0].value, inset=read[1].value, foot_width=foot, post_diameter=thick)
     yield told(
         "post_across",
-        "post's top from the middle, toward the treble",
+        say.LABELS["post_across"],
         None if now is None else now[1],
         across,
-        [
-            f"{short(width)} ÷ 2 − {number(inset, 2)} − {short(thick)} ÷ 2, the post {short(thick)} thick.",
-            _inset_words(school),
-        ],
+        say.why_across(width=width, inset=inset, thick=thick, mirrors=school == "mirror_bar"),
         places=2,
     )
     yield told(
         "post_behind",
-        "post's top behind the foot, to its middle",
+        say.LABELS["post_behind"],
         None if now is None else now[0],
         behind,
-        [f"{short(setback.band.aim)} + {short(thick)} ÷ 2. {setback.source}"],
+        [say.why_behind(setback=setback.band.aim, thick=thick, source=setback.source)],
         places=2,
     )
     slopes = state.held("top_slope"), state.held("back_slope")
@@ -161,17 +122,9 @@ def _post(bench: PageBench, foot: float, width: float, bar_inset: float) -> Iter
         fit = fit_after(change=change, tolerance=FIT_TOLERANCE)
         yield told(
             "room",
-            "room for the post",
+            say.LABELS["room"],
             0.0,
             change,
-            [
-                f"The plates close by {short(slopes[0].value)}° and {short(slopes[1].value)}° outward",
-                f"over {signed(across - now[1], 2)} mm.",
-                f"A post that fits is {FIT_WORDS[fit]}.",
-            ],
+            say.why_room(top_slope=slopes[0].value, back_slope=slopes[1].value, by=across - now[1], fit=fit),
             places=2,
         )
-
-
-def _inset_words(school: str) -> str:
-    return "It mirrors the bar." if school == "mirror_bar" else "The school keeps an inset of its own."

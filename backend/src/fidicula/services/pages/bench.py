@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import StringSet
 from fidicula.db.sound_records import PostEntry
 from fidicula.services.assessment.assess import Assessment
@@ -23,6 +24,7 @@ from fidicula.services.pages.model import (
     Table,
     Way,
 )
+from fidicula.services.phrasing.pages.common import why_retake
 from fidicula.services.sheet.model import DecisionView, InstructionView
 from fidicula.services.targets.wanted import Targets, Wanted
 from fidicula.services.trail.places import Trail
@@ -83,9 +85,7 @@ class PageBench:
         if held is not None and not held.assumed:
             return held
         stand = self.state.reading_states.get((measure, position))
-        why = "it was not read yet"
-        if stand is not None:
-            why = f"it is {stand.state}" + (f": {stand.stale_because}" if stand.stale_because else "")
+        why = why_retake(None if stand is None else stand.state, None if stand is None else stand.stale_because)
         name = self.state.name((measure, position))
         if not any(one.name == name for one in self.retake):
             self.retake.append(Retake(measure, position, name, why))
@@ -97,8 +97,11 @@ class PageBench:
         if held is None:
             return self.read(measure, position)
         if held.assumed:
-            self.assume(f"{self.state.name((measure, position))} {short(held.value)}")
+            self.assume_value((measure, position), held.value)
         return held
+
+    def assume_value(self, place: MeasurementKey, value: float) -> None:
+        self.assume(f"{self.state.name(place)} {short(value)}")
 
     def assume(self, what: str) -> None:
         if what not in self.assumed:

@@ -16,17 +16,17 @@ from fidicula.services.assessment.cut import cut_facts
 from fidicula.services.assessment.model import CutFacts
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.thresholds import WORTH_TAKING
-from fidicula.services.numbers import give_or_take, listed, number, sentence, short, to_take
+from fidicula.services.numbers import sentence, short
 from fidicula.services.pages.bench import PageBench, banded, told
 from fidicula.services.pages.load import stance_said
 from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
 from fidicula.services.pages.trying import aim_of, aims_at, tried_state
 from fidicula.services.phrasing.cut import assumed_words
+from fidicula.services.phrasing.pages import bridge as say
 
 FILES, TEMPLATES = "slot_files", "crown_templates"
 SLOT_OVER_STRING = (1.05, 1.35)
 """How much wider than its string a slot is filed: too exact chokes it, too wide lets it wander."""
-_CAUTION = "Creep down: cut in the vise, blade away from you, string up and measure. Too low cannot be put back."
 
 
 def bridge_page(bench: PageBench) -> PageView:
@@ -52,14 +52,14 @@ def bridge_page(bench: PageBench) -> PageView:
             impossible = _nearest(bench, now, then)
     return bench.view(
         "bridge",
-        "The bridge's crown",
+        say.TITLE,
         finding=finding,
         impossible=impossible,
         consequences=consequences,
         tables=tables,
         ways=bench.ways_of("bridge_low"),
         question="bridge_low" if bench.question("bridge_low") else "",
-        caution=_CAUTION,
+        caution=say.CAUTION,
         shelf=TEMPLATES,
         work="crown_cut",
     )
@@ -71,12 +71,12 @@ def _tried(bench: PageBench, now: Computed) -> Computed | Impossibility | None:
     aims: dict[MeasurementKey, float] = {}
     readings: dict[MeasurementKey, float] = {}
     for side, position in (("bass", 0), ("treble", last)):
-        for measure, where, most in (("end_height", "at the board's end", 2.0), ("nut_height", "at the nut", 0.5)):
+        for measure, most in (("end_height", 2.0), ("nut_height", 0.5)):
             aim = aim_of(state.targets[measure, position])
             if aim is None:
                 continue
             low = max(0.1, round(aim - most, 2))
-            label = f"{names[position]} {where}, wanted"
+            label = say.wanted_at(names[position], measure)
             aims[measure, position] = bench.slide(
                 f"{measure}_{side}", label, rests_at=aim, low=low, high=round(aim + most, 2), step=0.05, rests_on=""
             )
@@ -86,22 +86,18 @@ def _tried(bench: PageBench, now: Computed) -> Computed | Impossibility | None:
         wanted = state.targets.crown_radius
         radius = bench.slide(
             "crown_radius",
-            "crown radius",
+            say.LABELS["crown_radius"],
             rests_at=radius,
             low=round(radius * 0.3, 1),
             high=round(radius * 2, 1),
             step=0.5,
             rests_on="" if wanted is None else wanted.source,
         )
-    for measure, label, share in (
-        ("bridge_spread", "spread at the bridge", 0.1),
-        ("nut_spread", "spread at the nut", 0.1),
-        ("projection", "projection", 0.06),
-    ):
+    for measure, share in (("bridge_spread", 0.1), ("nut_spread", 0.1), ("projection", 0.06)):
         value = now.singles[measure].value
         at = bench.slide(
             measure,
-            label,
+            say.LABELS[measure],
             rests_at=value,
             low=round(value * (1 - share), 1),
             high=round(value * (1 + share), 1),
@@ -110,9 +106,7 @@ def _tried(bench: PageBench, now: Computed) -> Computed | Impossibility | None:
         )
         if abs(at - value) > 1e-9:
             readings[measure, None] = at
-    shift = bench.slide(
-        "shift", "strings shifted at the bridge, + to the treble", rests_at=0.0, low=-3.0, high=3.0, step=0.1
-    )
+    shift = bench.slide("shift", say.LABELS["shift"], rests_at=0.0, low=-3.0, high=3.0, step=0.1)
     return compute(tried_state(bench, aims_at(bench, aims, crown_radius=radius), readings, shift=shift))
 
 
@@ -132,7 +126,7 @@ def _nearest(bench: PageBench, now: Computed, problem: Impossibility) -> Impossi
             found = nearest_that_can_be(wished=wished, known_good=handle.rests_at, can_be=can_be)
             outward = math.ceil if wished < handle.rests_at else math.floor
             nearest = outward(round(found * 10, 6)) / 10
-            said = f"{sentence(problem.says)} The nearest {handle.label} that can be had is {short(nearest)}."
+            said = say.nearest(problem=problem.says, label=handle.label, value=nearest)
             return Impossible(name, said, nearest)
     return Impossible("", sentence(problem.says), None)
 
@@ -156,8 +150,7 @@ def _short(cut: CutFacts) -> Iterator[str]:
     """Where the bridge would be too low for what is tried."""
     short = [s for s in cut.strings if s.wood is not None and s.wood <= -WORTH_TAKING]
     if short:
-        names = listed([f"{s.name} {number(-(s.wood or 0))}" for s in short])
-        yield f"The bridge is too low for this at {names} mm: wood cannot be put back."
+        yield say.too_low(short)
 
 
 def _consequences(
@@ -169,49 +162,38 @@ def _consequences(
         if other.wood is not None:
             yield told(
                 f"wood{i}",
-                f"{one.name} wood to take",
+                say.wood_at(one.name),
                 one.wood,
                 other.wood,
-                [
-                    f"The string drops {number(other.drop or 0, 2)}.",
-                    f"Its slot target is {number(_slot(bench, i), 2)} deep.",
-                    f"±{give_or_take(other.uncertainty or 0, 2)}, by the tools and what is assumed.",
-                ],
+                say.why_wood(other, slot=_slot(bench, i)),
                 assumed=other.state == "provisional",
             )
         yield told(
             f"mark{i}",
-            f"{one.name} over the straightedge's mark",
+            say.mark_at(one.name),
             before.mark_height,
             target.mark_height,
-            ["From the nut's height to the board's end, and on to the bridge."],
+            [say.WHY_MARK],
             places=2,
         )
     radius = then.plan.crown.radius
     near = nearest_template(radius=radius, templates=list(bench.shelf.get(TEMPLATES, ())))
     yield told(
         "crown_radius",
-        "crown radius",
+        say.LABELS["crown_radius"],
         now.plan.crown.radius,
         radius,
-        ["No template on hand." if near is None else f"Nearest template on hand: {short(near)}."],
+        [say.why_crown(near)],
         wanted=state.targets.crown_radius,
     )
     for i, target in enumerate(then.plan.strings):
         if target.bow_separation is not None:
             yield told(
                 f"bow{i}",
-                f"bow clearance at {target.name}",
+                say.bow_at(target.name),
                 now.plan.strings[i].bow_separation,
                 target.bow_separation,
-                [
-                    "Between the lines to both neighbours: under this the bow takes two strings at once.",
-                    *(
-                        [f"It rises {number(target.bow_rise, 2)} over the line through them."]
-                        if target.bow_rise
-                        else []
-                    ),
-                ],
+                say.why_bow(target.bow_rise),
                 unit="°",
             )
 
@@ -229,36 +211,8 @@ def _table(bench: PageBench, then: Computed, would: CutFacts) -> Table:
     rows = []
     for i, string in enumerate(would.strings):
         file = smallest_file(files=files, wanted=file_range(diameter=bench.state.diameters[i], ratio=SLOT_OVER_STRING))
-        rows.append(
-            [
-                string.name,
-                _shown(string.target_mark, 2),
-                _shown(string.target_end, 2),
-                _shown(string.drop, 2),
-                "–" if string.wood is None else f"{_wood(string.wood)} ±{give_or_take(string.uncertainty or 0)}",
-                "–" if not string.next_pass or (string.wood or 0) < WORTH_TAKING else to_take(string.next_pass),
-                number(marks[i], 1),
-                number(_slot(bench, i), 2),
-                "none fits" if file is None else short(file),
-            ]
-        )
-    head = ["", "mark height", "end height", "string drop", "wood", "this pass", "spacing", "slot depth", "slot file"]
-    return Table(
-        "At the vise",
-        head,
-        rows,
-        [],
-        "Targets in mm; spacing from the middle of the lowest string.",
-    )
-
-
-def _wood(wood: float) -> str:
-    """As over the bridge: what can be taken is rounded down, what is missing is rounded up."""
-    return to_take(wood) if wood >= 0 else number(-math.ceil(-wood * 10 - 1e-6) / 10)
-
-
-def _shown(value: float | None, places: int) -> str:
-    return "–" if value is None else number(value, places)
+        rows.append(say.vise_row(string, mark=marks[i], slot=_slot(bench, i), file=file))
+    return Table(say.VISE_TITLE, list(say.VISE_HEAD), rows, [], say.VISE_SAYS)
 
 
 _LEFT = ("bridge_foot_thickness", "bridge_top_thickness", "bridge_waist")
@@ -275,10 +229,9 @@ def _wood_left(bench: PageBench) -> Iterator[Table]:
             continue
         words, stands = banded(wanted, held.value)
         if measure == "bridge_waist" and floor is not None:
-            words += f", never under {short(floor.band.low)}"
+            words = say.never_under(words, floor.band.low)
         if stands not in ("", "in_band"):
             marked.append([len(rows), 1])
         rows.append([state.name((measure, None)), short(held.value), words])
     if rows:
-        said = "Waist and openings last, and only on instruments worth it; the tailpiece face stays flat and square."
-        yield Table("What is left of the wood", ["", "is", "wanted"], rows, marked, said)
+        yield Table(say.LEFT_TITLE, list(say.LEFT_HEAD), rows, marked, say.LEFT_SAYS)

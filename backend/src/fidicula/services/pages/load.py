@@ -14,14 +14,13 @@ from fidicula.core.mechanics.load import (
 from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.assessment.stance import body_geometry, body_of, present_or_wanted
 from fidicula.services.assessment.state import Held
-from fidicula.services.numbers import number, short
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Handle, PageView, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
+from fidicula.services.phrasing.pages import load as say
 
 _FEET_APART = 0.72
 """Middle to middle of the feet, in parts of the width over them, where nobody read it."""
-_CAUTION = "Let tension off and on a little at a time, the bridge held upright: it slaps down, and a post falls."
 
 
 @dataclass(frozen=True)
@@ -54,7 +53,7 @@ def load_page(bench: PageBench) -> PageView:
     consequences: list[Consequence] = []
     tables: list[Table] = []
     if state.string_set is None:
-        finding.append("Say which strings are on it: load and tension follow from the set.")
+        finding.append(say.NO_STRINGS)
     elif isinstance(outcome, Computed) and length is not None:
         tried = set_tried(bench)
         now = loaded_by(bench, outcome, sounding(bench, state.string_set, length.value), length, as_read=True)
@@ -62,21 +61,28 @@ def load_page(bench: PageBench) -> PageView:
         then = loaded_by(bench, outcome, strings, length, as_read=False)
         without = [one.name for one in strings if one.tension is None]
         if without:
-            finding.append(f"The set has no figures for {', '.join(without)}: enter its density or tension.")
+            finding.append(say.without_figures(without))
         if now is not None:
-            finding += _said(now[0], now[1], over_treble="bar" if bench.state.instrument.opposite_build else "post")
+            finding += say.finding(
+                tension=sum(now[0].tensions),
+                down=now[0].down,
+                bass=now[0].bass,
+                treble=now[0].treble,
+                lean=now[1].angles.halving_lean,
+                over_treble="bar" if bench.state.instrument.opposite_build else "post",
+            )
         if now is not None and then is not None:
             consequences = _consequences(now[0], then[0], then[1], strings)
             tables.append(_table(strings, then[0]))
     elif not bench.retake:
-        finding.append("The bridge cannot be worked out yet: look at the sheet for what it lacks.")
+        finding.append(say.NOT_YET)
     return bench.view(
         "load",
-        "Tension, and what presses on the top",
+        say.TITLE,
         finding=finding,
         consequences=consequences,
         tables=tables,
-        caution=_CAUTION,
+        caution=say.CAUTION,
     )
 
 
@@ -87,13 +93,7 @@ def stance_said(bench: PageBench, computed: Computed) -> list[str]:
     stance = _stance(bench, computed, computed.board.string_length, as_read=True)
     if stance is None:
         return []
-    lean = stance.angles.halving_lean
-    return [
-        f"The strings fall {number(stance.angles.front)}° toward the board and "
-        f"{number(stance.angles.rear)}° toward the "
-        f"tailpiece; a bridge that halves it leans its top {number(abs(lean))}° {'back' if lean >= 0 else 'forward'}, "
-        "the tailpiece face square to the top it stands by the other school."
-    ]
+    return [say.stance(stance.angles)]
 
 
 def bridge_lean(bench: PageBench, computed: Computed) -> float | None:
@@ -128,7 +128,7 @@ def _foot_spread(bench: PageBench) -> float | None:
     if width is None:
         bench.read("foot_spread")
         return None
-    bench.assume(f"feet {number(width.value * _FEET_APART)} apart, {short(_FEET_APART)} of the width over them")
+    bench.assume(say.assumed_feet(apart=width.value * _FEET_APART, share=_FEET_APART))
     return width.value * _FEET_APART
 
 
@@ -139,19 +139,23 @@ def _stance(bench: PageBench, computed: Computed, length: float, *, as_read: boo
         return _halved(bench, as_read=as_read)
     crowns, marks, is_present = present_or_wanted(computed)
     if not is_present:
-        bench.assume("the crown as it is wanted: the heights at the board's end are not read")
+        bench.assume(say.ASSUMED_CROWN)
     projection, saddle = computed.board.projection, body.saddle.value
     if not as_read:
         projection = _slide(bench, "projection", "projection", projection, 0.9, 1.1)
-        saddle = _slide(bench, "saddle_height", "saddle's height", saddle, 0.5, 2.0)
+        saddle = _slide(bench, "saddle_height", say.LABELS["saddle_height"], saddle, 0.5, 2.0)
     geometry = body_geometry(
         body, computed, crown_heights=crowns, mark_heights=marks, projection=projection, saddle=saddle
     )
     angles = angles_of(geometry=geometry, string_length=length)
-    why = (
-        f"Front: the board rises {short(body.arch.value)} + {short(projection)} − {short(body.board_at_edge.value)} "
-        f"over a stop of {short(body.stop.value)}, the string over it; behind: {short(body.arch.value)} + "
-        f"{number(geometry.crown_height)} − {short(saddle)} over {short(body.bridge_to_saddle.value)}."
+    why = say.why_by_heights(
+        arch=body.arch.value,
+        projection=projection,
+        board_at_edge=body.board_at_edge.value,
+        stop=body.stop.value,
+        crown=geometry.crown_height,
+        saddle=saddle,
+        behind=body.bridge_to_saddle.value,
     )
     return _Stance(angles, why)
 
@@ -172,12 +176,12 @@ def _halved(bench: PageBench, *, as_read: bool) -> _Stance | None:
         return None
     angle = read.value
     if read.assumed:
-        bench.assume(f"{short(angle)}° over the bridge")
-    bench.assume("the same angle on both sides of the bridge; read the heights over the ribs to have both")
+        bench.assume(say.assumed_angle(angle))
+    bench.assume(say.ASSUMED_HALVES)
     if not as_read:
         angle = bench.slide(
             "break_angle",
-            "strings' angle over the bridge",
+            say.LABELS["break_angle"],
             unit="°",
             rests_at=read.value,
             low=145.0,
@@ -186,56 +190,34 @@ def _halved(bench: PageBench, *, as_read: bool) -> _Stance | None:
             rests_on="a figure" if read.assumed else "as read",
         )
     halved = BridgeAngles.halved(angle)
-    return _Stance(halved, f"{short(angle)}° over the bridge, halved: {short(halved.front)}° on each side.")
-
-
-def _said(load: Load, stance: _Stance, *, over_treble: str) -> list[str]:
-    total = sum(load.tensions)
-    lean = stance.angles.halving_lean
-    said = [
-        f"All strings pull with {number(total, 0)} N, {number(total / KGF)} kg: this is often called the "
-        f"weight on the top.",
-        f"What presses on the top is less: {number(load.down, 0)} N, {number(load.down / KGF)} kg, "
-        f"{number(load.treble / load.down * 100, 0)} % of it on the treble foot, over the {over_treble}.",
-    ]
-    if load.bass < 0 or load.treble < 0:
-        said.append(
-            f"The {'bass' if load.bass < 0 else 'treble'} foot would lift: a string stands outside of the feet."
-        )
-    if abs(lean) >= 0.05:
-        side = "the tailpiece" if lean > 0 else "the board"
-        said.append(f"A bridge that halves the angle leans its top {number(abs(lean))}° toward {side}.")
-    return said
+    return _Stance(halved, say.why_halved(angle, halved))
 
 
 def _consequences(now: Load, then: Load, stance: _Stance, strings: list[Sounding]) -> list[Consequence]:
     parts = [one.why for one in strings]
     pulls = [sum(now.tensions), sum(then.tensions)]
-    angles = (
-        f"sin {number(then.angles.front, 2)}° + sin {number(then.angles.rear, 2)}° of each string's pull. {stance.why}"
-    )
-    feet = "By moments about the feet: each string presses on both, the nearer more."
+    angles = say.why_down(then.angles, stance.why)
     return [
-        told("tension", "all strings pull", pulls[0], pulls[1], parts, unit="N", places=0),
-        told("tension_kgf", "the same", pulls[0] / KGF, pulls[1] / KGF, [f"÷ {short(KGF, 3)}"], unit="kg", places=1),
-        told("down", "presses on the top", now.down, then.down, [angles], unit="N", places=0),
-        told("down_kgf", "the same", now.down / KGF, then.down / KGF, [f"÷ {short(KGF, 3)}"], unit="kg", places=1),
-        told("bass_foot", "on the bass foot", now.bass, then.bass, [feet], unit="N", places=0),
-        told("treble_foot", "on the treble foot", now.treble, then.treble, [feet], unit="N", places=0),
+        told("tension", say.LABELS["tension"], pulls[0], pulls[1], parts, unit="N", places=0),
+        told("tension_kgf", say.LABELS["same"], pulls[0] / KGF, pulls[1] / KGF, [say.WHY_KG], unit="kg", places=1),
+        told("down", say.LABELS["down"], now.down, then.down, [angles], unit="N", places=0),
+        told("down_kgf", say.LABELS["same"], now.down / KGF, then.down / KGF, [say.WHY_KG], unit="kg", places=1),
+        told("bass_foot", say.LABELS["bass_foot"], now.bass, then.bass, [say.WHY_FEET], unit="N", places=0),
+        told("treble_foot", say.LABELS["treble_foot"], now.treble, then.treble, [say.WHY_FEET], unit="N", places=0),
         told(
             "break",
-            "over the bridge",
+            say.LABELS["break"],
             now.angles.over_bridge,
             then.angles.over_bridge,
-            ["180 − front − rear", stance.why],
+            [say.WHY_BREAK, stance.why],
             unit="°",
         ),
         told(
             "lean",
-            "lean once the angle is halved, + to the tailpiece",
+            say.LABELS["lean"],
             now.angles.halving_lean,
             then.angles.halving_lean,
-            ["(rear − front) ÷ 2"],
+            [say.WHY_LEAN],
             unit="°",
         ),
     ]
@@ -243,7 +225,7 @@ def _consequences(now: Load, then: Load, stance: _Stance, strings: list[Sounding
 
 def _table(strings: list[Sounding], load: Load) -> Table:
     rows = [
-        [one.name, number(tension), number(tension / KGF, 2), number(force)]
+        say.row(one.name, tension, force)
         for one, tension, force in zip(strings, load.tensions, load.forces, strict=True)
     ]
-    return Table("String by string", ["", "pulls, N", "kg", "presses, N"], rows, [])
+    return Table(say.TABLE_TITLE, list(say.TABLE_HEAD), rows, [])

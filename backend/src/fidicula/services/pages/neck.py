@@ -17,13 +17,12 @@ from fidicula.core.geometry.neck import (
     wedge_lifts,
 )
 from fidicula.services.assessment.projection import accepted_of
-from fidicula.services.numbers import number, short, signed, signed_short
+from fidicula.services.numbers import sentence
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Impossible, PageView
-from fidicula.services.pages.notes import note_at
 from fidicula.services.phrasing.findings import found_words
+from fidicula.services.phrasing.pages import neck as say
 
-_NOT_DAMP = "Nothing is wedged or cut on a swollen instrument: read it twice, days apart, and the same."
 _MOST_SHIFT = 12.0
 _SAME = 0.05
 """Projections as near as this are the same wish. [mm]"""
@@ -50,8 +49,11 @@ def neck_page(bench: PageBench) -> PageView:
     if neck is not None:
         judged, impossible = _judged(bench, neck)
         if judged is not None:
-            finding.append(_said(neck, judged))
-            takes = _takes(bench, neck, judged)
+            finding.append(say.finding(projection=neck.projection, wanted=neck.band, judged=judged))
+            thickest = bench.figure("max_wedge_at_heel")
+            takes = say.takes(
+                projection=neck.projection, judged=judged, thickest=None if thickest is None else thickest.band.aim
+            )
             consequences += _lifted(bench, neck)
             impossible = impossible or _contradicting(bench, neck)
     stop = _stop(bench)
@@ -62,13 +64,13 @@ def neck_page(bench: PageBench) -> PageView:
     asked = bench.question("projection")
     return bench.view(
         "neck",
-        "Neck and projection",
-        finding=finding or ["Read the projection and the neck; then what may be done stands here."],
+        say.TITLE,
+        finding=finding or [say.NOTHING_READ],
         impossible=impossible,
         consequences=consequences,
         ways=bench.ways_of("projection", takes),
         question="projection" if asked else "",
-        caution=_NOT_DAMP,
+        caution=say.CAUTION,
         work="wedge_fitted",
     )
 
@@ -85,24 +87,18 @@ def _neck(bench: PageBench) -> _Neck | None:
 def _judged(bench: PageBench, neck: _Neck) -> tuple[ProjectionJudgement | None, Impossible | None]:
     aim = bench.slide(
         "projection",
-        "projection wanted",
+        say.LABELS["projection"],
         rests_at=neck.band.aim,
         low=neck.band.low - (neck.band.high - neck.band.low),
         high=neck.band.high + (neck.band.high - neck.band.low),
         step=0.1,
-        rests_on="the figure's aim",
+        rests_on=say.AIM_OF_FIGURE,
     )
     outside = aim < neck.band.low - 1e-9 or aim > neck.band.high + 1e-9
     nearest = min(max(aim, neck.band.low), neck.band.high)
     impossible = None
     if outside:
-        impossible = Impossible(
-            "projection",
-            f"{short(aim)} is outside of the band from {short(neck.band.low)} to "
-            f"{short(neck.band.high)}: what is worked out goes to "
-            "its nearest edge; to want another, change the figure or accept it with a reason.",
-            nearest,
-        )
+        impossible = Impossible("projection", say.outside_of_band(aim=aim, wanted=neck.band), nearest)
     least, most = accepted_of(bench.state)
     thickest = bench.figure("max_wedge_at_heel")
     try:
@@ -117,7 +113,7 @@ def _judged(bench: PageBench, neck: _Neck) -> tuple[ProjectionJudgement | None, 
             **({} if thickest is None else {"max_wedge": thickest.band.aim}),
         )
     except CoreError as error:
-        return None, Impossible(str(error.path[0]), _sentence(error.sentence), None)
+        return None, Impossible(str(error.path[0]), sentence(error.sentence), None)
     return judged, impossible
 
 
@@ -137,57 +133,16 @@ def _contradicting(bench: PageBench, neck: _Neck) -> Impossible | None:
     thickest = next(handle.high for handle in bench.handles if handle.name == "wedge")
     return Impossible(
         "wedge",
-        f"A wedge of {number(at['wedge'], 2)} brings {number(brings)}, and {short(at['projection'])} is "
-        f"wanted: the two contradict "
-        f"each other. For that it would be {number(needed, 2)} thick.",
+        say.contradiction(wedge=at["wedge"], brings=brings, projection=at["projection"], needed=needed),
         round(min(max(needed, 0.0), thickest), 2),
     )
-
-
-def _sentence(words: str) -> str:
-    return words[0].upper() + words[1:] + "."
-
-
-def _said(neck: _Neck, judged: ProjectionJudgement) -> str:
-    band = f"{short(neck.band.low)} to {short(neck.band.high)}"
-    if judged.state == "in_band":
-        return f"The projection of {short(neck.projection)} is within its band of {band}: nothing to do about it."
-    side = "below" if judged.state == "low" else "above"
-    return (
-        f"The projection of {short(neck.projection)} is {side} its band of {band}: "
-        f"{number(abs(judged.change_at_bridge))} mm {'short of' if judged.state == 'low' else 'beyond'} the aim."
-    )
-
-
-def _takes(bench: PageBench, neck: _Neck, judged: ProjectionJudgement) -> dict[str, list[str]]:
-    thickest = bench.figure("max_wedge_at_heel")
-    limit = "" if thickest is None else f"; at most {short(thickest.band.aim)} may go there"
-    wedge = [
-        f"{number(judged.change_at_heel, 2)} thick over the body's edge, nothing at the nut{limit}",
-        f"{number(judged.change_at_board_end, 2)} under the board's end",
-        f"the board turns by {number(judged.wedge_angle, 2)}°",
-        "glue rests 12 to 24 hours; then everything over the board is read again",
-    ]
-    if judged.change_at_heel < 0:
-        wedge = ["a wedge brings a board up, never down"]
-    reset = [
-        f"the neck turns by {number(judged.reset_angle, 2)}° at the body's edge",
-        f"{signed(judged.change_at_bridge)} at the bridge",
-        "dear: the owner agrees first, and the bridge is made anew",
-    ]
-    return {
-        "wait": ["nothing yet: days in the shop's air, and read again"],
-        "wedge": wedge,
-        "accept": [f"the bridge is made to {short(neck.projection)}"],
-        "reset": reset,
-    }
 
 
 def _lifted(bench: PageBench, neck: _Neck) -> Iterator[Consequence]:
     thickest = bench.figure("max_wedge_at_heel")
     heel = bench.slide(
         "wedge",
-        "a wedge, thick at the heel",
+        say.LABELS["wedge"],
         rests_at=0.0,
         low=0.0,
         high=thickest.band.aim if thickest else 2.0,
@@ -201,18 +156,19 @@ def _lifted(bench: PageBench, neck: _Neck) -> Iterator[Consequence]:
         "projection",
         neck.projection,
         neck.projection + lifts,
-        [
-            f"{short(heel)} × {short(neck.string_length)} ÷ {short(neck.neck_length)} = "
-            f"{number(lifts, 2)} at the bridge: hinged at the nut."
-        ],
+        [say.why_lift(heel=heel, string_length=neck.string_length, neck_length=neck.neck_length, lifts=lifts)],
         wanted=bench.state.wanted(("projection", None)),
     )
     yield told(
         "board_end",
-        "the board's end comes up",
+        say.LABELS["board_end"],
         0.0,
         at_end,
-        [f"{number(lifts, 2)} × {short(neck.board_length)} ÷ {short(neck.string_length)} = {number(at_end, 2)}."],
+        [
+            say.why_board_end(
+                lifts=lifts, board_length=neck.board_length, string_length=neck.string_length, at_end=at_end
+            )
+        ],
         places=2,
     )
     for position in (0, bench.state.count - 1):
@@ -221,10 +177,10 @@ def _lifted(bench: PageBench, neck: _Neck) -> Iterator[Consequence]:
             name = bench.state.instrument.string_names[position]
             yield told(
                 f"end_height{position}",
-                f"{name} at the board's end",
+                say.at_board_end(name),
                 height.value,
                 height.value - at_end,
-                [f"{short(height.value)} − {number(at_end, 2)}: the board comes up under a string that stays."],
+                [say.why_end_height(height=height.value, at_end=at_end)],
                 places=2,
                 wanted=bench.state.wanted_as_read(("end_height", position)),
             )
@@ -273,35 +229,26 @@ def _stop(bench: PageBench) -> _Stop | None:
 
 def _said_of_stop(bench: PageBench, stop: _Stop) -> Iterator[str]:
     judged, state = stop.judged, bench.state
-    if stop.stop is None:
-        yield "Read the stop to be told where the bridge should stand."
-    else:
-        yield (
-            f"Neck to stop stands at {number(judged.neck_to_stop, 3)}, wanted {number(stop.ratio[0], 3)}: "
-            f"the bridge would stand at {number(judged.ideal_stop)} from the edge, "
-            f"{number(abs(judged.bridge_shift))} mm "
-            f"{'toward the tailpiece' if judged.bridge_shift >= 0 else 'toward the board'} of where it is."
-        )
-    low = state.instrument.string_names[0]
-    yield f"At the body's edge {low} sounds {note_at(low, judged.edge_interval)}."
+    yield say.READ_THE_STOP if stop.stop is None else say.stop(judged, ratio=stop.ratio[0])
     before = state.last_time.get(("string_length", None))
-    if before is not None and abs(stop.length - before.value) >= 0.5:
-        gone = "the tailpiece" if stop.length > before.value else "the board"
-        yield f"Since last time the bridge has walked {number(abs(stop.length - before.value))} mm toward {gone}."
-    elif judged.deviation is not None and abs(judged.deviation) >= 0.5:
-        side = "over" if judged.deviation > 0 else "under"
-        yield f"The string length is {number(abs(judged.deviation))} mm {side} the nominal {short(stop.nominal)}."
+    yield from say.string_length(
+        judged,
+        low_string=state.instrument.string_names[0],
+        length=stop.length,
+        before=None if before is None else before.value,
+        nominal=stop.nominal,
+    )
 
 
 def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
     shift = bench.slide(
         "bridge_shift",
-        "the bridge moved, + toward the tailpiece",
+        say.LABELS["bridge_shift"],
         rests_at=0.0,
         low=-_MOST_SHIFT,
         high=_MOST_SHIFT,
         step=0.5,
-        rests_on="where it stands",
+        rests_on=say.WHERE_IT_STANDS,
     )
     then = judge_stop(
         neck_length=stop.neck,
@@ -315,10 +262,7 @@ def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
         "string length",
         stop.length,
         stop.length + shift,
-        [
-            f"{short(stop.length)} {signed_short(shift)}",
-            "Strings, post and heights follow the bridge.",
-        ],
+        say.why_string_length(length=stop.length, shift=shift),
         wanted=bench.state.wanted(("string_length", None)),
     )
     if stop.stop is not None:
@@ -327,7 +271,7 @@ def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
             "stop",
             stop.stop,
             stop.stop + shift,
-            [f"From the edge to the bridge's middle: {short(stop.stop)} {signed_short(shift)}."],
+            [say.why_stop(measured=stop.stop, shift=shift)],
             wanted=bench.figure("stop_length"),
         )
         yield told(
@@ -335,7 +279,7 @@ def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
             "neck to stop",
             stop.judged.neck_to_stop,
             then.neck_to_stop,
-            [f"{short(stop.neck)} ÷ {short(stop.stop + shift)}; wanted {number(stop.ratio[0], 3)}."],
+            [say.why_neck_to_stop(neck=stop.neck, measured=stop.stop + shift, ratio=stop.ratio[0])],
             unit="",
             places=3,
             assumed=stop.neck_assumed,
@@ -343,8 +287,8 @@ def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
     if then.deviation is not None and stop.judged.deviation is not None:
         yield told(
             "octave",
-            "the octave's place moves",
+            say.LABELS["octave"],
             stop.judged.deviation / 2,
             then.deviation / 2,
-            [f"Half of what the string length is off its nominal {short(stop.nominal)}: a hand finds it elsewhere."],
+            [say.why_octave(stop.nominal)],
         )

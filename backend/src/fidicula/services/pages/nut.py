@@ -8,17 +8,12 @@ from fidicula.core.errors import CoreError
 from fidicula.core.fitting.nut import Peg, end_height_given, file_range, smallest_file, turn_to_peg
 from fidicula.core.geometry.spacing import edge_gaps, string_offsets
 from fidicula.services.assessment.findings import spacing
-from fidicula.services.numbers import number, short
+from fidicula.services.numbers import number
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.bridge import FILES, SLOT_OVER_STRING
 from fidicula.services.pages.model import Consequence, PageView, Table
 from fidicula.services.pages.trying import aim_of
-
-_CAUTION = (
-    "Stop a hair above and string up: too low cannot be filed back. The string bears at the very front edge, and the "
-    "slot never bites it."
-)
-_PLUCKED = "A plucked open string that buzzes does not bear at the front edge: the slot's floor falls away to the peg."
+from fidicula.services.phrasing.pages import nut as say
 
 
 def nut_page(bench: PageBench) -> PageView:
@@ -37,17 +32,17 @@ def nut_page(bench: PageBench) -> PageView:
             consequences = list(_consequences(bench, now, aims))
         tables = list(_tables(bench))
         if bench.seen & {"buzz_open"}:
-            finding.append(_PLUCKED)
+            finding.append(say.PLUCKED)
     asked = next((one for one in ("nut_low", "glued_nut") if bench.question(one)), "")
     return bench.view(
         "nut",
-        "The nut's slots",
+        say.TITLE,
         finding=finding,
         consequences=consequences,
         tables=tables,
         ways=bench.ways_of(asked) if asked else [],
         question=asked,
-        caution=_CAUTION,
+        caution=say.CAUTION,
         shelf=FILES,
         work="nut_filed",
     )
@@ -65,7 +60,7 @@ def _aims(bench: PageBench) -> list[float] | None:
         outer.append(
             bench.slide(
                 f"nut_{side}",
-                f"{state.instrument.string_names[position]} at the nut, wanted",
+                say.wanted_at(state.instrument.string_names[position]),
                 rests_at=round(aim, 2),
                 low=0.1,
                 high=round(aim + 1, 2),
@@ -84,10 +79,10 @@ def _consequences(bench: PageBench, now: list[float], aims: list[float]) -> Iter
         off = max(0.0, height - aim)
         yield told(
             f"nut{i}",
-            f"{name} at the nut",
+            say.at_nut(name),
             height,
             height - off,
-            [f"{number(height, 2)} − {number(aim, 2)} = {number(off, 2)} to file; a slot is never filled by a file."],
+            [say.why_filed(height=height, aim=aim, off=off)],
             places=2,
             wanted=state.wanted_upright(("nut_height", i)),
         )
@@ -96,13 +91,10 @@ def _consequences(bench: PageBench, now: list[float], aims: list[float]) -> Iter
             gives = end_height_given(filed=off, carry=carry)
             yield told(
                 f"end{i}",
-                f"{name} at the board's end",
+                say.at_board_end(name),
                 end.value,
                 end.value - gives,
-                [
-                    f"{number(off, 2)} × (1 − 1 ÷ {number(carry, 3)}) = {number(gives, 2)}: the string "
-                    f"turns about the bridge."
-                ],
+                [say.why_end(off=off, carry=carry, gives=gives)],
                 places=2,
                 wanted=state.wanted_as_read(("end_height", i)),
             )
@@ -122,17 +114,9 @@ def _tables(bench: PageBench) -> Iterator[Table]:
         if file is None:
             missing.append([i, 4])
         rows.append(
-            [
-                name,
-                number(diameter, 2),
-                number(ratio * diameter, 2),
-                f"{number(wanted[0], 2)} to {number(wanted[1], 2)}",
-                "none fits" if file is None else f"{short(file)}",
-                _turn(bench, i),
-            ]
+            say.slot_row(name, diameter=diameter, deep=ratio * diameter, wide=wanted, file=file, turn=_turn(bench, i))
         )
-    head = ["", "string", "slot deep", "slot wide", "slot file", "turn to its peg"]
-    yield Table("The slots", head, rows, missing, "Lubricate each: pencil in the slot.")
+    yield Table(say.SLOTS_TITLE, list(say.SLOTS_HEAD), rows, missing, say.SLOTS_SAYS)
     yield from _spacing(bench)
 
 
@@ -148,10 +132,7 @@ def _turn(bench: PageBench, i: int) -> str:
         turn = turn_to_peg(nut_thickness=thick.value, peg=Peg(run.value, drop.value, side.value))
     except CoreError as error:
         return error.sentence
-    if abs(turn.plan_angle) < 0.05:
-        return f"falls {number(turn.fall_angle)}°, straight on"
-    way = "treble" if turn.plan_angle > 0 else "bass"
-    return f"falls {number(turn.fall_angle)}°, {number(abs(turn.plan_angle))}° to the {way}"
+    return say.turn(turn)
 
 
 def _spacing(bench: PageBench) -> Iterator[Table]:
@@ -166,9 +147,9 @@ def _spacing(bench: PageBench) -> Iterator[Table]:
     except CoreError:
         return
     old = spacing(state, "nut")
-    rows = [["wanted, from the bass edge", *(number(width.value / 2 + y, 2) for y in new)]]
+    rows = [[say.WANTED_ROW, *(number(width.value / 2 + y, 2) for y in new)]]
     if old is not None and old.by_edge:
-        rows.insert(0, ["as it is", *(number(width.value / 2 + y, 2) for y in old.offsets)])
+        rows.insert(0, [say.PRESENT_ROW, *(number(width.value / 2 + y, 2) for y in old.offsets)])
     gaps = edge_gaps(offsets=new, diameters=state.diameters)
-    said = f"Air between them: {', '.join(f'{number(gap, 2)}' for gap in gaps)}. The nut is {short(width.value)} wide."
-    yield Table("Spacing at the nut", ["", *state.instrument.string_names], rows, [], said)
+    said = say.spacing(gaps=gaps, width=width.value)
+    yield Table(say.SPACING_TITLE, ["", *state.instrument.string_names], rows, [], said)

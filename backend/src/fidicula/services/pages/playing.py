@@ -7,11 +7,10 @@ from dataclasses import dataclass
 from fidicula.core.geometry.scoop import BoardGap, GapBetween, gap_along, removal_across
 from fidicula.core.mechanics.stopped import Bow, Pluck, StoppedClearance, clearances, press_efforts
 from fidicula.services.assessment.scoop import SHARES, SIDES, stations_of
-from fidicula.services.numbers import number, short
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Curve, HandleChoice, PageView, Plot, Table
-from fidicula.services.pages.notes import note_of
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
+from fidicula.services.phrasing.pages import playing as say
 
 _HARD = {"soft": 0.25, "middling": 0.4, "hard": 0.6}
 """Speed of the bow. [m/s]"""
@@ -19,7 +18,6 @@ _PLUCKED = {"soft": 1.5, "middling": 3.0, "hard": 5.0}
 """How far a string is drawn aside, in thousandths of its length."""
 _SHARE = 0.5
 """Of the amplitude toward the board: a bow swings the string along the board more than into it."""
-_CAUTION = "A cautious reckoning: it says where to listen, not what is heard. Play it before anything is planed."
 _FIRST_POSITION, _OCTAVE = 2, 12
 _COLUMNS = 13
 
@@ -45,15 +43,13 @@ def playing_page(bench: PageBench) -> PageView:
     plots: list[Plot] = []
     tables: list[Table] = []
     if state.string_set is None:
-        finding.append("Say which strings are on it: how far they swing follows from the set.")
+        finding.append(say.NO_STRINGS)
     elif length is not None and board is not None and _heights_are_read(bench):
         tried = set_tried(bench)
         now = _over(bench, sounding(bench, state.string_set, length.value), board.value, as_read=True)
         then = _over(bench, sounding(bench, tried or state.string_set, length.value), board.value, as_read=False)
         excitation = _excitation(bench, length.value)
-        share = bench.slide(
-            "share", "of the swing toward the board", unit="", rests_at=_SHARE, low=0.2, high=1.0, step=0.05
-        )
+        share = bench.slide("share", say.SHARE, unit="", rests_at=_SHARE, low=0.2, high=1.0, step=0.05)
 
         def margins(over: _Over) -> list[StoppedClearance]:
             return clearances(
@@ -73,10 +69,10 @@ def playing_page(bench: PageBench) -> PageView:
         consequences = [
             told(
                 f"margin{i}",
-                f"{one.name} least room",
+                say.least_room(one.name),
                 min(stop.margin for stop in before[i]),
                 min(stop.margin for stop in after[i]),
-                [_least_words(one, after[i])],
+                [say.why_least(one.name, _least(after[i]))],
                 places=2,
             )
             for i, one in enumerate(then)
@@ -86,12 +82,12 @@ def playing_page(bench: PageBench) -> PageView:
         plots += efforts[1]
     return bench.view(
         "playing",
-        "Buzz clearance and finger force",
+        say.TITLE,
         finding=finding,
         consequences=consequences,
         plots=plots,
         tables=tables,
-        caution=_CAUTION,
+        caution=say.CAUTION,
     )
 
 
@@ -116,17 +112,16 @@ def _over(bench: PageBench, strings: list[Sounding], board: float, *, as_read: b
         gap = _gap(bench, board, share, relief)
         found.append(_Over(string.name, nut, end, string.pitch, string.tension, gap))
     if len(found) < state.count:
-        bench.assume("strings without a height of their own, or of no known pitch, are left out")
+        bench.assume(say.LEFT_OUT)
     return found
 
 
 def _shift(bench: PageBench, measure: str) -> tuple[float, float]:
-    where = "at the nut" if measure == "nut_height" else "at the board's end"
     names, most = bench.state.instrument.string_names, 0.5 if measure == "nut_height" else 2.0
     bass, treble = (
         bench.slide(
             f"{measure}_{side}",
-            f"{names[position]} {where}, changed by",
+            say.changed(names[position], measure),
             rests_at=0.0,
             low=-most,
             high=most,
@@ -147,7 +142,7 @@ def _relief(bench: PageBench) -> tuple[float | None, float | None]:
         rests = max((station.gap for station in read), default=0.0 if figure is None else figure.band.aim)
         at = bench.slide(
             f"relief_{side}",
-            f"scoop, {side} side",
+            say.scoop(side),
             rests_at=round(rests, 2),
             low=0.0,
             high=max(2.0, round(rests * 2, 1)),
@@ -166,13 +161,13 @@ def _height(bench: PageBench, measure: str, i: int, shift: tuple[float, float], 
         if outer[0] is None or outer[1] is None:
             return None
         value = removal_across(bass=outer[0].value, treble=outer[1].value, share=share)
-        bench.assume(f"{state.name((measure, i))} {number(value, 2)}, between the outer two")
+        bench.assume(say.assumed_between(state.name((measure, i)), value))
     elif held is None:
         return None
     else:
         value = state.upright((measure, i), held.value, state.direction(measure, i))
         if held.assumed:
-            bench.assume(f"{state.name((measure, i))} {short(held.value)}")
+            bench.assume_value((measure, i), held.value)
     return max(0.0, value + removal_across(bass=shift[0], treble=shift[1], share=share))
 
 
@@ -185,7 +180,7 @@ def _gap(bench: PageBench, board: float, share: float, relief: tuple[float | Non
             figure = bench.figure(f"relief_{SIDES[i]}")
             deepest = tried if tried is not None else (0.0 if figure is None else figure.band.aim)
             if tried is None:
-                bench.assume(f"scoop of {short(deepest)} on the {SIDES[i]} side")
+                bench.assume(say.assumed_scoop(deepest, SIDES[i]))
             sides.append(gap_along(fingerboard_length=board, relief=deepest))
         else:
             sides.append(gap_along(fingerboard_length=board, stations=read))
@@ -206,45 +201,22 @@ def _least(stops: list[StoppedClearance]) -> StoppedClearance:
     return min(stops, key=lambda stop: stop.margin)
 
 
-def _least_words(over: _Over, stops: list[StoppedClearance]) -> str:
-    least = _least(stops)
-    return (
-        f"At {note_of(over.name, least.semitone)}, stopped {number(least.stop, 0)} from the nut: it swings "
-        f"{number(least.amplitude, 2)} and has {number(least.margin, 2)} left at {number(least.at, 0)}."
-    )
-
-
 def _said(over: list[_Over], stops: list[list[StoppedClearance]]) -> list[str]:
     said = []
     for one, own in zip(over, stops, strict=True):
-        bad = [note_of(one.name, stop.semitone) for stop in own if stop.margin < 0]
+        bad = [stop.semitone for stop in own if stop.margin < 0]
         if bad:
-            where = " and ".join(bad) if len(bad) < 3 else f"{len(bad)} notes from {bad[0]} on"
-            said.append(f"{one.name} would rattle at {where}.")
-    return said or ["No string would rattle, played like this."]
-
-
-def _margin(margin: float) -> str:
-    """The room left; a little less than none keeps its sign, because it rattles."""
-    return number(min(margin, -0.01), 2) if -0.05 <= margin < 0 else number(margin)
+            said.append(say.rattles(one.name, bad))
+    return said or [say.NO_RATTLE]
 
 
 def _map(over: list[_Over], stops: list[list[StoppedClearance]]) -> Table:
     """A row for each string, a column for each note as far as the columns go; below nought it rattles."""
     shown = [own[:_COLUMNS] for own in stops]
-    rows = [
-        [one.name, *(f"{note_of(one.name, stop.semitone)} {_margin(stop.margin)}" for stop in own)]
-        for one, own in zip(over, shown, strict=True)
-    ]
+    rows = [say.map_row(one.name, own) for one, own in zip(over, shown, strict=True)]
     marked = [[i, k + 1] for i, own in enumerate(shown) for k, stop in enumerate(own) if stop.margin < 0]
     head = ["", *(str(k) for k in range(max((len(own) for own in shown), default=0)))]
-    return Table(
-        "Room left over the board",
-        head,
-        rows,
-        marked,
-        "In mm, note by note, semitones over the open string; a framed one is below nought and would rattle.",
-    )
+    return Table(say.MAP_TITLE, head, rows, marked, say.MAP_SAYS)
 
 
 def _efforts(now: list[_Over], then: list[_Over], length: float, board: float) -> tuple[list[Consequence], list[Plot]]:
@@ -258,24 +230,19 @@ def _efforts(now: list[_Over], then: list[_Over], length: float, board: float) -
         curves.append(Curve(one.name, "then", [[float(k), force] for k, force in forces.items()]))
         for semitone, where in ((_FIRST_POSITION, "first position"), (_OCTAVE, "the octave")):
             if semitone in forces:
-                note = note_of(one.name, semitone)
                 consequences.append(
                     told(
                         f"press{one.name}{semitone}",
-                        f"{one.name} pressed in {where}",
+                        say.pressed(one.name, where),
                         was.get(semitone),
                         forces[semitone],
-                        [f"At {note}: {number(one.tension or 0, 0)} N × gap × (1 ÷ x + 1 ÷ (S − x))."],
+                        [say.why_press(one.name, semitone, one.tension or 0)],
                         unit="N",
                         places=1,
                     )
                 )
-    says = "; ".join(
-        f"{curve.label} {number(curve.points[0][1])} to {number(curve.points[-1][1])} N" for curve in curves
-    )
-    plot = Plot(
-        "press", "What the finger presses", "semitones over the open string", "N", False, curves, [], f"Press: {says}."
-    )
+    says = say.press_says([(curve.label, curve.points[0][1], curve.points[-1][1]) for curve in curves])
+    plot = Plot("press", say.PRESS_TITLE, say.PRESS_ACROSS, "N", False, curves, [], says)
     return consequences, [plot] if curves else []
 
 

@@ -17,28 +17,19 @@ from fidicula.core.fitting.post import (
     post_place,
     stance,
 )
-from fidicula.core.sound.places import EndPlace, way
+from fidicula.core.sound.places import way
 from fidicula.services.assessment.computing import Computed, compute
-from fidicula.services.numbers import give_or_take, number, short, signed
-from fidicula.services.pages.bar import FIT_TOLERANCE, FIT_WORDS
+from fidicula.services.numbers import number, sentence
+from fidicula.services.pages.bar import FIT_TOLERANCE
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.load import bridge_lean
 from fidicula.services.pages.model import Consequence, HandleChoice, PageView, Table
 from fidicula.services.phrasing.acts import ENDS, ways_words
+from fidicula.services.phrasing.pages import post as say
 from fidicula.services.trail.places import Trail
 
-_CAUTION = (
-    "Strings slack, the setter off the f-hole's edge, no force: a post too tight cracks the top. With a crack at post "
-    "or bar, or on a valuable instrument, this belongs to an experienced luthier."
-)
 _REACH = {"violin": 6.0, "viola": 7.0, "cello": 12.0, "bass": 20.0}
 """How far a handle pulls an end. [mm]"""
-_QUESTIONS = {"post_setback": "behind the foot", "post_inset": "inside the foot", "post_stance": "how it stands"}
-
-_OTHER_HAND = (
-    "It is built for the other hand: the post stands under the low strings. What is called the treble foot here is the "
-    "foot over the post."
-)
 
 
 def post_page(bench: PageBench) -> PageView:
@@ -46,40 +37,37 @@ def post_page(bench: PageBench) -> PageView:
     trail = bench.trail
     assert trail is not None
     _note_what_is_not_gauged(bench, trail)
-    chosen = {question: _choose(bench, question, label) for question, label in _QUESTIONS.items()}
+    chosen = {question: _choose(bench, question, label) for question, label in say.QUESTIONS.items()}
     top = _school_place(bench, trail, chosen)
     finding = list(_where(bench, trail))
     if bench.state.instrument.opposite_build:
-        finding.insert(0, _OTHER_HAND)
+        finding.insert(0, say.OTHER_HAND)
     consequences: list[Consequence] = []
     tables: list[Table] = []
     if top is None:
-        finding.append("The width over the feet and the bar's place say where the school puts it: read them first.")
+        finding.append(say.NO_TARGET)
     else:
         goal = (top, _bottom_of(bench, chosen, top))
-        names = ", ".join(_label(bench, question, chosen[question]) for question in _QUESTIONS)
+        names = ", ".join(_label(bench, question, chosen[question]) for question in say.QUESTIONS)
         now = trail.now.ends
         if now[0].at is not None and now[1].at is not None:
             starts = (now[0].at, now[1].at)
             ways = [way(start=start, goal=end) for start, end in zip(starts, goal, strict=True)]
             vectors = {name: list(vector) for name, vector in zip(ENDS, ways, strict=True)}
-            finding.append(f"The school ({names}) has it elsewhere: {ways_words(vectors)}.")
+            finding.append(say.elsewhere(schools=names, ways=ways_words(vectors)))
             tried = tuple(_pull(bench, name, vector) for name, vector in zip(ENDS, ways, strict=True))
             then = (_added(starts[0], tried[0]), _added(starts[1], tried[1]))
             consequences = list(_consequences(bench, trail, starts, then))
         else:
-            finding.append(
-                f"The school ({names}) puts its top {number(_read(trail, goal[0]).setback)} behind the foot and "
-                f"{number(_read(trail, goal[0]).inset)} inside its edge."
-            )
+            finding.append(say.target(schools=names, top=_read(trail, goal[0])))
         tables.append(_by_school(bench, trail, chosen))
     return bench.view(
         "post",
-        "The sound post",
+        say.TITLE,
         finding=finding,
         consequences=consequences,
         tables=tables,
-        caution=_CAUTION,
+        caution=say.CAUTION,
         work="post_set",
     )
 
@@ -125,47 +113,30 @@ def _bottom_of(bench: PageBench, chosen: dict[str, str], top: Point) -> Point:
     outcome = compute(bench.state)
     lean = bridge_lean(bench, outcome) if isinstance(outcome, Computed) else None
     if lean is None or length is None:
-        bench.assume("upright: how the bridge leans is not read, or the post's length not said")
+        bench.assume(say.ASSUMED_UPRIGHT)
         return top
     return leaning_bottom(top=top, length=length, lean=lean)
 
 
 def _where(bench: PageBench, trail: Trail) -> Iterator[str]:
     for name, end in zip(ENDS, trail.now.ends, strict=True):
-        yield f"{name.capitalize()}: {_end_words(trail, end)}."
+        yield say.end(name, end, None if end.at is None else _read(trail, end.at))
     top, bottom = (end.at for end in trail.now.ends)
     post = bench.post
     if post is None or post.length is None:
-        yield "Say how long the post is: then its lean is told, and whether it fits elsewhere."
+        yield say.LENGTH_MISSING
     elif top is not None and bottom is not None:
         try:
             leans = stance(top=top, bottom=bottom, length=post.length)
         except CoreError as error:
-            yield f"{error.sentence[0].upper()}{error.sentence[1:]}."
+            yield sentence(error.sentence)
             return
-        yield _lean_words(leans.along, leans.across)
-
-
-def _end_words(trail: Trail, end: EndPlace) -> str:
-    if end.at is None:
-        return "its place is not known; gauge it"
-    read = _read(trail, end.at)
-    manner = "" if end.known == "gauged" else f", estimated to ± {give_or_take(end.known_to)}"
-    return f"{number(read.setback)} behind the foot, {number(read.inset)} inside its edge{manner}"
+        yield say.lean(along=leans.along, across=leans.across)
 
 
 def _read(trail: Trail, at: Point) -> Gauged:
     """As a card gauge reads it; an end whose place is known was told from a foot whose width is."""
     return as_gauged(at, foot_width=trail.foot_width or 0.0, post_diameter=trail.post_diameter)
-
-
-def _lean_words(along: float, across: float) -> str:
-    parts = []
-    if abs(along) >= 0.1:
-        parts.append(f"{number(abs(along))}° toward the {'tailpiece' if along > 0 else 'bridge'}")
-    if abs(across) >= 0.1:
-        parts.append(f"{number(abs(across))}° toward the {'treble' if across > 0 else 'bass'} side")
-    return f"Its top leans {' and '.join(parts)}." if parts else "It stands upright."
 
 
 def _pull(bench: PageBench, name: str, rests_at: Point) -> Point:
@@ -174,12 +145,12 @@ def _pull(bench: PageBench, name: str, rests_at: Point) -> Point:
     along, across = (
         bench.slide(
             f"{name}_{key}",
-            f"{name}, toward the {where}",
+            say.pull(name, where),
             rests_at=round(max(-reach, min(reach, value)), 2),
             low=-reach,
             high=reach,
             step=0.1,
-            rests_on="where the school has it; below nought the other way",
+            rests_on=say.PULLED_FROM,
         )
         for key, where, value in (("along", "tailpiece", rests_at[0]), ("across", "treble side", rests_at[1]))
     )
@@ -197,17 +168,17 @@ def _consequences(
         before, after = _read(trail, now[i]), _read(trail, then[i])
         yield told(
             f"{name}_setback",
-            f"{name} behind the foot",
+            say.behind(name),
             before.setback,
             after.setback,
-            [f"to its near side; its middle stands {number(then[i][0], 2)} behind"],
+            [say.why_behind(then[i][0])],
         )
         yield told(
             f"{name}_inset",
-            f"{name} inside the foot's edge",
+            say.inside(name),
             before.inset,
             after.inset,
-            [f"{short(trail.foot_width)} ÷ 2 − {number(then[i][1], 2)} − {short(trail.post_diameter)} ÷ 2"],
+            [say.why_inside(foot_width=trail.foot_width, middle=then[i][1], diameter=trail.post_diameter)],
         )
     yield from _fit(bench, now, then)
 
@@ -225,12 +196,8 @@ def _fit(bench: PageBench, now: tuple[Point, Point], then: tuple[Point, Point]) 
             back_slope=slopes[1].value,
         )
         changes.append(change)
-        why = (
-            f"−(tan {short(slopes[0].value)}° × {signed(over[0], 2)} + tan {short(slopes[1].value)}° × "
-            f"{signed(over[1], 2)}): "
-            "the plates close outward at each end"
-        )
-        yield told("room", "room by the plates", 0.0, change, [why], places=2)
+        why = say.why_plates(slopes=(slopes[0].value, slopes[1].value), over=over)
+        yield told("room", say.ROOM_BY_PLATES, 0.0, change, [why], places=2)
     length = None if bench.post is None else bench.post.length
     if length is not None:
         apart = math.dist(*now), math.dist(*then)
@@ -239,8 +206,8 @@ def _fit(bench: PageBench, now: tuple[Point, Point], then: tuple[Point, Point]) 
         except CoreError:
             change = 0.0
         changes.append(change)
-        why = f"its ends {number(apart[0], 2)} apart now, {number(apart[1], 2)} then, over a length of {short(length)}"
-        yield told("lean_room", "room by its lean", 0.0, change, [why], places=2)
+        why = say.why_lean(now=apart[0], then=apart[1], length=length)
+        yield told("lean_room", say.ROOM_BY_LEAN, 0.0, change, [why], places=2)
     if len(changes) == 2:
         fit = fit_after(change=sum(changes), tolerance=FIT_TOLERANCE)
         yield told(
@@ -248,7 +215,7 @@ def _fit(bench: PageBench, now: tuple[Point, Point], then: tuple[Point, Point]) 
             "room in all",
             0.0,
             sum(changes),
-            [f"A post that fits is {FIT_WORDS[fit]}.", "The same within a tenth."],
+            say.why_fit(fit),
             places=2,
         )
 
@@ -268,10 +235,4 @@ def _by_school(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Table:
                 marked.append([len(rows), 0])
             read = _read(trail, at)
             rows.append([row.label, number(read.setback), number(read.inset), led])
-    return Table(
-        "Where each school puts its top",
-        ["school", "behind", "inside", "from where it stands"],
-        rows,
-        marked,
-        "Those that are followed are marked.",
-    )
+    return Table(say.BY_SCHOOL_TITLE, list(say.BY_SCHOOL_HEAD), rows, marked, say.BY_SCHOOL_SAYS)

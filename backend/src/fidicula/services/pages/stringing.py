@@ -8,7 +8,6 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from fidicula.core.fitting.tailpiece import nearest_gauge, wanted_tension
-from fidicula.core.mechanics.load import KGF
 from fidicula.db.records import StringSet
 from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.assessment.state import BenchState
@@ -18,8 +17,8 @@ from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.load import Load, loaded_by
 from fidicula.services.pages.model import Consequence, HandleChoice, PageView, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
+from fidicula.services.phrasing.pages import stringing as say
 
-_CAUTION = "Eyes away from a string that is tuned up: it may break. All off at once, and the post may fall."
 _SHARPEST = 60.0
 """So far a string is tuned off to hear it. [cents]"""
 _WIDER = 0.02
@@ -33,22 +32,22 @@ def stringing_page(bench: PageBench) -> PageView:
     consequences: list[Consequence] = []
     tables: list[Table] = []
     if state.string_set is None:
-        finding.append("Say which strings are on it: tension, load and heights follow from the set.")
+        finding.append(say.NO_STRINGS)
     else:
         tried = set_tried(bench) or state.string_set
         then = state if tried is state.string_set else bench.with_set(tried)
         if tried is not state.string_set:
-            finding.append(f"{tried.name} is tried, {tried.material}; nothing is put on yet.")
+            finding.append(say.tried(tried))
         finding += _crown_serves(then, tried)
         consequences = [*_pulls(bench, tried), *_heights(state, then)]
         tables = [*_by_string(bench, state.string_set, tried), *_gauge(bench, state.string_set)]
     return bench.view(
         "strings",
-        "Strings",
+        say.TITLE,
         finding=finding,
         consequences=consequences,
         tables=tables,
-        caution=_CAUTION,
+        caution=say.CAUTION,
     )
 
 
@@ -56,30 +55,21 @@ def _crown_serves(then: BenchState, tried: StringSet) -> Iterator[str]:
     """Whether the crown that is there can serve these strings, by what each would have to come down or go up."""
     outcome = compute(then)
     if not isinstance(outcome, Computed):
-        yield "Whether the present crown can serve cannot be told yet: look at the sheet for what it lacks."
+        yield say.CANNOT_BE_TOLD
         return
     woods = [None if r is None else r.cut.crown_cut for r in outcome.results]
     known = [wood for wood in woods if wood is not None]
     if len(known) < len(woods):
-        yield "Whether the present crown can serve is told once every string's heights are read."
+        yield say.ONCE_READ
         return
     names = then.instrument.string_names
-    low = [f"{name} {number(-wood)}" for name, wood in zip(names, known, strict=True) if wood <= -WORTH_TAKING]
-    high = [f"{name} {number(wood)}" for name, wood in zip(names, known, strict=True) if wood >= WORTH_TAKING]
-    outside = [
-        f"{names[i]} would stand {_side(then, i)} its band at the board's end"
-        for i in (0, len(names) - 1)
-        if _side(then, i)
-    ]
-    if low:
-        yield (
-            f"The present crown is too low for {tried.name} at {', '.join(low)} mm: wood cannot be put back. "
-            + (f"{'; '.join(outside)}." if outside else "The outer strings stay in their bands, so it may serve.")
-        )
-    elif high:
-        yield f"The present crown serves {tried.name} once it comes down: {', '.join(high)} mm of wood."
-    else:
-        yield f"The present crown serves {tried.name} as it is."
+    woods_of = list(zip(names, known, strict=True))
+    yield say.crown_serves(
+        tried.name,
+        low=[(name, -wood) for name, wood in woods_of if wood <= -WORTH_TAKING],
+        high=[(name, wood) for name, wood in woods_of if wood >= WORTH_TAKING],
+        outside=[say.outside(names[i], side) for i in (0, len(names) - 1) if (side := _side(then, i))],
+    )
 
 
 def _side(state: BenchState, position: int) -> str:
@@ -111,7 +101,7 @@ def _pulls(bench: PageBench, tried: StringSet) -> Iterator[Consequence]:
     before = None if now is None else now[0]
     yield told(
         "tension",
-        "all strings pull",
+        say.LABELS["tension"],
         None if before is None else sum(before.tensions),
         sum(load.tensions),
         [one.why for one in strings],
@@ -120,10 +110,10 @@ def _pulls(bench: PageBench, tried: StringSet) -> Iterator[Consequence]:
     )
     yield told(
         "down",
-        "presses on the top",
+        say.LABELS["down"],
         None if before is None else before.down,
         load.down,
-        [f"{number(load.down / KGF)} kg, by the strings' angles over the bridge: see the page load"],
+        [say.why_down(load.down)],
         unit="N",
         places=0,
     )
@@ -132,13 +122,13 @@ def _pulls(bench: PageBench, tried: StringSet) -> Iterator[Consequence]:
 def _heights(now: BenchState, then: BenchState) -> Iterator[Consequence]:
     """What is wanted at the board's end and at the nut of the outer strings, which goes with the material."""
     names = now.instrument.string_names
-    for measure, where in (("end_height", "at the board's end, wanted"), ("nut_height", "at the nut, wanted")):
+    for measure in ("end_height", "nut_height"):
         for position in (0, len(names) - 1):
             before, after = now.wanted((measure, position)), then.wanted((measure, position))
             if after is not None:
                 yield told(
                     f"{measure}{position}",
-                    f"{names[position]} {where}",
+                    say.wanted_at(names[position], measure),
                     None if before is None else before.band.aim,
                     after.band.aim,
                     [after.source],
@@ -155,12 +145,12 @@ def _by_string(bench: PageBench, on: StringSet, tried: StringSet) -> Iterator[Ta
     now, then = sounding(bench, on, length.value), sounding(bench, tried, length.value)
     for i, string in enumerate(tried.strings):
         wider = string.diameter - on.strings[i].diameter
-        slot = "" if abs(wider) <= _WIDER else "wider slots" if wider > 0 else "lies loose in its slots"
+        slot = "" if abs(wider) <= _WIDER else "wider slots" if wider > 0 else say.LOOSE
         if slot:
             marked.append([i, 4])
         pulls = [number(one.tension) if one.tension is not None else "no figure" for one in (now[i], then[i])]
         rows.append([string.name, number(string.diameter, 2), *pulls, slot])
-    yield Table("String by string", ["", "diameter", "pulls now, N", "would pull", "slots"], rows, marked)
+    yield Table(say.TABLE_TITLE, list(say.TABLE_HEAD), rows, marked)
 
 
 def _gauge(bench: PageBench, on: StringSet) -> Iterator[Table]:
@@ -169,13 +159,13 @@ def _gauge(bench: PageBench, on: StringSet) -> Iterator[Table]:
     chosen = bench.choose("gauge_of", "gauge of the", [HandleChoice(n, n) for n in names], rests_at=names[-1])
     cents = bench.slide(
         "cents",
-        "it sounds better tuned sharp by",
+        say.LABELS["cents"],
         rests_at=0.0,
         low=-_SHARPEST,
         high=_SHARPEST,
         step=5.0,
         unit="cents",
-        rests_on="below nought: tuned flat",
+        rests_on=say.BELOW_NOUGHT,
     )
     length = bench.read_or_figure("string_length")
     if length is None:
@@ -193,12 +183,10 @@ def _gauge(bench: PageBench, on: StringSet) -> Iterator[Table]:
 def _gauge_table(name: str, wanted: float, tension: float, known: Sequence[tuple[StringSet, float]]) -> Table:
     best = nearest_gauge(wanted=wanted, tensions=[t for _, t in known])
     rows = [[one.name, number(t), signed(t - wanted)] for one, t in known]
-    change = (wanted / tension - 1) * 100
-    way = "as it is" if abs(change) < 0.05 else f"{number(abs(change))} % {'heavier' if change > 0 else 'lighter'}"
     return Table(
-        f"Gauge of the {name}: {number(wanted)} N wanted, {way}",
-        ["on the shelf", "pulls, N", "off"],
+        say.gauge_title(name, wanted=wanted, tension=tension),
+        list(say.GAUGE_HEAD),
         rows,
         [] if best is None else [[best, 0]],
-        "Better a little sharp asks for a heavier string, flat for a lighter one; the nearest is marked.",
+        say.GAUGE_SAYS,
     )

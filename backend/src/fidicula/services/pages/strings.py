@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 from fidicula.core.mechanics.load import tension_at, tension_of_density
 from fidicula.db.records import SetString, StringSet
-from fidicula.services.numbers import number, short
 from fidicula.services.pages.bench import PageBench
 from fidicula.services.pages.model import HandleChoice
+from fidicula.services.phrasing.pages import stringing as say
 from fidicula.tables.figures import string_pitches
 
 CONCERT_A = 440.0
@@ -31,7 +31,7 @@ def set_tried(bench: PageBench) -> StringSet | None:
         return None
     names = bench.state.instrument.string_names
     fitting = [one for one in bench.sets if tuple(s.name for s in one.strings) == names and one.id != on.id]
-    choices = [HandleChoice(str(on.id), f"{on.name}, on it now"), *(HandleChoice(str(s.id), s.name) for s in fitting)]
+    choices = [HandleChoice(str(on.id), say.on_now(on.name)), *(HandleChoice(str(s.id), s.name) for s in fitting)]
     chosen = bench.choose("set", "strings", choices, rests_at=str(on.id))
     return next((one for one in fitting if str(one.id) == chosen), on)
 
@@ -55,9 +55,12 @@ def _sounding(string: SetString, pitch: float | None, share: float, string_lengt
     sounds = None if pitch is None else pitch * share
     if string.linear_density is not None and sounds is not None:
         tension = tension_of_density(linear_density=string.linear_density, string_length=string_length, pitch=sounds)
-        why = (
-            f"{string.name}: {short(string.linear_density)} g/m × (2 × {short(string_length)} mm × "
-            f"{number(sounds)} Hz)² = {number(tension)} N"
+        why = say.why_by_density(
+            string.name,
+            density=string.linear_density,
+            string_length=string_length,
+            pitch=sounds,
+            tension=tension,
         )
         return Sounding(string.name, sounds, tension, why)
     if string.tension is not None:
@@ -68,9 +71,13 @@ def _sounding(string: SetString, pitch: float | None, share: float, string_lengt
             pitch=None if sounds is None else share,
             reference_pitch=None if sounds is None else 1.0,
         )
-        why = (
-            f"{string.name}: {short(string.tension)} N as the set states for {short(quoted_at)} mm at 440 Hz, "
-            f"× ({short(string_length)} ÷ {short(quoted_at)})² × {number(share, 3)}² = {number(tension)} N"
+        why = say.why_as_stated(
+            string.name,
+            stated=string.tension,
+            quoted_at=quoted_at,
+            string_length=string_length,
+            share=share,
+            tension=tension,
         )
         return Sounding(string.name, sounds, tension, why)
-    return Sounding(string.name, sounds, None, f"{string.name}: the set has no figures")
+    return Sounding(string.name, sounds, None, say.no_figures(string.name))

@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from fidicula.core.fitting.tailpiece import AfterlengthPlan, afterlength_ratio, plan_afterlength
-from fidicula.services.numbers import number, short, signed_short
+from fidicula.core.fitting.tailpiece import afterlength_ratio, plan_afterlength
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, PageView, Way
+from fidicula.services.phrasing.pages import tail as say
 
 _MIN_GAP = 1.0
-_CAUTION = "Strings slack, the top padded under the tailpiece, the bridge held: a falling tailpiece scratches the top."
 
 
 def tail_page(bench: PageBench) -> PageView:
@@ -20,12 +19,12 @@ def tail_page(bench: PageBench) -> PageView:
     if length is not None and after is not None and gap is not None:
         least = bench.slide(
             "min_saddle_gap",
-            "what stays free at the saddle",
+            say.LABELS["min_saddle_gap"],
             rests_at=_MIN_GAP,
             low=0.5,
             high=5.0,
             step=0.1,
-            rests_on="so that the tailpiece never touches",
+            rests_on=say.NEVER_TOUCHES,
         )
         divisor = bench.figure("afterlength_divisor")
         sixth = plan_afterlength(
@@ -41,80 +40,53 @@ def tail_page(bench: PageBench) -> PageView:
         most = max(0.0, gap.value - least)
         moved = bench.slide(
             "tailpiece",
-            "the tailpiece moved, + toward the saddle",
+            say.LABELS["tailpiece"],
             rests_at=0.0,
             low=-20.0,
             high=max(most, 0.1),
             step=0.1,
-            rests_on="where it hangs",
+            rests_on=say.WHERE_IT_HANGS,
         )
 
-        finding.append(_said(after.value, sixth, gap.value, least))
+        finding.append(say.finding(after=after.value, sixth=sixth, gap=gap.value, least=least))
         consequences = [
             told(
                 "afterlength",
                 "afterlength",
                 after.value,
                 after.value + moved,
-                [f"{short(after.value)} {signed_short(moved)}"],
+                [say.why_afterlength(after=after.value, moved=moved)],
             ),
             told(
                 "saddle_gap",
-                "free at the saddle",
+                say.LABELS["saddle_gap"],
                 gap.value,
                 gap.value - moved,
-                [f"{short(gap.value)} {signed_short(-moved)}; at least {short(least)} stays free."],
+                [say.why_gap(gap=gap.value, moved=moved, least=least)],
             ),
             told(
                 "share",
-                "string length over afterlength",
+                say.LABELS["share"],
                 afterlength_ratio(string_length=length.value, afterlength=after.value),
                 afterlength_ratio(string_length=length.value, afterlength=after.value + moved),
-                [f"{short(length.value)} ÷ {short(after.value + moved)}."],
+                [say.why_share(string_length=length.value, after=after.value + moved)],
                 unit="",
                 places=2,
                 assumed=length.assumed,
             ),
         ]
-        takes = {
-            "sixth": _takes(sixth),
-            "to_saddle": _takes(whole),
-            "leave": [f"it stays at {short(after.value)}"],
-        }
+        takes = {"sixth": say.takes(sixth), "to_saddle": say.takes(whole), "leave": [say.stays(after.value)]}
         ways = bench.ways_of("afterlength", takes) or [
-            Way("", "A sixth of the string length", "One school.", _takes(sixth)),
-            Way("", "All the way to the saddle", "Another school.", _takes(whole)),
+            Way("", label, school, say.takes(plan))
+            for (label, school), plan in zip(say.SCHOOLS, (sixth, whole), strict=True)
         ]
     return bench.view(
         "tail",
-        "Afterlength, tailgut and saddle",
-        finding=finding or ["Read the afterlength and the gap at the saddle; then both schools stand here."],
+        say.TITLE,
+        finding=finding or [say.NOTHING_READ],
         consequences=consequences,
         ways=ways,
         question="afterlength" if bench.question("afterlength") else "",
-        caution=_CAUTION,
+        caution=say.CAUTION,
         work="tailgut_changed",
     )
-
-
-def _said(after: float, sixth: AfterlengthPlan, gap: float, least: float) -> str:
-    if gap < least - 1e-9:
-        return f"The tailpiece stands {short(gap)} from the saddle: too near, {short(least)} has to stay "
-        "free. A shorter tailgut."
-    off = sixth.shift_to_saddle
-    if abs(off) < 0.5:
-        return f"The afterlength of {short(after)} is a sixth of the string length, near enough."
-    way = "toward the saddle" if off > 0 else "toward the bridge"
-    side = "short of" if off > 0 else "over"
-    said = f"The afterlength of {short(after)} is {number(abs(off))} {side} a sixth, {number(sixth.target)}: "
-    if sixth.reachable:
-        return said + f"the tailpiece {number(abs(off))} {way}."
-    return said + f"only {number(sixth.best)} can be reached before the saddle."
-
-
-def _takes(plan: AfterlengthPlan) -> list[str]:
-    way = "toward the saddle" if plan.shift_to_saddle >= 0 else "toward the bridge"
-    words = [f"an afterlength of {number(plan.target)}, the tailpiece {number(abs(plan.shift_to_saddle))} {way}"]
-    if not plan.reachable:
-        words.append(f"not to be had: {number(plan.best)} is the most before the saddle")
-    return [*words, "the tailgut stretches: look again after a night"]

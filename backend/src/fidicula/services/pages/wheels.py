@@ -7,14 +7,11 @@ from collections.abc import Iterator
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, wheel_turns
 from fidicula.services.assessment.computing import Computed, compute
-from fidicula.services.numbers import number, short, signed, signed_short
+from fidicula.services.numbers import sentence
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Impossible, PageView
+from fidicula.services.phrasing.pages import wheels as say
 
-_CAUTION = (
-    "Strings slack by a tone or two, a little on each wheel in turn, the feet held: two people, a bass is heavy. "
-    "Look to the bridge's stance after every turn."
-)
 _MOST = 6.0
 
 
@@ -40,16 +37,16 @@ def wheels_page(bench: PageBench) -> PageView:
                     adjuster_spread=spread.value,
                 )
             except CoreError as error:
-                impossible = Impossible("", error.sentence[0].upper() + error.sentence[1:] + ".", None)
+                impossible = Impossible("", sentence(error.sentence), None)
             else:
                 consequences = list(_told(bench, changes, at_bridge, legs, carry, thread.value))
     return bench.view(
         "wheels",
-        "Height wheels",
+        say.TITLE,
         finding=finding,
         impossible=impossible,
         consequences=consequences,
-        caution=_CAUTION,
+        caution=say.CAUTION,
         work="adjusters_turned",
     )
 
@@ -65,12 +62,12 @@ def _changes(bench: PageBench) -> tuple[float, float]:
         found.append(
             bench.slide(
                 side,
-                f"{names[position]} at the board's end, changed by",
+                say.changed(names[position]),
                 rests_at=rests,
                 low=-_MOST,
                 high=_MOST,
                 step=0.1,
-                rests_on="" if wanted is None else f"to {short(wanted.band.aim)}; {wanted.source}",
+                rests_on="" if wanted is None else say.to_aim(wanted.band.aim, wanted.source),
             )
         )
     return found[0], found[1]
@@ -91,26 +88,21 @@ def _told(
         if held is not None:
             yield told(
                 f"end_height{position}",
-                f"{name} at the board's end",
+                say.at_board_end(name),
                 held.value,
                 held.value + change,
-                [
-                    f"{signed_short(change)} there is {signed_short(change)} × {number(carry, 3)} = "
-                    f"{signed(there, 2)} at the bridge."
-                ],
+                [say.why_end(change=change, carry=carry, there=there)],
                 places=2,
                 wanted=state.wanted_as_read(("end_height", position)),
             )
     for side, leg in zip(("bass", "treble"), legs, strict=True):
-        yield told(
-            f"{side}_leg", f"{side} leg", 0.0, leg, ["The crown moves as a straight bar over the legs."], places=2
-        )
+        yield told(f"{side}_leg", f"{side} leg", 0.0, leg, [say.WHY_LEG], places=2)
         yield told(
             f"{side}_turns",
             f"{side} wheel",
             0.0,
             wheel_turns(leg=leg, thread_pitch=thread),
-            [f"{signed(leg, 2)} ÷ {short(thread)} a turn; + raises."],
+            [say.why_turns(leg=leg, thread=thread)],
             unit="turns",
             places=2,
         )

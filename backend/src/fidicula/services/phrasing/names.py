@@ -39,3 +39,23 @@ def sign_name(sign: str) -> str:
         row = findings()[sign]
         return f"{row.item}: {lower_first(row.label)}"
     return computed_signs()[sign].says
+
+
+_DERIVED_BY = {
+    "marks": "the strings' marks",
+    "centres": "the steps from middle to middle",
+    "gaps": "the air between the strings",
+    "chord_and_rise": "chord and rise",
+    "stop_to_middle": "the stop to the foot's middle",
+    "stop_to_back": "the stop to the foot's back",
+    "stop_to_third": "the stop to the foot's third",
+}
+
+
+def derived_by(code: str) -> str:
+    """The other readings that tell a place."""
+    return _DERIVED_BY[code]
+
+
+ACCEPTED = "Accepted with a reason"
+RESET = "back to the starting value"

@@ -9,6 +9,7 @@ from fidicula.services.assessment.state import BenchState, places
 from fidicula.services.measures import MEASURES
 from fidicula.services.numbers import number, short
 from fidicula.services.phrasing.model import Why
+from fidicula.services.phrasing.names import derived_by
 
 
 def _n(value: float) -> str:
@@ -61,7 +62,7 @@ def _figure(state: BenchState, place: MeasurementKey) -> Why:
     unit, told = row.unit, state.derived(place) if stand is None else None
     lines = [f"{row.how[0].upper()}{row.how[1:]}."]
     if told is not None:
-        lines.append(f"By {told.by}: {_n(told.value)} {unit}, known to ±{_n(told.known_to)}.")
+        lines.append(f"By {derived_by(told.by)}: {_n(told.value)} {unit}, known to ±{_n(told.known_to)}.")
     if stand is not None and stand.value is not None:
         lines.append(f"Measured {_n(stand.value)} {unit}, known to ±{_n(stand.resolution)}.")
         if stand.count > 1:

@@ -9,6 +9,7 @@ from fidicula.services.assessment.columns import Column, columns
 from fidicula.services.assessment.state import BenchState, places
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.phrasing.doubts import doubt_words
+from fidicula.services.phrasing.names import derived_by
 from fidicula.services.sheet.cell import BandView, CardPlace, Cell, DoubtView
 from fidicula.services.targets.wanted import Wanted
 
@@ -93,7 +94,7 @@ def _cell(state: BenchState, place: MeasurementKey, by_number: dict[int, Reading
         value=value,
         assumed=state.assumed(place) if usable is None and told is None else None,
         told=None if told is None else told.value,
-        told_by="" if told is None else told.by,
+        told_by="" if told is None else derived_by(told.by),
         band=_band_view(wanted, usable if told is None else told.value),
         doubt=doubt,
         stale_because=stand.stale_because if stand is not None else None,

@@ -8,7 +8,7 @@ from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.assessment.stance import halving_lean
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.measures import MEASURES
-from fidicula.services.numbers import short
+from fidicula.services.phrasing import target_lines as say
 from fidicula.services.sheet.model import TargetChange, TargetLine
 from fidicula.services.targets.wanted import Wanted
 from fidicula.tables.figures import figure_measures
@@ -42,29 +42,28 @@ def _heights(state: BenchState, computed: Computed | None) -> Iterator[TargetLin
         wanted = state.wanted_upright(("end_height", i))
         aim = None if computed is None else computed.plan.strings[i].end_height
         known = None if computed is None else computed.known_to[i].end_height
-        source = "follows the crown" if wanted is None and 0 < i < state.count - 1 else ""
-        yield _line(f"end_height:{i}", "heights", f"{name} at the board's end", wanted, aim, known, source)
+        source = say.FOLLOWS_CROWN if wanted is None and 0 < i < state.count - 1 else ""
+        yield _line(f"end_height:{i}", "heights", say.at_board_end(name), wanted, aim, known, source)
     if computed is None:
         return
     for i, name in enumerate(names):
         mark, known = computed.plan.strings[i].mark_height, computed.known_to[i].mark
-        carried = "the same height, carried on to the bridge"
-        yield _line(f"mark:{i}", "heights", f"{name} over the bridge's mark", None, mark, known, carried)
+        yield _line(f"mark:{i}", "heights", say.over_mark(name), None, mark, known, say.CARRIED_ON)
 
 
 def _nut(state: BenchState, computed: Computed | None) -> Iterator[TargetLine]:
     targets, names = state.targets, state.instrument.string_names
     for i, name in enumerate(names):
-        yield _line(f"nut_height:{i}", "nut", f"{name} at the nut", state.wanted_upright(("nut_height", i)))
+        yield _line(f"nut_height:{i}", "nut", say.at_nut(name), state.wanted_upright(("nut_height", i)))
     for i, diameter in enumerate(state.diameters):
         depth = None if targets.slot_depth_ratio is None else targets.slot_depth_ratio * diameter
         yield _line(f"slot_depth:{i}", "nut", f"{names[i]} slot depth", None, depth, None, targets.slot_depth_source)
     yield _line("nut_spread", "nut", MEASURES["nut_spread"].label, state.wanted(("nut_spread", None)))
     if computed is not None:
-        label, margin = "string group off the middle, to the treble", targets.nut_margin
-        source = "centred on the board"
+        label, margin = say.LABELS["nut_centre"], targets.nut_margin
+        source = say.CENTRED
         if margin is not None:
-            source = f"{short(margin.band.aim)} mm beside the highest string; {margin.source}"
+            source = say.beside_highest(margin.band.aim, margin.source)
         yield _line("nut_centre", "nut", label, None, computed.nut_centre, None, source)
 
 
@@ -74,17 +73,18 @@ def _bridge(state: BenchState, computed: Computed | None) -> Iterator[TargetLine
     if computed is None or state.targets.curve == "template":
         yield _line("crown_radius", part, "crown radius", state.targets.crown_radius)
     else:
-        nearest = "nearest arc to the strings' own heights"
-        yield _line("crown_radius", part, "crown radius", None, computed.plan.crown.radius, None, nearest)
+        yield _line("crown_radius", part, "crown radius", None, computed.plan.crown.radius, None, say.NEAREST_ARC)
     if computed is None:
         return
     for target in computed.plan.strings:
-        label = f"{target.name} from the middle, at the bridge"
-        yield _line(f"place:{target.name}", part, label, None, target.line.bridge_offset, None, "spread and spacing")
+        label = say.from_middle(target.name)
+        yield _line(f"place:{target.name}", part, label, None, target.line.bridge_offset, None, say.SPREAD_AND_SPACING)
     for i, result in enumerate(computed.results):
         if result is not None and result.cut.crown_cut is not None:
-            label = f"{state.instrument.string_names[i]}: wood to take off"
-            yield _line(f"wood:{i}", part, label, None, result.cut.crown_cut, result.uncertainty, "present less wanted")
+            label = say.wood(state.instrument.string_names[i])
+            yield _line(
+                f"wood:{i}", part, label, None, result.cut.crown_cut, result.uncertainty, say.PRESENT_LESS_WANTED
+            )
 
 
 def _others(state: BenchState) -> Iterator[TargetLine]:
@@ -103,16 +103,16 @@ def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
         "fine_tuners", "tailpiece and body", "fine tuners", None, float(tuners), None, _says("fine_tuners", state)
     )
     lean = 0.0 if schools["bridge_stance"] == "back_square" else halving_lean(state)
-    label = "lean of the bridge's tailpiece face, + toward the tailpiece"
-    if schools["bridge_stance"] == "both":
-        label = "lean of the bridge's middle plane, + toward the tailpiece"
+    label = say.LABELS["both" if schools["bridge_stance"] == "both" else "back_square"]
     yield _line("bridge_stance", "bridge", label, None, lean, None, _says("bridge_stance", state), unit="°")
     upright = schools["post_stance"] == "upright"
     yield _line(
-        "post_stance", "post and bar", "lean of the post, + toward the tailpiece", None,
+        "post_stance", "post and bar", say.LABELS["post_stance"], None,
         0.0 if upright else lean, None, _says("post_stance", state), unit="°",
     )  # fmt: skip
-    yield _line("post_work", "post and bar", "post under tension", None, None, None, _says("post_work", state), unit="")
+    yield _line(
+        "post_work", "post and bar", say.LABELS["post_work"], None, None, None, _says("post_work", state), unit=""
+    )
 
 
 def _says(question: str, state: BenchState) -> str:
@@ -140,11 +140,8 @@ def _line(
         aim=aim if band is None else band.aim,
         high=_end(None if band is None else band.high),
         plus_minus=plus_minus if band is None or wanted is None else wanted.known_to or None,
-        source=(wanted.source if wanted is not None else source) or ("" if aim is not None else NO_FIGURE),
+        source=(wanted.source if wanted is not None else source) or ("" if aim is not None else say.NO_FIGURE),
     )
-
-
-NO_FIGURE = "no figure, enter the shop's own"
 
 
 def _end(value: float | None) -> float | None:
@@ -155,8 +152,8 @@ def _afterlength(state: BenchState) -> TargetLine:
     part, label = "tailpiece and body", "afterlength"
     divisor, length = state.targets.others.get("afterlength_divisor"), state.held("string_length")
     if divisor is None or length is None:
-        words = "as near the saddle as it will go: the gap there decides" if divisor is None else ""
-        return TargetLine("afterlength", part, label, "mm", None, None, None, None, words or NO_FIGURE)
+        words = say.NEAR_SADDLE if divisor is None else ""
+        return TargetLine("afterlength", part, label, "mm", None, None, None, None, words or say.NO_FIGURE)
     times = divisor.band.aim
     return _line(
         "afterlength",
@@ -165,7 +162,7 @@ def _afterlength(state: BenchState) -> TargetLine:
         None,
         length.value / times,
         length.resolution / times,
-        f"string length {short(length.value)} ÷ {short(times)}; {divisor.source}",
+        say.of_string_length(length.value, times, divisor.source),
     )
 
 
@@ -187,7 +184,7 @@ def changes(before: Sequence[TargetLine], after: Sequence[TargetLine]) -> list[T
     ]
     gone = {line.key for line in after}
     return found + [
-        TargetChange(line.key, line.part, line.label, line.unit, line.aim, None, NO_FIGURE)
+        TargetChange(line.key, line.part, line.label, line.unit, line.aim, None, say.NO_FIGURE)
         for line in before
         if line.key not in gone and line.aim is not None
     ]

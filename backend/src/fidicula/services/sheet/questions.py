@@ -2,15 +2,13 @@
 
 from __future__ import annotations
 
-from fidicula.core.geometry.neck import ProjectionJudgement
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.model import Question
 from fidicula.services.assessment.projection import JudgedProjection
 from fidicula.services.assessment.questions import needs_reason
-from fidicula.services.numbers import number, short, signed
+from fidicula.services.phrasing import questions as say
 from fidicula.services.phrasing.names import sign_name
 from fidicula.services.sheet.model import DecidedView, DecisionView, OptionView
-from fidicula.tables.course import Outcome
 from fidicula.tables.work import works
 
 
@@ -25,8 +23,7 @@ def _view(asked: Question, projection: JudgedProjection | None) -> DecisionView:
     out = projection if asked.question == "projection" else None
     title = deciding.title
     if out is not None:
-        side = "below" if out.judged.state == "low" else "above"
-        title = f"{title} {number(out.value)}, {side} {short(out.band.low)} to {short(out.band.high)}"
+        title = say.projection_title(title, out)
     decision, outcome = asked.decision, asked.outcome
     return DecisionView(
         question=asked.question,
@@ -52,24 +49,10 @@ def _view(asked: Question, projection: JudgedProjection | None) -> DecisionView:
                 outcome=row.outcome,
                 label=row.label,
                 says=row.says,
-                figures=_figures(row, None if out is None else out.judged),
+                figures=say.remedy(row.outcome, None if out is None else out.judged),
                 recommended=row == asked.recommended,
                 needs_reason=needs_reason(asked, row),
             )
             for row in asked.options
         ],
     )
-
-
-def _figures(row: Outcome, judged: ProjectionJudgement | None) -> str:
-    """What a remedy at the projection takes."""
-    if judged is None:
-        return ""
-    if row.outcome == "wedge":
-        return (
-            f"{number(judged.change_at_heel)} at the heel, {number(judged.change_at_board_end)} at the board's end; "
-            f"the board turns by {number(judged.wedge_angle, 2)}°"
-        )
-    if row.outcome == "reset":
-        return f"{signed(judged.change_at_bridge)} at the bridge; the neck turns by {number(judged.reset_angle, 2)}°"
-    return ""

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from fidicula.services.phrasing.acts import ENDS, TOWARD
+from fidicula.services.phrasing import trail as say
+from fidicula.services.phrasing.acts import ENDS
 from fidicula.services.trail.heard import answers
 from fidicula.services.trail.model import AdviceView
 from fidicula.services.trail.places import Trail
@@ -27,7 +28,7 @@ def _view(row: Advice, trail: Trail, player: str, signs: frozenset[str], names: 
     answered: list[str] = []
     step = ""
     if row.end is not None and row.direction is not None:
-        step = f"one light tap at the {row.end}, {TOWARD[row.direction]}; then listen"
+        step = say.first_step(row.end, row.direction)
         for end in ENDS:
             answered += answers(trail, player, end=end, direction=row.direction, names=names)
     return AdviceView(

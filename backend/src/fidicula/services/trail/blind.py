@@ -7,13 +7,11 @@ from collections.abc import Mapping
 from uuid import UUID
 
 from fidicula.core.sound.ratings import SURE, chance_of_guessing
-from fidicula.services.numbers import number
+from fidicula.services.phrasing import trail as say
 from fidicula.services.phrasing.acts import act_words
 from fidicula.services.trail.model import BlindView
 from fidicula.services.trail.places import Trail
 from fidicula.services.trail.records import TrailRecords
-
-_CHOSEN = {"first": "the first", "second": "the second", "neither": "no difference"}
 
 
 def states_of(trail: Trail) -> Mapping[UUID, tuple[int, str]]:
@@ -33,10 +31,10 @@ def blind_views(records: TrailRecords, trail: Trail) -> list[BlindView]:
     found = []
     for trial in reversed(records.trials):
         names = [states[one][1] if one in states else "" for one in (trial.first_id, trial.second_id)]
-        said = "not chosen yet"
+        said = say.NOT_CHOSEN
         if trial.chosen is not None:
             liked = {"first": names[0], "second": names[1]}.get(trial.chosen, "")
-            said = f"{trial.player}: {_CHOSEN[trial.chosen]}" + (f", {liked}" if liked else "")
+            said = say.chosen(trial.player, trial.chosen, liked)
         shown = names if trial.chosen is not None else ["", ""]
         found.append(BlindView(str(trial.id), trial.player, trial.chosen or "", shown[0], shown[1], said))
     return found
@@ -58,14 +56,8 @@ def blind_words(records: TrailRecords, trail: Trail, player: str) -> str:
         return ""
     pair, counted = max(pairs.items(), key=lambda one: one[1].total())
     if not counted:
-        return f"Between {' and '.join(name for _, name in sorted(pair))} no difference was heard."
+        return say.no_difference([name for _, name in sorted(pair)])
     best, times = counted.most_common(1)[0]
     over = next(name for state in pair if (name := state[1]) and state != best)
     guess = chance_of_guessing(right=times, trials=counted.total())
-    sure = (
-        "more than a guess would explain"
-        if guess <= SURE
-        else f"a guess prefers one of both so often in {number(guess * 100, 0)} % of cases: compare again"
-    )
-    said = f"{best[1]} was preferred {times} of {counted.total()} times over {over}: {sure}."
-    return said[0].upper() + said[1:]
+    return say.preferred(best[1], over, times=times, trials=counted.total(), guess=guess, sure=guess <= SURE)

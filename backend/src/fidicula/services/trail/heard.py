@@ -4,11 +4,12 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from fidicula.core.sound.places import Direction
 from fidicula.core.sound.ratings import Heard as Quality
 from fidicula.core.sound.ratings import answered, changes, mean_rating
 from fidicula.db.sound_records import Heard
 from fidicula.db.work_details import PostMoved
-from fidicula.services.phrasing.acts import TOWARD, amount_words
+from fidicula.services.phrasing import trail as say
 from fidicula.services.trail.model import ChangedView, HeardView
 from fidicula.services.trail.places import Trail, TrailLine
 
@@ -45,11 +46,6 @@ def by_player(line: TrailLine, player: str) -> Heard | None:
     return next((h for h in reversed(line.heard) if h.player == player and h.rated), None)
 
 
-def quality_words(quality: Quality, names: Sequence[str]) -> str:
-    name, position = quality
-    return name if position is None else f"{name} of the {names[position]}"
-
-
 def changed_by(trail: Trail, line: TrailLine, player: str) -> dict[Quality, int]:
     """What an act changed: only where the same player was heard right before it and after it."""
     if line.work is None or line.index == 0:
@@ -64,7 +60,7 @@ def changed_by(trail: Trail, line: TrailLine, player: str) -> dict[Quality, int]
 def changed_views(changed: dict[Quality, int], names: Sequence[str]) -> list[ChangedView]:
     """The largest first; what stayed is left out."""
     told = sorted(((quality, by) for quality, by in changed.items() if by), key=lambda one: -abs(one[1]))
-    return [ChangedView(quality_words(quality, names), by) for quality, by in told]
+    return [ChangedView(say.quality(quality, names), by) for quality, by in told]
 
 
 def marks_of(trail: Trail, line: TrailLine, player: str) -> list[str]:
@@ -73,7 +69,7 @@ def marks_of(trail: Trail, line: TrailLine, player: str) -> list[str]:
         return []
     found = []
     if isinstance(line.work.detail, PostMoved) and not line.work.detail.says_how:
-        found.append("not said which end, or which way")
+        found.append(say.NOT_SAID_HOW)
     if line.kind in TOLD_APART:
         found += _unheard(trail, line, player)
     return found
@@ -83,9 +79,9 @@ def _unheard(trail: Trail, line: TrailLine, player: str) -> Iterator[str]:
     is_last = line.index == len(trail.lines) - 1
     if by_player(line, player) is None:
         if any(h.rated for h in line.heard):
-            yield "heard by somebody else only"
+            yield say.BY_OTHERS
         else:
-            yield "not heard yet" if is_last else "not heard: what it did cannot be told"
+            yield say.NOT_YET if is_last else say.NOT_HEARD
         return
     before = trail.lines[line.index - 1]
     if by_player(before, player) is not None:
@@ -93,10 +89,10 @@ def _unheard(trail: Trail, line: TrailLine, player: str) -> Iterator[str]:
     acts = 0
     for earlier in reversed(trail.lines[: line.index]):
         if by_player(earlier, player) is not None:
-            yield f"{acts + 1} acts since it was last heard: which of them did it cannot be told"
+            yield say.unheard(acts + 1)
             return
         acts += earlier.kind in TOLD_APART
-    yield "not heard before it: what it did cannot be told"
+    yield say.NOT_BEFORE
 
 
 def best_line(trail: Trail, player: str, *, comparable: bool) -> TrailLine | None:
@@ -112,7 +108,7 @@ def best_line(trail: Trail, player: str, *, comparable: bool) -> TrailLine | Non
     return None if best is None else best[1]
 
 
-def answers(trail: Trail, player: str, *, end: str, direction: str, names: Sequence[str]) -> list[str]:
+def answers(trail: Trail, player: str, *, end: str, direction: Direction, names: Sequence[str]) -> list[str]:
     """What this instrument answered to earlier moves of an end in a direction, in numbers."""
     told = [
         (line.work.detail, changed)
@@ -124,7 +120,5 @@ def answers(trail: Trail, player: str, *, end: str, direction: str, names: Seque
     ]
     if not told:
         return []
-    amounts = " and ".join(amount_words(how) for how, _ in told)
-    said = [f"{quality_words(a.heard, names)} {a.mean:+.3g}".replace("-", "−") for a in answered([c for _, c in told])]
-    times = "" if len(told) == 1 else f" in {len(told)} acts, on the mean"
-    return [f"{end} {TOWARD[direction]}, {amounts}{times}: {', '.join(said[:6]) or 'nothing that was heard'}"]
+    brought = [(say.quality(one.heard, names), one.mean) for one in answered([by for _, by in told])]
+    return [say.answered(end, direction, [how for how, _ in told], brought[:6])]

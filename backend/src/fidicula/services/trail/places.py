@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from datetime import date, datetime
 from uuid import UUID
@@ -43,19 +43,7 @@ TONE_WORKS = frozenset(
     }
 )
 TRAIL_WORKS = FRAME_WORKS | POST_WORKS | TONE_WORKS
-BREAKS: Mapping[str, str] = {
-    "bridge_moved": "the bridge was moved",
-    "new_bridge": "there is another bridge",
-    "neck_reset": "the neck was reset",
-    "feet_refitted": "the bridge's feet were fitted again",
-    "bridge_straightened": "the bridge was straightened",
-    "strings_changed": "the strings were changed",
-    "tension_let_off": "the tension was let off",
-    "post_set": "the post was set anew",
-    "bridge_wood": "wood was taken off the bridge",
-    "crown_cut": "the crown was cut",
-    "tailgut_changed": "the tailgut was changed",
-}
+BREAKS = FRAME_WORKS | TONE_WORKS - {"bridge_trial", "bridge_trial_off"} | {"post_set"}
 """After these an earlier place does not sound as it did, or is told from elsewhere."""
 SURE_MM = 0.1
 """How well a move that was said in mm is known. [mm]"""
@@ -81,12 +69,11 @@ class TrailLine:
     other_strings: bool = False
 
     @property
-    def breaks(self) -> str:
-        """With what things no longer compare from here on, in words; empty where they do."""
+    def breaks(self) -> list[str]:
+        """With what things no longer compare from here on, by code; empty where they do."""
         if self.kind in BREAKS:
-            return BREAKS[self.kind]
-        said = ["there is another post"] * self.other_post + ["there are other strings on it"] * self.other_strings
-        return ", ".join(said)
+            return [self.kind]
+        return ["other_post"] * self.other_post + ["other_strings"] * self.other_strings
 
     @property
     def kind(self) -> str:

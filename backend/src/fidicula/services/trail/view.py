@@ -15,8 +15,8 @@ from fidicula.services.assessment.inspection import is_mended, standing_seen
 from fidicula.services.assessment.post import post_target
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.loaded import Loaded
-from fidicula.services.numbers import give_or_take, number, short
-from fidicula.services.phrasing.acts import ENDS, act_words, tap_words, ways_words
+from fidicula.services.phrasing import trail as say
+from fidicula.services.phrasing.acts import ENDS, act_words
 from fidicula.services.trail.advice import advice_for
 from fidicula.services.trail.blind import blind_views, blind_words
 from fidicula.services.trail.heard import (
@@ -41,8 +41,6 @@ from fidicula.services.trail.model import (
 from fidicula.services.trail.places import FRAME_WORKS, Spot, Trail, TrailLine, trail_of
 from fidicula.services.trail.records import TrailRecords
 from fidicula.services.trail.ways_back import (
-    BlockedBack,
-    BlockedHalf,
     WayBack,
     half_of,
     open_trials,
@@ -96,8 +94,8 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str) -> Soun
         best=best.spot if best and is_search else None,
         unverified=_unverified(trail, signs),
         fallen=fallen,
-        may_go_back=BACK_WORDS[no_way],
-        may_halve=HALF_WORDS[no_half],
+        may_go_back=say.BACK[no_way],
+        may_halve=say.HALF[no_half],
         half_words="" if half is None else act_words("post_moved", half.model_copy(update={"half_of": None})),
         tap=_tap_words(trail),
         post=_post(records.posts[-1]) if records.posts else None,
@@ -168,7 +166,7 @@ def _place(trail: Trail, spot: Spot, records: TrailRecords, best: int, *, can_go
         ],
         is_now=is_now,
         is_best=spot.number == best,
-        incomparable=list(dict.fromkeys(line.breaks for line in breaks)),
+        incomparable=list(dict.fromkeys(say.BREAKS[code] for line in breaks for code in line.breaks)),
         from_other_foot=any(line.kind in FRAME_WORKS for line in breaks),
         way_back="" if back is None else way_back_words(back),
         way_is_estimate=back is not None and back.is_estimate,
@@ -184,7 +182,7 @@ def _held(place: EndPlace, *, fallen: bool) -> EndPlace:
 
 def _says(line: TrailLine) -> str:
     if line.work is None:
-        return f"as it came, {line.at.day} {line.at:%B %Y}"
+        return say.as_it_came(line.at.astimezone().date())
     return act_words(line.kind, line.work.detail)
 
 
@@ -211,48 +209,28 @@ def _unverified(trail: Trail, signs: frozenset[str]) -> list[str]:
     found = []
     if "post_fallen" in signs:
         gauged = next((s for s in reversed(trail.spots) if all(end.known == "gauged" for end in s.ends)), None)
-        where = f"place {gauged.number} is where it was last gauged" if gauged else "it was never gauged"
-        return [f"The post lies inside: {where}. Nothing of it holds until it stands and is gauged."]
+        return [say.fallen(None if gauged is None else gauged.number)]
     known = {name: end.known for name, end in zip(ENDS, trail.now.ends, strict=True)}
     guessed = [name for name in ENDS if known[name] == "estimated"]
     if guessed:
-        found.append(f"Estimated since it was last gauged: {' and '.join(guessed)}.")
+        found.append(say.estimated(guessed))
     lost = [name for name in ENDS if known[name] == "unknown"]
     if lost:
-        found.append(f"Not gauged where it stands now: {' and '.join(lost)}.")
+        found.append(say.not_gauged(lost))
     if signs & {"bridge_walked", "bridge_off_place", "bridge_turned"}:
-        found.append("The bridge does not stand where it belongs: places told from its foot wait until it does.")
+        found.append(say.BRIDGE_ASTRAY)
     return found
-
-
-BACK_WORDS: dict[BlockedBack, str] = {
-    "": "",
-    "post_fallen": "the post lies inside: set it first, then gauge it",
-    "no_earlier": "there is no earlier place on record",
-}
-HALF_WORDS: dict[BlockedHalf, str] = {
-    "": "",
-    "post_fallen": BACK_WORDS["post_fallen"],
-    "not_moved": "the post was not moved yet",
-    "way_unknown": "which way it went is not recorded: gauge it, then go back to a place",
-}
 
 
 def way_back_words(back: WayBack) -> str:
     """The way to an earlier place; an estimate with its ±, and what makes it sure."""
-    said = ", ".join(tap_words(*one) for one in back.taps) if back.taps else ways_words(back.ways)
-    if not back.is_estimate:
-        return said
-    return f"{said} (an estimate, ±{give_or_take(back.known_to)} mm: gauge both ends when there is time)"
+    return say.way_back(back.taps, back.ways, known_to=back.known_to if back.is_estimate else None)
 
 
 def _tap_words(trail: Trail) -> str:
     if trail.tap is None:
-        return "a tap has not been gauged here; taken for a tenth, give or take as much"
-    return (
-        f"a tap went {number(trail.tap.mean, 2)} ± {give_or_take(trail.tap.known_to, 2)} mm here, over "
-        f"{short(trail.tap.taps)} gauged"
-    )
+        return say.NO_TAP
+    return say.tap(trail.tap.mean, known_to=trail.tap.known_to, taps=trail.tap.taps)
 
 
 def _post(entry: PostEntry) -> PostView:
@@ -279,7 +257,7 @@ def _fit(state: BenchState) -> list[str]:
     still = [name for name in line.findings if name in findings() and not is_mended(state, line, name)]
     said = [findings()[name].label for name in still]
     if line.findings and not said:
-        return ["set since"]
+        return [say.SET_SINCE]
     return said or ["fine" if line.verdict == "fine" else line.words or line.verdict]
 
 
@@ -290,7 +268,7 @@ def _stop(trail: Trail, player: str, best: TrailLine | None) -> str:
     since = [line for line in trail.lines[best.index + 1 :] if by_player(line, player) is not None]
     if len(since) < ENOUGH:
         return ""
-    return f"{len(since)} acts since it sounded best: back to place {best.spot}, and some days of playing."
+    return say.stop(len(since), best.spot)
 
 
 def _next_shaving(trail: Trail) -> date | None:

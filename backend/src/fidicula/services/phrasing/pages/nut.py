@@ -1,0 +1,66 @@
+"""What the page of the nut's slots says."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from fidicula.core.fitting.nut import SlotTurn
+from fidicula.services.numbers import number, short
+
+TITLE = "The nut's slots"
+CAUTION = (
+    "Stop a hair above and string up: too low cannot be filed back. The string bears at the very front edge, and the "
+    "slot never bites it."
+)
+PLUCKED = "A plucked open string that buzzes does not bear at the front edge: the slot's floor falls away to the peg."
+SLOTS_TITLE = "The slots"
+SLOTS_HEAD = ("", "string", "slot deep", "slot wide", "slot file", "turn to its peg")
+SLOTS_SAYS = "Lubricate each: pencil in the slot."
+SPACING_TITLE = "Spacing at the nut"
+WANTED_ROW = "wanted, from the bass edge"
+PRESENT_ROW = "as it is"
+
+
+def wanted_at(name: str) -> str:
+    return f"{name} at the nut, wanted"
+
+
+def at_nut(name: str) -> str:
+    return f"{name} at the nut"
+
+
+def at_board_end(name: str) -> str:
+    return f"{name} at the board's end"
+
+
+def why_filed(*, height: float, aim: float, off: float) -> str:
+    return f"{number(height, 2)} − {number(aim, 2)} = {number(off, 2)} to file; a slot is never filled by a file."
+
+
+def why_end(*, off: float, carry: float, gives: float) -> str:
+    """carry : string length over board length, what the board's end makes of a height at the bridge."""
+    return f"{number(off, 2)} × (1 − 1 ÷ {number(carry, 3)}) = {number(gives, 2)}: the string turns about the bridge."
+
+
+def slot_row(
+    name: str, *, diameter: float, deep: float, wide: tuple[float, float], file: float | None, turn: str
+) -> list[str]:
+    return [
+        name,
+        number(diameter, 2),
+        number(deep, 2),
+        f"{number(wide[0], 2)} to {number(wide[1], 2)}",
+        "none fits" if file is None else short(file),
+        turn,
+    ]
+
+
+def turn(found: SlotTurn) -> str:
+    if abs(found.plan_angle) < 0.05:
+        return f"falls {number(found.fall_angle)}°, straight on"
+    way = "treble" if found.plan_angle > 0 else "bass"
+    return f"falls {number(found.fall_angle)}°, {number(abs(found.plan_angle))}° to the {way}"
+
+
+def spacing(*, gaps: Sequence[float], width: float) -> str:
+    return f"Air between them: {', '.join(number(gap, 2) for gap in gaps)}. The nut is {short(width)} wide."

@@ -1,0 +1,76 @@
+"""What the page of buzz clearance and finger force says."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from fidicula.core.mechanics.stopped import StoppedClearance
+from fidicula.services.numbers import number, short
+from fidicula.services.phrasing.pages.notes import note_of
+
+TITLE = "Buzz clearance and finger force"
+CAUTION = "A cautious reckoning: it says where to listen, not what is heard. Play it before anything is planed."
+NO_STRINGS = "Say which strings are on it: how far they swing follows from the set."
+NO_RATTLE = "No string would rattle, played like this."
+SHARE = "of the swing toward the board"
+LEFT_OUT = "strings without a height of their own, or of no known pitch, are left out"
+MAP_TITLE = "Room left over the board"
+MAP_SAYS = "In mm, note by note, semitones over the open string; a framed one is below nought and would rattle."
+PRESS_TITLE = "What the finger presses"
+PRESS_ACROSS = "semitones over the open string"
+_PLACES = {"end_height": "at the board's end", "nut_height": "at the nut"}
+
+
+def least_room(name: str) -> str:
+    return f"{name} least room"
+
+
+def pressed(name: str, where: str) -> str:
+    return f"{name} pressed in {where}"
+
+
+def changed(name: str, measure: str) -> str:
+    return f"{name} {_PLACES[measure]}, changed by"
+
+
+def scoop(side: str) -> str:
+    return f"scoop, {side} side"
+
+
+def assumed_between(name: str, value: float) -> str:
+    return f"{name} {number(value, 2)}, between the outer two"
+
+
+def assumed_scoop(deepest: float, side: str) -> str:
+    return f"scoop of {short(deepest)} on the {side} side"
+
+
+def why_least(name: str, least: StoppedClearance) -> str:
+    return (
+        f"At {note_of(name, least.semitone)}, stopped {number(least.stop, 0)} from the nut: it swings "
+        f"{number(least.amplitude, 2)} and has {number(least.margin, 2)} left at {number(least.at, 0)}."
+    )
+
+
+def rattles(name: str, semitones: Sequence[int]) -> str:
+    notes = [note_of(name, semitone) for semitone in semitones]
+    where = " and ".join(notes) if len(notes) < 3 else f"{len(notes)} notes from {notes[0]} on"
+    return f"{name} would rattle at {where}."
+
+
+def margin(room: float) -> str:
+    """The room left; a little less than none keeps its sign, because it rattles."""
+    return number(min(room, -0.01), 2) if -0.05 <= room < 0 else number(room)
+
+
+def map_row(name: str, stops: Sequence[StoppedClearance]) -> list[str]:
+    return [name, *(f"{note_of(name, stop.semitone)} {margin(stop.margin)}" for stop in stops)]
+
+
+def why_press(name: str, semitone: int, tension: float) -> str:
+    return f"At {note_of(name, semitone)}: {number(tension, 0)} N × gap × (1 ÷ x + 1 ÷ (S − x))."
+
+
+def press_says(ranges: Sequence[tuple[str, float, float]]) -> str:
+    """ranges : of each string, its first and its last force. [N]"""
+    return f"Press: {'; '.join(f'{name} {number(first)} to {number(last)} N' for name, first, last in ranges)}."

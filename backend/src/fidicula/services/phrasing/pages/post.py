@@ -1,0 +1,92 @@
+"""What the page of the sound post says."""
+
+from __future__ import annotations
+
+from fidicula.core.fitting.post import Gauged
+from fidicula.core.sound.places import EndPlace
+from fidicula.services.numbers import give_or_take, number, short, signed
+from fidicula.services.phrasing.pages.bar import FIT
+
+TITLE = "The sound post"
+CAUTION = (
+    "Strings slack, the setter off the f-hole's edge, no force: a post too tight cracks the top. With a crack at post "
+    "or bar, or on a valuable instrument, this belongs to an experienced luthier."
+)
+QUESTIONS = {"post_setback": "behind the foot", "post_inset": "inside the foot", "post_stance": "how it stands"}
+OTHER_HAND = (
+    "It is built for the other hand: the post stands under the low strings. What is called the treble foot here is the "
+    "foot over the post."
+)
+NO_TARGET = "The width over the feet and the bar's place say where the school puts it: read them first."
+ASSUMED_UPRIGHT = "upright: how the bridge leans is not read, or the post's length not said"
+LENGTH_MISSING = "Say how long the post is: then its lean is told, and whether it fits elsewhere."
+PULLED_FROM = "where the school has it; below nought the other way"
+BY_SCHOOL_TITLE = "Where each school puts its top"
+BY_SCHOOL_HEAD = ("school", "behind", "inside", "from where it stands")
+BY_SCHOOL_SAYS = "Those that are followed are marked."
+ROOM_BY_PLATES, ROOM_BY_LEAN = "room by the plates", "room by its lean"
+SAME_WITHIN = "The same within a tenth."
+
+
+def elsewhere(*, schools: str, ways: str) -> str:
+    return f"The school ({schools}) has it elsewhere: {ways}."
+
+
+def target(*, schools: str, top: Gauged) -> str:
+    return (
+        f"The school ({schools}) puts its top {number(top.setback)} behind the foot and "
+        f"{number(top.inset)} inside its edge."
+    )
+
+
+def end(name: str, place: EndPlace, read: Gauged | None) -> str:
+    """Where one end stands. read : as a card gauge reads it, None where its place is not known."""
+    if read is None:
+        return f"{name.capitalize()}: its place is not known; gauge it."
+    manner = "" if place.known == "gauged" else f", estimated to ± {give_or_take(place.known_to)}"
+    return f"{name.capitalize()}: {number(read.setback)} behind the foot, {number(read.inset)} inside its edge{manner}."
+
+
+def lean(*, along: float, across: float) -> str:
+    """[°]"""
+    parts = []
+    if abs(along) >= 0.1:
+        parts.append(f"{number(abs(along))}° toward the {'tailpiece' if along > 0 else 'bridge'}")
+    if abs(across) >= 0.1:
+        parts.append(f"{number(abs(across))}° toward the {'treble' if across > 0 else 'bass'} side")
+    return f"Its top leans {' and '.join(parts)}." if parts else "It stands upright."
+
+
+def pull(name: str, toward: str) -> str:
+    return f"{name}, toward the {toward}"
+
+
+def behind(name: str) -> str:
+    return f"{name} behind the foot"
+
+
+def inside(name: str) -> str:
+    return f"{name} inside the foot's edge"
+
+
+def why_behind(middle: float) -> str:
+    return f"to its near side; its middle stands {number(middle, 2)} behind"
+
+
+def why_inside(*, foot_width: float | None, middle: float, diameter: float) -> str:
+    return f"{short(foot_width)} ÷ 2 − {number(middle, 2)} − {short(diameter)} ÷ 2"
+
+
+def why_plates(*, slopes: tuple[float, float], over: tuple[float, float]) -> str:
+    return (
+        f"−(tan {short(slopes[0])}° × {signed(over[0], 2)} + tan {short(slopes[1])}° × {signed(over[1], 2)}): "
+        "the plates close outward at each end"
+    )
+
+
+def why_lean(*, now: float, then: float, length: float) -> str:
+    return f"its ends {number(now, 2)} apart now, {number(then, 2)} then, over a length of {short(length)}"
+
+
+def why_fit(fit: str) -> list[str]:
+    return [f"A post that fits is {FIT[fit]}.", SAME_WITHIN]
