@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 from typing import Any
@@ -12,133 +10,32 @@ from uuid import uuid4
 import httpx2
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.cli.demo import demo_sign_ins
 from fidicula.hosting.serving import serving
-from fidicula.main import create_app
 from fidicula.services.people import People
-from fidicula.settings import Settings
-from sqlalchemy import Engine, text
+from sqlalchemy import text
 from sqlalchemy.exc import DBAPIError
 
 from ..conftest import signed_in
-
-PASSWORDS = {name: password for name, _, password, _ in demo_sign_ins()}
-PINS = {name: pin for name, _, _, pin in demo_sign_ins()}
-ILSE, TEO, BRAM, NOOR = PASSWORDS
-EVERYONE = {"owner": ILSE, "luthier": TEO, "apprentice": BRAM, "desk": NOOR}
-ALL = set(EVERYONE)
-
-OPEN = {
-    ("get", "/api/session"),
-    ("post", "/api/session"),
-    ("post", "/api/session/first"),
-    ("get", "/api/health"),
-    ("get", "/api/ready"),
-    ("get", "/api/metrics"),
-}
-"""These and the stateless computations answer without a session; nothing else does."""
-
-NOT_ALL = {
-    ("post", "/api/instruments/{ticket}/readings"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/readings/{reading_id}/confirm"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/readings/put-right"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/readings/{reading_id}/take-back"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/works"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/works/{work_id}/take-back"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/hand-over"): {"owner", "luthier"},
-    ("post", "/api/instruments/{ticket}/hand-over/take-back"): {"owner", "luthier"},
-    ("post", "/api/instruments/{ticket}/decisions"): {"owner", "luthier"},
-    ("post", "/api/instruments/{ticket}/decisions/{decision_id}/take-back"): {"owner", "luthier"},
-    ("post", "/api/instruments/{ticket}/steps/{step}/done"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/steps/{step}/wait"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/steps/{step}/pass-over"): {"owner", "luthier"},
-    ("post", "/api/instruments/{ticket}/steps/{step}/go-on"): {"owner", "luthier"},
-    ("post", "/api/instruments/{ticket}/marks/{mark_id}/take-back"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/items/{item}/seen"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/seen/{seen_id}/take-back"): ALL - {"desk"},
-    ("post", "/api/tools/{tool}/checked"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/photos/inspect"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/strings"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/device"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/session"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/heard"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/heard/{heard_id}/played-by"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/{kind}/{line_id}/take-back"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/moves"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/half-back"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/back"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/trial"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/trial-off"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/wood"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/post"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/recordings"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/blind"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/sound/blind/{trial_id}/chosen"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/retunings"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/retunings/{retuning_id}/take-back"): ALL - {"desk"},
-    ("put", "/api/instruments/{ticket}/targets"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/targets/take-back"): ALL - {"desk"},
-    ("put", "/api/recipes/{family}/{name}"): {"owner", "luthier"},
-    ("put", "/api/shelf/{family}/{name}"): {"owner", "luthier"},
-    ("post", "/api/recipes/{family}/{name}/retire"): {"owner", "luthier"},
-    ("post", "/api/recipes/{family}/{name}/follow"): {"owner", "luthier"},
-    ("put", "/api/figures"): {"owner"},
-    ("post", "/api/figures/withdraw"): {"owner"},
-    ("post", "/api/figures/undo"): {"owner"},
-    ("post", "/api/many/hand-over"): {"owner", "luthier"},
-    ("post", "/api/many/hand-over/take-back"): {"owner", "luthier"},
-    ("post", "/api/many/pass-over"): {"owner", "luthier"},
-    ("put", "/api/many/targets"): ALL - {"desk"},
-    ("post", "/api/people"): {"owner"},
-    ("put", "/api/people/{person_id}"): {"owner"},
-    ("post", "/api/browsers/{browser_id}/revoke"): {"owner"},
-    ("get", "/api/audit"): {"owner", "luthier"},
-}
-"""Who may, where not everyone who works here may."""
-
-
-@pytest.fixture
-def door(app: Any) -> Iterator[TestClient]:
-    """A browser in which nobody is signed in."""
-    with TestClient(app, base_url="http://127.0.0.1") as client:
-        yield client
-
-
-def sign_in(door: TestClient, name: str, password: str | None = None, status: int = 204) -> Any:
-    answer = door.post("/api/session", json={"name": name, "password": password or PASSWORDS[name]})
-    assert answer.status_code == status, answer.text
-    if status == 204:
-        door.headers["X-Fidicula-Form"] = session(door)["form_token"]
-    return answer
-
-
-def session(door: TestClient) -> dict[str, Any]:
-    return dict(door.get("/api/session").json()["signed_in"])
-
-
-def id_of(door: TestClient, name: str) -> str:
-    return str(next(person["id"] for person in session(door)["people"] if person["name"] == name))
-
-
-def reading(**changes: Any) -> dict[str, Any]:
-    return {
-        "id": str(uuid4()), "measure": "projection", "position": None, "typed": "27", "tool": "caliper",
-        "taken_at": "2026-11-23T09:00:00Z", "after_work": 0, **changes,
-    }  # fmt: skip
-
-
-def routes(app: Any) -> list[tuple[str, str]]:
-    document = app.openapi()
-    return [(method, path) for path, methods in document["paths"].items() for method in methods]
-
-
-def ask(client: TestClient, method: str, path: str) -> int:
-    values = {"ticket": "RW-102", "family": "violin", "name": "Soloist", "kind": "spacing"}
-    filled = path
-    for part in path.split("{")[1:]:
-        name = part.split("}")[0]
-        filled = filled.replace(f"{{{name}}}", values.get(name, str(uuid4())))
-    return client.request(method, filled, json={} if method in ("post", "put") else None).status_code
+from .people import (
+    ALL,
+    BRAM,
+    EVERYONE,
+    FIGURE,
+    ILSE,
+    NOOR,
+    NOT_ALL,
+    OPEN,
+    PASSWORDS,
+    PINS,
+    TEO,
+    ask,
+    id_of,
+    person,
+    reading,
+    routes,
+    session,
+    sign_in,
+)
 
 
 def test_every_route_without_a_session(app: Any, door: TestClient) -> None:
@@ -199,74 +96,6 @@ def test_signing_in_and_out(door: TestClient) -> None:
     assert door.get("/api/rail").status_code == 401
 
 
-@pytest.mark.parametrize(("name", "password"), [(ILSE, "lantern"), ("Nobody", "ferry-rope-lantern"), ("", "")])
-def test_what_is_wrong_is_not_told(door: TestClient, name: str, password: str) -> None:
-    answer = sign_in(door, name, password or "x", status=401)
-    assert answer.json()["detail"][0]["msg"] == "the name or the password is not right"
-
-
-def put_back(app: Any, seconds: int) -> None:
-    """Time goes by for the guesses that were made."""
-    with app.state.engine.begin() as connection:
-        connection.execute(text(f"UPDATE guess SET guessed_at = guessed_at - interval '{seconds} s'"))
-
-
-def test_guessing_is_slowed_down_and_the_right_password_waits_too(app: Any, door: TestClient) -> None:
-    for _ in range(5):
-        sign_in(door, TEO, "guessed wrong", status=401)
-    refused = sign_in(door, TEO, status=429)
-    assert 10 <= int(refused.headers["retry-after"]) <= 16
-    put_back(app, 20)
-    sign_in(door, TEO, "guessed wrong", status=401)
-    again = sign_in(door, TEO, status=429)
-    assert 20 <= int(again.headers["retry-after"]) <= 31
-    put_back(app, 31)
-    sign_in(door, TEO)
-    sign_in(door, TEO, "guessed wrong", status=401)
-
-
-def test_nobody_locks_another_out(app: Any, door: TestClient) -> None:
-    """Whoever guesses at Teo's name, in a strange browser or in his own, holds up neither Ilse nor Teo at his bench."""
-    sign_in(door, TEO)
-    with TestClient(app, base_url="http://127.0.0.1") as stranger:
-        for _ in range(5):
-            sign_in(stranger, TEO, "guessed wrong", status=401)
-        sign_in(stranger, TEO, status=429)
-        sign_in(door, TEO)
-        sign_in(stranger, ILSE)
-        for _ in range(5):
-            sign_in(stranger, TEO, "guessed wrong", status=401)
-        sign_in(stranger, TEO, status=429)
-        sign_in(stranger, ILSE)
-    sign_in(door, TEO)
-
-
-def test_one_browser_that_guesses_at_many_names_is_slowed_down(door: TestClient) -> None:
-    for i in range(20):
-        sign_in(door, f"nobody {i}", "guessed wrong", status=401)
-    sign_in(door, "nobody 20", "guessed wrong", status=429)
-
-
-def test_forty_guesses_at_once_are_all_counted(app: Any) -> None:
-    """No more passwords are compared than one after the other would be, and no connection waits for one."""
-    with serving(app) as address, ThreadPoolExecutor(40) as pool:
-        body = {"name": TEO, "password": "guessed wrong"}
-        asked = [pool.submit(httpx2.post, f"{address}/api/session", json=body, timeout=60) for _ in range(40)]
-        assert httpx2.get(f"{address}/api/ready", timeout=60).status_code == 200
-        statuses = Counter(one.result().status_code for one in asked)
-    assert statuses == {401: 5, 429: 35}
-
-
-def test_guesses_from_the_future_and_old_ones_are_forgotten(app: Any, door: TestClient) -> None:
-    """The clock was a year ahead and was put right: nobody waits a year."""
-    for _ in range(5):
-        sign_in(door, TEO, "guessed wrong", status=401)
-    put_back(app, -365 * 86_400)
-    sign_in(door, TEO)
-    with app.state.engine.connect() as connection:
-        assert connection.execute(text("SELECT count(*) FROM guess")).scalar_one() == 0
-
-
 def test_a_session_left_alone_ends(app: Any, door: TestClient) -> None:
     sign_in(door, TEO)
     with app.state.engine.begin() as connection:
@@ -292,14 +121,6 @@ def test_someone_else_takes_the_bench_by_pin_and_each_reading_has_its_taker(door
     assert door.post("/api/instruments/RW-103/readings", json=reading(typed="23.1"), headers=teo).status_code == 200
     lines = door.get("/api/instruments/RW-103/log").json()
     assert [(line["value"], line["by"]) for line in lines[:2]] == [("23.1", TEO), ("23", BRAM)]
-
-
-def test_pins_are_slowed_down_as_well(door: TestClient) -> None:
-    sign_in(door, NOOR)
-    for _ in range(5):
-        door.post("/api/session/bench", json={"person": id_of(door, TEO), "pin": "0000"})
-    answer = door.post("/api/session/bench", json={"person": id_of(door, TEO), "pin": PINS[TEO]})
-    assert answer.status_code == 429
 
 
 def to_bench(client: TestClient, name: str, pin: str = "") -> int:
@@ -435,72 +256,3 @@ def test_who_changed_what_is_on_record_and_stays_so(app: Any, client: TestClient
     for change in ("UPDATE audit_entry SET by = 'nobody'", "DELETE FROM audit_entry", "TRUNCATE audit_entry"):
         with pytest.raises(DBAPIError, match="stays as it was written"), app.state.engine.begin() as connection:
             connection.execute(text(change))
-
-
-FIGURE = {
-    "id": str(uuid4()), "family": "violin", "size": "4/4", "measure": "projection", "question": "", "school": "",
-    "page_size": "4/4", "low": "27", "aim": "27.6", "high": "28", "source": "the shop's own", "confirmed": True,
-}  # fmt: skip
-
-
-def person(**changes: Any) -> dict[str, Any]:
-    return {
-        "name": "Øystein Ðe Nuñez 王",
-        "role": "apprentice",
-        "password": "a new workbench",
-        "pin": "5005",
-        **changes,
-    }
-
-
-def test_the_owner_takes_someone_on_and_lets_them_go(client: TestClient, door: TestClient) -> None:
-    """A name in any script; who left is signed out at once and cannot come back in."""
-    assert client.post("/api/people", json=person()).status_code == 201
-    sign_in(door, person()["name"], "a new workbench")
-    new = next(p for p in client.get("/api/session").json()["signed_in"]["people"] if p["name"] == person()["name"])
-    assert client.post("/api/people", json=person(name=new["name"].upper())).status_code == 422
-    gone = client.put(f"/api/people/{new['id']}", json=person(active=False, password="", pin=""))
-    assert gone.status_code == 200
-    assert door.get("/api/rail").status_code == 401
-    sign_in(door, new["name"], "a new workbench", status=401)
-
-
-@pytest.mark.parametrize(
-    ("changes", "field"),
-    [
-        ({"name": "  "}, "name"),
-        ({"password": "short"}, "password"),
-        ({"pin": "12ab"}, "pin"),
-        ({"role": "king"}, "role"),
-    ],
-)
-def test_what_no_person_can_be_is_refused_naming_the_field(
-    client: TestClient, changes: dict[str, str], field: str
-) -> None:
-    answer = client.post("/api/people", json=person(**changes))
-    assert answer.status_code == 422
-    assert answer.json()["detail"][0]["loc"] == ["body", field]
-
-
-def test_an_owner_is_always_left(client: TestClient) -> None:
-    ilse = client.get("/api/session").json()["signed_in"]["person"]
-    for changes in ({"role": "luthier"}, {"role": "owner", "active": False}):
-        body = person(name=ILSE, password="", pin="", **changes)
-        assert client.put(f"/api/people/{ilse['id']}", json=body).status_code == 409
-
-
-def test_the_first_to_come_owns_an_empty_shop_and_only_the_first(empty: Engine) -> None:
-    application = create_app(Settings(database_url=empty.url.render_as_string(hide_password=False)))
-    with TestClient(application, base_url="http://127.0.0.1") as client:
-        assert client.get("/api/session").json() == {"first": True, "signed_in": None}
-        body = {"name": "Wren Kallio", "password": "reeds in the wind", "pin": "1212"}
-        assert client.post("/api/session/first", json={**body, "password": ""}).status_code == 422
-        assert client.post("/api/session/first", json=body).status_code == 204
-        assert session(client)["person"]["role"] == "owner"
-        assert client.post("/api/session/first", json=body).status_code == 409
-    application.state.engine.dispose()
-
-
-def test_nobody_listens_in_without_a_session(door: TestClient) -> None:
-    """It is no part of the client's file, because it never ends; the door is the same."""
-    assert door.get("/api/changes").status_code == 401

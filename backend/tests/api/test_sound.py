@@ -2,71 +2,13 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime, timedelta
-from typing import Any
 from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.cli.demo_sound import simulated_recording
 
-from .test_bench import Bench
+from .sounding import MOVE, PIA, Session, end, place
 from .test_pages import now, page, then
-
-PIA = "Pia Sandoval-Reuter"
-
-
-class Session:
-    """RW-102, or another instrument, at its sound page."""
-
-    def __init__(self, client: TestClient, ticket: str = "RW-102") -> None:
-        self.client, self.ticket = client, ticket
-        self.bench = Bench(client, ticket)
-
-    def view(self, complaint: str = "") -> dict[str, Any]:
-        answer = self.client.get(f"/api/instruments/{self.ticket}/sound", params={"complaint": complaint})
-        assert answer.status_code == 200, answer.text
-        return dict(answer.json())
-
-    def do(self, path: str, status: int = 200, **body: object) -> dict[str, Any]:
-        answer = self.client.post(f"/api/instruments/{self.ticket}/sound/{path}", json={"id": str(uuid4()), **body})
-        assert answer.status_code == status, answer.text
-        return dict(answer.json())
-
-    def refused(self, path: str, **body: object) -> tuple[str, str]:
-        """The field at fault and what is said of it."""
-        detail = self.do(path, 422, **body)["detail"][0]
-        return str(detail["loc"][-1]), str(detail["msg"])
-
-    def gauge(self, setbacks: list[str], insets: list[str]) -> dict[str, Any]:
-        self.bench = Bench(self.client, self.ticket)
-        for measure, typed in (("post_setback", setbacks), ("post_inset", insets)):
-            for position, value in enumerate(typed):
-                self.bench.take(measure, position, value, tool="card_gauge")
-        return self.view()
-
-    def record(self, brightness: float) -> dict[str, Any]:
-        answer = self.client.post(
-            f"/api/instruments/{self.ticket}/sound/recordings",
-            params={"id": str(uuid4()), "words": "open strings"},
-            content=simulated_recording(brightness=brightness),
-            headers={"content-type": "audio/wav"},
-        )
-        assert answer.status_code == 200, answer.text
-        return dict(answer.json())
-
-
-@pytest.fixture
-def session(client: TestClient) -> Session:
-    return Session(client)
-
-
-def place(view: dict[str, Any], number: int) -> dict[str, Any]:
-    return dict(next(one for one in view["places"] if one["number"] == number))
-
-
-def end(view: dict[str, Any], number: int, name: str) -> dict[str, Any]:
-    return dict(next(one for one in place(view, number)["ends"] if one["end"] == name))
 
 
 def test_the_story_so_far_can_be_followed(session: Session) -> None:
@@ -147,9 +89,6 @@ def test_two_at_the_same_post_do_not_halve_each_others_move(session: Session) ->
         said = session.do(path, 409, now=5, **more)["detail"][0]["msg"]
         assert said == "the post was moved meanwhile, it stands at place 6: look again first"
     assert session.do("half-back", now=6)["now"] == 7
-
-
-MOVE = {"end": "top", "direction": "bass", "taps": "1"}
 
 
 @pytest.mark.parametrize(
@@ -277,41 +216,6 @@ def test_advice_names_both_schools_and_what_this_instrument_answered(session: Se
     assert session.client.get("/api/instruments/RW-102/sound", params={"complaint": "gone"}).status_code == 422
 
 
-def test_the_bridge_is_tried_before_wood_is_taken(session: Session) -> None:
-    """Not under 13 at a full-size violin's waist, but for a reason; wood does not come back."""
-    session.bench.take("bridge_waist", None, "14.2")
-    assert session.refused("trial", what="weight")[0] == "place"
-    on = session.do("trial", what="weight", place="crown")
-    assert [one["says"] for one in on["trials_on"]] == ["a small weight at the crown"]
-    assert on["now"] == 5
-    off = session.do("trial-off")
-    assert (off["trials_on"], off["lines"][-1]["says"]) == ([], "a small weight at the crown taken off")
-    assert session.do("trial-off", 409)["detail"][0]["msg"] == "nothing is being tried on the bridge"
-    assert session.refused("wood", place="waist", off="")[0] == "off"
-    field, said = session.refused("wood", place="waist", off="1,4", left="12.8")
-    assert field == "reason"
-    assert "not taken under 13 mm; 12.8 would be left" in said
-    wood = session.do("wood", place="waist", off="0.3", left="13.9")
-    last = wood["lines"][-1]
-    assert (last["says"], last["irreversible"]) == ("0.3 mm of wood taken at the waist, 13.9 left", True)
-    assert wood["next_shaving"] is not None
-    assert Bench(session.client, "RW-102").cell("bridge_waist")["state"] == "stale"
-    meant = session.do("wood", place="waist", off="1.4", left="12.8", reason="She asked for it.")
-    assert "She asked for it." in meant["lines"][-1]["says"]
-
-
-def test_no_wood_is_taken_in_the_last_days_before_it_is_needed(session: Session) -> None:
-    soon = (datetime.now(UTC) + timedelta(days=2)).date().isoformat()
-    changes = [{"field": "deadline", "was": "", "now": soon}]
-    answer = session.client.patch("/api/instruments/RW-102/particulars", json={"changes": changes})
-    assert answer.status_code == 200, answer.text
-    said = session.do("wood", 409, place="crown", off="0.1")["detail"][0]["msg"]
-    assert "no risky work is begun in the last days" in said
-    assert "no risky work" in session.do("moves", 409, **MOVE)["detail"][0]["msg"]
-    tried = session.do("trial", what="wedge", place="heart")["trials_on"]
-    assert [one["says"] for one in tried] == ["a soft wedge in the heart"]
-
-
 def test_after_three_acts_without_a_gain_it_is_time_to_leave_off(session: Session) -> None:
     """It sounded best at place 4; the move after it was heard, and two more bring nothing either."""
     assert session.view()["stop"] == ""
@@ -321,54 +225,6 @@ def test_after_three_acts_without_a_gain_it_is_time_to_leave_off(session: Sessio
     assert view["stop"] == "3 acts since it sounded best: back to place 4, and some days of playing."
     better = session.do("heard", rated={"open": 5, "even": 5})
     assert better["stop"] == ""
-
-
-def test_an_opening_grows_as_wood_is_taken(session: Session) -> None:
-    view = session.do("wood", place="heart", off="0,2", left="7.4", words="a shaving")
-    assert view["lines"][-1]["says"] == "0.2 mm of wood taken in the heart, now 7.4 wide (a shaving)"
-    assert place(view, 4)["incomparable"] == ["wood was taken off the bridge"]
-
-
-def test_blind_nobody_is_told_which_is_which_until_the_player_chose(session: Session) -> None:
-    view = session.view()
-    recordings = [one["id"] for line in view["lines"] for one in line["recordings"]]
-    assert session.refused("blind", one=recordings[0], other=recordings[0])[0] == "other"
-    assert session.refused("blind", one=recordings[0], other=str(uuid4()))[0] == "other"
-    again = session.record(0.5)["lines"]
-    same = [one["id"] for one in session.record(0.6)["lines"][-1]["recordings"]]
-    assert len(again) == len(session.view()["lines"])
-    assert session.refused("blind", one=same[0], other=same[1])[0] == "other"
-    hidden = session.do("blind", one=recordings[0], other=recordings[1])["blind"][0]
-    assert (hidden["chosen"], hidden["first"], hidden["second"]) == ("", "", "")
-    sounds = [session.client.get(f"/api/blind/{hidden['id']}/{which}").content for which in ("first", "second")]
-    known = [session.client.get(f"/api/recordings/{one}").content for one in recordings]
-    assert sorted(sounds) == sorted(known)
-    which = "first" if sounds[0] == known[1] else "second"
-    answer = session.client.post(f"/api/instruments/RW-102/sound/blind/{hidden['id']}/chosen", json={"chosen": which})
-    told = answer.json()
-    assert told["blind"][0]["says"] == f"{PIA}: the {which}, place 4"
-    assert told["blind_words"] == (
-        "Place 4 was preferred 1 of 1 times over place 2: "
-        "a guess prefers one of both so often in 100 % of cases: compare again."
-    )
-    other = "second" if which == "first" else "first"
-    again = session.client.post(f"/api/instruments/RW-102/sound/blind/{hidden['id']}/chosen", json={"chosen": other})
-    assert again.json()["blind"][0]["chosen"] == which
-
-
-def test_a_recording_is_kept_with_the_act_that_it_followed(session: Session) -> None:
-    view = session.record(0.4)
-    assert [len(line["recordings"]) for line in view["lines"]] == [0, 1, 0, 1, 1]
-    kept = session.client.get(f"/api/recordings/{view['lines'][-1]['recordings'][0]['id']}")
-    assert kept.headers["content-type"] == "audio/wav"
-    assert kept.content == simulated_recording(brightness=0.4)
-    wrong = session.client.post(
-        "/api/instruments/RW-102/sound/recordings",
-        params={"id": str(uuid4())},
-        content=b"%PDF",
-        headers={"content-type": "application/pdf"},
-    )
-    assert wrong.json()["detail"][0]["loc"][-1] == "sound"
 
 
 def test_where_the_school_has_the_post_and_whether_it_fits_there(session: Session) -> None:

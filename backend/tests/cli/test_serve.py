@@ -43,10 +43,12 @@ def started(home: Path, port: int, **environment: str) -> Iterator[subprocess.Po
 
 def wait_until_ready(process: subprocess.Popen[str], port: int) -> None:
     assert process.stderr is not None
+    said = []
     for line in process.stderr:
         if f"http://127.0.0.1:{port}" in line:
             return
-    pytest.fail("it ended before it was ready")
+        said.append(line)
+    pytest.fail("it ended before it was ready: " + "".join(said[-20:]))
 
 
 class Browser:

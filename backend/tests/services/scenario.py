@@ -24,13 +24,12 @@ from fidicula.db.records import (
 )
 from fidicula.db.work_details import Plain, WorkDetail
 from fidicula.services.assessment.assess import Assessment, assess
-from fidicula.services.assessment.state import bench_state
 from fidicula.services.instruction.instruct import instruct
 from fidicula.services.instruction.model import Instruction
+from fidicula.services.loaded import Loaded
 from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.build import sheet_of
 from fidicula.services.sheet.model import BenchSheet
-from fidicula.services.targets.resolve import targets_of
 from fidicula.services.targets.rules import make_rules
 
 NOW = datetime(2026, 11, 27, 10, 0, tzinfo=UTC)
@@ -141,12 +140,16 @@ class Bench:
             )
         return self
 
-    def assess(self) -> Assessment:
-        rules = make_rules(self.family)
+    def assess(self, *, blanks: Sequence[float] = ()) -> Assessment:
+        loaded = self.loaded()
+        return assess(replace(loaded.state(), now=self.now), loaded.visit, loaded.rules, now=self.now, blanks=blanks)
+
+    def loaded(self) -> Loaded:
+        """Its records, as they come from the database."""
         pairs = tuple(self.strings) or STRINGS[self.family]
         names = tuple(name for name, _ in pairs)
         string_set = StringSet(
-            uuid4(), "Harbour medium", self.family, self.material, tuple(SetString(n, d) for n, d in pairs)
+            UUID(int=5), "Harbour medium", self.family, self.material, tuple(SetString(n, d) for n, d in pairs)
         )
         base: dict[str, Any] = {
             "id": UUID(int=2), "ticket": "RW-1", "family": self.family, "size": self.size or SIZES[self.family],
@@ -155,20 +158,18 @@ class Bench:
         }  # fmt: skip
         instrument = Instrument(**{**base, **self.instrument})
         visit = Visit(VISIT, instrument.id, self.kind, "", self.now - timedelta(hours=2), None, **self.visit)
-        worn = string_set if self.has_strings else None
-        state = bench_state(
+        return Loaded(
             instrument=instrument,
-            string_set=worn,
+            visit=visit,
+            string_set=string_set if self.has_strings else None,
             readings=self.readings,
             works=self.works,
-            targets=targets_of(instrument, worn, rules),
+            rules=make_rules(self.family),
             decisions=self.decisions,
-            last_time=self.earlier,
             seen=self.seen,
             marks=self.marks,
-            now=self.now,
+            last_time=self.earlier,
         )
-        return assess(state, visit, rules, now=self.now)
 
     def told(self) -> Instruction:
         return instruct(self.assess())

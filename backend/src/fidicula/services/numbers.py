@@ -43,6 +43,11 @@ def signed_short(value: float, most: int = 2) -> str:
     return f"+{shown}" if round(value, most) > 0 else shown
 
 
+def changed(value: float, by: float) -> str:
+    """A sum as it is worked out: “56”, “56 + 2”, “56 − 2.5”."""
+    return short(value) if not round(by, 6) else f"{short(value)} {'+' if by > 0 else '−'} {short(abs(by))}"
+
+
 def rounded_down(value: float, places: int = 1) -> float:
     """An amount to take, never more than it is. [its unit]"""
     scale: int = 10**places

@@ -1,37 +1,18 @@
 /** One instrument at the bench: its sheet, and readings that wait until the server has them. */
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { answerOf, api, reach, Refused, type BenchSheet, type CardPlace, type Cell, type FollowBody, type ReadingBody, type SheetAnswer, type StringsBody, type Why } from '@/api'
+import { answerOf, api, reach, Refused, type BenchSheet, type CardPlace, type Cell, type FollowBody, type SheetAnswer, type StringsBody, type Why } from '@/api'
 import { freshId } from '@/shared/id'
 import { keep } from '@/shared/kept'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
 import { keyOf } from './places'
+import * as requests from './requests'
 import { takeBack } from './takeBack'
+import { without, type Manner, type Waiting } from './waiting'
 import { whole } from './whole'
 
-interface Waiting {
-  ticket: string
-  /** Who took it, which may be someone else than who is at the bench when it is sent. */
-  person: string
-  /** `after_work` is null for a reading taken while a work was on its way: its number is not known yet. */
-  body: Omit<ReadingBody, 'after_work'> & { after_work: number | null }
-}
-
-/** paperAt : when it was written on a card, empty for a reading of now.  shown : the reading that stood there. */
-interface Manner {
-  shown?: string | null
-  repeats?: boolean
-  simulated?: boolean
-  tool?: string
-  paperAt?: string
-}
-
 const RETRY_AFTER_MS = 2500
-
-function without(record: Record<string, string>, key: string): Record<string, string> {
-  return Object.fromEntries(Object.entries(record).filter(([name]) => name !== key))
-}
 
 export const useBench = defineStore('bench', () => {
   const atBench = useAtBench()
@@ -266,14 +247,7 @@ export const useBench = defineStore('bench', () => {
 
   function confirm(cell: Cell): Promise<boolean> {
     const id = cell.reading_id
-    if (id === null) return Promise.resolve(false)
-    return change((of) =>
-      answerOf(
-        api.POST('/api/instruments/{ticket}/readings/{reading_id}/confirm', {
-          params: { path: { ticket: of, reading_id: id } },
-        }),
-      ),
-    )
+    return id === null ? Promise.resolve(false) : change((of) => requests.confirm(of, id))
   }
 
   /** Take back the newest entry: all that waits is sent first, or the wrong line would go. */
@@ -310,44 +284,35 @@ export const useBench = defineStore('bench', () => {
 
   /** Take back one work that was written down. */
   function submitWorkBack(work_id: string): Promise<boolean> {
-    return change((of) => answerOf(api.POST('/api/instruments/{ticket}/works/{work_id}/take-back', { params: { path: { ticket: of, work_id } } })))
+    return change((of) => requests.takeBackWork(of, work_id))
   }
 
   function handOver(): Promise<boolean> {
-    return change(async (of) => {
-      await answerOf(api.POST('/api/instruments/{ticket}/hand-over', { params: { path: { ticket: of } } }))
-      return sheetOf(of)
-    })
+    return change((of) => requests.handOver(of).then(() => sheetOf(of)))
   }
 
   function takeBackHandOver(): Promise<boolean> {
-    return change(async (of) => {
-      await answerOf(api.POST('/api/instruments/{ticket}/hand-over/take-back', { params: { path: { ticket: of } } }))
-      return sheetOf(of)
-    })
+    return change((of) => requests.takeBackHandOver(of).then(() => sheetOf(of)))
   }
 
   /** Change something for a form that asked: throws Refused with the fields at fault. */
   async function submit(request: (of: string) => Promise<SheetAnswer>): Promise<void> {
     await flush()
+    await askHere(request)
+  }
+  function askHere(request: (of: string) => Promise<SheetAnswer>): Promise<void> {
     const of = ticket.value
-    await ask(of, () => request(of))
+    return ask(of, () => request(of))
   }
 
   /** Follow a recipe, own schools and other sources. Throws Refused, for the page that asked. */
-  async function chooseTargets(asked: FollowBody, reason: string): Promise<void> {
-    const of = ticket.value
-    const body = { ...asked, reason, id: freshId() }
-    await ask(of, () => answerOf(api.PUT('/api/instruments/{ticket}/targets', { params: { path: { ticket: of } }, body })))
+  function chooseTargets(asked: FollowBody, reason: string): Promise<void> {
+    return askHere((of) => requests.chooseTargets(of, { ...asked, reason, id: freshId() }))
   }
 
   /** Throws Refused with the fields at fault, for the form that asked. */
-  async function nameStrings(chosen: Omit<StringsBody, 'id'>): Promise<void> {
-    const of = ticket.value
-    const body = { ...chosen, id: freshId() }
-    await ask(of, () =>
-      answerOf(api.POST('/api/instruments/{ticket}/strings', { params: { path: { ticket: of } }, body })),
-    )
+  function nameStrings(chosen: Omit<StringsBody, 'id'>): Promise<void> {
+    return askHere((of) => requests.nameStrings(of, { ...chosen, id: freshId() }))
   }
 
   /* What waited for a sign-in or a PIN goes on its way once it is given. */
@@ -379,12 +344,6 @@ export const useBench = defineStore('bench', () => {
     undo,
     whys,
     loadWhys,
-    doWork,
-    submitWorkBack,
-    chooseTargets,
-    submit,
-    handOver,
-    takeBackHandOver,
-    nameStrings,
+    doWork, submitWorkBack, chooseTargets, submit, handOver, takeBackHandOver, nameStrings,
   }
 })

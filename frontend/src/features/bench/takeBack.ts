@@ -1,13 +1,13 @@
 /** Taking back the newest entry, whatever it is. */
 import { answerOf, api, type SheetAnswer, type Undoable } from '@/api'
+import { takeBackWork } from './requests'
 
 type TakeBack = (ticket: string, id: string) => Promise<SheetAnswer>
 
 const OF_KIND: Record<Undoable['kind'], TakeBack> = {
   reading: (ticket, reading_id) =>
     answerOf(api.POST('/api/instruments/{ticket}/readings/{reading_id}/take-back', { params: { path: { ticket, reading_id } } })),
-  work: (ticket, work_id) =>
-    answerOf(api.POST('/api/instruments/{ticket}/works/{work_id}/take-back', { params: { path: { ticket, work_id } } })),
+  work: takeBackWork,
   decision: (ticket, decision_id) =>
     answerOf(api.POST('/api/instruments/{ticket}/decisions/{decision_id}/take-back', { params: { path: { ticket, decision_id } } })),
   choice: (ticket, id) =>

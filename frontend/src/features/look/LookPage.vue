@@ -8,18 +8,12 @@ import { useHouse } from '@/features/rail'
 import { useCommands } from '@/shared/commands'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
-import { useStored } from '@/shared/stored'
 import PhotoStrip from './PhotoStrip.vue'
+import { useDrafts } from './useDrafts'
 import VerdictMark from './VerdictMark.vue'
 import { VERDICTS, VERDICT_WORDS } from './verdicts'
 
 const RETRY_AFTER_MS = 2500
-
-interface Draft {
-  verdict: string
-  findings: string[]
-  words: string
-}
 
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
@@ -34,8 +28,6 @@ const failure = ref('')
 const fault = ref('')
 const isSending = ref(false)
 let isGone = false
-/** Chosen and typed, not yet kept: nothing is lost by leaving. */
-const drafts = useStored<Record<string, Draft>>('look', {})
 const form = ref<HTMLFormElement | null>(null)
 
 const mayLook = computed(() => atBench.may('measure'))
@@ -43,25 +35,7 @@ const item = computed(() => items.value.find((row) => row.item === inHand.value)
 const blank = computed(() => items.value.filter((row) => row.is_asked && row.verdict === '').length)
 const key = computed(() => `${props.ticket}/${inHand.value}`)
 
-function kept(of: ItemView): Draft {
-  return { verdict: of.verdict, findings: of.findings.filter((row) => row.is_seen).map((row) => row.finding), words: of.words }
-}
-const draft = computed<Draft>(() => drafts.value[key.value] ?? (item.value ? kept(item.value) : { verdict: '', findings: [], words: '' }))
-const leading = computed(() => item.value?.findings.filter((row) => row.leads_to && draft.value.findings.includes(row.finding)) ?? [])
-const isChanged = computed(() => key.value in drafts.value)
-
-function change(part: Partial<Draft>): void {
-  drafts.value = { ...drafts.value, [key.value]: { ...draft.value, ...part } }
-  fault.value = ''
-}
-function forget(name: string): void {
-  drafts.value = Object.fromEntries(Object.entries(drafts.value).filter(([one]) => one !== name))
-}
-/** What the findings ask for is said by the server when none was chosen here. */
-function toggle(finding: string): void {
-  const there = draft.value.findings
-  change({ findings: there.includes(finding) ? there.filter((one) => one !== finding) : [...there, finding], verdict: '' })
-}
+const { draft, leading, isChanged, change, forget, toggle } = useDrafts(key, item, () => (fault.value = ''))
 
 async function load(): Promise<void> {
   try {

@@ -10,6 +10,7 @@ import { useAtBench } from '@/shared/person'
 import { COLUMNS, courseWith, COURSES, linesOf, placesOf, progress, SPACING_FORMS, SPACING_WORDS, type CourseName } from './courses'
 import HandPanel from './HandPanel.vue'
 import PaperDialog from './PaperDialog.vue'
+import { inRow, neighbourIn, seen } from './places'
 import { useCourse } from './useCourse'
 
 const props = defineProps<{ ticket: string }>()
@@ -24,25 +25,7 @@ const cells = computed(() => placesOf(bench.sheet?.cells ?? [], course.value, fo
 const columns = computed(() =>
   COLUMNS.map((parts) => parts.map((part) => ({ part, lines: linesOf(cells.value, part) })).filter((one) => one.lines.length)),
 )
-/** Up and down a measure, left and right a place; at an end the course goes on. */
-function neighbour(key: string, direction: 'ArrowLeft' | 'ArrowRight' | 'ArrowUp' | 'ArrowDown'): string {
-  const at = cells.value.findIndex((cell) => keyOf(cell) === key)
-  const here = cells.value[at]
-  if (!here) return key
-  let to = at
-  if (direction === 'ArrowLeft') to = at - 1
-  else if (direction === 'ArrowRight') to = at + 1
-  else {
-    const by = direction === 'ArrowDown' ? 1 : -1
-    while (cells.value[to]?.measure === here.measure) to += by
-    const other = cells.value[to]?.measure
-    const first = cells.value.findIndex((cell) => cell.measure === other)
-    if (first >= 0) to = first
-  }
-  const next = cells.value[to]
-  return next ? keyOf(next) : key
-}
-const entry = useEntry({ cells, neighbour })
+const entry = useEntry({ cells, neighbour: (key, direction) => neighbourIn(cells.value, key, direction) })
 const inHand = computed(() => entry.cell.value)
 const isWhyOpen = ref(false)
 /** Behind what is in hand: how well it is known, what is wanted and who says so. How it is taken stands above already. */
@@ -81,16 +64,6 @@ function waitingOf(cell: Cell): string | null {
 }
 function refusedAt(cell: Cell | null): string | null {
   return cell ? (bench.refusals[bench.placeOf(cell)] ?? null) : null
-}
-/** A left-handed instrument's strings stand mirrored, as one sees them. */
-function seen(line: Cell[]): Cell[] {
-  const isOfStrings = bench.sheet?.instrument.string_names.length === line.length && line[0]?.place === bench.sheet.instrument.string_names[0]
-  return isOfStrings && bench.sheet?.instrument.left_handed ? [...line].reverse() : line
-}
-/** How many places stand beside each other: strings all, sides in rows of three. */
-function inRow(line: Cell[]): number {
-  if (line.length === 1) return 1
-  return line.length === 3 || (line.length === 6 && line[0]?.measure === 'relief') ? 3 : Math.max(4, line.length)
 }
 function toSheet(): void {
   void router.push({ name: 'bench', params: { ticket: props.ticket } })
@@ -168,7 +141,7 @@ useCommands([
           <div v-for="line in one.lines" :key="line.measure" class="line" :class="{ single: line.cells.length === 1 }" role="group" :aria-label="line.label">
             <span class="label">{{ line.label }}</span>
             <div class="places" :style="{ '--beside': inRow(line.cells) }">
-              <div v-for="cell in seen(line.cells)" :key="keyOf(cell)" class="place">
+              <div v-for="cell in seen(line.cells, bench.sheet)" :key="keyOf(cell)" class="place">
                 <span v-if="cell.place" class="name" aria-hidden="true">{{ cell.place }}</span>
                 <CardCell
                   :cell="cell"

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** The bench sheet of one instrument: course, drawing, card and word. */
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { BenchCard, InHand, keyOf, useBench, useEntry } from '@/features/bench'
+import { BenchCard, InHand, useBench, useEntry } from '@/features/bench'
 import { CourseString, StepDialog } from '@/features/course'
-import { EndView, OtherViews, sheetGeometry, VIEWS, type ViewName } from '@/features/drawing'
+import { EndView, OtherViews, VIEWS, type ViewName } from '@/features/drawing'
 import { LogDialog } from '@/features/log'
 import { ParticularsDialog } from '@/features/particulars'
 import { StringsDialog } from '@/features/strings'
@@ -17,7 +17,10 @@ import { mm } from '@/shared/format'
 import { usePageCommands } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
+import HandOverDialog from './HandOverDialog.vue'
 import TakeOff from './TakeOff.vue'
+import { usePanel } from './usePanel'
+import { useRecording } from './useRecording'
 
 const props = defineProps<{ ticket: string }>()
 
@@ -41,6 +44,12 @@ const particularsOpen = ref(false)
 const stepOpen = ref(false)
 const stepKey = ref('')
 const wordPanel = ref<InstanceType<typeof WordPanel> | null>(null)
+const { mayRecord, work, otherWork, record, handOver, takeBackHandOver } = useRecording(
+  entry,
+  () => (why.value = null),
+  () => (stringsOpen.value = true),
+)
+const { panel, width, drawingHeight, isNarrow, margins, geometry } = usePanel(sheet)
 const step = computed(() => sheet.value?.course.find((stop) => stop.key === stepKey.value) ?? null)
 /** Whatever was said of a step or a question may have moved the tag on the rail. */
 watch(
@@ -71,62 +80,9 @@ onBeforeUnmount(() => {
   window.removeEventListener('focus', onFocus)
 })
 
-/** Where a work is measured first: the caliper may be there before the server has answered. */
-const MEASURED_FIRST = { crown_cut: 'end_height:0', nut_filed: 'nut_height:0' } as const
-
-async function work(kind: keyof typeof MEASURED_FIRST): Promise<void> {
-  why.value = null
-  const done = bench.doWork(kind)
-  entry.goTo(MEASURED_FIRST[kind])
-  if (await done) void house.load()
-}
-/** Whether the sheet asks for a work now, or lets it be recorded beside that. */
-function mayRecord(kind: string): boolean {
-  const told = sheet.value?.instruction
-  return told?.record?.work === kind || (told?.also ?? []).some((one) => one.work === kind)
-}
-function record(kind: string): void {
-  if (kind === 'crown_cut' || kind === 'nut_filed') void work(kind)
-  else if (kind === 'strings_changed') stringsOpen.value = true
-  else void otherWork(kind)
-}
-/** Any other work: what it made stale is measured next. A move of the post says which end went, and which way. */
-async function otherWork(kind: string, words = ''): Promise<void> {
-  why.value = null
-  if (kind === 'post_moved') {
-    void router.push({ name: 'sound', params: { ticket: props.ticket }, query: { act: 'move' } })
-    return
-  }
-  if (!(await bench.doWork(kind, words))) return
-  const stale = sheet.value?.cells.find((cell) => cell.state === 'stale')
-  if (stale) entry.goTo(keyOf(stale))
-  void house.load()
-}
-async function handOver(): Promise<void> {
-  handOverOpen.value = false
-  if (await bench.handOver()) {
-    await house.load()
-    void router.push({ name: 'house' })
-  }
-}
-async function takeBackHandOver(): Promise<void> {
-  if (await bench.takeBackHandOver()) void house.load()
-}
-function openRecipe(): void {
-  void router.push({ name: 'recipe', params: { ticket: props.ticket } })
-}
-function undo(): void {
-  void bench.undo()
-}
-
-function toLook(): void {
-  void router.push({ name: 'look', params: { ticket: props.ticket } })
-}
-function toMeasuring(): void {
-  void router.push({ name: 'measure', params: { ticket: props.ticket } })
-}
+const to = (name: 'look' | 'measure' | 'recipe') => void router.push({ name, params: { ticket: props.ticket } })
 function openStop(stop: Stop): void {
-  if (stop.key === 'look') toLook()
+  if (stop.key === 'look') to('look')
   else if (stop.is_question) wordPanel.value?.decide(stop.key)
   else openStep(stop.key)
 }
@@ -156,54 +112,22 @@ function openWhy(name?: string): void {
 usePageCommands(() => props.ticket, () => sheet.value?.instrument.family ?? '')
 useCommands([
   { letter: 's', words: 'strings', run: () => (stringsOpen.value = true), possible: () => sheet.value !== null },
-  { letter: 'h', words: 'recipe and schools', run: openRecipe, possible: () => sheet.value !== null },
+  { letter: 'h', words: 'recipe and schools', run: () => to('recipe'), possible: () => sheet.value !== null },
   { letter: 'w', words: 'why', run: () => openWhy(), possible: () => sheet.value !== null },
   { letter: 'c', words: 'crown cut', run: () => void work('crown_cut'), possible: () => atBench.may('measure') && mayRecord('crown_cut') },
   { letter: 'j', words: 'nut filed', run: () => void work('nut_filed'), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'k', words: 'work done', run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'd', words: 'decide', run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
   { letter: 't', words: 'this step', run: openNext, possible: () => !!sheet.value?.instruction.stop },
-  { letter: 'e', words: 'look it over', run: toLook, possible: () => sheet.value !== null },
-  { letter: 'a', words: 'measure in full', run: toMeasuring, possible: () => sheet.value !== null },
+  { letter: 'e', words: 'look it over', run: () => to('look'), possible: () => sheet.value !== null },
+  { letter: 'a', words: 'measure in full', run: () => to('measure'), possible: () => sheet.value !== null },
   { letter: 'x', words: 'another view', run: otherView, possible: () => sheet.value !== null },
   { letter: 'i', words: 'particulars', run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },
   { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
   { letter: 'y', words: 'hand over', run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },
   { letter: 'o', words: 'log', run: () => (logOpen.value = true), possible: () => sheet.value !== null },
-  { letter: 'u', words: 'undo', run: undo, possible: () => atBench.may('measure') && (sheet.value?.undoable ?? null) !== null },
+  { letter: 'u', words: 'undo', run: () => void bench.undo(), possible: () => atBench.may('measure') && (sheet.value?.undoable ?? null) !== null },
 ])
-
-/* The panel's size decides the scale; drawing and card share it. */
-const panel = ref<HTMLElement | null>(null)
-const width = ref(840)
-const windowHeight = ref(window.innerHeight)
-const observer = new ResizeObserver((entries) => {
-  width.value = entries[0]?.contentRect.width ?? width.value
-})
-const onResize = () => (windowHeight.value = window.innerHeight)
-watch(panel, (element, before) => {
-  if (before) observer.unobserve(before)
-  if (element) observer.observe(element)
-})
-onMounted(() => window.addEventListener('resize', onResize))
-onBeforeUnmount(() => {
-  observer.disconnect()
-  window.removeEventListener('resize', onResize)
-})
-
-const drawingHeight = computed(() => Math.max(250, Math.min(460, windowHeight.value - 500)))
-const isNarrow = computed(() => width.value < 640)
-const margins = computed(() => (isNarrow.value ? { left: 8, right: 8 } : { left: 136, right: 176 }))
-const geometry = computed(() =>
-  sheetGeometry({
-    width: width.value,
-    ...margins.value,
-    strings: sheet.value?.instrument.string_names.length ?? 4,
-    leftHanded: sheet.value?.instrument.left_handed ?? false,
-    drawing: sheet.value?.drawing ?? null,
-    height: drawingHeight.value,
-  }),
-)
 
 const bowRoom = computed(() =>
   (sheet.value?.drawing?.strings ?? []).filter((s) => s.bow_separation !== null).map((s) => `${s.name} ${s.bow_separation?.toFixed(1)}°`),
@@ -227,7 +151,7 @@ const refusedElsewhere = computed(() =>
           <button v-for="(words, name) in VIEWS" :key="name" type="button" class="plain-button" :aria-pressed="view === name" @click="view = name">{{ words }}</button>
         </div>
         <button type="button" class="plain-button" @click="stringsOpen = true">{{ sheet.strings ? sheet.strings.name : 'No strings chosen' }}</button>
-        <button type="button" class="plain-button recipe" @click="openRecipe">{{ recipe }}</button>
+        <button type="button" class="plain-button recipe" @click="to('recipe')">{{ recipe }}</button>
       </header>
       <div ref="panel" class="panel">
         <TakeOff v-if="view === 'end'" :cut="sheet.cut" :geometry="geometry" :narrow="isNarrow" @why="why = $event" />
@@ -290,23 +214,14 @@ const refusedElsewhere = computed(() =>
       @record="record"
       @hand-over="handOverOpen = true"
       @strings="stringsOpen = true"
-      @recipe="openRecipe"
-      @undo="undo"
+      @recipe="to('recipe')"
+      @undo="bench.undo()"
       @take-back="takeBackHandOver"
-      @step="$event === 'look' ? toLook() : openStep($event)"
+      @step="$event === 'look' ? to('look') : openStep($event)"
     />
     <StringsDialog v-model="stringsOpen" :sheet="sheet" />
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" @done="otherWork" />
-    <v-dialog v-model="handOverOpen">
-      <v-card>
-        <v-card-title tag="h2">Hand over {{ ticket }}?</v-card-title>
-        <v-card-text>It leaves the list of instruments here. Its readings, works and decisions stay on record.</v-card-text>
-        <v-card-actions class="acts">
-          <v-btn variant="flat" autofocus @click="handOver">Hand over</v-btn>
-          <v-btn @click="handOverOpen = false">Cancel</v-btn>
-        </v-card-actions>
-      </v-card>
-    </v-dialog>
+    <HandOverDialog v-model="handOverOpen" :ticket="ticket" @hand-over="handOver" />
     <StepDialog v-model="stepOpen" :stop="step" />
     <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />
@@ -320,9 +235,6 @@ const refusedElsewhere = computed(() =>
 </template>
 
 <style scoped>
-.acts {
-  padding: 8px 24px 20px;
-}
 .page {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 372px;

@@ -6,7 +6,7 @@ from collections.abc import Iterator
 
 from fidicula.core.bands import Band
 from fidicula.core.geometry.neck import ProjectionJudgement, StopJudgement
-from fidicula.services.numbers import band, number, short, signed, signed_short
+from fidicula.services.numbers import band, changed, number, short, signed
 from fidicula.services.phrasing.pages.notes import note_at
 
 TITLE = "Neck and projection"
@@ -118,11 +118,11 @@ def string_length(
 
 
 def why_string_length(*, length: float, shift: float) -> list[str]:
-    return [f"{short(length)} {signed_short(shift)}", STRINGS_FOLLOW]
+    return [changed(length, shift), STRINGS_FOLLOW]
 
 
 def why_stop(*, measured: float, shift: float) -> str:
-    return f"From the edge to the bridge's middle: {short(measured)} {signed_short(shift)}."
+    return f"From the edge to the bridge's middle: {changed(measured, shift)}."
 
 
 def why_neck_to_stop(*, neck: float, measured: float, ratio: float) -> str:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from fidicula.core.fitting.tailpiece import AfterlengthPlan
-from fidicula.services.numbers import number, short, signed_short
+from fidicula.services.numbers import changed, number, short
 
 TITLE = "Afterlength, tailgut and saddle"
 CAUTION = "Strings slack, the top padded under the tailpiece, the bridge held: a falling tailpiece scratches the top."
@@ -49,11 +49,11 @@ def stays(after: float) -> str:
 
 
 def why_afterlength(*, after: float, moved: float) -> str:
-    return f"{short(after)} {signed_short(moved)}"
+    return changed(after, moved)
 
 
 def why_gap(*, gap: float, moved: float, least: float) -> str:
-    return f"{short(gap)} {signed_short(-moved)}; at least {short(least)} stays free."
+    return f"{changed(gap, -moved)}; at least {short(least)} stays free."
 
 
 def why_share(*, string_length: float, after: float) -> str:

@@ -1,0 +1,76 @@
+"""Answers that were looked over and found right, kept as text: a change shows in full and is looked over again.
+
+`FIDICULA_LOOKED_OVER=1 ./fidicula test ...` writes them anew; the difference is then read line by line.
+"""
+
+from __future__ import annotations
+
+import os
+import re
+from collections.abc import Iterator, Mapping, Sequence, Set
+from dataclasses import fields, is_dataclass
+from datetime import date, datetime
+from pathlib import Path
+from typing import Any
+from uuid import UUID
+
+from pydantic import BaseModel
+
+_ID = re.compile(r"[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}")
+PLACES = 4
+"""So many places a number is kept to."""
+
+
+def check(path: Path, text: str) -> None:
+    """Compares with what is kept under that name; what is not kept yet fails."""
+    if os.environ.get("FIDICULA_LOOKED_OVER"):
+        path.parent.mkdir(exist_ok=True)
+        path.write_text(text)
+    assert path.is_file(), f"{path.name} was never looked over"
+    assert text.splitlines() == path.read_text().splitlines()
+
+
+def lines(value: Any, name: str = "", *, now: datetime, depth: int = 0) -> Iterator[str]:
+    """A value as text, without what is empty: a line for each part, parts of a part set in."""
+    simple = _simple(value, now)
+    if simple is not None:
+        if simple:
+            yield f"{'  ' * depth}{name}: {simple}" if name else f"{'  ' * depth}{simple}"
+        return
+    parts = list(_parts(value))
+    inside = [line for key, part in parts for line in lines(part, key, now=now, depth=depth + 1)]
+    if inside:
+        yield f"{'  ' * depth}{name or type(value).__name__}"
+        yield from inside
+
+
+def _parts(value: Any) -> Iterator[tuple[str, Any]]:
+    if isinstance(value, BaseModel):
+        value = value.model_dump()
+    if is_dataclass(value):
+        yield from ((one.name, getattr(value, one.name)) for one in fields(value))
+    elif isinstance(value, Mapping):
+        yield from ((str(key), part) for key, part in value.items())
+    else:
+        yield from (("-", part) for part in value)
+
+
+def _simple(value: Any, now: datetime) -> str | None:
+    """None for what has parts; empty for what says nothing."""
+    if value is None or isinstance(value, UUID):
+        return ""
+    if isinstance(value, bool):
+        return "yes" if value else ""
+    if isinstance(value, float | int):
+        return f"{round(value, PLACES) + 0.0:g}" if abs(value) < 1e5 else f"{value:.6g}"
+    if isinstance(value, datetime):
+        return f"{(value - now).total_seconds() / 3600:+.2f} h"
+    if isinstance(value, date):
+        return f"{(value - now.date()).days:+d} d"
+    if isinstance(value, str):
+        return "" if _ID.fullmatch(value) else value
+    if isinstance(value, Set):
+        return ", ".join(sorted(str(one) for one in value))
+    if isinstance(value, Sequence) and all(isinstance(one, str | float | int) for one in value):
+        return ", ".join(str(_simple(one, now)) for one in value)
+    return None

@@ -1,0 +1,120 @@
+"""Every page of some instruments, whole: at rest, and what each handle changes at both of its ends."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping
+from dataclasses import replace
+from difflib import unified_diff
+from pathlib import Path
+from uuid import UUID
+
+import pytest
+from fidicula.db.sound_records import PostEntry
+from fidicula.services.assessment.inspection import open_findings
+from fidicula.services.errors import RefusedError
+from fidicula.services.instruction.instruct import instruct
+from fidicula.services.pages.bench import PageBench
+from fidicula.services.pages.model import PageView
+from fidicula.services.pages_at_bench import PAGES
+from fidicula.services.sheet.build import instruction_view
+from fidicula.services.sheet.questions import question_views
+from fidicula.services.trail.places import trail_of
+from fidicula.services.trail.records import TrailRecords
+from fidicula.tables.shelf import shelf_lists
+
+from ..looked_over import check, lines
+from .scenario import NOW, STRINGS, VISIT, Bench, measured
+from .test_looked_over import body, gauged, scoop
+
+HERE = Path(__file__).parent / "looked_over_pages"
+
+
+def all_read(family: str, **more: object) -> Bench:
+    """Everything that any page asks for."""
+    small = family in ("violin", "viola")
+    bench = scoop(gauged(body(measured(family, over=0.6, nut_over=0.1, **more))), 0.3, 0.7, 0.4, 0.2, 0.2, 0.3)  # type: ignore[arg-type]
+    bench.read("neck_length", 130 if small else 280).read("afterlength", 56 if small else 115).read("saddle_gap", 3.0)
+    bench.read("bridge_top_thickness", 1.3).read("bridge_waist", 16.0).read("nut_thickness", 5.0).read("pitch", 442)
+    count = len(bench.loaded().instrument.string_names)
+    bench.read("peg_run", *(20.0 + 12 * i for i in range(count))).read("peg_drop", *(6.0 + 2 * i for i in range(count)))
+    return bench.read("peg_side", *(2.0 * (i - 1) for i in range(count)))
+
+
+INSTRUMENTS: dict[str, Bench] = {
+    "violin": all_read("violin"),
+    "left_handed": all_read("violin", instrument={"left_handed": True}, schools={"crown": "own_heights"}),
+    "cello": all_read("cello", singles={"projection": 76.8}).read("foot_spread", 70),
+    "bass": all_read("bass").read("adjuster_spread", 90).read("thread_pitch", 1.25),
+    "five_strings": all_read("violin", strings=(("C", 1.1), ("G", 0.8), ("D", 0.86), ("A", 0.68), ("E", 0.27))),
+    "nothing_read": Bench(),
+    "no_strings": Bench("cello", has_strings=False),
+}
+WITH_HANDLES = ("violin", "bass")
+
+
+def paged(bench: Bench, name: str, tried: Mapping[str, float | str]) -> PageView:
+    loaded = bench.loaded()
+    shelf = {name: row.values for (name, family), row in shelf_lists().items() if family == bench.family}
+    a = bench.assess(blanks=shelf["bridge_blanks"])
+    post = PostEntry(UUID(int=3), VISIT, 0, 53.5, 6.0, "spruce", "", "", None, "", "Ilse Varnholt", NOW)
+    records = TrailRecords([loaded.visit], loaded.works, loaded.readings, [], [], [post], [], False, "", False, [])
+    foot = a.state.read_or_figure("bridge_foot_width")
+    own = loaded.string_set
+    heavier = None if own is None else replace(
+        own,
+        id=UUID(int=4),
+        name="Weir heavy",
+        strings=tuple(replace(s, diameter=s.diameter * 1.1, tension=50 + s.diameter) for s in own.strings),
+    )  # fmt: skip
+    page = PageBench(
+        a=a,
+        state=a.state,
+        instruction=instruction_view(a, instruct(a)),
+        asked=question_views(a),
+        seen=open_findings(a.state),
+        sets=[] if own is None or heavier is None else [own, heavier],
+        shelf=shelf,
+        tried=tried,
+        with_schools=loaded.with_schools,
+        schools=loaded.rules.offered(),
+        with_set=loaded.with_set,
+        trail=trail_of(records, current=VISIT, foot_width=None if foot is None else foot.value, post_diameter=6.0),
+        post=post,
+    )
+    return PAGES[name](page)
+
+
+def text(view: PageView) -> list[str]:
+    without = {one: getattr(view, one) for one in view.__dataclass_fields__ if one != "instruction"}
+    return list(lines(without, view.page.upper(), now=NOW))
+
+
+def moved(bench: Bench, name: str) -> Iterator[str]:
+    """Each handle at both its ends, and each choice: what is other than at rest."""
+    rest = paged(bench, name, {})
+    for handle in rest.handles:
+        for at in [choice.key for choice in handle.choices] or [handle.low, handle.high]:
+            # A set of strings goes by an id; the others by a word, or by how far they are pulled.
+            yield f"{handle.name} at {'a set' if handle.name == 'set' else at}"
+            try:
+                there = text(paged(bench, name, {handle.name: at}))
+            except RefusedError as error:
+                yield f"  refused: {error.sentence}"
+                continue
+            yield from [one for one in unified_diff(text(rest), there, n=0, lineterm="") if one[0] in "+-"][2:]
+
+
+@pytest.mark.parametrize("name", PAGES)
+@pytest.mark.parametrize("instrument", INSTRUMENTS)
+def test_nothing_of_a_page_changes_unseen(instrument: str, name: str) -> None:
+    bench = INSTRUMENTS[instrument]
+    if name == "wheels" and bench.family != "bass":
+        return
+    said = text(paged(bench, name, {}))
+    if instrument in WITH_HANDLES:
+        said += moved(bench, name)
+    check(HERE / f"{instrument}_{name}.txt", "\n".join(said) + "\n")
+
+
+def test_strings_of_every_family_have_a_page() -> None:
+    assert all(paged(measured(family), "strings", {}).tables for family in STRINGS)

@@ -1,0 +1,63 @@
+/** Writing down what was done at an instrument, and what is measured next because of it. */
+import { useRouter } from 'vue-router'
+import { keyOf, useBench, type useEntry } from '@/features/bench'
+import { useHouse } from '@/features/rail'
+
+/** Where a work is measured first: the caliper may be there before the server has answered. */
+const MEASURED_FIRST = { crown_cut: 'end_height:0', nut_filed: 'nut_height:0' } as const
+
+export interface UseRecordingReturn {
+  /** Whether the sheet asks for a work now, or lets it be recorded beside that. */
+  mayRecord: (kind: string) => boolean
+  work: (kind: keyof typeof MEASURED_FIRST) => Promise<void>
+  /** Any other work: what it made stale is measured next. A move of the post says which end went, and which way. */
+  otherWork: (kind: string, words?: string) => Promise<void>
+  record: (kind: string) => void
+  handOver: () => Promise<void>
+  takeBackHandOver: () => Promise<void>
+}
+
+/** begin : what is shown of a why is closed.  openStrings : new strings are named in their own dialog. */
+export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => void, openStrings: () => void): UseRecordingReturn {
+  const router = useRouter()
+  const bench = useBench()
+  const house = useHouse()
+
+  async function work(kind: keyof typeof MEASURED_FIRST): Promise<void> {
+    begin()
+    const done = bench.doWork(kind)
+    entry.goTo(MEASURED_FIRST[kind])
+    if (await done) void house.load()
+  }
+  function mayRecord(kind: string): boolean {
+    const told = bench.sheet?.instruction
+    return told?.record?.work === kind || (told?.also ?? []).some((one) => one.work === kind)
+  }
+  async function otherWork(kind: string, words = ''): Promise<void> {
+    begin()
+    if (kind === 'post_moved') {
+      void router.push({ name: 'sound', params: { ticket: bench.ticket }, query: { act: 'move' } })
+      return
+    }
+    if (!(await bench.doWork(kind, words))) return
+    const stale = bench.sheet?.cells.find((cell) => cell.state === 'stale')
+    if (stale) entry.goTo(keyOf(stale))
+    void house.load()
+  }
+  function record(kind: string): void {
+    if (kind === 'crown_cut' || kind === 'nut_filed') void work(kind)
+    else if (kind === 'strings_changed') openStrings()
+    else void otherWork(kind)
+  }
+  async function handOver(): Promise<void> {
+    if (await bench.handOver()) {
+      await house.load()
+      void router.push({ name: 'house' })
+    }
+  }
+  async function takeBackHandOver(): Promise<void> {
+    if (await bench.takeBackHandOver()) void house.load()
+  }
+
+  return { mayRecord, work, otherWork, record, handOver, takeBackHandOver }
+}
