@@ -66,18 +66,25 @@ _LAST_TIME = ("measure", "position", "value", "direction", "taken_at", "tool")
 
 def last_time_of(instrument_id: ColumnElement[Any], visit_id: ColumnElement[Any]) -> Select[Any]:
     """What each place was last read as at another visit than this."""
-    reading, visit = schema.reading, schema.visit
+    visit, line = schema.visit, schema.reading
+    # An offset keeps the two apart: from its few visits to their readings, never through those of the whole house.
+    reading = (
+        select(line)
+        .where(
+            line.c.visit_id == visit.c.id,
+            line.c.taken_back_at.is_(None),
+            line.c.corrected_by.is_(None),
+            or_(line.c.doubt.is_(None), line.c.confirmed_at.is_not(None)),
+        )
+        .offset(0)
+        .lateral("read_there")
+    )
     return (
         select(*(reading.c[name] for name in _LAST_TIME), reading.c.visit_id, reading.c.after_work, visit.c.opened_at)
         .ext(distinct_on(reading.c.measure, reading.c.position))
-        .join(visit, visit.c.id == reading.c.visit_id)
-        .where(
-            visit.c.instrument_id == instrument_id,
-            visit.c.id != visit_id,
-            reading.c.taken_back_at.is_(None),
-            reading.c.corrected_by.is_(None),
-            or_(reading.c.doubt.is_(None), reading.c.confirmed_at.is_not(None)),
-        )
+        .select_from(visit)
+        .join(reading, true())
+        .where(visit.c.instrument_id == instrument_id, visit.c.id != visit_id)
         .order_by(
             reading.c.measure,
             reading.c.position,

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from dataclasses import fields
 from typing import Any
 from uuid import UUID
 
 from sqlalchemy import (
     Connection,
     bindparam,
+    exists,
     func,
     select,
     update,
@@ -94,13 +96,21 @@ _STANDING_READINGS = (
     .order_by(schema.reading.c.number)
 )
 
-_ADD_READING = upsert(schema.reading).on_conflict_do_nothing(index_elements=["id"]).returning(schema.reading)
-
-_MARK_CORRECTED = (
-    update(schema.reading)
-    .where(schema.reading.c.number == bindparam("earlier"))
-    .values(corrected_by=bindparam("later"))
+_ADD_READING = (
+    upsert(schema.reading)
+    .values({one.name: bindparam(f"new_{one.name}") for one in fields(NewReading)})
+    .on_conflict_do_nothing(index_elements=["id"])
+    .returning(schema.reading)
 )
+_ADDED = _ADD_READING.cte("added")
+_MARKED = (
+    update(schema.reading)
+    .where(schema.reading.c.number == bindparam("earlier"), exists(select(_ADDED.c.number)))
+    .values(corrected_by=select(_ADDED.c.number).scalar_subquery())
+    .cte("marked")
+)
+_ADD_CORRECTION = select(_ADDED).add_cte(_MARKED)
+"""Both in one way there and back: a reading is taken while somebody waits, caliper in hand."""
 
 _WORKS = (
     select(schema.work_done)
@@ -140,14 +150,15 @@ class Log:
 
         corrects : number of the reading that it takes the place of; that one is kept, marked.
         """
-        row = self._connection.execute(_ADD_READING, vars(new)).one_or_none()
+        values = {f"new_{name}": value for name, value in vars(new).items()}
+        if corrects is None:
+            row = self._connection.execute(_ADD_READING, values).one_or_none()
+        else:
+            row = self._connection.execute(_ADD_CORRECTION, {**values, "earlier": corrects}).one_or_none()
         if row is None:
             check_same(self._connection, schema.reading, vars(new))
             return None
-        added = reading_of(row._mapping)
-        if corrects is not None:
-            self._connection.execute(_MARK_CORRECTED, {"earlier": corrects, "later": added.number})
-        return added
+        return reading_of(row._mapping)
 
     def add_work(self, new: NewWork) -> None:
         """Add a work done; one of this id that is there already stays as it is."""

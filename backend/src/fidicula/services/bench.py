@@ -9,8 +9,9 @@ from uuid import UUID
 from fidicula.db.records import NewWork, Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.db.work_details import CrownCut, NutFiled, Plain, PostMoved, WorkDetail
-from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.assess import Assessment, assess
 from fidicula.services.assessment.questions import to_measure_again
+from fidicula.services.assessment.state import with_reading
 from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import (
@@ -104,14 +105,13 @@ class Bench:
             if taking.visit is not None and taking.visit != loaded.visit.id:
                 return _take_at_earlier(uow, at_visit(uow, loaded, taking.visit), taking)
             check_in_house(loaded, taking.taken_at)
-            new, corrects = new_reading(loaded, taking)
+            state = loaded.state()
+            new, corrects = new_reading(loaded, state, taking)
             notice = of_two(loaded, taking, new, corrects)
             added = uow.log.add_reading(new, corrects=corrects)
             if added is not None:
-                loaded.readings = [
-                    replace(r, corrected_by=added.number) if r.number == corrects else r for r in loaded.readings
-                ] + [added]
-            a = loaded.assess()
+                state = with_reading(state, added, corrects=corrects)
+            a = assess(state, loaded.visit, loaded.rules)
             note_instruction(uow, a)
             uow.commit()
             sheet = sheet_of(a, loaded.rules)
@@ -251,7 +251,7 @@ def _find_reading(uow: UnitOfWork, loaded: Loaded, reading_id: UUID) -> Reading:
 def _take_at_earlier(uow: UnitOfWork, loaded: Loaded, taking: Taking) -> BenchSheet:
     """A reading that waited while its visit ended and another began: kept where it was taken; the sheet of now."""
     check_in_house(loaded, taking.taken_at)
-    new, corrects = new_reading(loaded, taking)
+    new, corrects = new_reading(loaded, loaded.state(), taking)
     uow.log.add_reading(new, corrects=corrects)
     sheet = changed_sheet(uow, loaded.instrument.ticket)
     return replace(sheet, notice=AT_EARLIER_VISIT)

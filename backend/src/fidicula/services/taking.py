@@ -60,8 +60,8 @@ class Taking:
     visit: UUID | None = None
 
 
-def new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None]:
-    """The reading as it is kept, and the number of the one that it corrects."""
+def new_reading(loaded: Loaded, state: BenchState, taking: Taking) -> tuple[NewReading, int | None]:
+    """The reading as it is kept, and the number of the one that it corrects. state : before it was taken."""
     measure = MEASURES.get(taking.measure)
     family, names = loaded.instrument.family, loaded.instrument.string_names
     if measure is None or not measure.fits(family):
@@ -81,7 +81,6 @@ def new_reading(loaded: Loaded, taking: Taking) -> tuple[NewReading, int | None]
         taking = _in_its_place(loaded, taking)
     name = name_of(measure, names, taking.position)
     value = _reader(measure)(taking.typed, what=name)
-    state = loaded.state()
     doubt = _doubt(state, measure, taking, value)
     before = state.reading_states.get((taking.measure, taking.position))
     corrects = corrected_by = None

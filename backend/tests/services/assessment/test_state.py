@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import pytest
+from fidicula.services.assessment.state import with_reading
 from fidicula.services.measures import MEASURES
 
 from ..scenario import Bench, measured
@@ -118,3 +119,18 @@ def test_a_simulated_reading_is_marked_and_leaves_the_cut_open() -> None:
     assert held is not None
     assert (held.origin, held.assumed) == ("simulated", True)
     assert bench.assess().cut.state == "provisional"
+
+
+@pytest.mark.parametrize("repeats", [False, True])
+def test_one_more_reading_stands_as_if_all_were_judged_anew(repeats: bool) -> None:
+    bench = measured(over=0.5).did("crown_cut")
+    before = bench.assess().state
+    old = next(one for one in before.readings if (one.measure, one.position) == ("end_height", 1))
+    kept = list(bench.readings)
+    bench.read("end_height", 4.6, at=1, repeats=repeats)
+    new = next(one for one in bench.readings if one not in kept)
+    bench.readings = [one for one in kept if repeats or one != old] + [new]
+    anew = bench.assess().state
+    quick = with_reading(before, new, corrects=None if repeats else old.number)
+    assert quick.reading_states == anew.reading_states
+    assert [one.number for one in quick.readings] == [one.number for one in anew.readings]

@@ -301,6 +301,23 @@ def bench_state(
     )
 
 
+def with_reading(state: BenchState, added: Reading, *, corrects: int | None) -> BenchState:
+    """One more reading: of all places only its own stands anew.
+
+    corrects : number of the reading that it takes the place of.
+    """
+    place = (added.measure, added.position)
+    standing = [reading for reading in state.readings if reading.number != corrects]
+    standing += [added] if added.corrected_by is None else []
+    there = [reading for reading in standing if (reading.measure, reading.position) == place]
+    return replace(
+        state,
+        readings=standing,
+        projections=[*state.projections, added] if added.measure == "projection" else state.projections,
+        reading_states={**state.reading_states, **reading_states_of(there, state.works)},
+    )
+
+
 def places(instrument: Instrument) -> list[MeasurementKey]:
     """Every place that is read: those of the bench card in their order, then what only a full measuring takes."""
     full = [row for row in MEASURES.values() if row.card is None and row.fits(instrument.family)]

@@ -131,19 +131,17 @@ class CellWire(TypedDict):
     simulated: NotRequired[bool]
 
 
-_SENT = tuple(CellWire.__annotations__)
-_ALWAYS = ("measure", "state")
-_FLAGS = ("spread_is_wide", "is_last_visit", "simulated")
+_SENT = frozenset(CellWire.__annotations__)
+_FLAGS = frozenset({"count", "repeat_spread", "spread_is_wide", "is_last_visit", "simulated"})
+"""What says nothing while it is nought; a reading of 0 is one."""
 
 
 def _sent(cell: Cell) -> dict[str, Any]:
-    found = {name: getattr(cell, name) for name in _SENT}
-    return {name: value for name, value in found.items() if value not in (None, "") and not _is_off(name, value)}
-
-
-def _is_off(name: str, value: object) -> bool:
-    """A count, a spread or a flag that says nothing; a reading of 0 is one."""
-    return not value and name in ("count", "repeat_spread", *_FLAGS)
+    return {
+        name: value
+        for name, value in vars(cell).items()
+        if name in _SENT and value is not None and value != "" and (value or name not in _FLAGS)
+    }
 
 
 def on_the_wire(cells: list[Cell]) -> list[CellWire]:
