@@ -173,3 +173,14 @@ def test_a_decision_that_was_carried_out_is_done_with() -> None:
     assert bench.told().code == "move_bridge"
     told = bench.did("bridge_moved").told()
     assert (told.code, told.again) == ("measure", True)
+
+
+def test_no_wood_is_named_while_the_wheels_are_recommended() -> None:
+    """Wheels turned once, one string read again and still high: the crown is not what comes next."""
+    bench = measured("bass", over=3.0).found("bridge", "has_adjusters", verdict="fine")
+    bench.decided("high_strings", "adjusters").did("adjusters_turned")
+    bench.read("end_height", bench.aims("end_height")[0] + 3, at=0)
+    assert bench.told().code == "measure"
+    sheet = bench.sheet()
+    assert not any("wood" in line for line in sheet.instruction.says)
+    assert not any("new bridge" in line for line in sheet.proposals)

@@ -42,7 +42,7 @@ const rows = computed((): Row[] => {
   const ends = of('end_height')
   const nuts = of('nut_height')
   return [
-    { key: 'end_height', label: "at the board's end", direction: directionOf(ends), cells: ends },
+    { key: 'end_height', label: 'end height', direction: directionOf(ends), cells: ends },
     {
       key: 'wanted',
       label: props.sheet.recipe.heights_at_mark ? 'target mark height' : 'target end height',
@@ -52,7 +52,7 @@ const rows = computed((): Row[] => {
         provisional: false,
       })),
     },
-    { key: 'nut_height', label: 'at the nut', direction: directionOf(nuts), cells: nuts },
+    { key: 'nut_height', label: 'nut height', direction: directionOf(nuts), cells: nuts },
     { key: 'slot_depth', label: 'slot depth', cells: of('slot_depth') },
     {
       key: 'down',

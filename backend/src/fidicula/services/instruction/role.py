@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.model import Question
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_TAKING, outer_in_band
 from fidicula.services.instruction.model import CutRole, Instruction
-from fidicula.tables.course import steps_for
+from fidicula.tables.course import Outcome, steps_for
 
 
 def only_waits(a: Assessment, work: str) -> bool:
@@ -22,17 +23,21 @@ def cut_role(a: Assessment, found: Instruction) -> CutRole:
         return "to_aim"
     if found.records == "crown_cut" and found.code != "measure":
         return "due"
-    other_way = next(
-        (
-            one
-            for one in a.questions
-            if one.outcome is not None
-            and one.question in ("high_strings", "bridge_low", "bar", "bridge_warped")
-            and one.outcome.instructs not in ("", "cut_crown", "file_nut")
-        ),
-        None,
-    )
-    return "not_chosen" if other_way is not None else "waits"
+    return "not_chosen" if any(_goes_round_the_crown(one.outcome) for one in _of_heights(a)) else "waits"
+
+
+def speaks_of_wood(a: Assessment) -> bool:
+    """Whether wood may be named at all: not where another way was decided, or is recommended and still open."""
+    return not any(_goes_round_the_crown(one.outcome or one.recommended) for one in _of_heights(a))
+
+
+def _of_heights(a: Assessment) -> list[Question]:
+    """The questions that decide what becomes of the strings' heights."""
+    return [one for one in a.questions if one.question in ("high_strings", "bridge_low", "bar", "bridge_warped")]
+
+
+def _goes_round_the_crown(option: Outcome | None) -> bool:
+    return option is not None and option.instructs not in ("", "cut_crown", "file_nut")
 
 
 def may_cut(a: Assessment, found: Instruction) -> bool:

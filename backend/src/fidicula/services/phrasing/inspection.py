@@ -11,7 +11,8 @@ from fidicula.tables.work import works
 
 def led_to(row: Finding) -> str:
     """What a finding proposes: what to look at or measure, and the work to plan."""
-    work = lower_first(works()[row.works[0]].label) if row.works else ""
+    # What is fine as it is names the work that does away with it, which nobody plans for its sake.
+    work = lower_first(works()[row.works[0]].label) if row.works and row.verdict != "fine" else ""
     return "; ".join(part for part in (row.leads_to or "", f"plan: {work}" if work else "") if part)
 
 

@@ -7,6 +7,7 @@ from collections.abc import Callable, Mapping
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.thresholds import WORTH_TAKING, outer_in_band
 from fidicula.services.instruction.model import Instruction
+from fidicula.services.instruction.role import speaks_of_wood
 from fidicula.services.numbers import (
     answered,
     day_and_clock,
@@ -200,6 +201,8 @@ def _provisional(a: Assessment) -> list[str]:
     over = [f"{s.name} {to_take(s.wood)}" for s in a.cut.strings if s.wood is not None and s.wood >= WORTH_TAKING]
     if not over or outer_in_band(a.state):
         return _to_aim(a)
+    if not speaks_of_wood(a):
+        return []
     sure = "Provisional" if a.cut.state == "provisional" else "From these readings"
     return [f"{sure}: {listed(over)} mm of wood to take."]
 
