@@ -163,6 +163,7 @@ def told(a: Assessment) -> Iterator[str]:
         ("SLIPS", a.slips),
         ("PROJECTION", a.projection),
         ("COURSE", a.stops),
+        ("PARTS", [{**vars(one), "questions": [asked.question for asked in one.questions]} for one in a.parts]),
         ("INSTRUCTION", {**plain, "asks": None if found.question is None else found.question.question}),
     ):
         yield from lines(part, name, now=a.now)

@@ -36,6 +36,7 @@ export interface Cell extends CardPlace {
 export interface BenchSheet extends Omit<SheetAnswer, 'cells'> {
   cells: Cell[]
 }
+export type PartView = Schemas['PartView']
 export type StringCut = Schemas['StringCutFacts']
 export type Drawing = Schemas['Drawing']
 export type DrawnString = Schemas['DrawnString']

@@ -19,6 +19,18 @@ export const PAGES = {
 } as const
 export type PageName = keyof typeof PAGES
 
+/** The part of the instrument that each page is about; none for what is about the whole. */
+export const PART_OF: Partial<Record<PageName, string>> = {
+  board: 'board',
+  neck: 'neck',
+  nut: 'nut',
+  bridge: 'bridge',
+  bar: 'bar',
+  tail: 'tailpiece',
+  post: 'post',
+  strings: 'strings',
+}
+
 const OF_FAMILY: Partial<Record<PageName, string>> = { wheels: 'bass' }
 
 export function pagesOf(family: string): PageName[] {

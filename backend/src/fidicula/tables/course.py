@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
+from fidicula.tables.parts import Part
 from fidicula.tables.rows import TableError, TableRow, read_rows
 from fidicula.tables.signs import When, computed_signs, findings, when
 from fidicula.tables.work import works
@@ -39,6 +40,7 @@ class _DecidingRow(TableRow):
     question: str
     title: str
     short: str
+    part: Part | None
     asked_when: str
     bars: str | None
     before: str | None
@@ -126,7 +128,8 @@ class Outcome:
 class Deciding:
     """A question that somebody decides.
 
-    short : its stop on the course.  bars : works that wait for it.  settled_by : works that answer it.
+    short : its stop on the course.  part : of the instrument, None for one about the visit.
+    bars : works that wait for it.  settled_by : works that answer it.
     before : the step that it stands before, where that is not the first one that it bars.
     at_measure : the single reading that a decision rests on; when that moves, the decision lapses.
     rules_at : the step whose instruction the question takes over while it is open; None for none.
@@ -136,6 +139,7 @@ class Deciding:
     question: str
     title: str
     short: str
+    part: Part | None
     asked_when: When
     bars: frozenset[str]
     before: str | None
@@ -218,6 +222,7 @@ def questions() -> dict[str, Deciding]:
             question=asked.question,
             title=asked.title,
             short=asked.short,
+            part=asked.part,
             asked_when=when(asked.asked_when, known=known, table="deciding"),
             bars=_known_works(asked.bars, "deciding"),
             before=asked.before,

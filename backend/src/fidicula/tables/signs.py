@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
+from fidicula.tables.parts import Part
 from fidicula.tables.rows import TableError, TableRow, read_rows
 
 _NOT = "not:"
@@ -54,10 +55,11 @@ class Finding(OfFamilies):
 
 
 class Item(OfFamilies):
-    """What is looked at, in working order. look : how.  kinds : of visit that ask for it."""
+    """What is looked at, in working order. part : of the instrument.  look : how.  kinds : of visit that ask for it."""
 
     item: str
     label: str
+    part: Part
     look: str
     kinds: str
 

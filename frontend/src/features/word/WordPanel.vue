@@ -94,7 +94,7 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
         <li v-for="line in sheet.cut.assumed" :key="line">{{ line }}</li>
       </ul>
     </template>
-    <PageLinks :ticket="sheet.instrument.ticket" :family="sheet.instrument.family" class="pages" />
+    <PageLinks :ticket="sheet.instrument.ticket" :family="sheet.instrument.family" :parts="sheet.parts" class="pages" />
     <div class="works">
       <v-btn v-if="sheet.strings" @click="emit('recipe')">Recipe</v-btn>
       <v-btn v-if="mayWork && sheet.undoable" :title="sheet.undoable.words" @click="emit('undo')">Undo: {{ sheet.undoable.words }}</v-btn>

@@ -11,6 +11,7 @@ from fidicula.services.assessment.computing import Computed, Impossibility, comp
 from fidicula.services.assessment.course import course_of
 from fidicula.services.assessment.cut import cut_facts
 from fidicula.services.assessment.model import CutFacts, Question, Slip, StopAssessment
+from fidicula.services.assessment.parts import PartAssessment, parts_of
 from fidicula.services.assessment.projection import JudgedProjection, judged_projection
 from fidicula.services.assessment.questions import questions_asked
 from fidicula.services.assessment.signs import signs_of
@@ -27,6 +28,7 @@ class Assessment:
     projection : judged, None where it is in band or not known.  signs : all that show.
     blanks : widths on the shelf, where they are known. [mm]
     questions : in the order of the table.  slips : those that stop a cut first.  stops : of the visit, in order.
+    parts : each part of the instrument by itself.
     """
 
     state: BenchState
@@ -42,6 +44,7 @@ class Assessment:
     slips: tuple[Slip, ...]
     blanks: tuple[float, ...]
     stops: tuple[StopAssessment, ...]
+    parts: tuple[PartAssessment, ...]
 
     def question(self, name: str) -> Question | None:
         return next((one for one in self.questions if one.question == name), None)
@@ -83,4 +86,5 @@ def assess(
         slips=slips_of(state, rules.tool_checks, now=now),
         blanks=tuple(blanks),
         stops=course_of(state, visit.kind, cut, questions, chosen, now=now),
+        parts=parts_of(state, cut, questions),
     )

@@ -19,6 +19,7 @@ from fidicula.services.phrasing.findings import found_words
 from fidicula.services.phrasing.following import source_words
 from fidicula.services.phrasing.inspection import proposals
 from fidicula.services.phrasing.instructions import impossible_words, phrase, record_label
+from fidicula.services.phrasing.parts import part_words
 from fidicula.services.phrasing.slips import slip_words
 from fidicula.services.phrasing.undoing import undoable
 from fidicula.services.sheet.cells import cells
@@ -28,6 +29,7 @@ from fidicula.services.sheet.model import (
     CutView,
     InstructionView,
     InstrumentView,
+    PartView,
     ProblemView,
     RecipeLine,
     RecordView,
@@ -65,6 +67,7 @@ def sheet_of(a: Assessment, rules: Rules) -> BenchSheet:
         findings=found_words(state),
         problem=_problem(a),
         drawing=None if a.computed is None else drawing(state, a.computed),
+        parts=[PartView(one.part, one.state, part_words(one)) for one in a.parts],
         course=stop_views(a),
         undoable=undoable(state, a.visit.opened_at),
     )

@@ -7,9 +7,11 @@ from datetime import date, datetime
 from typing import Literal
 
 from fidicula.services.assessment.model import CutState, StopState, StringCutFacts
+from fidicula.services.assessment.parts import PartState
 from fidicula.services.instruction.model import CutRole
 from fidicula.services.phrasing.model import FoundView, Undoable
 from fidicula.services.sheet.cell import WireCells
+from fidicula.tables.parts import Part
 
 
 @dataclass(frozen=True)
@@ -262,6 +264,15 @@ class InstrumentView:
 
 
 @dataclass(frozen=True)
+class PartView:
+    """One part of the instrument. says : what is open there."""
+
+    part: Part
+    state: PartState
+    says: str
+
+
+@dataclass(frozen=True)
 class BenchSheet:
     """Everything that the bench sheet shows.
 
@@ -285,6 +296,7 @@ class BenchSheet:
     findings: list[FoundView]
     problem: ProblemView | None
     drawing: Drawing | None
+    parts: list[PartView]
     course: list[Stop]
     undoable: Undoable | None
     notice: str = ""
