@@ -11,7 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Ticket
-from fidicula.services.following import Asked, Following, Followings, Preview
+from fidicula.services.following import Following, Followings, Preview, TargetsWanted
 from fidicula.services.recipes import RecipeNumbers, Recipes, RecipesOfFamily
 from fidicula.services.sheet.model import BenchSheet
 
@@ -39,9 +39,9 @@ class FollowBody(BaseModel):
     schools: Schools = {}
     sources: Annotated[dict[Label, SourceBody], Field(max_length=20)] = {}
 
-    def asked(self) -> Asked:
+    def targets_wanted(self) -> TargetsWanted:
         sources = {measure: {"from": source.kind, "of": source.of} for measure, source in self.sources.items()}
-        return Asked(self.recipe, self.schools, sources)
+        return TargetsWanted(self.recipe, self.schools, sources)
 
 
 class ChooseBody(FollowBody):
@@ -93,13 +93,15 @@ def following(followings: UseFollowings, ticket: Ticket) -> Following:
 @router.post("/instruments/{ticket}/targets/preview")
 def preview(followings: UseFollowings, ticket: Ticket, body: FollowBody) -> Preview:
     """What a choice would change in numbers."""
-    return followings.preview(ticket, body.asked())
+    return followings.preview(ticket, body.targets_wanted())
 
 
 @router.put("/instruments/{ticket}/targets", dependencies=[may("measure")])
 def choose(followings: UseFollowings, ticket: Ticket, body: ChooseBody, person: Acting) -> BenchSheet:
     """Follow a recipe, its own schools and other sources from now on."""
-    return followings.choose(ticket, body.asked(), choice_id=body.id, reason=body.reason.strip(), by=person.name)
+    return followings.choose(
+        ticket, body.targets_wanted(), choice_id=body.id, reason=body.reason.strip(), by=person.name
+    )
 
 
 @router.post("/instruments/{ticket}/targets/take-back", dependencies=[may("measure")])

@@ -16,7 +16,7 @@ from fidicula.db.work_details import StringsFitted
 from fidicula.services.bench import Bench
 from fidicula.services.course import Course
 from fidicula.services.figures import Figures, FigureTyped
-from fidicula.services.following import Asked, Followings
+from fidicula.services.following import Followings, TargetsWanted
 from fidicula.services.house import Arrival, House, VisitAsked
 from fidicula.services.measures import MEASURES
 from fidicula.services.persons import PersonTyped, changed_person
@@ -163,7 +163,7 @@ def _load_instrument(
             )
             bench.take_reading(ticket, taking)
     if "targets" in entry:
-        asked = Asked(
+        asked = TargetsWanted(
             entry["targets"].get("recipe"), entry["targets"].get("schools", {}), entry["targets"].get("sources", {})
         )
         Followings(engine).choose(ticket, asked, choice_id=uuid4(), reason=entry["targets"]["reason"], by=by)

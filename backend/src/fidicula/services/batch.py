@@ -11,7 +11,7 @@ from fidicula.db.unit_of_work import Engine
 from fidicula.services.bench import Bench
 from fidicula.services.course import Course
 from fidicula.services.errors import ConflictError, MeanwhileError, NotFoundError, RefusedError
-from fidicula.services.following import Asked, Followings
+from fidicula.services.following import Followings, TargetsWanted
 from fidicula.services.house import House
 from fidicula.services.particulars import Change, Particulars
 
@@ -46,7 +46,7 @@ class Batch:
 
     def follow(self, tickets: Sequence[str], *, recipe: str | None, reason: str, by: str) -> list[Told]:
         """Let each follow a recipe, None for the shop's own; what it followed of its own goes on record."""
-        asked = Asked(recipe=recipe, schools={}, sources={})
+        asked = TargetsWanted(recipe=recipe, schools={}, sources={})
         return _each(
             tickets,
             lambda ticket: self._followings.choose(ticket, asked, choice_id=uuid4(), reason=reason, by=by),

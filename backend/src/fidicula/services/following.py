@@ -56,7 +56,7 @@ class SourceOf:
 
 
 @dataclass(frozen=True)
-class Asked:
+class TargetsWanted:
     """A choice as it is asked for. recipe : None for the shop's own."""
 
     recipe: str | None
@@ -153,7 +153,7 @@ class Followings:
                 lines=target_lines(loaded.state()),
             )
 
-    def preview(self, ticket: str, asked: Asked) -> Preview:
+    def preview(self, ticket: str, asked: TargetsWanted) -> Preview:
         """What would change in numbers, before anything is taken. Raises RefusedError."""
         with UnitOfWork(self._engine, only_reads=True) as uow:
             loaded = load_bench(uow, ticket)
@@ -164,7 +164,7 @@ class Followings:
             problem = after.sheet().problem
             return Preview(changed, len(after_lines) - len(changed), None if problem is None else problem.sentence)
 
-    def choose(self, ticket: str, asked: Asked, *, choice_id: UUID, reason: str, by: str) -> BenchSheet:
+    def choose(self, ticket: str, asked: TargetsWanted, *, choice_id: UUID, reason: str, by: str) -> BenchSheet:
         """Follow it from now on; the choice before it is kept. Raises RefusedError."""
         with UnitOfWork(self._engine) as uow:
             loaded = load_to_change(uow, ticket)
@@ -194,7 +194,7 @@ def _alike(uow: UnitOfWork, instrument: Instrument) -> list[Instrument]:
 
 
 def _choice(
-    loaded: Loaded, asked: Asked, *, choice_id: UUID | None = None, reason: str = "", by: str = ""
+    loaded: Loaded, asked: TargetsWanted, *, choice_id: UUID | None = None, reason: str = "", by: str = ""
 ) -> TargetChoice:
     """The choice as it is kept: only what differs from the recipe."""
     if asked.recipe is not None and asked.recipe not in loaded.rules.recipes:
@@ -211,7 +211,7 @@ def _choice(
     )
 
 
-def _check_readable(after: Loaded, asked: Asked) -> None:
+def _check_readable(after: Loaded, asked: TargetsWanted) -> None:
     """A target that is to come from a reading needs that reading."""
     for measure in asked.sources:
         names = after.instrument.string_names
