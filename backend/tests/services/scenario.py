@@ -60,6 +60,7 @@ class Bench:
     visit: dict[str, Any] = field(default_factory=dict)
     schools: dict[str, str] = field(default_factory=dict)
     now: datetime = NOW
+    tool_checks: dict[str, datetime] = field(default_factory=dict)
     readings: list[Reading] = field(default_factory=list)
     works: list[WorkDone] = field(default_factory=list)
     decisions: list[Decision] = field(default_factory=list)
@@ -164,7 +165,7 @@ class Bench:
             string_set=string_set if self.has_strings else None,
             readings=self.readings,
             works=self.works,
-            rules=make_rules(self.family),
+            rules=make_rules(self.family, tool_checks=self.tool_checks),
             decisions=self.decisions,
             seen=self.seen,
             marks=self.marks,

@@ -55,6 +55,7 @@ def cut_once(bench: Bench, left: float) -> Bench:
 
 
 def with_wedge(bench: Bench) -> Bench:
+    bench.read("nut_height", 0.55, 0.5, 0.4, 0.3, tool="feeler", direction="shortest")
     return bench.read("end_height", 5.2, 4.9, 4.4, 3.9, tool="wedge", direction="shortest")
 
 
