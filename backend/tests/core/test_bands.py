@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.core.bands import Band, side_of_band
+from fidicula.core.bands import Band, outside_by, side_of_band
 
 BAND = Band(4.0, 4.5, 5.5)
 
@@ -26,3 +26,9 @@ def test_its_halves_meet_at_the_aim() -> None:
 )
 def test_its_limits_count_in(value: float, side: str) -> None:
     assert side_of_band(value=value, band=BAND) == side
+
+
+@pytest.mark.parametrize(("value", "by"), [(1.5, -2.5), (4.0, 0.0), (5.5, 0.0), (6.0, 0.5), (20.0, 14.5)])
+def test_how_far_out_is_the_way_to_the_nearer_limit(value: float, by: float) -> None:
+    """Also far out, where a remainder would be another number."""
+    assert outside_by(value=value, band=BAND) == pytest.approx(by)

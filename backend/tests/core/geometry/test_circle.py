@@ -6,7 +6,7 @@ import math
 
 import pytest
 from fidicula.core.errors import DoesNotFitError
-from fidicula.core.geometry.circle import arc_through, least_squares_circle
+from fidicula.core.geometry.circle import _first_guess, arc_through, least_squares_circle
 from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import least_squares
@@ -71,3 +71,21 @@ def test_a_straight_line_has_no_crown() -> None:
     with pytest.raises(DoesNotFitError) as refused:
         least_squares_circle([(-15, 30), (-5, 31), (5, 32), (15, 33)])
     assert refused.value.path == ("strings",)
+
+
+def test_the_fit_begins_at_the_circle_through_three_points() -> None:
+    """In the fit's terms: A = 1 ÷ 2r, D = A (y² + z² − r²) of the centre, and the direction from it to the origin."""
+    radius, centre = 42.0, (3.0, -5.0)
+    points = [(centre[0] + radius * math.cos(t), centre[1] + radius * math.sin(t)) for t in (0.4, 1.1, 1.9, 2.6)]
+    curvature, offset, angle = _first_guess(points)
+    assert curvature == pytest.approx(1 / 84)
+    assert offset == pytest.approx((9 + 25 - 42**2) / 84)
+    assert angle == pytest.approx(math.atan2(5, -3))
+
+
+@pytest.mark.parametrize("slope", [0.0, 0.5, 1.0, -2.0])
+def test_points_on_a_line_begin_at_its_normal(slope: float) -> None:
+    points = [(x, slope * x) for x in (-10.0, -3.0, 4.0, 9.0)]
+    curvature, offset, angle = _first_guess(points)
+    assert (curvature, offset) == (0.0, 0.0)
+    assert math.cos(angle) + slope * math.sin(angle) == pytest.approx(0.0)

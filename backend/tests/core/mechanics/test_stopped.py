@@ -72,3 +72,14 @@ def test_a_board_under_10_mm_has_no_stop() -> None:
             excitation=Bow(),
         )  # fmt: skip
     assert refused.value.path == ("fingerboard_length",)
+
+
+def test_without_a_share_the_whole_swing_counts() -> None:
+    """0.5 + 4.5 · x/270 under the open string, less its 2.5 at the middle and as a sine beside it."""
+    asked = {
+        "string_length": 330, "fingerboard_length": 270, "nut_height": 0.5, "end_height": 5, "pitch": 200,
+        "gap": STRAIGHT, "excitation": Bow(),
+    }  # fmt: skip
+    whole, half = clearances(**asked), clearances(**asked, share=0.5)  # type: ignore[arg-type]
+    assert [one.margin for one in clearances(**asked, share=1.0)] == [one.margin for one in whole]  # type: ignore[arg-type]
+    assert whole[0].margin < half[0].margin
