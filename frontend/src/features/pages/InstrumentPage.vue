@@ -64,7 +64,7 @@ useCommands([
 
 <template>
   <div class="page">
-    <PageLinks :ticket="ticket" :family="family" :here="page" class="links" />
+    <PageLinks :ticket="ticket" :family="family" :here="page" :parts="bench.sheet?.parts" class="links" />
     <main v-if="view" class="said" :aria-label="view.title">
       <h1>{{ ticket }} · {{ view.title }}</h1>
       <div class="now" role="note">

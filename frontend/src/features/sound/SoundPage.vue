@@ -150,7 +150,7 @@ useCommands([
 
 <template>
   <PageWithSide side-label="At the session" side-first>
-    <template #head><PageLinks :ticket="ticket" :family="family" here="sound" /></template>
+    <template #head><PageLinks :ticket="ticket" :family="family" :parts="bench.sheet?.parts" here="sound" /></template>
     <main v-if="view" class="main" aria-label="Sound">
       <h1>{{ ticket }} · Sound<template v-if="view.session.player">, with {{ view.session.player }}</template></h1>
       <p v-if="!isHidden" class="where">

@@ -41,7 +41,7 @@ class Column:
         return state.geometry.shortest(self.measure, position, upright), "shortest"
 
     def wanted(self, state: BenchState, position: int) -> Wanted | None:
-        """What is wanted there, the way this column stands; as the reading was taken where that is mixed."""
+        """The target of one string, the way this column stands; as its reading was taken where that is mixed."""
         place = (self.measure, position)
         if self.direction is None:
             return state.wanted_as_read(place)
