@@ -9,6 +9,8 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine, text
 
+from ..services.scenario import CARRY, SLOPE
+
 FIRST = {
     "end_height": [6.10, 5.75, 5.20, 4.30],
     "nut_height": [0.85, 0.80, 0.70, 0.60],
@@ -102,21 +104,21 @@ def test_two_heights_give_a_provisional_cut_and_say_what_it_assumes(bench: Bench
     cut = bench.sheet["cut"]
     assert [s["state"] for s in cut["strings"]] == ["provisional", "provisional", "none", "none"]
     # By hand for G from the figures: (6.10 - 5.00)·328/270, nut and slot as wanted.
-    assert bench.wood()[0] == pytest.approx(1.10 * 328 / 270)
+    assert bench.wood()[0] == pytest.approx(1.10 * CARRY)
     assert "string length 328" in cut["assumed"]
     assert "at the nut: G 0.50, D 0.45" in cut["assumed"]
 
 
 def test_all_readings_firm_the_cut_by_hand(bench: Bench) -> None:
-    """G: 1.10·327/270 less 0.35·(57/270) that the nut gives, plus slot 0.10 less 0.8/3."""
+    """G: 1.10·327/270 less 0.35·(57/270) that the nut gives, by the slope, plus slot 0.10 less 0.8/3."""
     bench.name_strings()
     bench.take_all()
     cut = bench.sheet["cut"]
     assert (cut["state"], cut["assumed"]) == ("firm", [])
-    assert bench.wood()[0] == pytest.approx(1.10 * 327 / 270 - 0.35 * 57 / 270 + 0.10 - 0.8 / 3)
-    assert bench.wood()[3] == pytest.approx(1.10 * 327 / 270 - 0.25 * 57 / 270 + 0.20 - 0.27 / 3)
+    assert bench.wood()[0] == pytest.approx(SLOPE * (1.10 * 327 - 0.35 * 57) / 270 + 0.10 - 0.8 / 3)
+    assert bench.wood()[3] == pytest.approx(SLOPE * (1.10 * 327 - 0.25 * 57) / 270 + 0.20 - 0.27 / 3)
     why = bench.client.get(f"{bench.at}/whys").json()["wood:0"]
-    assert why["title"] == "Why 1.09 of wood at G"
+    assert why["title"] == "Why 1.10 of wood at G"
     assert "workshop starting value, unsourced" in why["follows"]
 
 

@@ -10,6 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine, text
 
+from ..services.scenario import CARRY, SLOPE
 from .test_bench import Bench
 
 
@@ -95,7 +96,7 @@ def test_the_card_is_full_without_what_only_a_full_measuring_takes(client: TestC
     bench = Bench(client)
     bench.name_strings()
     bench.take_all()
-    assert sum(place["on_card"] for place in bench.card) == 18
+    assert sum(place["on_card"] for place in bench.card) == 20
     stop = next(stop for stop in bench.sheet["course"] if stop["key"] == "measure")
     assert stop["state"] == "done"
 
@@ -108,7 +109,7 @@ def test_a_five_string_bass_is_measured_at_every_string(client: TestClient) -> N
 
 
 def test_the_drawings_lie_where_the_readings_say(client: TestClient) -> None:
-    """Worked by hand: G at the bridge 0.5 + (5.0 - 0.5)*328/270 = 5.967; the post's top 2.5 + 6.5/2 behind the foot."""
+    """Worked by hand: G at the bridge 0.5 + (5.0 - 0.5)*328/270 = 5.967, by the slope; the post 2.5 + 6.5/2 behind."""
     bench = Bench(client, "RW-115")
     before = client.get("/api/instruments/RW-115/views").json()
     assert before["side"]["strings"][0]["at_end"] is None
@@ -129,7 +130,7 @@ def test_the_drawings_lie_where_the_readings_say(client: TestClient) -> None:
         bench.take(measure, position, typed)
     views = client.get("/api/instruments/RW-115/views").json()
     low = views["side"]["strings"][0]
-    assert low["at_bridge"] == pytest.approx(0.5 + 4.5 * 328 / 270)
+    assert low["at_bridge"] == pytest.approx(SLOPE * 0.5 + 4.5 * CARRY)
     fall = 328 / 6 * math.tan(math.radians(180 - views["side"]["break_angle"]["value"]))
     assert low["at_tail"] == pytest.approx(low["at_bridge"] - fall)
     bass, treble = views["side"]["surfaces"]
@@ -164,7 +165,8 @@ def test_marks_tell_the_spread_and_what_is_uneven(client: TestClient) -> None:
 
 
 def test_a_board_that_leans_moves_the_crown(client: TestClient) -> None:
-    """0.8 mm up on the treble side over 45.8: the mark of E lies 16.8 * 0.8 / 45.8 = 0.29 higher, G's as much lower."""
+    """0.8 mm up on the treble side over 45.8: the mark of E lies 16.8 * 0.8 / 45.8 = 0.29 higher, and
+    longer by the slope; G's as much lower."""
     bench = Bench(client)
     bench.name_strings()
     bench.take_all()
@@ -172,7 +174,7 @@ def test_a_board_that_leans_moves_the_crown(client: TestClient) -> None:
     bench.take("edge_projection", 0, "26.6")
     bench.take("edge_projection", 1, "27.4")
     after = [string["board_line"] for string in bench.sheet["drawing"]["strings"]]
-    slope = 0.8 / (24 + (42 - 24) * 327 / 270)
+    slope = SLOPE * 0.8 / (24 + (42 - 24) * 327 / 270)
     assert after[3] - before[3] == pytest.approx(33.6 / 2 * slope)
     assert after[0] - before[0] == pytest.approx(-33.6 / 2 * slope)
     assert any("leans up on the treble side: 0.8 mm" in found["says"] for found in bench.sheet["findings"])

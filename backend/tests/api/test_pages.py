@@ -9,6 +9,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
+from ..services.scenario import SLOPE
 from .test_bench import Bench
 
 
@@ -261,7 +262,7 @@ def test_an_afterlength_that_is_no_sixth_asks_which_school(client: TestClient) -
 
 
 def test_the_bridge_page_cuts_as_the_sheet_does_and_tries_other_wishes(client: TestClient) -> None:
-    """RW-101: at rest the sheet's own cut; a G wanted 0.5 lower takes 0.5 * 327 / 270 more wood."""
+    """RW-101: at rest the sheet's own cut; a G wanted 0.5 lower takes 0.5 * 327 / 270 more, by the slope."""
     bench = Bench(client)
     bench.name_strings()
     bench.take_all()
@@ -273,7 +274,7 @@ def test_the_bridge_page_cuts_as_the_sheet_does_and_tries_other_wishes(client: T
     assert (rows["G"][2], rows["G"][6]) == ("5.00", "0.0")
     assert (rows["E"][2], rows["E"][6]) == ("3.20", "33.6")
     lower = page(client, "RW-101", "bridge", end_height_bass=4.5)
-    assert then(lower, "wood0") == pytest.approx(float(wood[0] or 0) + 0.5 * 327 / 270, abs=1e-6)
+    assert then(lower, "wood0") == pytest.approx(float(wood[0] or 0) + SLOPE * 0.5 * 327 / 270, abs=1e-6)
     assert then(lower, "wood3") == pytest.approx(float(wood[3] or 0))
     higher = page(client, "RW-101", "bridge", projection=28)
     assert then(higher, "wood1") == pytest.approx(float(wood[1] or 0), abs=0.01)

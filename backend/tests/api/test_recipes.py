@@ -2,11 +2,19 @@
 
 from __future__ import annotations
 
+from math import hypot
 from typing import Any
 from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
+
+from ..services.scenario import SLOPE
+
+RISE = 16.5 + 27.2 - 18
+"""RW-102's belly over its ribs, projection, less the board's crest at the edge: over a stop of 195 the board slopes by
+7.5 degrees."""
+CARRY = hypot(RISE, 195) / 195 * 328 / 270
 
 
 class Following:
@@ -45,12 +53,12 @@ def recipes(client: TestClient, family: str = "violin") -> dict[str, dict[str, A
 
 
 def test_a_choice_shows_what_it_changes_before_it_is_taken(pia: Following) -> None:
-    """A soloist's treble is 3.35 in place of 3.20: 0.15 at the board's end is 0.15 × 328 ÷ 270 less wood."""
+    """A soloist's treble is 3.35 in place of 3.20: 0.15 at the end is 0.15 × 328 ÷ 270 less wood, by the slope."""
     before = pia.sheet()
     changed = pia.changed(recipe="Soloist")
     assert changed["end_height:3"] == pytest.approx((3.2, 3.35))
     wood_before, wood_after = changed["wood:3"]
-    assert (wood_before or 0) - (wood_after or 0) == pytest.approx(0.15 * 328 / 270)
+    assert (wood_before or 0) - (wood_after or 0) == pytest.approx(0.15 * CARRY)
     assert pia.sheet() == before
     sheet = pia.choose(recipe="Soloist", reason="plays over an orchestra")
     assert sheet["cut"]["strings"][3]["wood"] == pytest.approx(wood_after)
@@ -87,7 +95,7 @@ def test_targets_as_at_an_earlier_visit(pia: Following) -> None:
     assert [s["target_end"] for s in sheet["cut"]["strings"]] == pytest.approx([4.9, 4.55, 4.05, 3.2])
     assert sheet["recipe"]["own"] == ["heights at the board's end as at an earlier visit"]
     # At G: (5.3 - 4.9) × 328 ÷ 270 for the string, and the slot of 0.25 goes to a third of 0.8.
-    assert sheet["cut"]["strings"][0]["wood"] == pytest.approx(0.4 * 328 / 270 + 0.25 - 0.8 / 3)
+    assert sheet["cut"]["strings"][0]["wood"] == pytest.approx(0.4 * CARRY + 0.25 - 0.8 / 3)
 
 
 def test_targets_as_found_are_those_before_the_first_work(pia: Following) -> None:
@@ -193,6 +201,6 @@ def test_recipes_are_compared_in_numbers(client: TestClient) -> None:
     assert changed["nut_height:0"] == pytest.approx((0.5, 0.9))
     before, after = changed["mark:0"]
     # S/L is 284/234: nut and end weigh 1 - S/L and S/L.
-    assert (after or 0) - (before or 0) == pytest.approx(0.4 * (1 - 284 / 234))
+    assert (after or 0) - (before or 0) == pytest.approx(SLOPE * 0.4 * (1 - 284 / 234))
     refused = client.post("/api/recipes/violin/numbers", json={**body, "size": "9/9"})
     assert refused.status_code == 422

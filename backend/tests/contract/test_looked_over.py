@@ -54,13 +54,13 @@ def answered(kind: str, data: Any) -> dict[str, str]:
     except Refusal as refusal:
         return {"/".join(map(str, item.loc)): f"refused: {item.msg}" for item in refusal.items}
     return {
-        "/".join(map(str, path)): f"{value:.5g}" if isinstance(value, float) else str(value)
+        "/".join(map(str, path)): f"{round(value, 9) + 0.0:.5g}" if isinstance(value, float) else str(value)
         for path, value in leaves(answer)
     }
 
 
-def beside(kind: str) -> Iterator[str]:
-    example = EXAMPLES[kind]["input"]
+def beside(name_of_example: str) -> Iterator[str]:
+    kind, example = EXAMPLES[name_of_example]["kind"], EXAMPLES[name_of_example]["input"]
     here = answered(kind, example)
     for path, value in leaves(example):
         name = "/".join(map(str, path))
@@ -74,6 +74,6 @@ def beside(kind: str) -> Iterator[str]:
             yield f"{name} {'left out' if one is None else f'{one:.6g}'}: {' '.join(other) or 'the same'}"
 
 
-@pytest.mark.parametrize("kind", [kind for kind in EXAMPLES if kind not in LONG])
-def test_a_formula_does_not_bend_beside_its_example(kind: str) -> None:
-    check(HERE / f"{kind}.txt", "\n".join(beside(kind)) + "\n")
+@pytest.mark.parametrize("name", [name for name in EXAMPLES if name not in LONG])
+def test_a_formula_does_not_bend_beside_its_example(name: str) -> None:
+    check(HERE / f"{name}.txt", "\n".join(beside(name)) + "\n")

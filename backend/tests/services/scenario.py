@@ -6,6 +6,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import UTC, date, datetime, timedelta
 from itertools import count
+from math import cos, radians
 from typing import Any
 from uuid import UUID, uuid4
 
@@ -32,6 +33,10 @@ from fidicula.services.sheet.build import sheet_of
 from fidicula.services.sheet.model import BenchSheet
 from fidicula.services.targets.rules import make_rules
 
+SLOPE = 1 / cos(radians(8))
+"""A violin's board slopes by 8° to the ribs, so that what is square to it is so much longer along the bridge."""
+CARRY = SLOPE * 328 / 270
+"""What 1 mm at a violin's board's end is along the bridge."""
 NOW = datetime(2026, 11, 27, 10, 0, tzinfo=UTC)
 VISIT = UUID(int=1)
 STRINGS = {

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-import math
-
 from fidicula.contract.quantities import (
     Answer,
+    BoardAngle,
     Diameter,
     Height,
     Length,
@@ -52,6 +51,7 @@ class BridgeRequest(Wire):
     fingerboard_radius_nut: Radius | None = None
     projection: Length
     tilt: Tilt = 0.0
+    board_angle: BoardAngle = 0.0
     nut_spread: Length
     bridge_spread: Length
     nut_centre: Offset = 0.0
@@ -85,6 +85,7 @@ class BridgeString(Answer):
     cut: float | None = None
     crown_cut: float | None = None
     old_slot_left: float | None = None
+    slot_to_file: float | None = None
 
 
 class BridgeAnswer(Answer):
@@ -101,7 +102,8 @@ def compute_bridge(request: BridgeRequest) -> BridgeAnswer:
         radius_end=request.fingerboard_radius,
         radius_nut=request.fingerboard_radius_nut,
         projection=request.projection,
-        tilt_slope=math.tan(math.radians(request.tilt)),
+        tilt=request.tilt,
+        angle=request.board_angle,
     )
     goals = [
         StringGoal(name=s.name, diameter=s.diameter, nut_height=s.nut_height, height=s.height) for s in request.strings
@@ -162,4 +164,5 @@ def _string(target: StringTarget, cut: StringCut | None) -> BridgeString:
         cut=None if cut is None else cut.cut,
         crown_cut=None if cut is None else cut.crown_cut,
         old_slot_left=None if cut is None else cut.old_slot_left,
+        slot_to_file=None if cut is None else cut.slot_to_file,
     )

@@ -18,6 +18,8 @@ Offset = Annotated[float, Field(ge=-500, le=500)]
 """From the centre line, negative on the bass side. [mm]"""
 Tilt = Annotated[float, Field(ge=-45, le=45)]
 """[degrees]"""
+BoardAngle = Annotated[float, Field(ge=0, le=45)]
+"""Between the board's line and a plane square to the bridge. [degrees]"""
 SlotDepthRatio = Annotated[float, Field(ge=0, le=1)]
 """Of the string's diameter."""
 

@@ -6,7 +6,7 @@ from fidicula.tables.measures import MeasureRow, measures
 
 MEASURES: dict[str, MeasureRow] = measures()
 CARD: dict[str, MeasureRow] = {
-    row.measure: row for row in sorted(MEASURES.values(), key=lambda row: row.card or 0) if row.card is not None
+    row.measure: row for row in sorted(MEASURES.values(), key=lambda row: row.card or 0) if row.needed
 }
 """What a bridge needs."""
 

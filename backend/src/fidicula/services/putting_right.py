@@ -13,7 +13,7 @@ from fidicula.db.work_details import CrownCut
 from fidicula.services.bench import check_may_be_done
 from fidicula.services.errors import NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change, note_instruction
-from fidicula.services.measures import MEASURES
+from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.sheet.model import BenchSheet
 
 Act = Literal["keep", "undo", "swap", "move", "record_cut"]
@@ -54,7 +54,7 @@ class Slips:
             elif act == "swap":
                 _swap(uow, loaded, standing, act_id)
             else:
-                _move(uow, standing, to, act_id, by)
+                _move(uow, loaded, standing, to, act_id, by)
             return changed_sheet(uow, ticket)
 
 
@@ -120,7 +120,7 @@ def _swap(uow: UnitOfWork, loaded: Loaded, chosen: Sequence[Reading], act_id: UU
             uow.log.take_back_reading(one, one.taken_by)
 
 
-def _move(uow: UnitOfWork, chosen: Sequence[Reading], to: str, act_id: UUID, by: str) -> None:
+def _move(uow: UnitOfWork, loaded: Loaded, chosen: Sequence[Reading], to: str, act_id: UUID, by: str) -> None:
     """Undone here, taken there, after the last work that was done there."""
     there = load_bench(uow, to)
     check_in_house(there)
@@ -129,8 +129,9 @@ def _move(uow: UnitOfWork, chosen: Sequence[Reading], to: str, act_id: UUID, by:
     for one in chosen:
         row = MEASURES[one.measure]
         if not row.fits(there.instrument.family) or one.position not in row.positions(count):
+            name = name_of(row, loaded.instrument.string_names, one.position)
             raise RefusedError(
-                f"{to} has no place for “{row.label}”: it is a {there.instrument.family} with {count} strings",
+                f"{to} has no place for “{name}”: it is a {there.instrument.family} with {count} strings",
                 field="to",
             )
         before = there.state().reading_states.get((one.measure, one.position))

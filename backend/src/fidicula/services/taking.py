@@ -170,7 +170,7 @@ def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float)
 
 
 CORRECTED_WITHIN = timedelta(minutes=10)
-"""A reading that is typed anew so soon is a correction, and is not asked about."""
+"""A reading that its own reader types anew so soon is a correction, and is not asked about."""
 
 
 _LEAPING = frozenset({*SINGLES, "neck_length"})
@@ -199,4 +199,6 @@ def _against_before(state: BenchState, measure: MeasureRow, taking: Taking, valu
 
 def _is_correction(state: BenchState, taking: Taking, key: MeasurementKey) -> bool:
     there = last_reading(state, key)
-    return there is not None and taking.taken_at - there.taken_at < CORRECTED_WITHIN
+    if there is None or there.taken_by != taking.taken_by:
+        return False
+    return taking.taken_at - there.taken_at < CORRECTED_WITHIN

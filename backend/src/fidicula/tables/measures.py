@@ -22,7 +22,8 @@ class MeasureRow(OfFamilies):
 
     places : `strings` for one at each string, `gaps` for one between each two, or the places by name; none for a
     single reading.
-    card : its turn among what a bridge needs, None for what only a full measuring takes.
+    card : its turn on the bench card, None for what only a full measuring takes.
+    needed : a bridge cannot be worked out well without it; what is not needed may be read, and counts then.
     recheck : whether an instrument that comes back is asked for it.
     keeps_days : so long it counts at a later visit where no work touched it; None for always, 0 for never.
     largest : no such measure can exceed it. [its unit]  height : over the board, so that a tool has a direction.
@@ -37,6 +38,7 @@ class MeasureRow(OfFamilies):
     part: str
     places: tuple[str, ...] | None
     card: int | None
+    needed: bool
     recheck: bool
     keeps_days: int | None
     largest: float

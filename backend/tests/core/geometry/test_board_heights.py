@@ -5,20 +5,52 @@ from __future__ import annotations
 import math
 
 import pytest
+from fidicula.core.errors import DoesNotFitError
 from fidicula.core.geometry.board import ShortestHeight, UprightHeight, shortest_height, upright_height
+from hypothesis import given
+from hypothesis import strategies as st
+
+
+def test_a_bass_e_as_a_wedge_reads_it() -> None:
+    """A string of 2.7 at -33 over a radius of 78: 9.00 straight up is 8.14 by a wedge."""
+    read = shortest_height(upright_height=UprightHeight(9.0), radius=78, offset=-33, diameter=2.7)
+    assert read == pytest.approx(8.14, abs=0.005)
+    back = upright_height(shortest_height=ShortestHeight(8.14), radius=78, offset=-33, diameter=2.7)
+    assert back == pytest.approx(9.00, abs=0.005)
 
 
 @pytest.mark.parametrize(("upright", "radius", "offset"), [(5.0, 42.0, 16.0), (0.0, 42.0, 10.0), (25.0, 10.0, 0.0)])
 def test_the_shortest_way_is_from_the_middle_of_the_round(upright: float, radius: float, offset: float) -> None:
-    """The string stands at (offset, surface + upright) over the middle; the board's own radius is taken off."""
+    """The middle of a string of 0.8 stands 0.4 over its underside; the board's radius and its own are taken off."""
     surface = math.sqrt(radius**2 - offset**2)
-    short = shortest_height(upright_height=UprightHeight(upright), radius=radius, offset=offset)
-    assert short == pytest.approx(math.sqrt(offset**2 + (surface + upright) ** 2) - radius)
+    short = shortest_height(upright_height=UprightHeight(upright), radius=radius, offset=offset, diameter=0.8)
+    assert short == pytest.approx(math.sqrt(offset**2 + (surface + upright + 0.4) ** 2) - radius - 0.4)
     assert short <= upright + 1e-12
 
 
-@pytest.mark.parametrize("height", [0.3, 4.0, 60.0])
-def test_there_and_back_is_the_same(height: float) -> None:
-    upright = upright_height(shortest_height=ShortestHeight(height), radius=38.0, offset=12.0)
-    assert shortest_height(upright_height=upright, radius=38.0, offset=12.0) == pytest.approx(height)
-    assert upright > height
+@given(st.floats(0, 60), st.floats(-14, 14), st.floats(0.2, 3), st.floats(-6, 6))
+def test_there_and_back_is_the_same(height: float, offset: float, diameter: float, tilt: float) -> None:
+    upright = upright_height(
+        shortest_height=ShortestHeight(height), radius=38.0, offset=offset, diameter=diameter, tilt=tilt
+    )
+    back = shortest_height(upright_height=upright, radius=38.0, offset=offset, diameter=diameter, tilt=tilt)
+    assert back == pytest.approx(height, abs=1e-9)
+
+
+def test_a_board_that_leans_up_under_a_string_lies_less_far_from_square_to_it() -> None:
+    """At +12 a board of 38 falls away to the treble; leaning up there by as much as it falls, upright is shortest."""
+    fall = math.degrees(math.asin(12 / 38))
+    level = shortest_height(upright_height=UprightHeight(5.0), radius=38, offset=12, diameter=0.3)
+    leaning = shortest_height(upright_height=UprightHeight(5.0), radius=38, offset=12, diameter=0.3, tilt=fall)
+    other = shortest_height(upright_height=UprightHeight(5.0), radius=38, offset=12, diameter=0.3, tilt=-3)
+    assert other < level < leaning
+    middle = math.sqrt(38**2 - 12**2) - 38 + 12 * math.tan(math.radians(fall)) + 5.0 + 0.15
+    assert leaning == pytest.approx(middle + 38 * math.cos(math.radians(fall)) - 38 - 0.15)
+
+
+def test_a_board_that_leans_from_under_the_string_is_refused_by_its_radius() -> None:
+    with pytest.raises(DoesNotFitError) as refused:
+        upright_height(
+            shortest_height=ShortestHeight(1.0), radius=40, offset=35, diameter=0.5, tilt=-30, radius_field="here"
+        )
+    assert refused.value.path == ("here",)

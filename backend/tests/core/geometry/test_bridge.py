@@ -7,9 +7,18 @@ from dataclasses import replace
 
 import pytest
 from fidicula.core.errors import DoesNotFitError, MismatchError, MissingInputError
+from fidicula.core.geometry.board import UprightHeight as Upright
 from fidicula.core.geometry.board import arch, shortest_height, upright_height
 from fidicula.core.geometry.bow import Waist, nearest_template
-from fidicula.core.geometry.bridge import BridgePlan, StringGoal, StringState, cuts_of_all, plan_bridge, string_cut
+from fidicula.core.geometry.bridge import (
+    BridgePlan,
+    StringGoal,
+    StringState,
+    cuts_of_all,
+    plan_bridge,
+    slot_to_file,
+    string_cut,
+)
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark, mark_height
 from hypothesis import given
 from hypothesis import strategies as st
@@ -30,10 +39,46 @@ def plan(board: Board = BOARD, goals: list[StringGoal] = GOALS, **changes: objec
 
 def test_mark_height_by_hand() -> None:
     """330/275 is 1.2: a string 5.0 high at the board's end and 0.5 at the nut is 0.5 + 4.5·1.2 = 5.9 at the bridge."""
-    assert mark_height(nut_height=0.5, end_height=5.0, string_length=330, fingerboard_length=275) == pytest.approx(5.9)
-    assert end_height_of_mark(
-        nut_height=0.5, mark_height=5.9, string_length=330, fingerboard_length=275
-    ) == pytest.approx(5.0)
+    assert mark_height(nut_height=Upright(0.5), end_height=Upright(5.0), board=BOARD) == pytest.approx(5.9)
+    assert end_height_of_mark(nut_height=Upright(0.5), mark_height=5.9, board=BOARD) == pytest.approx(5.0)
+
+
+def test_a_board_that_slopes_to_its_bridge_by_hand() -> None:
+    """At 60 degrees everything square to the board is twice as long along the bridge: 11.8, and twice the arch below
+    the projection."""
+    board = replace(BOARD, angle=60.0)
+    assert mark_height(nut_height=Upright(0.5), end_height=Upright(5.0), board=board) == pytest.approx(11.8)
+    assert end_height_of_mark(nut_height=Upright(0.5), mark_height=11.8, board=board) == pytest.approx(5.0)
+    square, sloping = plan().strings[0], plan(board, crown_radius=80).strings[0]
+    assert sloping.line.extension_height - 27 == pytest.approx(2 * (square.line.extension_height - 27))
+
+
+def test_a_lean_lifts_the_line_under_the_treble_string_alone() -> None:
+    """tan of 3 degrees over the 16.75 to the outer string is 0.878."""
+    level, leaning = plan().strings, plan(replace(BOARD, tilt=3.0)).strings
+    lifted = [b.line.extension_height - a.line.extension_height for a, b in zip(level, leaning, strict=True)]
+    assert lifted[-1] == pytest.approx(16.75 * math.tan(math.radians(3)))
+    assert lifted[0] == pytest.approx(-lifted[-1])
+
+
+@pytest.mark.parametrize(
+    ("cut", "crown_cut", "slot_depth", "filed"),
+    [
+        (1.0, 1.1, 0.3, 0.2),  # the wood goes deeper than the old slot, and takes the string along by 0.8
+        (0.2, -0.1, 0.0, 0.2),  # no slot yet: the string wants one, no wood goes
+        (0.2, 0.5, 0.6, 0.2),  # a deep slot is left over: its floor has not moved
+        (0.5, 0.6, 0.6, 0.5),  # just as deep as the wood that goes: it counts as left over
+        (0.0, 0.3, 0.5, 0.0),  # the string stands right: wood beside it, nothing filed
+    ],
+)
+def test_how_much_deeper_the_slot_is_filed_by_hand(
+    cut: float, crown_cut: float, slot_depth: float, filed: float
+) -> None:
+    assert slot_to_file(cut=cut, crown_cut=crown_cut, slot_depth=slot_depth) == pytest.approx(filed)
+
+
+def test_a_string_that_must_not_come_down_has_no_slot_to_file() -> None:
+    assert slot_to_file(cut=-0.1, crown_cut=0.2, slot_depth=0.5) is None
 
 
 def test_outer_strings_by_hand() -> None:
@@ -52,7 +97,7 @@ def test_outer_strings_by_hand() -> None:
 @given(st.floats(38, 60), st.floats(20, 30), st.floats(-3, 3))
 def test_template_crown_carries_every_string(radius: float, projection: float, tilt: float) -> None:
     """Whatever radius, projection and tilt: all crown points lie on the arc."""
-    board = replace(BOARD, projection=projection, tilt_slope=math.tan(math.radians(tilt)))
+    board = replace(BOARD, projection=projection, tilt=tilt)
     found = plan(board, crown_radius=radius)
     assert found.crown.radius == radius
     assert all(abs(s.crown_residual) < 1e-9 for s in found.strings)
@@ -81,22 +126,22 @@ def test_heights_of_a_template_bridge_fit_its_own_circle() -> None:
 
 def test_upright_and_shortest_convert_as_the_trade_quotes_them() -> None:
     """4.80 upright is about 4.50 the shortest way at a violin's G."""
-    shortest = shortest_height(upright_height=4.8, radius=41.5, offset=-15.1)
+    shortest = shortest_height(upright_height=Upright(4.8), radius=41.5, offset=-15.1, diameter=0.8)
     assert shortest == pytest.approx(4.5, abs=0.03)
-    assert upright_height(shortest_height=shortest, radius=41.5, offset=-15.1) == pytest.approx(4.8)
+    assert upright_height(shortest_height=shortest, radius=41.5, offset=-15.1, diameter=0.8) == pytest.approx(4.8)
 
 
 def test_shortest_heights_are_the_same_bridge_as_their_upright_twins() -> None:
     """Asking for heights the shortest way changes the numbers in and out, and not the wood."""
     base = plan()
 
-    def as_shortest(upright: float, offset: float) -> float:
-        return shortest_height(upright_height=upright, radius=42, offset=offset)
+    def as_shortest(upright: float, offset: float, diameter: float) -> float:
+        return shortest_height(upright_height=Upright(upright), radius=42, offset=offset, diameter=diameter)
 
     goals = []
     for goal, target in zip(GOALS, base.strings, strict=True):
-        nut = as_shortest(goal.nut_height, target.line.nut_offset)
-        height = None if goal.height is None else as_shortest(goal.height, target.line.end_offset)
+        nut = as_shortest(goal.nut_height, target.line.nut_offset, goal.diameter)
+        height = None if goal.height is None else as_shortest(goal.height, target.line.end_offset, goal.diameter)
         goals.append(replace(goal, nut_height=nut, height=height))
     twin = plan(goals=goals, height_direction="shortest")
     for ours, theirs in zip(base.strings, twin.strings, strict=True):

@@ -7,7 +7,8 @@ from collections.abc import Mapping
 
 import pytest
 from fidicula.core.errors import CoreError
-from fidicula.core.geometry.string_lines import mark_height
+from fidicula.core.geometry.board import UprightHeight
+from fidicula.core.geometry.string_lines import Board, mark_height
 from fidicula.core.geometry.uncertainty import uncertainties
 from hypothesis import given
 from hypothesis import strategies as st
@@ -21,10 +22,9 @@ def test_a_mark_height_by_hand() -> None:
     def mark(values: Mapping[str, float]) -> list[float]:
         return [
             mark_height(
-                nut_height=values["nut"],
-                end_height=values["end"],
-                string_length=324,
-                fingerboard_length=values["board"],
+                nut_height=UprightHeight(values["nut"]),
+                end_height=UprightHeight(values["end"]),
+                board=Board(string_length=324, fingerboard_length=values["board"], radius_end=42, projection=27),
             )
         ]
 

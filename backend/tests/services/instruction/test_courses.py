@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 from fidicula.db.work_details import CrownCut
 
-from ..scenario import Bench, measured
+from ..scenario import CARRY, SLOPE, Bench, measured
 
 
 def test_a_buzz_is_found_first_and_what_was_found_says_where_to_look() -> None:
@@ -50,9 +50,9 @@ def test_a_bridge_from_a_blank_has_its_own_order() -> None:
 
 
 def test_the_marks_are_the_targets_over_the_boards_line() -> None:
-    """0.5 at the nut, 5.0 at the end of 270: 0.5 + 4.5 * 328 / 270 over the line at 328."""
+    """0.5 at the nut, 5.0 at the end of 270: 0.5 + 4.5 * 328 / 270 over the line at 328, longer by its slope."""
     bench = done(blank(), "mask").did("feet_refitted")
-    assert bench.told().values("mark_height")[0] == pytest.approx(0.5 + 4.5 * 328 / 270)
+    assert bench.told().values("mark_height")[0] == pytest.approx(SLOPE * 0.5 + 4.5 * CARRY)
     assert "Set up from the marks: G 6.0" in bench.sheet().instruction.do[0]
 
 

@@ -10,9 +10,7 @@ from fidicula.db.work_details import CrownCut
 from fidicula.services.numbers import rounded_down, to_take
 from fidicula.services.phrasing.whys import whys
 
-from ..scenario import Bench, measured
-
-CARRY = 328 / 270
+from ..scenario import CARRY, Bench, measured
 
 
 def woods(bench: Bench) -> list[float]:
@@ -26,7 +24,7 @@ def test_nothing_measured_asks_for_the_heights_first() -> None:
 
 
 def test_high_strings_are_cut_in_two_passes_with_the_caution() -> None:
-    """1 mm over at the end is 328/270 of wood at every string; seven tenths of it come first, rounded down."""
+    """1 mm over at the end is 328/270 of wood, and 1 % for the slope; seven tenths come first, rounded down."""
     bench = measured(over=1.0)
     told, said = bench.told(), bench.sheet().instruction
     assert (told.code, told.records, told.cut_role) == ("cut_crown", "crown_cut", "due")
@@ -58,7 +56,7 @@ def test_little_wood_goes_at_once_but_for_what_measuring_cannot_tell() -> None:
     little = measured(over=[0.0, 0.0, 0.0, 0.39])
     few = little.assess().cut.strings[3]
     assert little.told().values("take")[3] == pytest.approx(0.39 * CARRY - (few.uncertainty or 0))
-    assert string.uncertainty == pytest.approx(few.uncertainty or 0, rel=1e-3)
+    assert string.uncertainty == pytest.approx(few.uncertainty or 0, rel=0.01)
 
 
 def test_in_band_means_no_cut() -> None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 from fidicula.core.geometry.spacing import string_offsets
 
-from ..scenario import measured
+from ..scenario import CARRY, SLOPE, measured
 
 
 def test_the_nut_is_filed_by_and_to() -> None:
@@ -22,7 +22,7 @@ def test_the_nut_is_filed_by_and_to() -> None:
     assert "Too low cannot be filed back" in said.caution
     plain = [s.wood or 0 for s in measured(over=1.0).assess().cut.strings]
     with_nut = [s.wood or 0 for s in bench.assess().cut.strings]
-    assert [a - b for a, b in zip(with_nut, plain, strict=True)] == pytest.approx([-0.4 * 58 / 270] * 4)
+    assert [a - b for a, b in zip(with_nut, plain, strict=True)] == pytest.approx([-0.4 * SLOPE * 58 / 270] * 4)
 
 
 def test_a_nut_in_band_stays_as_it_is() -> None:
@@ -30,7 +30,7 @@ def test_a_nut_in_band_stays_as_it_is() -> None:
     bench = measured(over=1.0).read("nut_height", 0.55, at=0)
     string = bench.assess().cut.strings[0]
     assert string.nut_to_file == 0
-    assert string.drop == pytest.approx(1.0 * 328 / 270)
+    assert string.drop == pytest.approx(CARRY)
 
 
 def test_a_nut_slot_that_is_too_low_is_decided() -> None:

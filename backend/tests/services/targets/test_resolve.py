@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any
 from uuid import uuid4
 
@@ -15,6 +16,8 @@ from fidicula.services.targets.resolve import targets_of
 from fidicula.services.targets.rules import Rules, make_rules
 from fidicula.services.targets.wanted import Taken
 from fidicula.tables.figures import string_names
+
+from ..scenario import SLOPE
 
 DIAMETERS = {"violin": (0.8, 0.86, 0.68, 0.27), "cello": (1.6, 1.2, 1.0, 0.8), "bass": (2.4, 2.0, 1.5, 1.1)}
 
@@ -83,17 +86,17 @@ def test_a_shifted_group_keeps_its_margin_and_the_crown_follows() -> None:
 
 
 def test_figures_meant_the_shortest_way_stand_higher_upright() -> None:
-    """5.0 the shortest way over a board of 42 at y = 15.0 is √(47² − y²) − √(42² − y²) straight up."""
+    """5.0 the shortest way to a string of 0.8 over a board of 42 at y = 15.0: its middle is 47.4 from the board's."""
     state = state_of(height_direction="shortest")
     y = planned(state).plan.strings[0].line.end_offset
-    upright = (47**2 - y**2) ** 0.5 - (42**2 - y**2) ** 0.5
+    upright = (47.4**2 - y**2) ** 0.5 - 0.4 - (42**2 - y**2) ** 0.5
     assert upright > 5.2
     assert aim(state, "end_height", 0) == pytest.approx(upright)
     assert planned(state).plan.strings[0].end_height == pytest.approx(upright)
 
 
 def test_heights_stated_at_the_mark_are_the_same_until_the_shop_has_figures_there() -> None:
-    """Without its own figures the board's-end ones hold. With 5.5 at the mark: 0.5 + 5.0 × 270/328 at the end."""
+    """Without its own figures the board's-end ones hold. 5.5 along the bridge is 5.446 square to the board."""
     converted = state_of(height_reference="bridge_mark")
     assert planned(converted).plan.strings[0].end_height == pytest.approx(5.0)
     figures = [
@@ -102,7 +105,7 @@ def test_heights_stated_at_the_mark_are_the_same_until_the_shop_has_figures_ther
     ]
     own = state_of(height_reference="bridge_mark", rules=make_rules("violin", figures=figures))
     assert planned(own).plan.strings[0].mark_height == pytest.approx(5.5)
-    assert aim(own, "end_height", 0) == pytest.approx(0.5 + 5.0 * 270 / 328)
+    assert aim(own, "end_height", 0) == pytest.approx(0.5 + (5.5 / SLOPE - 0.5) * 270 / 328)
     assert planned(own).plan.strings[0].end_height == pytest.approx(aim(own, "end_height", 0))
     half = state_of(height_reference="bridge_mark", rules=make_rules("violin", figures=figures[:1]))
     assert half.targets.marks is None
@@ -165,9 +168,10 @@ def test_changes_say_what_moves_and_what_goes() -> None:
 
 
 def test_computed_targets_carry_what_they_are_known_to() -> None:
-    """Nothing was measured: a mark over an assumed board of ±5 mm and string of ±5.5 mm is known to about 0.1."""
+    """Nothing was measured: board ±5 mm and ±1.5°, string ±5.5 mm make a mark known to about 0.1."""
     found = line(state_of(), "mark:0")
     rise = 4.5
-    by_hand = ((rise / 270 * 5.5) ** 2 + (rise * (328 / 270 - 328 / 275)) ** 2) ** 0.5
+    slope = (0.5 + rise * 328 / 270) * (1 / math.cos(math.radians(9.5)) - SLOPE)
+    by_hand = ((rise / 270 * 5.5) ** 2 + (rise * (328 / 270 - 328 / 275)) ** 2 + slope**2) ** 0.5
     # The nut is planned at its aim, so that its own leeway plays no part.
     assert found.plus_minus == pytest.approx(by_hand, rel=0.02)

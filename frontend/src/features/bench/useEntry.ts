@@ -46,8 +46,13 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     )
   }
 
+  /** On the card the course of Enter leaves out what a bridge does not ask for; a course of one's own has it all. */
+  function isAsked(candidate: Cell): boolean {
+    return options.cells !== undefined || candidate.needed
+  }
+
   function firstOpen(): string | undefined {
-    const open = cells.value.find((candidate) => candidate.state !== 'current' && !isWaiting(candidate))
+    const open = cells.value.find((candidate) => isAsked(candidate) && candidate.state !== 'current' && !isWaiting(candidate))
     return open && keyOf(open)
   }
 
@@ -67,7 +72,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
 
   function next(): void {
     const index = cells.value.findIndex((candidate) => keyOf(candidate) === inHand.value)
-    const following = cells.value[index + 1]
+    const following = cells.value.slice(index + 1).find(isAsked)
     goTo(following ? keyOf(following) : (firstOpen() ?? inHand.value))
   }
 

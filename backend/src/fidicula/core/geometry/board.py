@@ -50,27 +50,58 @@ def arch(*, radius: float, offset: float, radius_field: str = "fingerboard_radiu
 
 
 def upright_height(
-    *, shortest_height: ShortestHeight, radius: float, offset: float, radius_field: str = "fingerboard_radius"
+    *,
+    shortest_height: ShortestHeight,
+    radius: float,
+    offset: float,
+    diameter: float,
+    tilt: float = 0.0,
+    radius_field: str = "fingerboard_radius",
 ) -> UprightHeight:
     """The height straight up, of a string whose shortest height over the board is known. [mm]
 
-    shortest_height : 0 or more, read with a wedge, card or feeler. [mm]
-    radius : of the board there, above 0. [mm]  offset : of the string there. [mm]
+    shortest_height : 0 or more, read with a wedge, card or feeler, which touch the round of the string. [mm]
+    radius : of the board there, above 0. [mm]  offset : of the string there. [mm]  diameter : of it, above 0. [mm]
+    tilt : of the board, positive where it leans up on the treble side. [degrees]
     Raises DoesNotFitError naming `radius_field`.
-    Source: the string lies on the circle of radius R + h about the board's centre.
+    Source: the string's middle lies on the circle of radius R + h + d/2 about the middle of the board's round.
     """
-    surface = rise_over_centre(radius=radius, offset=offset, radius_field=radius_field)
-    reach = radius + shortest_height
-    return UprightHeight(math.sqrt(max(0.0, reach * reach - offset * offset)) - surface)
+    rise = math.tan(math.radians(tilt))
+    across, down = _middle(radius=radius, offset=offset, tilt=tilt)
+    reach = radius + shortest_height + diameter / 2
+    if abs(across) > reach + TOLERANCE:
+        raise DoesNotFitError(
+            radius_field,
+            sentence=f"a board of radius {radius:g} mm that leans by {tilt:g}° lies beside the string, not under it",
+            value=radius,
+        )
+    middle = math.sqrt(max(0.0, reach * reach - across * across))
+    surface = arch(radius=radius, offset=offset, radius_field=radius_field) + offset * rise
+    return UprightHeight(middle - down - diameter / 2 - surface)
 
 
 def shortest_height(
-    *, upright_height: UprightHeight, radius: float, offset: float, radius_field: str = "fingerboard_radius"
+    *,
+    upright_height: UprightHeight,
+    radius: float,
+    offset: float,
+    diameter: float,
+    tilt: float = 0.0,
+    radius_field: str = "fingerboard_radius",
 ) -> ShortestHeight:
     """The way back of `upright_height`. [mm]
 
-    upright_height : straight up. [mm]  radius : above 0. [mm]  offset : of the string there. [mm]
-    Raises DoesNotFitError naming `radius_field`.
+    upright_height : straight up, under the string. [mm]
+    radius, offset, diameter, tilt, radius_field : as for `upright_height`. Raises DoesNotFitError.
     """
-    surface = rise_over_centre(radius=radius, offset=offset, radius_field=radius_field)
-    return ShortestHeight(math.hypot(offset, surface + upright_height) - radius)
+    rise = math.tan(math.radians(tilt))
+    across, down = _middle(radius=radius, offset=offset, tilt=tilt)
+    surface = arch(radius=radius, offset=offset, radius_field=radius_field) + offset * rise
+    middle = surface + upright_height + diameter / 2 + down
+    return ShortestHeight(math.hypot(across, middle) - radius - diameter / 2)
+
+
+def _middle(*, radius: float, offset: float, tilt: float) -> tuple[float, float]:
+    """From the middle of the board's round: how far beside it the string is, how far below the crest it lies. [mm]"""
+    turned = math.radians(tilt)
+    return offset - radius * math.sin(turned), radius * math.cos(turned)

@@ -19,7 +19,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError, MismatchError, MissingInputError
-from fidicula.core.geometry.board import HeightDirection, UprightHeight
+from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.bow import Waist, bow_rises, bow_separations
 from fidicula.core.geometry.circle import Circle, Point, arc_through, least_squares_circle
 from fidicula.core.geometry.spacing import SpacingRule
@@ -68,12 +68,16 @@ class StringCut:
 
     cut : how far the string must come down at the bridge; negative where the bridge is too low.
     crown_cut : the wood to take off; None without the present slot's depth.
-    old_slot_left : what remains of the old slot below the new crown; None where there is none to speak of.
+    old_slot_left : what remains of the old slot below the new crown; None where there is none to speak of. It is
+        shallower than the slot that is wanted: the string would stay where it is until the slot is filed deeper.
+    slot_to_file : how much deeper the slot is filed once the wood is off; None without the present slot's depth, and
+        where the string must not come down.
     """
 
     cut: float
     crown_cut: float | None = None
     old_slot_left: float | None = None
+    slot_to_file: float | None = None
 
 
 @dataclass(frozen=True)
@@ -81,7 +85,7 @@ class StringTarget:
     """One string at the wanted bridge. Heights over the belly are at the bridge. [mm, degrees]
 
     end_height : at the board's end, in the direction asked for.
-    mark_height : straight up over the board's extended line.
+    mark_height : over the board's extended line, along the bridge.
     underside_height, crown_height : over the belly.
     crown_residual : distance from the crown's circle, positive outside.
     bow_separation : angle that the bow has to this string alone; None for an outer string without a waist.
@@ -132,7 +136,7 @@ def plan_bridge(
     rule : of spacing.  slot_depth_ratio : 0 to 1, of the string's diameter.
     curve : `template`, an arc of crown_radius [mm] through the outer strings' crown points, which the
         inner heights follow; or `heights`, every string's own height, and the circle nearest to them.
-    height_at : where the goals' heights are meant; a mark height is always straight up.
+    height_at : where the goals' heights are meant; a mark height is always along the bridge.
     height_direction : of the heights at nut and board's end, in and out.
     waist : for the outer strings' room for the bow.
     lines : the strings' ways over this board with these spreads, where they are known already.
@@ -172,7 +176,7 @@ def plan_bridge(
             marks.append(goal.height)
         else:
             end = end_height_upright(height=goal.height, direction=height_direction, board=board, line=line)
-            marks.append(_mark(board=board, nut_height=nut_height, end_height=end))
+            marks.append(mark_height(nut_height=nut_height, end_height=end, board=board))
 
     def crown_point(i: int, mark: float) -> Point:
         wood = lines[i].extension_height + mark + slot_depth_ratio * goals[i].diameter
@@ -203,12 +207,7 @@ def plan_bridge(
     strings = []
     for i, (goal, line) in enumerate(zip(goals, lines, strict=True)):
         point = crown_point(i, final[i])
-        end = end_height_of_mark(
-            nut_height=nut_heights[i],
-            mark_height=final[i],
-            string_length=board.string_length,
-            fingerboard_length=board.fingerboard_length,
-        )
+        end = end_height_of_mark(nut_height=nut_heights[i], mark_height=final[i], board=board)
         strings.append(
             StringTarget(
                 name=goal.name,
@@ -223,15 +222,6 @@ def plan_bridge(
             )
         )
     return BridgePlan(crown=crown, strings=tuple(strings))
-
-
-def _mark(*, board: Board, nut_height: UprightHeight, end_height: UprightHeight) -> float:
-    return mark_height(
-        nut_height=nut_height,
-        end_height=end_height,
-        string_length=board.string_length,
-        fingerboard_length=board.fingerboard_length,
-    )
 
 
 def _mark_on_crown(*, crown: Circle, line: StringLine, goal: StringGoal, slot_depth_ratio: float) -> float:
@@ -251,12 +241,12 @@ def _mark_on_crown(*, crown: Circle, line: StringLine, goal: StringGoal, slot_de
 def present_mark(
     *, board: Board, line: StringLine, state: StringState, height_direction: HeightDirection = "vertical"
 ) -> float:
-    """Height of a string as it is now, over the board's line, straight up at the bridge. [mm]
+    """Height of a string as it is now, over the board's line, along the bridge. [mm]
 
     board, line : the board and the string's way over it.  state : the heights as measured.
     height_direction : how they were measured. Raises DoesNotFitError.
     """
-    return _mark(
+    return mark_height(
         board=board,
         nut_height=nut_height_upright(height=state.nut_height, direction=height_direction, board=board, line=line),
         end_height=end_height_upright(height=state.end_height, direction=height_direction, board=board, line=line),
@@ -285,7 +275,26 @@ def string_cut(
     wanted_slot = slot_depth_ratio * diameter
     crown_cut = cut + state.slot_depth - wanted_slot
     counts = state.slot_depth > TOLERANCE and crown_cut >= -TOLERANCE
-    return StringCut(cut=cut, crown_cut=crown_cut, old_slot_left=max(0.0, wanted_slot - cut) if counts else None)
+    return StringCut(
+        cut=cut,
+        crown_cut=crown_cut,
+        old_slot_left=max(0.0, wanted_slot - cut) if counts else None,
+        slot_to_file=slot_to_file(cut=cut, crown_cut=crown_cut, slot_depth=state.slot_depth),
+    )
+
+
+def slot_to_file(*, cut: float, crown_cut: float, slot_depth: float) -> float | None:
+    """How much deeper a slot is filed, once the wood beside it is off, for the string to come down. [mm]
+
+    cut : the string's way down. [mm]  crown_cut : the wood to take; negative where a shallow slot only wants
+    deepening. [mm]  slot_depth : at present, 0 or more. [mm]
+    None where the string must not come down. Source: as long as some of the old slot is left, its floor stays where it
+    is; wood that goes deeper than the old slot takes the string along.
+    """
+    if cut < -TOLERANCE:
+        return None
+    wood = max(0.0, crown_cut)
+    return cut if slot_depth >= wood - TOLERANCE else slot_depth + cut - wood
 
 
 def cuts_of_all(

@@ -151,6 +151,16 @@ def board_tilt(*, bass_edge: float, treble_edge: float, width: float) -> float:
     return math.degrees(math.atan((treble_edge - bass_edge) / width))
 
 
+def board_angle(*, arch_height: float, projection: float, board_height_at_edge: float, stop_length: float) -> float:
+    """The angle between the board's line and the plane of the ribs, which a bridge stands square to. [degrees]
+
+    arch_height : of the belly at the bridge, over the plane of the ribs. [mm]  projection : over the belly. [mm]
+    board_height_at_edge : of the board's crest over the plane of the ribs, at the body's edge. [mm]
+    stop_length : edge to bridge, above 0. [mm]  Source: right triangle.
+    """
+    return math.degrees(math.atan((arch_height + projection - board_height_at_edge) / stop_length))
+
+
 def width_drawn_out(*, at_nut: float, at_end: float, fingerboard_length: float, string_length: float) -> float:
     """How far the board's two edges, drawn out, lie apart at the bridge. [mm]
 

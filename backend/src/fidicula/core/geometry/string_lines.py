@@ -12,7 +12,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import radians, tan
+from math import cos, radians, tan
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError
 from fidicula.core.geometry.board import (
@@ -35,7 +35,8 @@ class Board:
     radius_end : of the surface at the free end, above 0. [mm]
     radius_nut : at the nut; None where it is the same all along. [mm]
     projection : height over the belly where the centre line, extended, meets the bridge, above 0. [mm]
-    tilt_slope : rise of the extended board's line per mm toward the treble, at the bridge.
+    tilt : how far the board leans, positive where it is up on the treble side. [degrees]
+    angle : between the board's line and a plane square to the bridge, 0 to 45. [degrees]
     Raises DoesNotFitError naming `fingerboard_length`.
     """
 
@@ -44,7 +45,8 @@ class Board:
     radius_end: float
     projection: float
     radius_nut: float | None = None
-    tilt_slope: float = 0.0
+    tilt: float = 0.0
+    angle: float = 0.0
 
     def __post_init__(self) -> None:
         if self.fingerboard_length > self.string_length - TOLERANCE:
@@ -62,18 +64,38 @@ class Board:
         """How much further than the board's end the bridge is: S/L."""
         return self.string_length / self.fingerboard_length
 
+    @property
+    def squareness(self) -> float:
+        """What is square to the board, of the same along the bridge: 1 where the board is square to it."""
+        return cos(radians(self.angle))
+
+    @property
+    def radius_at_nut(self) -> float:
+        return self.radius_end if self.radius_nut is None else self.radius_nut
+
+    @property
+    def field_at_nut(self) -> str:
+        """The field that a radius at the nut which cannot be is refused by."""
+        return "fingerboard_radius" if self.radius_nut is None else "fingerboard_radius_nut"
+
+    def arch_at_nut(self, offset: float) -> float:
+        """`arch` under a string at the nut. [mm]"""
+        return arch(radius=self.radius_at_nut, offset=offset, radius_field=self.field_at_nut)
+
 
 @dataclass(frozen=True)
 class StringLine:
     """One string's way over the board. Offsets from the centre line, negative on the bass side. [mm]
 
     extension_height : of the board's surface line under the string, extended to the bridge, over the belly.
+    diameter : of the string.
     """
 
     nut_offset: float
     end_offset: float
     bridge_offset: float
     extension_height: float
+    diameter: float
 
 
 def string_lines(
@@ -106,39 +128,32 @@ def string_lines(
         spread_field="bridge_spread",
     )
     lines = []
-    for nut_offset, bridge_offset in zip(at_nut, at_bridge, strict=True):
+    rise = tan(radians(board.tilt))
+    for nut_offset, bridge_offset, diameter in zip(at_nut, at_bridge, diameters, strict=True):
         end_offset = offset_at_board_end(at_nut=nut_offset, at_bridge=bridge_offset, carry=board.carry)
-        nut_arch = _nut_arch(board=board, offset=nut_offset)
+        nut_arch = board.arch_at_nut(nut_offset)
         end_arch = arch(radius=board.radius_end, offset=end_offset)
+        over_crest = bridge_offset * rise + nut_arch + (end_arch - nut_arch) * board.carry
         lines.append(
             StringLine(
                 nut_offset=nut_offset,
                 end_offset=end_offset,
                 bridge_offset=bridge_offset,
-                extension_height=(
-                    board.projection + bridge_offset * board.tilt_slope + nut_arch + (end_arch - nut_arch) * board.carry
-                ),
+                extension_height=board.projection + over_crest / board.squareness,
+                diameter=diameter,
             )
         )
     return tuple(lines)
 
 
-def _nut_arch(*, board: Board, offset: float) -> float:
-    if board.radius_nut is None:
-        return arch(radius=board.radius_end, offset=offset)
-    return arch(radius=board.radius_nut, offset=offset, radius_field="fingerboard_radius_nut")
-
-
-def mark_height(
-    *, nut_height: UprightHeight, end_height: UprightHeight, string_length: float, fingerboard_length: float
-) -> float:
-    """Height of a string over the board's line, straight up at the bridge. [mm]
+def mark_height(*, nut_height: UprightHeight, end_height: UprightHeight, board: Board) -> float:
+    """Height of a string over the board's line, along the bridge. [mm]
 
     nut_height, end_height : straight up, under the string at the nut and at the board's free end. [mm]
-    string_length : above fingerboard_length. [mm]  fingerboard_length : above 0. [mm]
-    Source: similar triangles; a straight string, the scoop left out.
+    board : the measured board. Source: similar triangles; a straight string, the scoop left out; what is square to
+    the board is longer along a bridge that does not stand square to it.
     """
-    return nut_height + (end_height - nut_height) * (string_length / fingerboard_length)
+    return (nut_height + (end_height - nut_height) * board.carry) / board.squareness
 
 
 def height_at_tailpiece(*, mark_height: float, afterlength: float, break_angle: float) -> float:
@@ -164,15 +179,12 @@ def offset_at_board_end(*, at_nut: float, at_bridge: float, carry: float) -> flo
     return at_nut + (at_bridge - at_nut) / carry
 
 
-def end_height_of_mark(
-    *, nut_height: UprightHeight, mark_height: float, string_length: float, fingerboard_length: float
-) -> UprightHeight:
-    """The way back of `mark_height`: the height at the board's free end. [mm]
+def end_height_of_mark(*, nut_height: UprightHeight, mark_height: float, board: Board) -> UprightHeight:
+    """The way back of `mark_height`: the height at the board's free end, straight up. [mm]
 
-    nut_height, mark_height : straight up. [mm]  string_length : above fingerboard_length. [mm]
-    fingerboard_length : above 0. [mm]
+    nut_height : straight up. [mm]  mark_height : along the bridge. [mm]  board : the measured board.
     """
-    return UprightHeight(nut_height + (mark_height - nut_height) * (fingerboard_length / string_length))
+    return UprightHeight(nut_height + (mark_height * board.squareness - nut_height) / board.carry)
 
 
 def nut_height_upright(*, height: float, direction: HeightDirection, board: Board, line: StringLine) -> UprightHeight:
@@ -183,13 +195,13 @@ def nut_height_upright(*, height: float, direction: HeightDirection, board: Boar
     """
     if direction == "vertical":
         return UprightHeight(height)
-    if board.radius_nut is None:
-        return upright_height(shortest_height=ShortestHeight(height), radius=board.radius_end, offset=line.nut_offset)
     return upright_height(
         shortest_height=ShortestHeight(height),
-        radius=board.radius_nut,
+        radius=board.radius_at_nut,
         offset=line.nut_offset,
-        radius_field="fingerboard_radius_nut",
+        diameter=line.diameter,
+        tilt=board.tilt,
+        radius_field=board.field_at_nut,
     )
 
 
@@ -201,7 +213,13 @@ def end_height_upright(*, height: float, direction: HeightDirection, board: Boar
     """
     if direction == "vertical":
         return UprightHeight(height)
-    return upright_height(shortest_height=ShortestHeight(height), radius=board.radius_end, offset=line.end_offset)
+    return upright_height(
+        shortest_height=ShortestHeight(height),
+        radius=board.radius_end,
+        offset=line.end_offset,
+        diameter=line.diameter,
+        tilt=board.tilt,
+    )
 
 
 def nut_height_in(*, upright: UprightHeight, direction: HeightDirection, board: Board, line: StringLine) -> float:
@@ -212,8 +230,13 @@ def nut_height_in(*, upright: UprightHeight, direction: HeightDirection, board: 
     """
     if direction == "vertical":
         return upright
-    radius = board.radius_end if board.radius_nut is None else board.radius_nut
-    return shortest_height(upright_height=upright, radius=radius, offset=line.nut_offset)
+    return shortest_height(
+        upright_height=upright,
+        radius=board.radius_at_nut,
+        offset=line.nut_offset,
+        diameter=line.diameter,
+        tilt=board.tilt,
+    )
 
 
 def end_height_in(*, upright: UprightHeight, direction: HeightDirection, board: Board, line: StringLine) -> float:
@@ -224,4 +247,10 @@ def end_height_in(*, upright: UprightHeight, direction: HeightDirection, board: 
     """
     if direction == "vertical":
         return upright
-    return shortest_height(upright_height=upright, radius=board.radius_end, offset=line.end_offset)
+    return shortest_height(
+        upright_height=upright,
+        radius=board.radius_end,
+        offset=line.end_offset,
+        diameter=line.diameter,
+        tilt=board.tilt,
+    )

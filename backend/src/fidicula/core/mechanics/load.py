@@ -12,6 +12,8 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from fidicula.core.geometry.neck import board_angle
+
 KGF = 9.80665
 """Newtons in a kilogram's weight."""
 
@@ -67,10 +69,15 @@ def angles_of(*, geometry: BodyGeometry, string_length: float) -> BridgeAngles:
     geometry : heights and lengths of the body.  string_length : above 0. [mm]  Source: right triangles.
     """
     g = geometry
-    board = math.atan((g.arch_height + g.projection - g.board_height_at_edge) / g.stop_length)
-    over_board = math.atan((g.clearance_at_bridge - g.nut_height) / string_length)
+    board = board_angle(
+        arch_height=g.arch_height,
+        projection=g.projection,
+        board_height_at_edge=g.board_height_at_edge,
+        stop_length=g.stop_length,
+    )
+    over_board = math.degrees(math.atan((g.clearance_at_bridge - g.nut_height) / string_length))
     rear = math.atan((g.arch_height + g.crown_height - g.saddle_height) / g.bridge_to_saddle)
-    return BridgeAngles(front=math.degrees(board + over_board), rear=math.degrees(rear))
+    return BridgeAngles(front=board + over_board, rear=math.degrees(rear))
 
 
 def tension_at(

@@ -13,11 +13,12 @@ from fidicula.core.geometry.bridge import BridgePlan, StringCut, StringGoal, Str
 from fidicula.core.geometry.string_lines import Board
 from fidicula.core.geometry.uncertainty import uncertainties
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.services.assessment.findings import tilt
-from fidicula.services.assessment.geometry import SINGLES, Geometry, geometry_of
-from fidicula.services.assessment.state import BenchState, Held
+from fidicula.services.assessment.geometry import LEANING, SINGLES, Geometry, geometry_of
+from fidicula.services.assessment.held import Held
+from fidicula.services.assessment.state import BenchState
 
 _PLACE_OF_FIELD = {"fingerboard_radius_nut": "fingerboard_radius"}
+"""A board whose radius at the nut is not read counts as equally round all along."""
 
 _MOST_PLANNED = 400
 """Plans kept for one set of targets; beyond that they are begun anew."""
@@ -72,7 +73,7 @@ def compute(state: BenchState) -> Computed | Impossibility | None:
     try:
         return _Cut(state, state.singles).computed()
     except CoreError as error:
-        return _impossible(error, state.singles)
+        return _impossible(error, {**state.singles, **state.leaning})
 
 
 class _Cut:
@@ -81,10 +82,10 @@ class _Cut:
     def __init__(self, state: BenchState, singles: Mapping[str, Held]) -> None:
         self._state, self._singles = state, singles
         self._count = state.count
-        self._tilt = tilt(state) or 0.0
         wide, over = state.held("waist_width"), state.held("waist_height")
         self._waist = None if wide is None or over is None else Waist(wide.value, over.value)
-        self._held: dict[MeasurementKey, Held] = {(measure, None): held for measure, held in singles.items()}
+        known = {**singles, **state.leaning}
+        self._held: dict[MeasurementKey, Held] = {(measure, None): held for measure, held in known.items()}
         for i in range(self._count):
             for measure in ("end_height", "nut_height", "slot_depth"):
                 held = state.held(measure, i)
@@ -103,7 +104,6 @@ class _Cut:
             state.instrument.string_names,
             self._plan_places,
             tuple(self._directions["nut_height", i] for i in range(self._count)),
-            self._tilt,
             self._waist,
             state.keeps_spacing,
             ("bridge_spread", None) in state.tried,
@@ -195,7 +195,7 @@ class _Cut:
             singles={measure: values[measure, None] for measure in SINGLES},
             diameters=self._state.diameters,
             targets=self._state.targets,
-            tilt=self._tilt,
+            leaning={measure: values[measure, None] for measure in LEANING if (measure, None) in values},
             shift=self._state.bridge_shift,
         )
 
@@ -298,10 +298,10 @@ class _Cut:
         return cut, present
 
 
-def _impossible(error: CoreError, singles: Mapping[str, Held]) -> Impossibility:
+def _impossible(error: CoreError, known: Mapping[str, Held]) -> Impossibility:
     """Which reading makes the shape impossible."""
     field = next(part for part in error.path if isinstance(part, str))
-    measure = _PLACE_OF_FIELD.get(field, field)
-    if measure in singles:
-        return Impossibility(error.sentence, measure, singles[measure].value, is_assumed=singles[measure].assumed)
+    measure = field if field in known else _PLACE_OF_FIELD.get(field, field)
+    if measure in known:
+        return Impossibility(error.sentence, measure, known[measure].value, is_assumed=known[measure].assumed)
     return Impossibility(error.sentence, "bridge_spread" if field == "crown_radius" else None, None)

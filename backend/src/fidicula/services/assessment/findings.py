@@ -1,11 +1,11 @@
-"""What readings say together, as findings: how the board leans, where the neck points, how the strings are spaced."""
+"""What readings say together, as findings: where the neck points, how the strings are spaced."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 
 from fidicula.core.errors import CoreError
-from fidicula.core.geometry.neck import board_tilt, neck_off_middle, width_drawn_out
+from fidicula.core.geometry.neck import neck_off_middle
 from fidicula.core.geometry.spacing import SpacingJudgement, judge_spacing, string_offsets
 from fidicula.services.assessment.derived import spaced
 from fidicula.services.assessment.state import BenchState
@@ -25,20 +25,6 @@ class Spacing:
 
 
 WHERE = ("nut", "bridge")
-
-
-def tilt(state: BenchState) -> float | None:
-    """How far the board leans, positive where it is up on the treble side; None where its edges are not read. [°]"""
-    bass, treble = state.held("edge_projection", 0), state.held("edge_projection", 1)
-    if bass is None or treble is None:
-        return None
-    width = width_at_bridge(state)
-    if width is None:
-        return None
-    try:
-        return board_tilt(bass_edge=bass.value, treble_edge=treble.value, width=width)
-    except CoreError:
-        return None
 
 
 def off_middle(state: BenchState) -> float | None:
@@ -73,15 +59,3 @@ def spacing(state: BenchState, where: str) -> Spacing | None:
     except CoreError:
         return None
     return Spacing(offsets, by_edge, judged)
-
-
-def width_at_bridge(state: BenchState) -> float | None:
-    """How far the board's two edges, drawn out, lie apart at the bridge. [mm]"""
-    nut = state.read_or_figure("fingerboard_width", 0, figure="fingerboard_width_nut")
-    end = state.read_or_figure("fingerboard_width", 1, figure="fingerboard_width_end")
-    board, length = state.held("fingerboard_length"), state.held("string_length")
-    if nut is None or end is None or board is None or length is None:
-        return None
-    return width_drawn_out(
-        at_nut=nut.value, at_end=end.value, fingerboard_length=board.value, string_length=length.value
-    )

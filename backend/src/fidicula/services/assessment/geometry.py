@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from math import radians, tan
 
 from fidicula.core.errors import DoesNotFitError
 from fidicula.core.geometry.board import HeightDirection, ShortestHeight, UprightHeight
@@ -29,6 +28,9 @@ SINGLES = (
     "bridge_spread",
 )
 
+LEANING = ("board_tilt", "board_angle", "fingerboard_radius_nut")
+"""How the board lies: without a reading it counts as level across, and as equally round all along."""
+
 
 @dataclass(frozen=True)
 class Geometry:
@@ -51,20 +53,32 @@ class Geometry:
         return ShortestHeight(convert(upright=value, direction="shortest", board=self.board, line=self.lines[position]))
 
 
-def geometry_of(
-    *, singles: Mapping[str, float], diameters: Sequence[float], targets: Targets, tilt: float = 0.0, shift: float = 0.0
-) -> Geometry:
-    """tilt : of the board, positive where it is up on the treble side. [°]  shift : of the strings at the bridge. [mm]
-
-    Raises CoreError where the shape cannot be.
-    """
-    board = Board(
+def board_of(singles: Mapping[str, float], leaning: Mapping[str, float]) -> Board:
+    """singles, leaning : as for `geometry_of`. Raises CoreError where the shape cannot be."""
+    return Board(
         string_length=singles["string_length"],
         fingerboard_length=singles["fingerboard_length"],
         radius_end=singles["fingerboard_radius"],
         projection=singles["projection"],
-        tilt_slope=tan(radians(tilt)),
+        radius_nut=leaning.get("fingerboard_radius_nut"),
+        tilt=leaning.get("board_tilt", 0.0),
+        angle=leaning.get("board_angle", 0.0),
     )
+
+
+def geometry_of(
+    *,
+    singles: Mapping[str, float],
+    diameters: Sequence[float],
+    targets: Targets,
+    leaning: Mapping[str, float],
+    shift: float = 0.0,
+) -> Geometry:
+    """leaning : those of LEANING that are known.  shift : of the strings at the bridge. [mm]
+
+    Raises CoreError where the shape cannot be.
+    """
+    board = board_of(singles, leaning)
     nut_centre = 0.0
     if targets.nut_margin is not None:
         width = targets.others.get("fingerboard_width_nut")

@@ -6,7 +6,8 @@ from dataclasses import dataclass
 
 from fidicula.core.mechanics.load import BodyGeometry, BridgeAngles, angles_of
 from fidicula.services.assessment.computing import Computed, compute
-from fidicula.services.assessment.state import BenchState, Held
+from fidicula.services.assessment.held import Held
+from fidicula.services.assessment.state import BenchState
 
 
 @dataclass(frozen=True)

@@ -6,36 +6,20 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import UTC, datetime, timedelta
 from functools import cached_property, partial
-from typing import Literal
 
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
-from fidicula.core.geometry.string_lines import end_height_of_mark
+from fidicula.core.geometry.string_lines import Board, end_height_of_mark
 from fidicula.core.readings.states import MeasurementKey, ReadingState
 from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
 from fidicula.services.assessment.derived import TOLD_BY_OTHERS, Derived, derived_at
-from fidicula.services.assessment.geometry import SINGLES, Geometry, geometry_of
+from fidicula.services.assessment.geometry import SINGLES, Geometry, board_of, geometry_of
+from fidicula.services.assessment.held import Held
+from fidicula.services.assessment.leaning import board_angle_of, tilt_of
 from fidicula.services.measures import CARD, MEASURES, name_of
 from fidicula.services.targets.sources import reading_states_of
 from fidicula.services.targets.wanted import Targets, Wanted
 from fidicula.tables.work import invalidations, tools
-
-Origin = Literal["read", "derived", "last_visit", "figure", "tried", "simulated"]
-
-
-@dataclass(frozen=True)
-class Held:
-    """A value to compute with. [mm]
-
-    assumed : it is a figure, or came from a simulated device: no reading of this instrument.
-    resolution : ± of the tool or of the repeats; of a figure, half of what it may well be.
-    origin : read at this visit, told by other readings, read at the last visit, a figure, or tried on a page.
-    """
-
-    value: float
-    assumed: bool
-    resolution: float
-    origin: Origin = "read"
 
 
 @dataclass(frozen=True)
@@ -84,6 +68,16 @@ class BenchState:
         return bool(made) and made[-1].outcome == "leave"
 
     @cached_property
+    def board(self) -> Board | None:
+        """The board alone, which needs no strings; None where something is missing or cannot be."""
+        if self.singles is None:
+            return None
+        try:
+            return board_of(_values(self.singles), _values(self.leaning))
+        except CoreError:
+            return None
+
+    @cached_property
     def geometry(self) -> Geometry | None:
         """Board and strings' lines from what is held; None where something is missing or cannot be."""
         singles = self.singles
@@ -91,12 +85,23 @@ class BenchState:
             return None
         try:
             return geometry_of(
-                singles={measure: held.value for measure, held in singles.items()},
+                singles=_values(singles),
                 diameters=self.diameters,
                 targets=self.targets,
+                leaning=_values(self.leaning),
             )
         except CoreError:
             return None
+
+    @cached_property
+    def leaning(self) -> Mapping[str, Held]:
+        """What is known of how the board lies that a bridge can do without, by measure."""
+        found = {
+            "board_tilt": tilt_of(self),
+            "board_angle": board_angle_of(self),
+            "fingerboard_radius_nut": self.held("fingerboard_radius_nut"),
+        }
+        return {measure: held for measure, held in found.items() if held is not None}
 
     @cached_property
     def singles(self) -> dict[str, Held] | None:
@@ -146,14 +151,7 @@ class BenchState:
         board, aim = self.geometry.board, self.upright(("nut_height", position), nut.band.aim, nut.direction)
         return replace(
             stated,
-            band=stated.band.through(
-                lambda mark: end_height_of_mark(
-                    nut_height=aim,
-                    mark_height=mark,
-                    string_length=board.string_length,
-                    fingerboard_length=board.fingerboard_length,
-                )
-            ),
+            band=stated.band.through(lambda mark: end_height_of_mark(nut_height=aim, mark_height=mark, board=board)),
         )
 
     def wanted_upright(self, place: MeasurementKey) -> Wanted | None:
@@ -266,6 +264,10 @@ class BenchState:
         return 0.0 if wanted is None else (wanted.band.high - wanted.band.low) / 2
 
 
+def _values(held: Mapping[str, Held]) -> dict[str, float]:
+    return {measure: one.value for measure, one in held.items()}
+
+
 def bench_state(
     *,
     instrument: Instrument,
@@ -320,6 +322,6 @@ def with_reading(state: BenchState, added: Reading, *, corrects: int | None) -> 
 
 def places(instrument: Instrument) -> list[MeasurementKey]:
     """Every place that is read: those of the bench card in their order, then what only a full measuring takes."""
-    full = [row for row in MEASURES.values() if row.card is None and row.fits(instrument.family)]
+    full = [row for row in MEASURES.values() if not row.needed and row.fits(instrument.family)]
     count = len(instrument.string_names)
     return [(row.measure, position) for row in (*CARD.values(), *full) for position in row.positions(count)]

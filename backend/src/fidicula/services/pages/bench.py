@@ -9,7 +9,8 @@ from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import StringSet
 from fidicula.db.sound_records import PostEntry
 from fidicula.services.assessment.assess import Assessment
-from fidicula.services.assessment.state import BenchState, Held
+from fidicula.services.assessment.held import Held
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import RefusedError
 from fidicula.services.measures import MEASURES
 from fidicula.services.numbers import short

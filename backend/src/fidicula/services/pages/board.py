@@ -7,8 +7,8 @@ from collections.abc import Iterator
 
 from fidicula.core.geometry.scoop import Dressing, Station, edge_left, gap_along, plan_dressing, removal_across
 from fidicula.core.reach import nearest_that_can_be
+from fidicula.services.assessment.held import Held
 from fidicula.services.assessment.scoop import SHARES, SIDES, stations_of
-from fidicula.services.assessment.state import Held
 from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.numbers import number
 from fidicula.services.pages.bench import PageBench, told

@@ -12,8 +12,8 @@ from fidicula.core.mechanics.load import (
     feet_loads,
 )
 from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.held import Held
 from fidicula.services.assessment.stance import body_geometry, body_of, present_or_wanted
-from fidicula.services.assessment.state import Held
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.model import Consequence, Handle, PageView, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 
-from fidicula.services.assessment.findings import WHERE, off_middle, spacing, tilt, width_at_bridge
+from fidicula.services.assessment.findings import WHERE, off_middle, spacing
+from fidicula.services.assessment.leaning import tilt_of, width_at_bridge
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.numbers import number
 from fidicula.services.phrasing.model import FoundView
@@ -23,10 +24,11 @@ def _side(value: float, positive: str, negative: str) -> str:
 
 
 def _tilt(state: BenchState) -> FoundView | None:
-    leans = tilt(state)
-    width = None if leans is None else width_at_bridge(state)
-    if leans is None or width is None:
+    lean = tilt_of(state)
+    width = None if lean is None else width_at_bridge(state)
+    if lean is None or width is None:
         return None
+    leans = lean.value
     over = abs(math.tan(math.radians(leans)) * width)
     says = "The board lies level across."
     if over >= AS_GOOD_AS_NONE:
@@ -35,7 +37,7 @@ def _tilt(state: BenchState) -> FoundView | None:
             f"The board leans up on the {side} side: {number(over)} mm over {number(width, 0)} mm at the bridge, "
             f"{number(abs(leans))}°. The crown follows it."
         )
-    return FoundView("edge_projection", says)
+    return FoundView("board_tilt" if state.held("board_tilt") is not None else "edge_projection", says)
 
 
 def _direction(state: BenchState) -> FoundView | None:

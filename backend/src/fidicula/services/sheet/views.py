@@ -163,7 +163,7 @@ def _side(state: BenchState, computed: Computed | None) -> SideView:
         saddle_gap=shown(state, "saddle_gap"),
         break_angle=shown(state, "break_angle"),
         crown_height=crown,
-        strings=[_side_string(state, position, length.value, board.value) for position in (0, last)],
+        strings=[_side_string(state, position) for position in (0, last)],
         surfaces=[] if board.value is None else [_surface(state, i, board.value) for i in range(len(SIDES))],
     )
 
@@ -176,15 +176,15 @@ def _afterlength(state: BenchState) -> Dimension:
     return Dimension(length.value / divisor.band.aim, assumed=True)
 
 
-def _side_string(state: BenchState, position: int, length: float | None, board: float | None) -> SideString:
+def _side_string(state: BenchState, position: int) -> SideString:
     nut, end = state.held("nut_height", position), state.held("end_height", position)
     at_nut, at_end = (
         None if held is None else state.upright((measure, position), held.value, state.direction(measure, position))
         for measure, held in (("nut_height", nut), ("end_height", end))
     )
     at_bridge = None
-    if at_nut is not None and at_end is not None and length is not None and board is not None:
-        at_bridge = mark_height(nut_height=at_nut, end_height=at_end, string_length=length, fingerboard_length=board)
+    if at_nut is not None and at_end is not None and state.board is not None:
+        at_bridge = mark_height(nut_height=at_nut, end_height=at_end, board=state.board)
     return SideString(
         name=state.instrument.string_names[position],
         at_nut=at_nut,

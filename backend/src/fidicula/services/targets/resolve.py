@@ -21,6 +21,7 @@ from fidicula.tables.schools import school as school_row
 
 _SINGLES = ("projection", "string_length", "fingerboard_length", "fingerboard_radius", "nut_spread", "bridge_spread")
 _OTHERS = (
+    "board_angle",
     "neck_length",
     "stop_length",
     "overstand",
