@@ -78,8 +78,13 @@ class Bench:
     def _last_work(self) -> int:
         return self.works[-1].number if self.works else 0
 
-    def read(self, measure: str, *values: float | None, tool: str = "", at: int | None = None, **more: Any) -> Bench:
-        """One value for a single measure, or one for each place from the first; at : the position of a single one."""
+    def read(
+        self, measure: str, *values: float | None, tool: str = "", at: int | None = None, times: int = 1, **more: Any
+    ) -> Bench:
+        """One value for a single measure, or one for each place from the first.
+
+        at : the position of a single one.  times : how often each is read, the same each time.
+        """
         single = MEASURES[measure].places is None
         for place, value in enumerate(values):
             if value is None:
@@ -93,7 +98,8 @@ class Bench:
                 corrected_by=None, repeats=False, doubt=None, suggested=None, confirmed=False, taken_back=False,
             )  # fmt: skip
             self.readings = [r for r in self.readings if r not in there or (r.after_work or 0) != self._last_work]
-            self.readings.append(replace(new, number=next(self._numbers), **more))
+            for again in range(times):
+                self.readings.append(replace(new, **{"number": next(self._numbers), "repeats": again > 0, **more}))
         return self
 
     def did(self, work: str, detail: WorkDetail | None = None, *, ago: timedelta = timedelta(days=30)) -> Bench:

@@ -54,6 +54,16 @@ class Band:
         return Band(self.low, (self.low + self.aim) / 2, self.aim)
 
 
+def band_between(low: Band, high: Band, *, share: float, aim: float) -> Band:
+    """About an aim of its own, as wide as what lies between two bands.
+
+    low, high : the bands.  share : of the way from the first to the second, 0 to 1.  aim : [the measure's unit]
+    """
+    below = (low.aim - low.low) * (1 - share) + (high.aim - high.low) * share
+    above = (low.high - low.aim) * (1 - share) + (high.high - high.aim) * share
+    return Band(aim - below, aim, aim + above)
+
+
 def side_of_band(*, value: float, band: Band) -> BandSide:
     """On which side of its band a value is; the limits count as in band within 1e-9."""
     if value < band.low - TOLERANCE:

@@ -46,6 +46,23 @@ class NutFiled(_Detail):
     words: str = ""
 
 
+class SlotsFiled(_Detail):
+    """by : how much deeper each slot at the bridge was to be filed; None for a string that was left alone. [mm]
+
+    Nobody said which where it is empty: every string is measured again.
+    """
+
+    by: ByString = ()
+    words: str = ""
+
+
+class CrownBeside(_Detail):
+    """by : the wood that was to go beside each string, whose floor stays; None for one that was left alone. [mm]"""
+
+    by: ByString = ()
+    words: str = ""
+
+
 class PostMoved(_Detail):
     """One end, one way, by taps or mm; or both ends by their ways; or nobody said how.
 
@@ -104,11 +121,15 @@ class StringsFitted(_Detail):
     hours_a_week: float | None = None
 
 
-WorkDetail = Plain | CrownCut | NutFiled | PostMoved | BridgeTrial | BridgeWood | StringsFitted
+WorkDetail = (
+    Plain | CrownCut | NutFiled | SlotsFiled | CrownBeside | PostMoved | BridgeTrial | BridgeWood | StringsFitted
+)
 
 _MODELS: Mapping[str, type[WorkDetail]] = {
     "crown_cut": CrownCut,
     "nut_filed": NutFiled,
+    "slots_filed": SlotsFiled,
+    "crown_beside": CrownBeside,
     "post_moved": PostMoved,
     "bridge_trial": BridgeTrial,
     "bridge_trial_off": BridgeTrial,
@@ -117,6 +138,13 @@ _MODELS: Mapping[str, type[WorkDetail]] = {
     "strings_named": StringsFitted,
 }
 """By the work, which tells them apart; every other work is `Plain`."""
+
+
+def positions_of(detail: WorkDetail) -> frozenset[int] | None:
+    """The strings that a work touched, low string 0; None where it says nothing of them."""
+    if not isinstance(detail, SlotsFiled | CrownBeside) or not detail.by:
+        return None
+    return frozenset(i for i, by in enumerate(detail.by) if by)
 
 
 def detail_of(work: str, kept: Mapping[str, Any]) -> WorkDetail:

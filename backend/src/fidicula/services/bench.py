@@ -8,12 +8,14 @@ from uuid import UUID
 
 from fidicula.db.records import NewWork, Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.db.work_details import CrownCut, NutFiled, Plain, PostMoved, WorkDetail
+from fidicula.db.work_details import CrownBeside, CrownCut, NutFiled, Plain, PostMoved, SlotsFiled, WorkDetail
 from fidicula.services.assessment.assess import Assessment, assess
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.state import with_reading
 from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.services.instruction.instruct import instruct
+from fidicula.services.instruction.model import AmountName
 from fidicula.services.loaded import (
     Loaded,
     at_visit,
@@ -204,8 +206,15 @@ def _set_out(a: Assessment, kind: str, words: str) -> WorkDetail:
         return CrownCut(
             wood=tuple(s.wood for s in strings),
             drop=tuple(s.drop for s in strings),
-            passes=tuple(s.next_pass if (s.wood or 0.0) >= WORTH_TAKING else None for s in strings),
+            passes=tuple(s.next_pass if (s.next_pass or 0.0) >= WORTH_TAKING else None for s in strings),
         )
+    if kind in ("slots_filed", "crown_beside"):
+        told = instruct(a)
+        name: AmountName = "slot_by" if kind == "slots_filed" else "beside"
+        by = told.values(name) if told.records == kind else {}
+        each = tuple(by.get(i) for i in range(len(strings))) if by else ()
+        model = SlotsFiled if kind == "slots_filed" else CrownBeside
+        return model(by=each, words=words.strip())
     if kind == "nut_filed":
         return NutFiled(by=tuple(s.nut_to_file for s in strings))
     if kind == "post_moved":

@@ -12,6 +12,8 @@ from babel.dates import format_date, format_time
 from babel.lists import format_list
 from babel.numbers import format_decimal
 
+from fidicula.core.rounding import rounded_down
+
 LOCALE = Locale("en", "GB")
 MINUS = "−"
 
@@ -48,12 +50,6 @@ def changed(value: float, by: float) -> str:
     return short(value) if not round(by, 6) else f"{short(value)} {'+' if by > 0 else '−'} {short(abs(by))}"
 
 
-def rounded_down(value: float, places: int = 1) -> float:
-    """An amount to take, never more than it is. [its unit]"""
-    scale: int = 10**places
-    return math.floor(value * scale + 1e-6) / scale
-
-
 def to_take(value: float, places: int = 1) -> str:
     """An amount to take: rounded down, never up."""
     return number(rounded_down(value, places), places)
@@ -74,6 +70,11 @@ def band(low: float, high: float, *, aim: float | None = None) -> str:
 def listed(items: Sequence[str]) -> str:
     """“G”, “G and D”, “G, D and A”."""
     return str(format_list(list(items), style="standard", locale=LOCALE))
+
+
+def times(count: int) -> str:
+    """“once”, “twice”, “3 times”."""
+    return {1: "once", 2: "twice"}.get(count, f"{count} times")
 
 
 def plural(count: int, one: str, many: str) -> str:

@@ -149,6 +149,10 @@ def _reader(measure: MeasureRow) -> Callable[..., float]:
     return signed_millimetres if measure.signed else millimetres
 
 
+DEEP_SLOT = 2.2
+"""Of a slot's usual depth: deeper, most of the string is sunk, and what is typed is asked about."""
+
+
 def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float) -> Doubt | None:
     """Against what such an instrument has, then against what stood here before."""
     key = (measure.measure, taking.position)
@@ -160,6 +164,8 @@ def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float)
         plausible = replace(plausible, low=-plausible.high)
     elif measure.zero_will_do:
         plausible = replace(plausible, low=0.0)
+    if measure.measure == "slot_depth":
+        plausible = replace(plausible, high=DEEP_SLOT * usual)
     found = doubt_of(
         value=value,
         plausible=Plausible(plausible.low, min(plausible.high, measure.largest)),
@@ -194,7 +200,7 @@ def _against_before(state: BenchState, measure: MeasureRow, taking: Taking, valu
         return None
     if stand.reading.after_work != taking.after_work or _is_correction(state, taking, key):
         return None
-    return change_without_work(value=value, before=stand.usable, uncertainty=stand.resolution)
+    return change_without_work(value=value, before=stand.usable, uncertainty=stand.known_to)
 
 
 def _is_correction(state: BenchState, taking: Taking, key: MeasurementKey) -> bool:

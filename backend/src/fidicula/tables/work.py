@@ -31,7 +31,10 @@ class _RestsOn(TableRow):
 
 
 class Tool(TableRow):
-    """direction : how the tool reads a height.  resolution : how well one reading is known. [unit]
+    """direction : how the tool reads a height.  resolution : the finest that it shows. [unit]
+
+    scatter : starting figure of how far single readings of a practised hand lie from their mean: standard deviation,
+    which goes over to the hand's own with its repeats. [unit]
 
     unit : what it reads in.  check_days : after how many days it is to be checked; None for one that cannot go wrong.
     """
@@ -40,6 +43,7 @@ class Tool(TableRow):
     label: str
     direction: HeightDirection
     resolution: float
+    scatter: float
     check_days: int | None
     unit: str
 

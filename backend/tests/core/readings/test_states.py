@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import pytest
 from fidicula.core.readings.states import LoggedReading, LoggedWork, ReadingState, reading_states
 
 PLACE = ("end_height", 0)
@@ -58,19 +59,34 @@ def test_a_reading_that_waited_without_a_network_stands_before_the_work_it_was_t
 
 
 def test_the_coarser_tool_says_how_well_a_mean_is_known() -> None:
-    assert stand(reading(1, 5.0, tool=0.02), reading(2, 5.1, repeats=True, tool=0.1)).resolution == 0.1
+    """Two readings of 0.1: 1.96 times 0.1 over the root of two."""
+    found = stand(reading(1, 5.0, tool=0.02), reading(2, 5.1, repeats=True, tool=0.1))
+    assert found.scatter == 0.1
+    assert found.known_to == pytest.approx(1.96 * 0.1 / 2**0.5)
 
 
-def test_repeats_lie_wide_apart_beyond_twice_what_the_tool_is_good_for() -> None:
-    """A caliper of ±0.02: 0.04 apart is its own doing, 0.05 is not; one reading alone is never wide."""
+def test_repeats_contradict_each_other_beyond_what_chance_does() -> None:
+    """Two of 0.05 by 4.65 times that, 0.2325; eight by 5.83 times, 0.2914; then the median counts."""
 
-    def wide(*values: float, tool: float = 0.02) -> bool:
+    def of(*values: float, tool: float = 0.05) -> ReadingState:
         first, *more = values
         later = [reading(n, value, repeats=True, tool=tool) for n, value in enumerate(more, start=2)]
-        return stand(reading(1, first, tool=tool), *later).is_wide
+        return stand(reading(1, first, tool=tool), *later)
 
-    assert not wide(5.00)
-    assert not wide(5.00, 5.04)
-    assert wide(5.00, 5.05)
-    assert not wide(5.00, 5.20, tool=0.1)
-    assert wide(5.00, 5.22, tool=0.1)
+    assert not of(5.00).is_wide
+    assert not of(5.00, 5.23).is_wide
+    assert of(5.00, 5.24).is_wide
+    assert not of(5.00, 5.24, tool=0.1).is_wide
+    assert not of(*[5.0] * 7, 5.29).is_wide
+    assert of(*[5.0] * 7, 5.30).is_wide
+    wide = of(5.00, 5.02, 5.60)
+    assert (wide.usable, wide.known_to) == (5.02, pytest.approx(0.3))
+    assert of(5.00, 5.02, 5.07).usable == pytest.approx(5.03)
+
+
+def test_a_work_that_names_its_strings_leaves_the_others_as_they_are() -> None:
+    elsewhere, here = LoggedWork(1, "crown_cut", frozenset({2, 3})), LoggedWork(1, "crown_cut", frozenset({0}))
+    assert PLACE[1] == 0
+    assert stand(reading(1, 5.0), works=(elsewhere,)).state == "current"
+    assert stand(reading(1, 5.0), works=(here,)).state == "stale"
+    assert LoggedWork(1, "crown_cut", frozenset({0})).touches(None)

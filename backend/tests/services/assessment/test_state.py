@@ -38,7 +38,7 @@ def test_a_height_of_now_is_never_assumed() -> None:
     assert Bench().assess().state.held("end_height", 0) is None
 
 
-def test_a_rule_is_known_to_its_last_place_and_repeats_to_half_their_spread() -> None:
+def test_a_rule_is_known_by_what_its_readings_scatter_and_repeats_by_the_root_of_their_number() -> None:
     once = Bench().read("projection", 27.0)
     first = once.assess().state.held("projection")
     earlier = list(once.readings)
@@ -46,8 +46,10 @@ def test_a_rule_is_known_to_its_last_place_and_repeats_to_half_their_spread() ->
     again = once.assess().state.held("projection")
     assert first is not None
     assert again is not None
-    assert first.resolution == pytest.approx(0.1)
-    assert again.resolution == pytest.approx(0.2)
+    assert first.resolution == pytest.approx(1.96 * 0.15)
+    # Eight of the rule's 0.15 and one pair 0.4 apart; widened by what nine do not tell.
+    scatter = ((8 * 0.15**2 + 0.08) / 9) ** 0.5 * (1 + (1.96**2 + 1) / 36)
+    assert again.resolution == pytest.approx(1.96 * scatter / 2**0.5)
 
 
 @pytest.mark.parametrize(

@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
-from statistics import median
+from statistics import fmean, median
 from typing import Literal
 
 from fidicula.core.errors import TOLERANCE
+from fidicula.core.readings.estimate import APART, APART_OF_MORE, COVERS
 
 MeasurementKey = tuple[str, int | None]
 """A measure and, where it is one for each string, the string's position from the lowest."""
@@ -21,7 +23,7 @@ class LoggedReading:
 
     number : order of arrival.  after_work : number of the last work known when it was taken, 0 before any.
     value : [mm].  repeats : it is one more of the reading before it.  doubted : and not yet confirmed.
-    resolution : how well the tool knows it. [mm]
+    scatter : standard deviation of such readings, by this hand with this tool, above 0. [mm]
     """
 
     number: int
@@ -30,15 +32,22 @@ class LoggedReading:
     after_work: int
     repeats: bool
     doubted: bool
-    resolution: float
+    scatter: float
 
 
 @dataclass(frozen=True)
 class LoggedWork:
-    """One work done. number : order of arrival."""
+    """One work done. number : order of arrival.
+
+    positions : the strings that it touched, low string 0; None for one that touches every place.
+    """
 
     number: int
     work: str
+    positions: frozenset[int] | None = None
+
+    def touches(self, position: int | None) -> bool:
+        return self.positions is None or position is None or position in self.positions
 
 
 @dataclass(frozen=True)
@@ -46,9 +55,9 @@ class ReadingState:
     """What the log says of one place.
 
     state : current, doubted (its last reading waits for a word), or stale (later work touched it).
-    value : median of the repeats that are not doubted; None where all are. [mm]
-    repeat_spread : largest less smallest of them. [mm]  count : how many they are.
-    resolution : of the coarsest tool among them. [mm]
+    value : mean of the repeats that are not doubted, their median where they contradict each other; None where all
+    are doubted. [mm]  repeat_spread : largest less smallest of them. [mm]  count : how many they are.
+    scatter : of one of them, standard deviation. [mm]
     reading : the last reading of the place.  stale_because : the work's reason, where stale.
     """
 
@@ -56,19 +65,50 @@ class ReadingState:
     value: float | None
     repeat_spread: float
     count: int
-    resolution: float
+    scatter: float
     reading: LoggedReading
     stale_because: str | None = None
 
     @property
     def is_wide(self) -> bool:
-        """Whether the repeats lie further apart than the tool's own ± accounts for."""
-        return self.count > 1 and self.repeat_spread > 2 * self.resolution + TOLERANCE
+        """Whether the repeats lie further apart than readings of this hand do by chance."""
+        return self.count > 1 and contradict(self.repeat_spread, self.scatter, self.count)
+
+    @property
+    def known_to(self) -> float:
+        """What covers 95 % of the mean of the repeats; half of how far they lie apart where they contradict. [mm]"""
+        by_chance = COVERS * self.scatter / math.sqrt(max(1, self.count))
+        return max(by_chance, self.repeat_spread / 2) if self.is_wide else by_chance
 
     @property
     def usable(self) -> float | None:
         """The value that may be computed with: None where stale or doubted through and through. [mm]"""
         return None if self.state == "stale" else self.value
+
+
+def contradict(spread: float, scatter: float, count: int) -> bool:
+    """Whether repeats lie too far apart for chance: about one group in a thousand does.
+
+    spread : largest less smallest. [mm]  scatter : of one, standard deviation. [mm]  count : how many they are.
+    Source: the range of normal values, at 99.9 %.
+    """
+    if count < 2:
+        return False
+    return spread > (APART + APART_OF_MORE * math.log(count / 2)) * scatter + TOLERANCE
+
+
+def groups_of(log: Iterable[LoggedReading]) -> list[list[LoggedReading]]:
+    """The readings of one place, repeats together, in the order of the works.
+
+    log : of one place, in any order.
+    """
+    groups: list[list[LoggedReading]] = []
+    for reading in sorted(log, key=lambda r: (r.after_work, r.number)):
+        if groups and reading.repeats and groups[-1][-1].after_work == reading.after_work:
+            groups[-1].append(reading)
+        else:
+            groups.append([reading])
+    return groups
 
 
 def reading_states(
@@ -88,33 +128,37 @@ def reading_states(
         by_place.setdefault(reading.place, []).append(reading)
     done = sorted(works, key=lambda work: work.number)
     return {
-        place: _stand(sorted(log, key=lambda r: (r.after_work, r.number)), done, invalidations.get(place[0], {}))
+        place: _stand(place, groups_of(log)[-1], done, invalidations.get(place[0], {}))
         for place, log in by_place.items()
     }
 
 
-def _stand(log: list[LoggedReading], works: list[LoggedWork], stale_after: Mapping[str, str]) -> ReadingState:
-    last = log[-1]
-    group = [last]
-    for earlier in reversed(log[:-1]):
-        if not group[-1].repeats or earlier.after_work != last.after_work:
-            break
-        group.append(earlier)
+def _stand(
+    place: MeasurementKey, group: list[LoggedReading], works: list[LoggedWork], stale_after: Mapping[str, str]
+) -> ReadingState:
+    last = group[-1]
     sound = [reading for reading in group if not reading.doubted]
     values = [reading.value for reading in sound]
     because = next(
-        (stale_after[work.work] for work in works if work.number > last.after_work and work.work in stale_after),
+        (
+            stale_after[work.work]
+            for work in works
+            if work.number > last.after_work and work.work in stale_after and work.touches(place[1])
+        ),
         None,
     )
+    spread = max(values) - min(values) if values else 0.0
+    scatter = max((reading.scatter for reading in sound), default=last.scatter)
+    middle = median if contradict(spread, scatter, len(values)) else fmean
     state: CellState = "doubted" if last.doubted else "current"
     if because is not None:
         state = "stale"
     return ReadingState(
         state=state,
-        value=median(values) if values else None,
-        repeat_spread=max(values) - min(values) if values else 0.0,
+        value=middle(values) if values else None,
+        repeat_spread=spread,
         count=len(values),
-        resolution=max((reading.resolution for reading in sound), default=last.resolution),
+        scatter=scatter,
         reading=last,
         stale_because=because,
     )

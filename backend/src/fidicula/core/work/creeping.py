@@ -6,12 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from fidicula.core.errors import TOLERANCE
-
-FIRST_PASS_SHARE = 0.7
-"""Of the wood to take, what the first pass takes; the rest is found by measuring again."""
-
-SMALLEST_FIRST_PASS = 0.5
-"""Under this much wood there is no point in two passes. [mm]"""
+from fidicula.core.work.landing import rough_pass
 
 SETTLING = 0.1
 """What new strings may still drop by as they settle. [mm] Source: strings measured over their first day."""
@@ -40,29 +35,18 @@ class Pass:
         return BELIEVABLE[0] - TOLERANCE <= self.share <= BELIEVABLE[1] + TOLERANCE
 
 
-def first_pass(*, wood: float, uncertainty: float, settling: float = 0.0) -> float:
-    """How much of the wood to take before the strings go up again for measuring; 0 where too little is sure. [mm]
-
-    wood : to take in all. [mm]  uncertainty : ± of it, 0 or more; it is left as wood. [mm]
-    settling : what the strings may still drop by, left as wood too, 0 or more. [mm]
-    Source: bench habit; too low cannot be put back.
-    """
-    share = wood if wood < SMALLEST_FIRST_PASS else wood * FIRST_PASS_SHARE
-    return max(0.0, min(share, wood - uncertainty - settling))
-
-
 def next_pass(*, wood: float, uncertainty: float, passes: Sequence[Pass], settling: float = 0.0) -> float | None:
     """How much to set out to take now, going by what the passes before did. [mm]
 
-    wood : still to take. [mm]  uncertainty, settling : as for `first_pass`.  passes : in their order, none for a first.
+    wood : still to take. [mm]  uncertainty, settling : as for `rough_pass`.  passes : in their order, none for a first.
     None where what the last pass took cannot be: it is measured again. Never more than the wood less its uncertainty.
     Source: the same hand takes the same share; passes of unlike shares tell nothing of the hand.
     """
+    most = rough_pass(wood=wood, uncertainty=uncertainty, settling=settling)
     if not passes:
-        return first_pass(wood=wood, uncertainty=uncertainty, settling=settling)
+        return most
     if not passes[-1].is_believable:
         return None
     shares = [one.share for one in passes]
     is_one_hand = max(shares) - min(shares) <= ALIKE + TOLERANCE
-    wanted = wood / shares[-1] if is_one_hand else first_pass(wood=wood, uncertainty=uncertainty)
-    return max(0.0, min(wanted, wood - uncertainty - settling))
+    return min(wood / shares[-1], most) if is_one_hand else most

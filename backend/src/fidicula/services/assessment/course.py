@@ -12,7 +12,7 @@ from fidicula.db.records import CourseMark
 from fidicula.services.assessment.inspection import left_blank
 from fidicula.services.assessment.model import CutFacts, Question, StopAssessment
 from fidicula.services.assessment.state import BenchState
-from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_TAKING, outer_in_band
+from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_LOWERING, WORTH_TAKING, strings_in_band
 from fidicula.services.measures import CARD
 from fidicula.tables.course import Deciding, Step, steps, visit_kinds, waits
 
@@ -97,6 +97,10 @@ def _all_hold(state: BenchState, measure: str) -> bool:
     return all(_holds(state, (measure, i)) for i in range(state.count))
 
 
+HEIGHTS_CHANGED = frozenset({"crown_cut", "slots_filed", "strings_changed"})
+"""After these the heights are measured again, under tension."""
+
+
 def _bench_signs(
     state: BenchState, kind: str, cut: CutFacts, asked: Sequence[Question], keys: Sequence[str]
 ) -> set[str]:
@@ -107,10 +111,10 @@ def _bench_signs(
     shown = {
         "strings_known": state.string_set is not None,
         "card_full": taken == of,
-        "crown_was_cut": "crown_cut" in done,
+        "crown_was_cut": bool({"crown_cut", "slots_filed"} & done),
         "crown_right": right,
         "nut_right": nut_is_right(state, cut) and not _is_undecided(asked, "nut_low"),
-        "heights_again": (bool({"crown_cut", "strings_changed"} & done) and _all_hold(state, "end_height"))
+        "heights_again": (bool(HEIGHTS_CHANGED & done) and _all_hold(state, "end_height"))
         or (right and "change" not in keys),
         "baseline_read": _baseline_was_read(state),
         "all_looked_at": not left_blank(state, kind),
@@ -121,11 +125,20 @@ def _bench_signs(
 
 
 def crown_is_right(state: BenchState, cut: CutFacts, asked: Sequence[Question]) -> bool:
-    """Whether nothing has to come off: the outer strings in band, or every string as its aim."""
-    if any(one.bars("crown_cut") for one in asked) or cut.state != "firm":
+    """Whether nothing has to come off: every string in band, or as its aim; once begun, each brought to its aim."""
+    if any(one.bars("crown_cut") for one in asked):
         return False
+    if cut.begun:
+        return all(s.landed for s in cut.strings) and is_lowered(state, cut)
     as_aimed = all(s.wood is not None and abs(s.wood) < WORTH_TAKING for s in cut.strings)
-    return outer_in_band(state) or as_aimed
+    return cut.state == "firm" and (strings_in_band(state, cut) or as_aimed)
+
+
+def is_lowered(state: BenchState, cut: CutFacts) -> bool:
+    """Whether the crown stands no higher beside any string than its slot is to be deep, as far as it was read."""
+    if cut.beside_done:
+        return True
+    return _all_hold(state, "slot_depth") and all((s.beside or 0.0) < WORTH_LOWERING for s in cut.strings)
 
 
 def nut_is_right(state: BenchState, cut: CutFacts) -> bool:

@@ -6,9 +6,20 @@ from collections.abc import Sequence
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
+from fidicula.core.readings.estimate import COVERS, more_readings
 from fidicula.core.work.creeping import SETTLING, Pass, next_pass
+from fidicula.core.work.landing import (
+    KNOWN_FOR_ROUGH,
+    ROUGH_AGAIN_FROM,
+    ROUGH_FROM,
+    WORTH_ROUGH,
+    is_landed,
+    needed_for,
+    slot_pass,
+)
 from fidicula.db.work_details import CrownCut
 from fidicula.services.assessment.computing import Computed
+from fidicula.services.assessment.estimating import upright_share
 from fidicula.services.assessment.model import Assumption, CutFacts, CutState, StringCutFacts, unknown_cut
 from fidicula.services.assessment.state import BenchState
 
@@ -24,10 +35,43 @@ def cut_facts(state: BenchState, computed: Computed | None, *, now: datetime | N
     passes = _passes(state)
     strings = tuple(_string(state, computed, i, passes[i], settling) for i in range(state.count))
     known: list[CutState] = [string.state for string in strings if string.state != "none"]
+    done = _since_new([work.work for work in state.standing_works])
     if not known:
-        return CutFacts("none", strings)
+        return CutFacts("none", strings, begun=bool(_LANDING & set(done)))
     whole = len(known) == len(strings) and "provisional" not in known
-    return CutFacts("firm" if whole else "provisional", strings, tuple(_assumed(state, computed)))
+    far_from = ROUGH_AGAIN_FROM if _LANDING & set(done) else ROUGH_FROM
+    rough = any(_is_rough(string, far_from) for string in strings)
+    return CutFacts(
+        "firm" if whole else "provisional",
+        tuple(replace(one, more=_more(state, computed, i, one, rough)) for i, one in enumerate(strings)),
+        tuple(_assumed(state, computed)),
+        begun=bool(_LANDING & set(done)),
+        rough=rough,
+        beside_done="crown_beside" in done and not _LANDING & set(_after_last("crown_beside", done)),
+    )
+
+
+_LANDING = frozenset({"crown_cut", "slots_filed"})
+_ANEW = frozenset({"new_bridge", "strings_changed", "adjusters_turned", "wedge_fitted", "neck_reset"})
+"""After these the strings stand where nobody brought them: whether anything is to be cut is asked again."""
+
+
+def _since_new(works: Sequence[str]) -> list[str]:
+    found: list[str] = []
+    for work in works:
+        found = [] if work in _ANEW else [*found, work]
+    return found
+
+
+def _after_last(work: str, works: Sequence[str]) -> Sequence[str]:
+    last = max((i for i, one in enumerate(works) if one == work), default=-1)
+    return works[last + 1 :]
+
+
+def _is_rough(string: StringCutFacts, far_from: float) -> bool:
+    """A string that has far to come, with wood to take beside it. far_from : at the bridge. [mm]"""
+    far = string.drop is not None and string.drop > far_from
+    return far and string.wood is not None and string.wood >= WORTH_ROUGH
 
 
 def _strings_settle(state: BenchState, now: datetime) -> bool:
@@ -72,6 +116,8 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
     nut_target = computed.goals[i].nut_height
     is_read = nut is not None and nut.usable is not None
     last = cuts[-1] if cuts else None
+    held, drop = state.held("end_height", i), result.cut.cut
+    known_to = 0.0 if held is None else held.resolution * _at_bridge(state, computed, i)
     return StringCutFacts(
         name,
         state="provisional" if result.provisional else "firm",
@@ -90,7 +136,37 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
         nut_target=nut_target if is_read else None,
         set_out=None if last is None else _at(last.passes, i),
         left_before=None if last is None else _at(last.wood, i),
+        drop_known_to=known_to,
+        slot_by=slot_pass(drop=drop, known_to=known_to),
+        beside=_beside(state, i),
+        more=None,
+        landed=is_landed(drop=drop, known_to=known_to),
     )
+
+
+def _more(state: BenchState, computed: Computed, i: int, string: StringCutFacts, rough: bool) -> int | None:
+    """Readings of its height that the cut at hand wants more; None where it is not read."""
+    stand = state.reading_states.get(("end_height", i))
+    if string.drop is None or string.drop_known_to is None or stand is None:
+        return None
+    return more_readings(
+        deviation=string.drop_known_to / COVERS,
+        scatter=stand.scatter * _at_bridge(state, computed, i),
+        known_to=KNOWN_FOR_ROUGH if rough else needed_for(string.drop),
+    )
+
+
+def _at_bridge(state: BenchState, computed: Computed, i: int) -> float:
+    """What 1 mm of a string's height, as it is read, is along the bridge. [mm]"""
+    return computed.board.carry / computed.board.squareness * upright_share(state, i)
+
+
+def _beside(state: BenchState, i: int) -> float | None:
+    """How much deeper a slot is than a third of its string, or what else is wanted. [mm]"""
+    slot, ratio = state.held("slot_depth", i), state.targets.slot_depth_ratio
+    if slot is None or slot.assumed or ratio is None:
+        return None
+    return slot.value - ratio * state.diameters[i]
 
 
 def _assumed(state: BenchState, computed: Computed) -> list[Assumption]:

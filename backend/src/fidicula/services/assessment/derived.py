@@ -92,7 +92,7 @@ def _usable(place: MeasurementKey, reading_states: Mapping[MeasurementKey, Readi
     stand = reading_states.get(place)
     if stand is None or stand.usable is None:
         return None
-    return stand.usable, max(stand.resolution, stand.repeat_spread / 2)
+    return stand.usable, stand.known_to
 
 
 def _spread(found: Spaced | None) -> Derived | None:

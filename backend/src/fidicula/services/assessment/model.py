@@ -24,6 +24,9 @@ class StringCutFacts:
     old_slot_left : what stays of the old slot below the new crown.
     nut_to_file, nut_target : off the nut slot, and the height that it is filed to; None where it is not read.
     set_out : what the last pass was to take; left_before : what was to go before it.
+    drop_known_to : what covers 95 % of the way down.  slot_by : to file off the slot's floor now, 0 for nothing.
+    beside : of its slot, more than a third of the string; None where the slot is not read.
+    more : readings of its height that the cut at hand wants more.  landed : it may be left as it is.
     """
 
     name: str
@@ -41,6 +44,11 @@ class StringCutFacts:
     nut_target: float | None
     set_out: float | None
     left_before: float | None
+    drop_known_to: float | None
+    slot_by: float | None
+    beside: float | None
+    more: int | None
+    landed: bool | None
 
 
 def unknown_cut(name: str) -> StringCutFacts:
@@ -60,11 +68,18 @@ class Assumption:
 
 @dataclass(frozen=True)
 class CutFacts:
-    """The whole cut. state : `none` where nothing can be said yet."""
+    """The whole cut. state : `none` where nothing can be said yet.
+
+    begun : wood went at the crown or in a slot at this visit, so that every string is brought to its aim.
+    rough : the crown is to be cut before the slots are filed.  beside_done : it was lowered since.
+    """
 
     state: CutState
     strings: tuple[StringCutFacts, ...]
     assumed: tuple[Assumption, ...] = ()
+    begun: bool = False
+    rough: bool = False
+    beside_done: bool = False
 
 
 @dataclass(frozen=True)

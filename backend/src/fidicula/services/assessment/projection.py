@@ -25,12 +25,31 @@ class JudgedProjection:
     judged: ProjectionJudgement
 
 
+READ_SO_OFTEN = 4
+"""A projection at the edge of its band is read up to so many times."""
+
+
+def out_by(value: float, band: Band) -> float:
+    """How far a value is out of its band; 0 in band. [mm]"""
+    side = side_of_band(value=value, band=band)
+    return {"below": band.low - value, "in_band": 0.0, "above": value - band.high}[side]
+
+
+def is_unsure(state: BenchState) -> bool:
+    """Whether it was read out of its band by less than its readings tell, and not often yet: another one says more."""
+    held, wanted = state.held("projection"), state.wanted(("projection", None))
+    stand = state.reading_states.get(("projection", None))
+    if held is None or held.assumed or wanted is None or stand is None or stand.state != "current":
+        return False
+    return 0 < out_by(held.value, wanted.band) <= held.resolution and stand.count < READ_SO_OFTEN
+
+
 def judged_projection(state: BenchState) -> JudgedProjection | None:
-    """None where it is in band, not known, or cannot be judged."""
+    """None where it is in band as far as its readings tell, not known, or cannot be judged."""
     held, wanted = state.held("projection"), state.wanted(("projection", None))
     if held is None or held.assumed or wanted is None or state.singles is None:
         return None
-    if side_of_band(value=held.value, band=wanted.band) == "in_band":
+    if out_by(held.value, wanted.band) <= held.resolution:
         return None
     others = state.targets.others
     neck = state.read_or_figure("neck_length")

@@ -24,7 +24,7 @@ from fidicula.services.assessment.thresholds import (
     WALKED_SHARE,
     WORTH_FILING,
     WORTH_TAKING,
-    outer_in_band,
+    strings_in_band,
 )
 
 SOME_DAYS = timedelta(hours=44)
@@ -115,7 +115,7 @@ def _of_readings(state: BenchState, cut: CutFacts) -> Iterator[str]:
         if slot is not None and not slot.assumed and slot.value > diameter / 2 + slot.resolution:
             yield "slot_deep"
             break
-    if not outer_in_band(state) and any(s.wood is not None and s.wood <= -WORTH_TAKING for s in cut.strings):
+    if not strings_in_band(state, cut) and any(s.wood is not None and s.wood <= -WORTH_TAKING for s in cut.strings):
         yield "bridge_low"
     length, before = state.held("string_length"), state.last_time.get(("string_length", None))
     if (

@@ -10,11 +10,13 @@ from functools import cached_property, partial
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark
+from fidicula.core.readings.estimate import COVERS, Estimate
 from fidicula.core.readings.states import MeasurementKey, ReadingState
 from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
 from fidicula.services.assessment.derived import TOLD_BY_OTHERS, Derived, derived_at
+from fidicula.services.assessment.estimating import heights_of_all
 from fidicula.services.assessment.geometry import SINGLES, Geometry, board_of, geometry_of
-from fidicula.services.assessment.held import Held
+from fidicula.services.assessment.held import Held, Origin
 from fidicula.services.assessment.leaning import board_angle_of, tilt_of
 from fidicula.services.measures import CARD, MEASURES, name_of
 from fidicula.services.targets.sources import reading_states_of
@@ -165,6 +167,12 @@ class BenchState:
             band=wanted.band.through(lambda value: self.upright(place, value, wanted.direction)),
         )
 
+    def as_read(self, place: MeasurementKey, upright: float) -> float:
+        """A height straight up, the way its reading was taken. [mm]"""
+        if place[1] is None or self.direction(*place) == "vertical" or self.geometry is None:
+            return upright
+        return self.geometry.shortest(place[0], place[1], UprightHeight(upright))
+
     def wanted_as_read(self, place: MeasurementKey) -> Wanted | None:
         """What is wanted at a place, the way its reading was taken: like is compared with like."""
         upright = self.wanted_upright(place)
@@ -236,16 +244,27 @@ class BenchState:
         stand = self.reading_states.get(place)
         if stand is not None and stand.usable is not None:
             is_simulated = self._by_number[stand.reading.number].simulated
-            known_to = max(stand.resolution, stand.repeat_spread / 2)
-            return Held(stand.usable, is_simulated, known_to, "simulated" if is_simulated else "read")
+            origin: Origin = "simulated" if is_simulated else "read"
+            weighed = self.weighed.get(position) if measure == "end_height" and position is not None else None
+            if weighed is not None:
+                return Held(weighed.value, is_simulated, weighed.known_to, origin)
+            return Held(stand.usable, is_simulated, stand.known_to, origin)
         told = self.derived(place)
         if told is not None:
             return Held(told.value, False, told.known_to, "derived")
         earlier = self.last_visit(place)
         if earlier is not None:
-            return Held(earlier.value, False, tools()[earlier.tool].resolution, "last_visit")
+            return Held(earlier.value, False, COVERS * tools()[earlier.tool].scatter, "last_visit")
         stand_in = self.assumed(place)
         return None if stand_in is None else Held(stand_in, True, self._leeway(place), "figure")
+
+    @cached_property
+    def weighed(self) -> Mapping[int, Estimate]:
+        """Strings' heights at the board's end by all their readings and slot filings, each as it was last read.
+
+        Not there where the last readings do not hold, or contradict each other.
+        """
+        return heights_of_all(self)
 
     def read_or_figure(self, measure: str, position: int | None = None, *, figure: str = "") -> Held | None:
         """A reading where it holds, else the shop's figure, even where no cut may rest on that."""
@@ -311,12 +330,12 @@ def with_reading(state: BenchState, added: Reading, *, corrects: int | None) -> 
     place = (added.measure, added.position)
     standing = [reading for reading in state.readings if reading.number != corrects]
     standing += [added] if added.corrected_by is None else []
-    there = [reading for reading in standing if (reading.measure, reading.position) == place]
+    judged = reading_states_of(standing, state.works, only=None if added.repeats else place)
     return replace(
         state,
         readings=standing,
         projections=[*state.projections, added] if added.measure == "projection" else state.projections,
-        reading_states={**state.reading_states, **reading_states_of(there, state.works)},
+        reading_states={**state.reading_states, **judged},
     )
 
 

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from fidicula.core.bands import side_of_band
+from fidicula.core.bands import Band, band_between, side_of_band
+from fidicula.services.assessment.model import CutFacts
 from fidicula.services.assessment.state import BenchState
 
 WORTH_TAKING = 0.1
@@ -27,13 +28,35 @@ WALKED_SHARE = 0.004
 """A string length that differs by more of itself from last time's says that the bridge stands elsewhere."""
 
 
-def outer_in_band(state: BenchState) -> bool:
-    """Whether the heights of both outer strings are measured, hold, and stand in their bands."""
-    for position in (0, state.count - 1):
-        place = ("end_height", position)
-        stand, wanted = state.reading_states.get(place), state.wanted_as_read(place)
-        if stand is None or stand.usable is None or wanted is None:
-            return False
-        if side_of_band(value=stand.usable, band=wanted.band) != "in_band":
+WORTH_LOWERING = 0.15
+"""A slot that is deeper than wanted by less is left as it is. [mm]"""
+
+
+def strings_in_band(state: BenchState, cut: CutFacts) -> bool:
+    """Whether the height of every string holds and stands in its band; an inner one's where it is read."""
+    for position, band in enumerate(end_bands(state, cut)):
+        held = state.held("end_height", position)
+        if held is None or band is None:
+            if position in (0, state.count - 1):
+                return False
+        elif side_of_band(value=held.value, band=band) != "in_band":
             return False
     return True
+
+
+def end_bands(state: BenchState, cut: CutFacts) -> list[Band | None]:
+    """What each string may be at the board's end, as it was read. [mm]
+
+    An inner string follows the crown, and may differ from that by what lies between what the outer two may.
+    """
+    last = state.count - 1
+    wanted = [state.wanted_as_read(("end_height", i)) for i in range(state.count)]
+    found: list[Band | None] = [None if one is None else one.band for one in wanted]
+    low, high = found[0], found[last]
+    if low is None or high is None:
+        return found
+    for i, string in enumerate(cut.strings):
+        if found[i] is None and string.target_end is not None:
+            aim = state.as_read(("end_height", i), string.target_end)
+            found[i] = band_between(low, high, share=i / last, aim=aim)
+    return found

@@ -11,10 +11,11 @@ from fidicula.core.fitting.post import BlankChoice, bar_insets, nearest_blank
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, plan_afterlength, wheel_turns
 from fidicula.core.geometry.spacing import string_offsets
 from fidicula.core.readings.states import MeasurementKey
+from fidicula.core.rounding import rounded_down
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.post import post_target
 from fidicula.services.assessment.scoop import dressings
-from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_TAKING
+from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_LOWERING, WORTH_TAKING
 from fidicula.services.instruction.model import Amount
 
 SMALLEST_MOVE = 0.5
@@ -38,13 +39,13 @@ def _unread(a: Assessment, *keys: MeasurementKey) -> tuple[MeasurementKey, ...]:
 
 
 def cut_crown(a: Assessment) -> Told:
-    """What the next pass takes at each string that is worth it."""
+    """What the rough crown takes beside each string, over the whole bridge."""
     amounts = []
     for i, string in enumerate(a.cut.strings):
-        if string.wood is None or string.wood < WORTH_TAKING or string.next_pass is None:
+        if string.wood is None or string.next_pass is None or string.next_pass < WORTH_TAKING:
             continue
         known_to = string.uncertainty or 0.0
-        amounts.append(Amount("take", string.next_pass, i, uncertainty=known_to))
+        amounts.append(Amount("take", rounded_down(string.next_pass), i, uncertainty=known_to))
         amounts.append(Amount("of_wood", string.wood, i, uncertainty=known_to))
     again = tuple(
         ("end_height", i)
@@ -59,11 +60,21 @@ def lower_crown(a: Assessment) -> Told:
     amounts = []
     for i, (string, diameter) in enumerate(zip(a.cut.strings, a.state.diameters, strict=False)):
         slot = a.state.held("slot_depth", i)
-        if slot is None or slot.assumed or string.drop is None or a.state.targets.slot_depth_ratio is None:
+        if slot is None or string.beside is None or string.drop is None:
             continue
-        beside = slot.value - a.state.targets.slot_depth_ratio * diameter
-        if slot.value > diameter / 2 and beside > slot.resolution:
-            amounts.append(Amount("take", beside - slot.resolution, i, uncertainty=slot.resolution))
+        least = WORTH_LOWERING if a.cut.begun or slot.value <= diameter / 2 else slot.resolution
+        if string.beside >= least and (a.cut.begun or slot.value > diameter / 2):
+            amounts.append(Amount("beside", rounded_down(string.beside, 2), i, uncertainty=slot.resolution))
+    return Told(tuple(amounts))
+
+
+def file_slots(a: Assessment) -> Told:
+    """How much deeper each slot is filed, for its string to come down."""
+    amounts = []
+    for i, string in enumerate(a.cut.strings):
+        by = rounded_down(string.slot_by or 0.0, 2)
+        if by > 0:
+            amounts.append(Amount("slot_by", by, i, uncertainty=string.drop_known_to or 0.0))
     return Told(tuple(amounts))
 
 
@@ -221,6 +232,7 @@ def fill_slot(a: Assessment) -> Told:
 AMOUNTS: Mapping[str, Callable[[Assessment], Told]] = {
     "cut_crown": cut_crown,
     "lower_crown": lower_crown,
+    "file_slots": file_slots,
     "file_nut": file_nut,
     "turn_wheels": turn_wheels,
     "fit_wedge": fit_wedge,

@@ -13,8 +13,9 @@ from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.course import baseline_keys, crown_is_right
 from fidicula.services.assessment.model import Question, StopAssessment
+from fidicula.services.assessment.projection import is_unsure
 from fidicula.services.assessment.questions import to_measure_again
-from fidicula.services.assessment.thresholds import outer_in_band
+from fidicula.services.assessment.thresholds import strings_in_band
 from fidicula.services.instruction.amounts import Told, keys_of_card, told
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.instruction.role import also_recorded, cut_role, only_waits
@@ -226,6 +227,8 @@ def _lacks(a: Assessment) -> Instruction | None:
         measure = a.impossible.measure
         keys: tuple[MeasurementKey, ...] = () if measure is None else ((measure, None),)
         return Instruction("check_shape", keys=keys)
+    if is_unsure(a.state):
+        return replace(_measure(a, (("projection", None),)), again=False, repeats=True, reason="see_to_projection")
     if a.computed is None and not any(r.measure == "end_height" for r in a.state.readings):
         return Instruction("enter_figures", missing=a.state.targets.missing) if a.state.targets.missing else None
     return None
@@ -240,6 +243,8 @@ def _keys_at(a: Assessment, here: StopAssessment) -> Iterator[MeasurementKey]:
     ]
     again = [key for key in open_keys if key in a.state.reading_states]
     heights = [key for key in open_keys if key[0] == "end_height"]
+    if a.cut.begun:
+        again = [key for key in again if key[0] != "slot_depth"]
     yield from (again or heights) if here.key == "again" else open_keys
 
 
@@ -263,18 +268,55 @@ def _ruling_question(a: Assessment, step: str) -> Instruction | None:
 def _cut(a: Assessment, base: Instruction) -> Instruction | None:
     """The cut, or what it lacks; None where nothing has to come off."""
     again = tuple(to_measure_again(a.state))
+    if a.cut.begun and not a.cut.rough:
+        again = tuple(key for key in again if key[0] != "slot_depth")
     if again:
         return _measure(a, again, base)
     if a.cut.state == "none":
         return _measure(a, tuple(("end_height", i) for i in range(a.state.count)), base)
-    if outer_in_band(a.state) or crown_is_right(a.state, a.cut, a.questions):
+    in_band = strings_in_band(a.state, a.cut) and not a.cut.begun
+    if in_band or crown_is_right(a.state, a.cut, a.questions):
         return None
-    found: Told = told(a, "cut_crown")
-    if found.keys:
-        return _measure(a, found.keys, base)
-    if not found.amounts:
+    if a.cut.rough:
+        found: Told = told(a, "cut_crown")
+        if found.keys:
+            return _measure(a, found.keys, base)
+        if found.amounts:
+            return _known_enough(a, base) or replace(base, amounts=found.amounts)
+    return _slots(a, base)
+
+
+def _known_enough(a: Assessment, why: Instruction) -> Instruction | None:
+    """More readings of the strings whose height is not known well enough for what is to be done to them."""
+    keys = {("end_height", i): string.more for i, string in enumerate(a.cut.strings) if string.more}
+    if not keys:
         return None
-    return replace(base, amounts=found.amounts)
+    found = _measure(a, tuple(keys), why)
+    return replace(found, times={key: more or 1 for key, more in keys.items()}, repeats=True)
+
+
+def _slots(a: Assessment, base: Instruction) -> Instruction | None:
+    """Each string to its height by its slot, then the crown down beside them; None where there is nothing of either."""
+    unread = tuple(("end_height", i) for i, one in enumerate(a.cut.strings) if one.drop is None)
+    if unread:
+        return _measure(a, unread, base)
+    slots = replace(base, code="file_slots", amounts=told(a, "file_slots").amounts)
+    more = _known_enough(a, slots)
+    if more is not None:
+        return more
+    if slots.amounts:
+        return slots
+    if not a.cut.begun or a.cut.beside_done:
+        return None
+    beside = replace(base, code="lower_crown")
+    depths = [("slot_depth", i) for i in range(a.state.count)]
+    unread = tuple(
+        key for key in depths if (stand := a.state.reading_states.get(key)) is None or stand.state != "current"
+    )
+    if unread:
+        return _measure(a, unread, beside)
+    amounts = told(a, "lower_crown").amounts
+    return replace(beside, amounts=amounts) if amounts else None
 
 
 def _file(a: Assessment, base: Instruction) -> Instruction | None:

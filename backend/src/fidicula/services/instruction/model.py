@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Literal
@@ -9,13 +10,15 @@ from typing import Literal
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.model import Question, Slip
 
-CutRole = Literal["none", "due", "may", "waits", "to_aim", "not_chosen"]
-"""What the amounts of wood are at this moment: to take now; a provisional cut that may be made; to take later; only
-what it would be to the aim, for the strings stand in band; or another way was decided, and nobody takes them."""
+CutRole = Literal["none", "due", "slots", "may", "waits", "to_aim", "not_chosen"]
+"""What the amounts of wood are at this moment: to take now; nothing, for slots are filed; a provisional cut that may be
+made; to take later; only what it would be to the aim, for the strings stand in band; or another way was decided, and
+nobody takes them."""
 
 AmountName = Literal[
-    "take", "of_wood", "file_by", "file_to", "turns", "leg", "at_heel", "at_board_end", "at_bridge", "angle",
-    "most_off", "move", "width", "setback", "inset", "mark", "mark_height", "closer", "height_added", "taps",
+    "take", "of_wood", "slot_by", "beside", "file_by", "file_to", "turns", "leg", "at_heel", "at_board_end",
+    "at_bridge", "angle", "most_off", "move", "width", "setback", "inset", "mark", "mark_height", "closer",
+    "height_added", "taps",
 ]  # fmt: skip
 
 
@@ -41,6 +44,7 @@ class Instruction:
     code : its row of instructions.csv.  records : the work that writes it down, empty where none does.
     also : works that may be recorded as well now, though they are not what is asked for.
     amounts : low string first.  keys : to measure, in their order; again : whether they were read before.
+    times : how often a key is read, where once is too little for the cut at hand.  repeats : once more than before.
     question : that is to be decided, or that led here; option : that is followed.  is_decided : by somebody.
     stop : of the visit.  until : when a wait is over.  waits_after, reason : what it waits for.
     makes_stale : the measures that no cut may rest on once it is done.  slip : what is to be put right first.
@@ -54,6 +58,8 @@ class Instruction:
     amounts: tuple[Amount, ...] = ()
     keys: tuple[MeasurementKey, ...] = ()
     again: bool = False
+    times: Mapping[MeasurementKey, int] = field(default_factory=dict)
+    repeats: bool = False
     question: Question | None = None
     option: str = ""
     is_decided: bool = False

@@ -5,7 +5,7 @@ from __future__ import annotations
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.model import Question
 from fidicula.services.assessment.questions import to_measure_again
-from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_TAKING, outer_in_band
+from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_TAKING, strings_in_band
 from fidicula.services.instruction.model import CutRole, Instruction
 from fidicula.tables.course import Outcome, steps_for
 
@@ -19,10 +19,12 @@ def cut_role(a: Assessment, found: Instruction) -> CutRole:
     """What the amounts of wood mean beside an instruction."""
     if a.cut.state == "none":
         return "none"
-    if outer_in_band(a.state):
+    if strings_in_band(a.state, a.cut) and not a.cut.begun:
         return "to_aim"
     if found.records == "crown_cut" and found.code != "measure":
         return "due"
+    if found.records == "slots_filed" and found.code != "measure":
+        return "slots"
     return "not_chosen" if any(_goes_round_the_crown(one.outcome) for one in _of_heights(a)) else "waits"
 
 
@@ -42,7 +44,9 @@ def _goes_round_the_crown(option: Outcome | None) -> bool:
 
 def may_cut(a: Assessment, found: Instruction) -> bool:
     """Whether a cut may be recorded beside what is asked for: before all is measured, never past a gate."""
-    if a.cut.state == "none" or a.barring("crown_cut") or to_measure_again(a.state) or outer_in_band(a.state):
+    if a.cut.state == "none" or a.barring("crown_cut") or to_measure_again(a.state):
+        return False
+    if strings_in_band(a.state, a.cut) or (a.cut.begun and not a.cut.rough):
         return False
     if cut_role(a, found) == "not_chosen" or any(one.stops for one in a.slips) or only_waits(a, "crown_cut"):
         return False

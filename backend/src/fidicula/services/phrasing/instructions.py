@@ -4,17 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
+from fidicula.core.work.landing import KNOWN_FOR_ROUGH, needed_for
 from fidicula.services.assessment.assess import Assessment
-from fidicula.services.assessment.thresholds import WORTH_TAKING, outer_in_band
+from fidicula.services.assessment.thresholds import WORTH_TAKING, strings_in_band
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.instruction.role import speaks_of_wood
 from fidicula.services.numbers import (
     answered,
     day_and_clock,
+    give_or_take,
     listed,
     lower_first,
+    number,
     sentence,
     short,
+    times,
     to_take,
 )
 from fidicula.services.phrasing.model import Phrase
@@ -24,6 +28,7 @@ from fidicula.services.phrasing.works import (
     cut_crown,
     dress_board,
     file_nut,
+    file_slots,
     fill_slot,
     fit_wedge,
     lower_crown,
@@ -102,14 +107,14 @@ def _handed_over(_a: Assessment, _found: Instruction) -> Phrase:
 
 
 def _hand_over(a: Assessment, _found: Instruction) -> Phrase:
-    title = "In band: ready to hand over" if outer_in_band(a.state) else "Ready to hand over"
+    title = "In band: ready to hand over" if strings_in_band(a.state, a.cut) else "Ready to hand over"
     return Phrase(title, ["Every step of this visit is done or skipped.", *_to_aim(a)], [], None)
 
 
 def _to_aim(a: Assessment) -> list[str]:
     """What it would take to reach the aim, where the strings stand in band; nothing that has to be done."""
     over = [f"{s.name} {to_take(s.wood)}" for s in a.cut.strings if s.wood is not None and s.wood >= WORTH_TAKING]
-    if not over or not outer_in_band(a.state):
+    if not over or not strings_in_band(a.state, a.cut):
         return []
     return [f"In band. Only to reach the aim exactly, it would take {listed(over)} mm of wood."]
 
@@ -182,6 +187,8 @@ def wait_words(step: str, after: str, reason: str) -> str:
 
 
 def _measure(a: Assessment, found: Instruction) -> Phrase:
+    if found.repeats:
+        return _repeat(a, found)
     names = key_names(a.state.instrument, found.keys)
     first = names[:2]
     says = []
@@ -196,10 +203,35 @@ def _measure(a: Assessment, found: Instruction) -> Phrase:
     return Phrase(title, [*says, *_provisional(a)], do, None)
 
 
+def _repeat(a: Assessment, found: Instruction) -> Phrase:
+    """More readings of the same, with what they are wanted for."""
+    if found.keys == (("projection", None),):
+        return Phrase(
+            "Measure the projection once more",
+            ["It is out of its band by less than its readings tell."],
+            ["Lift the straightedge off, lay it on again, and read it."],
+            None,
+        )
+    each, why = [], []
+    for key in found.keys:
+        string = a.cut.strings[key[1] or 0]
+        each.append(f"{string.name} {times(found.times.get(key, 1))}")
+        if string.drop is not None and string.drop_known_to is not None:
+            needed = number(KNOWN_FOR_ROUGH if a.cut.rough else needed_for(string.drop), 2)
+            known = give_or_take(string.drop_known_to, 2)
+            why.append(f"{string.name}: known to {known} at the bridge, needed {needed}.")
+    return Phrase(
+        "Measure the same again",
+        [f"{_label(found.reason)}: one more reading of the same string makes it surer.", *why],
+        [f"At the board's end: {listed(each)}."],
+        None,
+    )
+
+
 def _provisional(a: Assessment) -> list[str]:
     """A cut that rests on figures is shown, and named as such."""
     over = [f"{s.name} {to_take(s.wood)}" for s in a.cut.strings if s.wood is not None and s.wood >= WORTH_TAKING]
-    if not over or outer_in_band(a.state):
+    if not over or strings_in_band(a.state, a.cut):
         return _to_aim(a)
     if not speaks_of_wood(a):
         return []
@@ -237,6 +269,7 @@ _PHRASES: Mapping[str, Build] = {
     "inspect": _inspect,
     "mark_line": mark_line,
     "cut_crown": cut_crown,
+    "file_slots": file_slots,
     "lower_crown": lower_crown,
     "file_nut": file_nut,
     "turn_wheels": turn_wheels,

@@ -64,10 +64,11 @@ def _figure(state: BenchState, place: MeasurementKey) -> Why:
     if told is not None:
         lines.append(f"By {derived_by(told.by)}: {_n(told.value)} {unit}, known to ±{_n(told.known_to)}.")
     if stand is not None and stand.value is not None:
-        lines.append(f"Measured {_n(stand.value)} {unit}, known to ±{_n(stand.resolution)}.")
+        lines.append(f"Measured {_n(stand.value)} {unit}, known to ±{_n(stand.known_to)}.")
         if stand.count > 1:
-            more = ": more than the tool's own, so look again" if stand.is_wide else ""
-            lines.append(f"Median of {stand.count} readings, {_n(stand.repeat_spread)} {unit} apart{more}.")
+            more = ": more than chance, so look which is right" if stand.is_wide else ""
+            middle = "Median" if stand.is_wide else "Mean"
+            lines.append(f"{middle} of {stand.count} readings, {_n(stand.repeat_spread)} {unit} apart{more}.")
     if wanted is not None:
         lines.append(f"Wanted {_band(wanted.band)} {unit}.")
     elif place[0] == "end_height":

@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 from fidicula.core.fitting.tailpiece import nearest_eighth
+from fidicula.core.rounding import rounded_down
+from fidicula.core.work.landing import LEFT_ALONE
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.numbers import (
+    give_or_take,
     listed,
     number,
-    rounded_down,
     sentence,
     short,
     to_take,
@@ -60,14 +62,16 @@ def cut_crown(a: Assessment, found: Instruction) -> Phrase:
     if by_string(a, found, "mark_height"):
         return cut_from_blank(a, found)
     take, wood = by_string(a, found, "take"), by_string(a, found, "of_wood")
-    is_whole = all(rounded_down(take[name]) == rounded_down(wood[name]) for name in take)
     shares = [f"{name} {to_take(take[name])}" for name in take]
     says = [f"{listed(list(take))} {'is' if len(take) == 1 else 'are'} above the target."]
-    if not is_whole:
-        left = [f"{name} {number(rounded_down(wood[name]) - rounded_down(take[name]))}" for name in take]
-        says.append(f"Left for the next pass, with what measuring cannot tell: {listed(left)} mm.")
+    left = [f"{name} {number(rounded_down(wood[name]) - rounded_down(take[name]))}" for name in take]
+    says.append(f"Left for the slots, with what measuring cannot tell: {listed(left)} mm.")
     says += _left_over(a)
-    do = [f"Take {listed(shares)} mm of wood.", "String up, tune, and measure the heights again."]
+    do = [
+        f"Take {listed(shares)} mm of wood. Seat each string no deeper than a third.",
+        "String up, tune, let it settle, and tune again.",
+        "Measure the heights again.",
+    ]
     title = "Cut the crown" if a.cut.state == "firm" else "Cut the crown, provisionally"
     return Phrase(title, says, do, CUT)
 
@@ -83,13 +87,34 @@ def _left_over(a: Assessment) -> list[str]:
 
 
 def lower_crown(a: Assessment, found: Instruction) -> Phrase:
-    take = by_string(a, found, "take")
-    shares = [f"{name} {to_take(value)}" for name, value in take.items()]
+    shares = [f"{name} {to_take(value, 2)}" for name, value in by_string(a, found, "beside").items()]
     return Phrase(
         "Take the crown down beside the deep strings",
         ["The strings stay where they are. Only the wood beside them comes down."],
         [f"Take {listed(shares)} mm of wood beside the strings."] if shares else [],
         CUT,
+    )
+
+
+def file_slots(a: Assessment, found: Instruction) -> Phrase:
+    by = by_string(a, found, "slot_by")
+    filed = [s for s in a.cut.strings if s.name in by]
+    known = [f"{s.name} ±{give_or_take(s.drop_known_to, 2)}" for s in filed if s.drop_known_to]
+    left = [s.name for s in filed if s.drop is not None and s.drop - by[s.name] > LEFT_ALONE]
+    says = ["A string's height is set by the floor of its slot."]
+    if known:
+        says.append(f"The way down is known to {listed(known)} mm.")
+    if left:
+        says.append(f"Some is left at {listed(left)}: the file misses too, and too low cannot be put back.")
+    return Phrase(
+        "File the slots at the bridge",
+        says,
+        [
+            f"Deepen the slots: {listed([f'{name} by {to_take(value, 2)}' for name, value in by.items()])} mm.",
+            "One string at a time: lay it aside, file, put it back.",
+            "Tune, let it settle, tune again, and measure these strings.",
+        ],
+        FILE,
     )
 
 

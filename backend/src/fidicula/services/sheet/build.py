@@ -25,6 +25,7 @@ from fidicula.services.phrasing.undoing import undoable
 from fidicula.services.sheet.cells import cells
 from fidicula.services.sheet.drawing import drawing
 from fidicula.services.sheet.model import (
+    AmountView,
     BenchSheet,
     CutView,
     InstructionView,
@@ -36,6 +37,7 @@ from fidicula.services.sheet.model import (
     SetView,
     SlipView,
     StringOn,
+    ToReadView,
 )
 from fidicula.services.sheet.questions import question_views
 from fidicula.services.sheet.stops import stop_views
@@ -103,6 +105,8 @@ def instruction_view(a: Assessment, found: Instruction) -> InstructionView:
         until=found.until,
         makes_stale=[MEASURES[measure].label for measure in found.makes_stale if measure in MEASURES],
         slip=None if slip is None else SlipView(slip.code, slip.act, [str(one.id) for one in ids if one is not None]),
+        amounts=[AmountView(one.name, one.value, one.position, one.side, one.uncertainty) for one in found.amounts],
+        read=[ToReadView(*key, found.times.get(key, 1)) for key in found.keys],
     )
 
 

@@ -45,7 +45,8 @@ class CardPlace:
     """What never changes of one place that is read on such an instrument.
 
     position : of the string from the lowest, or of the place by name; None for a single reading.
-    on_card : it stands on the bench card.  needed : a bridge asks for it.  turn : in a full measuring.  part : of the instrument.
+    on_card : it stands on the bench card.  needed : a bridge asks for it.
+    turn : in a full measuring.  part : of the instrument.
     label, place : its name in two parts.
     form : where the same can be read in several ways, which of them this is.  tools : what it is read with.
     recheck : asked for when an instrument comes back.

@@ -89,9 +89,34 @@ class SlipView:
 
 
 @dataclass(frozen=True)
+class AmountView:
+    """One amount of an instruction. [mm, or its own unit]
+
+    position : of the string, low 0; None where it is of none.  side : bass or treble, where it is of one.
+    uncertainty : what covers 95 % of it; 0 where it is not measured.
+    """
+
+    name: str
+    value: float
+    position: int | None
+    side: str
+    uncertainty: float
+
+
+@dataclass(frozen=True)
+class ToReadView:
+    """A place to read. times : so often in all, one more each of the same."""
+
+    measure: str
+    position: int | None
+    times: int
+
+
+@dataclass(frozen=True)
 class InstructionView:
     """What to do now. code : of instructions.csv.  part : of the instrument.  stop : of the visit.
 
+    amounts : to take, file, turn; rounded down where wood goes.  read : what is to be read, in its order.
     title, says, do, caution : in words.  record : the work of the main button; also : what may be recorded as well.
     question : that is to be decided, empty for none.  until : when a wait is over.  makes_stale : in words.
     """
@@ -109,6 +134,8 @@ class InstructionView:
     until: datetime | None
     makes_stale: list[str]
     slip: SlipView | None
+    amounts: list[AmountView]
+    read: list[ToReadView]
 
 
 @dataclass(frozen=True)

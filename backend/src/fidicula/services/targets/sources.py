@@ -3,13 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from datetime import datetime
 from uuid import UUID
 
 from fidicula.core.geometry.board import HeightDirection
-from fidicula.core.readings.states import LoggedReading, LoggedWork, MeasurementKey, ReadingState, reading_states
+from fidicula.core.readings.estimate import scatter_of
+from fidicula.core.readings.states import (
+    LoggedReading,
+    LoggedWork,
+    MeasurementKey,
+    ReadingState,
+    contradict,
+    groups_of,
+    reading_states,
+)
 from fidicula.db.records import Instrument, Reading, Visit, WorkDone
 from fidicula.db.unit_of_work import UnitOfWork
+from fidicula.db.work_details import positions_of
 from fidicula.services.errors import RefusedError
 from fidicula.services.measures import CARD, MEASURES
 from fidicula.services.targets.wanted import Taken
@@ -27,26 +38,53 @@ MEASURES_FROM_ELSEWHERE = tuple(key for key in CARD if key not in ("slot_depth",
 
 
 def logged(readings: Sequence[Reading]) -> list[LoggedReading]:
-    """Readings as the core judges them, without those taken back."""
+    """Readings as the core judges them, without those taken back; each with what its hand's repeats show."""
+    standing = [_logged(one, tools()[one.tool].scatter) for one in readings if not one.taken_back]
+    hands = {one.number: (one.taken_by, one.tool) for one in readings}
+    shown: dict[tuple[str, str], list[list[float]]] = {}
+    by_place: dict[MeasurementKey, list[LoggedReading]] = {}
+    for one in standing:
+        by_place.setdefault(one.place, []).append(one)
+    for log in by_place.values():
+        for group in groups_of(log):
+            sound = [one for one in group if not one.doubted]
+            same = {hands[one.number] for one in sound}
+            values = [one.value for one in sound]
+            if len(values) < 2 or len(same) != 1:
+                continue
+            if not contradict(max(values) - min(values), sound[0].scatter, len(values)):
+                shown.setdefault(next(iter(same)), []).append(values)
+    own = {hand: scatter_of(groups, start=tools()[hand[1]].scatter) for hand, groups in shown.items()}
+    return [replace(one, scatter=own[hands[one.number]]) if hands[one.number] in own else one for one in standing]
+
+
+def _logged(reading: Reading, scatter: float) -> LoggedReading:
+    return LoggedReading(
+        number=reading.number,
+        place=(reading.measure, reading.position),
+        value=reading.value,
+        after_work=reading.after_work or 0,
+        repeats=reading.repeats,
+        doubted=reading.doubt is not None and not reading.confirmed,
+        scatter=scatter,
+    )
+
+
+def reading_states_of(
+    readings: Sequence[Reading], works: Sequence[WorkDone], *, only: MeasurementKey | None = None
+) -> dict[MeasurementKey, ReadingState]:
+    """What every read place of a visit holds. only : the one place that is judged, by what all readings show."""
+    log = [one for one in logged(readings) if only is None or one.place == only]
+    return reading_states(readings=log, works=works_logged(works), invalidations=invalidations())
+
+
+def works_logged(works: Sequence[WorkDone]) -> list[LoggedWork]:
+    """The works that stand, each with the strings that it touched where it says so."""
     return [
-        LoggedReading(
-            number=reading.number,
-            place=(reading.measure, reading.position),
-            value=reading.value,
-            after_work=reading.after_work or 0,
-            repeats=reading.repeats,
-            doubted=reading.doubt is not None and not reading.confirmed,
-            resolution=tools()[reading.tool].resolution,
-        )
-        for reading in readings
-        if not reading.taken_back
+        LoggedWork(number=work.number, work=work.work, positions=positions_of(work.detail))
+        for work in works
+        if not work.taken_back
     ]
-
-
-def reading_states_of(readings: Sequence[Reading], works: Sequence[WorkDone]) -> dict[MeasurementKey, ReadingState]:
-    """What every read place of a visit holds."""
-    done = [LoggedWork(number=work.number, work=work.work) for work in works if not work.taken_back]
-    return reading_states(readings=logged(readings), works=done, invalidations=invalidations())
 
 
 def load_taken(
@@ -137,7 +175,7 @@ def _taken(
         direction: HeightDirection = (
             "shortest" if by_number[stand.reading.number].direction == "shortest" else "vertical"
         )
-        known_to = max(stand.resolution, stand.repeat_spread / 2)
+        known_to = stand.known_to
         said = words if stand.usable is not None else f"{words}: {stand.stale_because or 'the reading is doubted'}"
         found[place] = Taken(stand.usable, known_to, direction, said)
     return found

@@ -196,7 +196,7 @@ def _gauge(readings: Sequence[Reading], foot: float | None, diameter: float) -> 
 
 def _known_to(*read: ReadingState) -> float:
     """± of what was gauged: the tool's, or half of what its repeats lie apart. [mm]"""
-    return max(max(one.resolution, one.repeat_spread / 2) for one in read)
+    return max(one.known_to for one in read)
 
 
 def _shown_taps(

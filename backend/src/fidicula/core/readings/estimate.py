@@ -1,0 +1,104 @@
+r"""What a height is, from everything that was read and done, and how well that is known.
+
+reading   5.90 --o--                       each reading is off by chance, by the hand's scatter
+reading   5.84 -o-        estimate 5.86    repeats weigh together: scatter / √n
+filed by  0.30            -> 5.56, less well known: the file misses too
+reading   5.52 -o-        estimate 5.54    both weigh, each by how well it is known
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+
+COVERS = 1.96
+"""Of a normal scatter, so many standard deviations to both sides cover 95 %."""
+STARTING_WORTH = 8
+"""The starting figure of a tool's scatter counts as much as so many repeats; after more, the hand's own rules."""
+APART = 4.65
+"""Two readings that lie further apart than so many times their scatter contradict each other; of more, chance alone
+spreads some further: by APART_OF_MORE for each time that their number is e times as many."""
+APART_OF_MORE = 0.85
+
+
+@dataclass(frozen=True)
+class Read:
+    """One reading. value : as read.  scatter : standard deviation of such a reading, above 0. [its unit]"""
+
+    value: float
+    scatter: float
+
+
+@dataclass(frozen=True)
+class Lowered:
+    """A work that brought the place down. by : that was meant, 0 or more.  scatter : how far it may have missed."""
+
+    by: float
+    scatter: float
+
+
+@dataclass(frozen=True)
+class Estimate:
+    """value, deviation : mean and standard deviation of what the place is. [its unit]
+
+    anew : the last readings are far from what was known before, which was dropped: something else happened to it.
+    """
+
+    value: float
+    deviation: float
+    anew: bool = False
+
+    @property
+    def known_to(self) -> float:
+        """What covers 95 %."""
+        return COVERS * self.deviation
+
+
+def estimated(events: Sequence[Read | Lowered]) -> Estimate | None:
+    """What a place is, from its readings and the works on it, in their order; None before the first reading.
+
+    Source: a Kalman filter of one number. A reading is weighed against what is known by their squared deviations; a
+    work adds its own. A reading that lies further off than chance explains starts it anew.
+    """
+    found: Estimate | None = None
+    for event in events:
+        if isinstance(event, Lowered):
+            if found is not None:
+                found = Estimate(found.value - event.by, math.hypot(found.deviation, event.scatter))
+        elif found is None:
+            found = Estimate(event.value, event.scatter)
+        elif abs(event.value - found.value) > APART * math.hypot(found.deviation, event.scatter):
+            found = Estimate(event.value, event.scatter, anew=True)
+        else:
+            gain = found.deviation**2 / (found.deviation**2 + event.scatter**2)
+            weighed = found.value + gain * (event.value - found.value)
+            found = Estimate(weighed, found.deviation * math.sqrt(1 - gain), found.anew)
+    return found
+
+
+def scatter_of(repeats: Iterable[Sequence[float]], *, start: float) -> float:
+    """How far single readings of one hand with one tool lie from their mean: the standard deviation, widened by what it
+    is not known itself, so that `COVERS` times it covers 95 %. [its unit]
+
+    repeats : groups of readings of one place each; a group of one says nothing.
+    start : the tool's starting figure, above 0; it counts as `STARTING_WORTH` repeats.
+    Source: pooled variance, with the starting figure as a prior; the first term of Student's t beside the normal.
+    """
+    squares, free = STARTING_WORTH * start * start, float(STARTING_WORTH)
+    for group in repeats:
+        mean = math.fsum(group) / len(group)
+        squares += math.fsum((value - mean) ** 2 for value in group)
+        free += len(group) - 1
+    return math.sqrt(squares / free) * (1 + (COVERS * COVERS + 1) / (4 * free))
+
+
+def more_readings(*, deviation: float, scatter: float, known_to: float) -> int:
+    """How many readings more make a place known so well; 0 where it is.
+
+    deviation : of what is known, 0 or more; infinite before the first reading.  scatter : of a reading, above 0.
+    known_to : what is to cover 95 %, above 0. [all in one unit]
+    """
+    wanted = (COVERS / known_to) ** 2
+    has = 0.0 if math.isinf(deviation) else (math.inf if deviation == 0 else 1 / deviation**2)
+    return max(0, math.ceil((wanted - has) * scatter**2 - 1e-9)) if has < wanted else 0

@@ -1,0 +1,152 @@
+"""From a rough crown to strings that stand right: slots, repeats as a cut needs them, and the crown beside."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+import pytest
+from fidicula.core.work.landing import MAY_BE_LOW, SURE, missed_by
+from fidicula.db.work_details import CrownBeside, CrownCut, SlotsFiled
+
+from ..scenario import CARRY, Bench, measured
+
+EACH = (0, 1, 2, 3)
+
+
+def cut_roughly(over: float | list[float], *, times: int = 3) -> Bench:
+    """The crown was cut; every string is read so often, `over` its aim at the board's end."""
+    bench = measured(over=1.2).did("crown_cut", CrownCut(wood=(1.4,) * 4, passes=(1.1,) * 4))
+    overs = over if isinstance(over, list) else [over] * 4
+    heights = [aim + more for aim, more in zip(bench.aims("end_height"), overs, strict=True)]
+    return bench.read("end_height", *heights, times=times).read("bridge_spread", 33.5)
+
+
+def filed(bench: Bench, by: tuple[float | None, ...], over: list[float | None], *, times: int = 3) -> Bench:
+    """Slots were filed; those strings are read anew."""
+    bench.did("slots_filed", SlotsFiled(by=by))
+    for i, more in enumerate(over):
+        if more is not None:
+            bench.read("end_height", bench.aims("end_height")[i] + more, at=i, times=times)
+    return bench
+
+
+def test_after_the_rough_crown_each_string_comes_down_by_its_slot() -> None:
+    """0.3 over at the end is 0.368 at the bridge; what may be too much is left, and what goes is rounded down."""
+    bench = cut_roughly(0.3)
+    told, string = bench.told(), bench.assess().cut.strings[0]
+    assert (told.code, told.records, told.cut_role) == ("file_slots", "slots_filed", "slots")
+    assert string.drop == pytest.approx(0.3 * CARRY)
+    assert string.drop_known_to is not None
+    lands = ((string.drop_known_to / 1.96) ** 2 + missed_by(string.drop) ** 2) ** 0.5
+    assert string.slot_by == pytest.approx(string.drop - max(0.0, SURE * lands - MAY_BE_LOW))
+    assert told.values("slot_by") == pytest.approx(dict.fromkeys(EACH, 0.35))
+    said = bench.sheet().instruction
+    assert said.do[0] == "Deepen the slots: G by 0.35, D by 0.35, A by 0.35 and E by 0.35 mm."
+    assert said.do[2] == "Tune, let it settle, tune again, and measure these strings."
+    assert "Too low cannot be" in (said.caution or "")
+
+
+def test_one_reading_is_too_little_for_a_slot_and_the_sheet_says_how_many_more() -> None:
+    """Once with a caliper covers 0.12 at the bridge; 0.1 is needed for 0.37, 0.065 for the last 0.12."""
+    told = cut_roughly([0.3, 0.1, 0.1, 0.3], times=1).told()
+    assert (told.code, told.repeats, told.reason) == ("measure", True, "file_slots")
+    assert dict(told.times) == {("end_height", 0): 1, ("end_height", 1): 3, ("end_height", 2): 3, ("end_height", 3): 1}
+    said = cut_roughly([0.3, 0.1, 0.1, 0.3], times=1).sheet().instruction
+    assert said.do == ["At the board's end: G once, D 3 times, A 3 times and E once."]
+    assert "D: known to 0.13 at the bridge, needed 0.07." in said.says
+    assert [(one.measure, one.position, one.times) for one in said.read] == [
+        ("end_height", 0, 1), ("end_height", 1, 3), ("end_height", 2, 3), ("end_height", 3, 1),
+    ]  # fmt: skip
+
+
+def test_a_filed_slot_makes_its_own_string_stale_and_no_other() -> None:
+    bench = cut_roughly(0.3).did("slots_filed", SlotsFiled(by=(0.36, None, None, 0.36)))
+    told = bench.told()
+    assert (told.code, told.again) == ("measure", True)
+    assert told.keys == (("end_height", 0), ("end_height", 3))
+    unnamed = cut_roughly(0.3).did("slots_filed", SlotsFiled()).told()
+    assert unnamed.keys == tuple(("end_height", i) for i in EACH)
+
+
+def test_what_was_set_out_and_what_is_read_weigh_together() -> None:
+    """Filed by 0.36 at the bridge, 0.293 at the end: 0.3 over would be 0.007. Read once as 0.05, it lies between."""
+    bench = filed(cut_roughly(0.3), (0.36,) * 4, [0.05] * 4, times=1)
+    weighed = bench.assess().state.weighed[0]
+    expected, read = 0.3 - 0.36 / CARRY, 0.05
+    over = weighed.value - bench.aims("end_height")[0]
+    assert expected < over < read
+    assert weighed.known_to < 1.96 * 0.05
+    assert not weighed.anew
+
+
+def test_a_cut_that_took_twice_what_was_said_starts_the_estimate_anew() -> None:
+    bench = filed(cut_roughly(0.3), (0.3, None, None, None), [-0.3, None, None, None], times=1)
+    weighed = bench.assess().state.weighed[0]
+    assert weighed.anew
+    assert weighed.value == pytest.approx(bench.aims("end_height")[0] - 0.3)
+    other = cut_roughly(0.3).did("new_bridge").read("end_height", *cut_roughly(0.5).aims("end_height"))
+    assert not other.assess().cut.begun, "another bridge is judged by its bands again"
+
+
+def test_strings_that_landed_are_left_and_the_crown_comes_down_beside_the_deep_ones() -> None:
+    bench = cut_roughly([0.03, 0.02, -0.08, 0.0])
+    told = bench.told()
+    assert (told.code, told.reason) == ("measure", "lower_crown")
+    assert told.keys == tuple(("slot_depth", i) for i in EACH)
+    bench.read("slot_depth", 0.8 / 3 + 0.3, 0.86 / 3 + 0.14, 0.68 / 3, 0.25)
+    told = bench.told()
+    assert (told.code, told.records) == ("lower_crown", "crown_beside")
+    assert told.values("beside") == pytest.approx({0: 0.3, 3: 0.16})
+    bench.did("crown_beside", CrownBeside(by=(0.3, None, None, 0.16)))
+    assert bench.told().code == "hand_over"
+    assert [one.state for one in bench.sheet().course] == ["done"] * len(bench.sheet().course)
+
+
+def test_in_band_is_not_enough_once_wood_went() -> None:
+    """0.3 over is in the outer strings' bands: untouched it is left, after a cut every string goes to its aim."""
+    assert measured(over=0.3).told().code == "hand_over"
+    assert cut_roughly(0.3).told().code == "file_slots"
+
+
+def test_an_inner_string_out_of_its_band_is_cut_for() -> None:
+    """The outer two in band, D 0.8 over: in band means each of them."""
+    told = measured(over=[0.0, 0.8, 0.0, 0.0]).told()
+    assert (told.code, list(told.values("take"))) == ("cut_crown", [1])
+
+
+def test_a_crown_that_is_still_far_off_is_cut_roughly_again() -> None:
+    """More than 0.8 at the bridge is no slot's work."""
+    again = cut_roughly([0.7, 0.2, 0.2, 0.2]).read("slot_depth", 0.27, 0.29, 0.23, 0.09).told()
+    assert again.code == "cut_crown"
+    assert list(again.values("take")) == [0]
+
+
+def test_a_shallow_slot_under_a_high_string_is_filed_and_no_wood_is_named() -> None:
+    """0.35 over and no slot yet: 0.43 to come down, a third of 0.8 of it by the slot that is missing anyway."""
+    bench = measured(over=0.35).read("end_height", *(aim + 0.62 for aim in measured().aims("end_height")), times=3)
+    bench.read("slot_depth", 0.0, 0.0, 0.0, 0.0)
+    told = bench.told()
+    assert told.code == "cut_crown"
+    low = cut_roughly(0.3).read("slot_depth", 0.0, 0.0, 0.0, 0.0).told()
+    assert low.code == "file_slots"
+    assert not low.values("take")
+
+
+def test_repeats_that_contradict_each_other_are_not_weighed() -> None:
+    bench = cut_roughly(0.3)
+    bench.read("end_height", bench.aims("end_height")[0] + 0.3, at=0)
+    bench.readings.append(_again(bench, 0, bench.aims("end_height")[0] + 0.7))
+    a = bench.assess()
+    assert 0 not in a.state.weighed
+    told = bench.told()
+    assert told.code == "measure"
+    assert ("end_height", 0) in told.keys
+
+
+def _again(bench: Bench, position: int, value: float) -> Any:
+    last = max(
+        (r for r in bench.readings if r.position == position and r.measure == "end_height"), key=lambda r: r.number
+    )
+
+    return replace(last, number=last.number + 1000, value=value, typed=f"{value:g}", repeats=True)
