@@ -66,11 +66,11 @@ def test_the_advice_is_what_a_good_luthier_expects(client: TestClient, ticket: s
 
 
 def test_high_strings_over_a_generous_nut_are_the_nuts_first(client: TestClient) -> None:
-    """RW-101 measured: 6.10 at the board's end, 0.85 at the nut. Nut first; and the E, 0.27 thick, lies 0.2 deep."""
+    """RW-101 measured: 6.10 at the board's end, 0.85 at the nut. Nut first; the E's slot is half of it as far as known."""
     bench = Bench(client)
     bench.name_strings()
     bench.take_all()
-    assert advised(bench) == {"acclimatise": "wait", "high_strings": "nut", "slot_deep": "lower_crown"}
+    assert advised(bench) == {"acclimatise": "wait", "high_strings": "nut"}
     assert [stop["key"] for stop in bench.sheet["course"] if stop["state"] == "here"] == ["nut"]
     assert bench.sheet["instruction"]["code"] == "file_nut"
 

@@ -289,7 +289,7 @@ def test_the_bridge_page_cuts_as_the_sheet_does_and_tries_other_wishes(client: T
 
 
 def test_the_second_pass_goes_by_what_the_first_did(client: TestClient) -> None:
-    """Seven tenths were to come off at G; the share of it that did says what to set out to take next."""
+    """What was to come off at G is kept with the cut; the share of it that did says what to set out to take next."""
     bench = Bench(client)
     bench.name_strings()
     bench.take_all()
@@ -298,15 +298,16 @@ def test_the_second_pass_goes_by_what_the_first_did(client: TestClient) -> None:
         bench.take("nut_height", position, typed)
     for position, typed in enumerate(("6.05", "5.7", "5.15", "4.25")):
         bench.take("end_height", position, typed)
-    first = float(bench.wood()[0] or 0)
+    first, asked = float(bench.wood()[0] or 0), bench.sheet["cut"]["strings"][0]
     bench.post("works", id=str(uuid4()), work="crown_cut")
     bench.take("end_height", 0, "5.3")
     bench.take("slot_depth", 0, "0.27")
     left = float(bench.wood()[0] or 0)
     told = bench.sheet["cut"]["strings"][0]
-    share = (first - left) / told["set_out"]
-    assert told["set_out"] == pytest.approx(0.7 * first)
-    assert told["next_pass"] == pytest.approx(min(left / share, left - told["uncertainty"]))
+    assert told["set_out"] == pytest.approx(asked["next_pass"])
+    assert told["left_before"] == pytest.approx(first)
+    assert 0 < told["next_pass"] < left
+    assert told["slot_by"] > 0
 
 
 def test_the_nut_page_never_files_below_what_is_wanted(client: TestClient) -> None:

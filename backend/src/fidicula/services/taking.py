@@ -149,10 +149,6 @@ def _reader(measure: MeasureRow) -> Callable[..., float]:
     return signed_millimetres if measure.signed else millimetres
 
 
-DEEP_SLOT = 2.2
-"""Of a slot's usual depth: deeper, most of the string is sunk, and what is typed is asked about."""
-
-
 def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float) -> Doubt | None:
     """Against what such an instrument has, then against what stood here before."""
     key = (measure.measure, taking.position)
@@ -164,8 +160,6 @@ def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float)
         plausible = replace(plausible, low=-plausible.high)
     elif measure.zero_will_do:
         plausible = replace(plausible, low=0.0)
-    if measure.measure == "slot_depth":
-        plausible = replace(plausible, high=DEEP_SLOT * usual)
     found = doubt_of(
         value=value,
         plausible=Plausible(plausible.low, min(plausible.high, measure.largest)),

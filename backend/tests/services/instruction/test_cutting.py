@@ -38,7 +38,7 @@ def test_high_strings_get_a_rough_crown_left_high_with_the_caution() -> None:
     assert bench.assess().cut.strings[0].next_pass == pytest.approx(CARRY - left_high, abs=2e-3)
     assert said.do[0] == ("Take G 0.9, D 0.9, A 0.9 and E 0.9 mm of wood. Seat each string no deeper than a third.")
     assert said.do[1] == "String up, tune, let it settle, and tune again."
-    left = "Left for the slots, with what measuring cannot tell: G 0.3, D 0.3, A 0.3 and E 0.3 mm."
+    left = "Left for the slots and the last going over: G 0.3, D 0.3, A 0.3 and E 0.3 mm."
     assert left in said.says
     assert said.caution == "Cut in the vise, blade away from you. Too low cannot be put back."
 

@@ -70,7 +70,45 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     focusInput()
   }
 
+  /** What the instruction asks to be read, in its order, of the places that wait for nothing. */
+  const asked = computed(() =>
+    (bench.sheet?.instruction.read ?? [])
+      .map((place) => cells.value.find((candidate) => keyOf(candidate) === keyOf(place)))
+      .filter((candidate): candidate is Cell => candidate !== undefined && !isWaiting(candidate)),
+  )
+
+  function isRead(key: string): boolean {
+    return (bench.sheet?.instruction.read ?? []).some((place) => keyOf(place) === key)
+  }
+
+  watch(
+    () => (bench.sheet?.instruction.read ?? []).map(keyOf).join(),
+    () => {
+      const first = asked.value[0]
+      const isTyping = document.activeElement instanceof HTMLElement && document.activeElement.dataset.reading !== undefined
+      if (options.cells || !first || !isTyping || draft.value !== '' || isRead(inHand.value)) return
+      goTo(keyOf(first))
+    },
+  )
+
+  /** The next place that is asked for after this one, else the first of them. */
+  function nextAsked(): string | undefined {
+    const order = asked.value.map(keyOf)
+    const following = order.slice(order.indexOf(inHand.value) + 1)
+    return following[0] ?? order.find((key) => key !== inHand.value)
+  }
+
   function next(): void {
+    const wanted = options.cells ? undefined : nextAsked()
+    if (wanted !== undefined) {
+      goTo(wanted)
+      return
+    }
+    if (!options.cells && isRead(inHand.value)) {
+      // The last that was asked for: it stays here until the sheet asks for something else.
+      focusInput()
+      return
+    }
     const index = cells.value.findIndex((candidate) => keyOf(candidate) === inHand.value)
     const following = cells.value.slice(index + 1).find(isAsked)
     goTo(following ? keyOf(following) : (firstOpen() ?? inHand.value))
@@ -80,7 +118,8 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     if (!cell.value) return
     const typed = draft.value.trim()
     if (typed !== '') {
-      const isRepeat = repeatNext.value === inHand.value
+      const isAskedAgain = bench.sheet?.instruction.repeats === true && asked.value.some((one) => keyOf(one) === inHand.value)
+      const isRepeat = repeatNext.value === inHand.value || isAskedAgain
       repeatNext.value = repeats ? inHand.value : ''
       bench.take(cell.value, typed, isRepeat, simulated)
     } else if (cell.value.state === 'doubted' && cell.value.doubt?.may_be_kept) {

@@ -154,7 +154,7 @@ const refusedElsewhere = computed(() =>
         <button type="button" class="plain-button recipe" @click="to('recipe')">{{ recipe }}</button>
       </header>
       <div ref="panel" class="panel">
-        <TakeOff v-if="view === 'end'" :cut="sheet.cut" :geometry="geometry" :narrow="isNarrow" @why="why = $event" />
+        <TakeOff v-if="view === 'end'" :cut="sheet.cut" :amounts="sheet.instruction.amounts" :geometry="geometry" :narrow="isNarrow" @why="why = $event" />
         <div class="drawing" :style="{ height: `${drawingHeight}px` }">
           <OtherViews v-if="view !== 'end'" :view="view" :sheet="sheet" :width="isNarrow ? width : width - margins.right + 12" :height="drawingHeight" />
           <EndView

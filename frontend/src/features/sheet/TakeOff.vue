@@ -5,48 +5,78 @@ import type { BenchSheet } from '@/api'
 import type { SheetGeometry } from '@/features/drawing'
 import { down, mm, up } from '@/shared/format'
 
-const props = defineProps<{ cut: BenchSheet['cut']; geometry: SheetGeometry; narrow: boolean }>()
+const props = defineProps<{ cut: BenchSheet['cut']; amounts: BenchSheet['instruction']['amounts']; geometry: SheetGeometry; narrow: boolean }>()
 const emit = defineEmits<{ why: [name: string] }>()
 
 const NOTHING = 0.05
 const LABELS = {
   none: '',
   due: 'take off',
+  slots: 'file the slots',
+  beside: 'beside the strings',
+  coming_down: 'to come down',
   may: '',
   waits: 'do not cut yet',
   to_aim: 'in band; to the aim',
   not_chosen: 'not cut: decided otherwise',
 } as const
+const UNITS: Partial<Record<keyof typeof LABELS, string>> = { slots: 'mm deeper', coming_down: 'at the bridge' }
+/** What the instruction asks for at each string, by the role of the cut. */
+const NOW: Partial<Record<keyof typeof LABELS, string>> = { due: 'take', slots: 'slot_by', beside: 'beside' }
+
 const isProvisional = computed(() => props.cut.state === 'provisional')
 const label = computed(() => {
   if (props.cut.role === 'may') return isProvisional.value ? 'provisional cut' : 'wood to take'
   return props.cut.role === 'due' && isProvisional.value ? 'take off, provisional' : LABELS[props.cut.role]
 })
+const unit = computed(() => UNITS[props.cut.role] ?? 'mm of wood')
+
+type CutString = BenchSheet['cut']['strings'][number]
+interface Shown {
+  text: string
+  below: string
+  side: '' | 'above' | 'below'
+}
+
+/** The instruction's own amount where it has one; else what there is in all. */
+function shown(s: CutString, i: number): Shown | null {
+  const name = NOW[props.cut.role]
+  if (name) {
+    const amount = props.amounts.find((one) => one.name === name && one.position === i)
+    if (!amount) return s.drop === null ? null : { text: '–', below: '', side: '' }
+    const places = name === 'take' ? 1 : 2
+    const below = name === 'take' ? `of ${down(s.wood ?? 0, 1)} ±${up(s.uncertainty ?? 0, 1)}` : `±${up(amount.uncertainty, 2)}`
+    return { text: down(amount.value, places), below, side: 'above' }
+  }
+  if (props.cut.role === 'coming_down') {
+    if (s.drop === null) return null
+    const isLow = s.drop <= -NOTHING
+    return { text: isLow ? mm(-s.drop, 2) : down(Math.max(0, s.drop), 2), below: isLow ? 'too low' : `±${up(s.drop_known_to ?? 0, 2)}`, side: isLow ? 'below' : '' }
+  }
+  if (s.wood === null) return null
+  const side = s.wood <= -NOTHING ? 'below' : s.wood >= NOTHING ? 'above' : ''
+  return { text: s.wood < 0 ? mm(-s.wood, 1) : down(s.wood, 1), below: side === 'below' ? 'too low' : `±${up(s.uncertainty ?? 0, 1)}`, side }
+}
 const strings = computed(() =>
-  props.cut.strings.map((s, i) => ({
-    ...s,
-    column: props.geometry.columns[i],
-    side: s.wood === null ? '' : s.wood <= -NOTHING ? 'below' : s.wood >= NOTHING ? 'above' : '',
-    text: s.wood === null ? '–' : s.wood < 0 ? mm(-s.wood, 1) : down(s.wood, 1),
-  })),
+  props.cut.strings.map((s, i) => ({ name: s.name, column: props.geometry.columns[i], shown: shown(s, i) })),
 )
 </script>
 
 <template>
   <div class="take-off" :class="cut.role" aria-label="Wood to take off at the bridge">
-    <span v-if="!narrow" class="take-label"><b>{{ label }}</b><br />mm of wood</span>
+    <span v-if="!narrow" class="take-label"><b>{{ label }}</b><br />{{ unit }}</span>
     <template v-for="(s, i) in strings" :key="s.name">
       <button
-        v-if="s.wood !== null && s.column"
+        v-if="s.shown && s.column"
         type="button"
         class="plain-button wood"
-        :class="s.side"
+        :class="s.shown.side"
         :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"
-        :aria-label="`${s.name}: ${s.wood < 0 ? 'too low by' : label} ${s.text} mm, ±${up(s.uncertainty ?? 0, 1)}. Why?`"
+        :aria-label="`${s.name}: ${s.shown.side === 'below' ? 'too low by' : label} ${s.shown.text} mm, ${s.shown.below}. Why?`"
         @click="emit('why', `wood:${i}`)"
       >
-        <span class="number">{{ s.text }}</span>
-        <span class="below-number">{{ s.side === 'below' ? 'too low' : `±${up(s.uncertainty ?? 0, 1)}` }}</span>
+        <span class="number">{{ s.shown.text }}</span>
+        <span class="below-number">{{ s.shown.below }}</span>
       </button>
       <span v-else-if="s.column" class="wood none" :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"><span class="number">–</span></span>
     </template>
@@ -82,13 +112,21 @@ const strings = computed(() =>
   font-size: 14px;
   line-height: 1.2;
 }
-.due .number {
+.slots .number,
+.beside .number {
+  font-size: 28px;
+  padding-top: 4px;
+}
+.due .number,
+.slots .number,
+.beside .number {
   color: var(--ink);
 }
 .may .number {
   font-weight: 400;
 }
 .waits .number,
+.coming_down .number,
 .not_chosen .number,
 .to_aim .number {
   padding-top: 8px;

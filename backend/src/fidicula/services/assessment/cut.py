@@ -44,7 +44,7 @@ def cut_facts(state: BenchState, computed: Computed | None, *, now: datetime | N
     return CutFacts(
         "firm" if whole else "provisional",
         tuple(replace(one, more=_more(state, computed, i, one, rough)) for i, one in enumerate(strings)),
-        tuple(_assumed(state, computed)),
+        tuple(_assumed(state, computed, slots=rough or not _LANDING & set(done))),
         begun=bool(_LANDING & set(done)),
         rough=rough,
         beside_done="crown_beside" in done and not _LANDING & set(_after_last("crown_beside", done)),
@@ -130,7 +130,13 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
         uncertainty=result.uncertainty,
         next_pass=None
         if wood is None
-        else next_pass(wood=wood, uncertainty=result.uncertainty, passes=_taken(wood, cuts, i), settling=settling),
+        else next_pass(
+            # Whatever a slot's reading says, the crown alone does not bring a string below its aim.
+            wood=min(wood, result.cut.cut),
+            uncertainty=result.uncertainty,
+            passes=_taken(wood, cuts, i),
+            settling=settling,
+        ),
         old_slot_left=result.cut.old_slot_left,
         nut_to_file=max(0.0, result.present.nut_height - nut_target) if is_read else None,
         nut_target=nut_target if is_read else None,
@@ -169,12 +175,12 @@ def _beside(state: BenchState, i: int) -> float | None:
     return slot.value - ratio * state.diameters[i]
 
 
-def _assumed(state: BenchState, computed: Computed) -> list[Assumption]:
-    """What the cut rests on that was not measured at this visit."""
+def _assumed(state: BenchState, computed: Computed, *, slots: bool) -> list[Assumption]:
+    """What the cut rests on that was not measured at this visit. slots : it rests on their depths."""
     keys: list[tuple[str, int | None]] = [(measure, None) for measure in computed.singles]
     keys += [
         (measure, i)
-        for measure in ("nut_height", "slot_depth")
+        for measure in (("nut_height", "slot_depth") if slots else ("nut_height",))
         for i, result in enumerate(computed.results)
         if result is not None
     ]

@@ -15,6 +15,9 @@ def only_waits(a: Assessment, work: str) -> bool:
     return any(stop.state == "waiting" and stop.key in steps_for(work) for stop in a.stops)
 
 
+_BY_WORK: dict[str, CutRole] = {"slots_filed": "slots", "crown_beside": "beside"}
+
+
 def cut_role(a: Assessment, found: Instruction) -> CutRole:
     """What the amounts of wood mean beside an instruction."""
     if a.cut.state == "none":
@@ -23,6 +26,8 @@ def cut_role(a: Assessment, found: Instruction) -> CutRole:
         return "to_aim"
     if found.records == "crown_cut" and found.code != "measure":
         return "due"
+    if a.cut.begun and not a.cut.rough:
+        return "coming_down" if found.code == "measure" else _BY_WORK.get(found.records, "coming_down")
     if found.records == "slots_filed" and found.code != "measure":
         return "slots"
     return "not_chosen" if any(_goes_round_the_crown(one.outcome) for one in _of_heights(a)) else "waits"

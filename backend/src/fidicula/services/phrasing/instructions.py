@@ -114,7 +114,7 @@ def _hand_over(a: Assessment, _found: Instruction) -> Phrase:
 def _to_aim(a: Assessment) -> list[str]:
     """What it would take to reach the aim, where the strings stand in band; nothing that has to be done."""
     over = [f"{s.name} {to_take(s.wood)}" for s in a.cut.strings if s.wood is not None and s.wood >= WORTH_TAKING]
-    if not over or not strings_in_band(a.state, a.cut):
+    if not over or a.cut.begun or not strings_in_band(a.state, a.cut):
         return []
     return [f"In band. Only to reach the aim exactly, it would take {listed(over)} mm of wood."]
 
@@ -231,6 +231,8 @@ def _repeat(a: Assessment, found: Instruction) -> Phrase:
 def _provisional(a: Assessment) -> list[str]:
     """A cut that rests on figures is shown, and named as such."""
     over = [f"{s.name} {to_take(s.wood)}" for s in a.cut.strings if s.wood is not None and s.wood >= WORTH_TAKING]
+    if a.cut.begun and not a.cut.rough:
+        return []
     if not over or strings_in_band(a.state, a.cut):
         return _to_aim(a)
     if not speaks_of_wood(a):

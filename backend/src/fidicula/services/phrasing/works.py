@@ -21,6 +21,7 @@ from fidicula.services.phrasing.model import Phrase
 from fidicula.tables.course import steps
 from fidicula.tables.schools import school
 
+SLOTS = "A stroke at a time, in the line of the string. Too low cannot be put back."
 CUT = "Cut in the vise, blade away from you. Too low cannot be put back."
 
 
@@ -65,7 +66,7 @@ def cut_crown(a: Assessment, found: Instruction) -> Phrase:
     shares = [f"{name} {to_take(take[name])}" for name in take]
     says = [f"{listed(list(take))} {'is' if len(take) == 1 else 'are'} above the target."]
     left = [f"{name} {number(rounded_down(wood[name]) - rounded_down(take[name]))}" for name in take]
-    says.append(f"Left for the slots, with what measuring cannot tell: {listed(left)} mm.")
+    says.append(f"Left for the slots and the last going over: {listed(left)} mm.")
     says += _left_over(a)
     do = [
         f"Take {listed(shares)} mm of wood. Seat each string no deeper than a third.",
@@ -114,7 +115,7 @@ def file_slots(a: Assessment, found: Instruction) -> Phrase:
             "One string at a time: lay it aside, file, put it back.",
             "Tune, let it settle, tune again, and measure these strings.",
         ],
-        FILE,
+        SLOTS,
     )
 
 

@@ -107,6 +107,7 @@ def instruction_view(a: Assessment, found: Instruction) -> InstructionView:
         slip=None if slip is None else SlipView(slip.code, slip.act, [str(one.id) for one in ids if one is not None]),
         amounts=[AmountView(one.name, one.value, one.position, one.side, one.uncertainty) for one in found.amounts],
         read=[ToReadView(*key, found.times.get(key, 1)) for key in found.keys],
+        repeats=found.repeats,
     )
 
 

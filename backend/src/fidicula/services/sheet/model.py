@@ -116,7 +116,8 @@ class ToReadView:
 class InstructionView:
     """What to do now. code : of instructions.csv.  part : of the instrument.  stop : of the visit.
 
-    amounts : to take, file, turn; rounded down where wood goes.  read : what is to be read, in its order.
+    amounts : to take, file, turn; rounded down where wood goes.
+    read : what is to be read, in its order; repeats : once more than before, beside what is there.
     title, says, do, caution : in words.  record : the work of the main button; also : what may be recorded as well.
     question : that is to be decided, empty for none.  until : when a wait is over.  makes_stale : in words.
     """
@@ -136,6 +137,7 @@ class InstructionView:
     slip: SlipView | None
     amounts: list[AmountView]
     read: list[ToReadView]
+    repeats: bool
 
 
 @dataclass(frozen=True)
