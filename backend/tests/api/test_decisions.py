@@ -66,7 +66,7 @@ def test_the_advice_is_what_a_good_luthier_expects(client: TestClient, ticket: s
 
 
 def test_high_strings_over_a_generous_nut_are_the_nuts_first(client: TestClient) -> None:
-    """RW-101 measured: 6.10 at the board's end, 0.85 at the nut. Nut first; the E's slot is half of it as far as known."""
+    """RW-101 measured: 6.10 at the board's end, 0.85 at the nut. Nut first; E's slot is half of it, more or less."""
     bench = Bench(client)
     bench.name_strings()
     bench.take_all()

@@ -109,7 +109,7 @@ def test_a_server_killed_in_the_middle_of_a_measuring_loses_nothing(
         page.goto(f"{server.address}/bench/RW-115/measure")
         page.get_by_label("neck length: ·, not measured").click()
         type_readings(page, "130 195 197")
-        expect(page.get_by_role("status").first).to_have_text("3 of 55")
+        expect(page.get_by_role("status").first).to_have_text("3 of 57")
         nothing_waits(page)
         until_kept(page, 3)
 
@@ -128,7 +128,7 @@ def test_a_server_killed_in_the_middle_of_a_measuring_loses_nothing(
 
         server.start()
         nothing_waits(page)
-        expect(page.get_by_role("status").first).to_have_text("6 of 55")
+        expect(page.get_by_role("status").first).to_have_text("6 of 57")
         expect(page.get_by_label("projection: 27.1")).to_be_visible()
         assert kept_readings(demo) == ["130", "195", "197", "195.5", "328", "27.1"]
 
@@ -167,7 +167,7 @@ def test_an_answer_that_comes_late_is_not_kept_over_a_newer_one(page: Page, addr
     while not held:
         page.wait_for_timeout(50)
     type_readings(page, "195")
-    expect(page.get_by_role("status").first).to_have_text("2 of 55")
+    expect(page.get_by_role("status").first).to_have_text("2 of 57")
     until_kept(page, 2)
     # What the second reading leads to is through before the first one's answer comes.
     page.wait_for_timeout(800)
@@ -175,7 +175,7 @@ def test_an_answer_that_comes_late_is_not_kept_over_a_newer_one(page: Page, addr
     late.fulfill(response=older)
     page.wait_for_timeout(700)
     assert kept_here(page) == 2
-    expect(page.get_by_role("status").first).to_have_text("2 of 55")
+    expect(page.get_by_role("status").first).to_have_text("2 of 57")
 
 
 def test_what_is_written_at_another_bench_is_seen_at_once(browser: Browser, server: Server, app: Any) -> None:
@@ -192,7 +192,7 @@ def test_what_is_written_at_another_bench_is_seen_at_once(browser: Browser, serv
                 page.goto(f"{at.address}/bench/RW-115/measure")
                 page.get_by_label("neck length: ·, not measured").click()
             type_readings(here, "130 195")
-            expect(there.get_by_role("status").first).to_have_text("2 of 55")
+            expect(there.get_by_role("status").first).to_have_text("2 of 57")
             expect(there.get_by_label("neck length: 130")).to_be_visible()
             type_readings(there, "131")
             expect(here.get_by_label("neck length: 131")).to_be_visible()

@@ -22,7 +22,7 @@ def test_a_lost_decimal_is_doubted_and_one_key_confirms_or_mends_it(bench: Page)
     type_readings(bench, "55 5.75")
     g = reading(bench, "G at the board's end")
     expect(g).to_have_accessible_name("G at the board's end: 55, doubted")
-    expect(wood(bench, "D")).to_contain_text("1.6")
+    expect(wood(bench, "D")).to_contain_text("1.7")
     expect(bench.get_by_role("button", name="G: ").and_(bench.locator(".wood"))).to_have_count(0)
 
     bench.keyboard.press("ArrowLeft")
@@ -66,7 +66,7 @@ def test_readings_wait_while_the_server_is_away_and_outlive_a_reload(bench: Page
     expect(reading(bench, "G at the board's end")).to_have_accessible_name(
         "G at the board's end: 6.10, above", timeout=15_000
     )
-    expect(wood(bench, "D")).to_contain_text("1.6")
+    expect(wood(bench, "D")).to_contain_text("1.7")
 
 
 @contextmanager
@@ -101,7 +101,7 @@ def test_undo_of_a_reading_that_could_not_be_sent_drops_it_here(bench: Page) -> 
 
 def test_a_reading_typed_while_the_cut_is_still_on_its_way_counts_as_after_it(bench: Page) -> None:
     type_readings(bench, READINGS)
-    expect(wood(bench, "G")).to_have_accessible_name("G: wood to take 1.0 mm, ±0.1. Why?")
+    expect(wood(bench, "G")).to_have_accessible_name("G: wood to take 1.1 mm, ±0.2. Why?")
     with held(bench, "works"):
         command(bench, "c")
         type_readings(bench, "5.35")

@@ -14,19 +14,19 @@ def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
 
     first_two, rest = READINGS.split()[:2], READINGS.split()[2:]
     type_readings(page, " ".join(first_two))
-    expect(wood(page, "D")).to_contain_text("1.6")
-    expect(wood(page, "D")).to_have_accessible_name("D: provisional cut 1.6 mm, ±0.3. Why?")
+    expect(wood(page, "D")).to_contain_text("1.7")
+    expect(wood(page, "D")).to_have_accessible_name("D: provisional cut 1.7 mm, ±0.3. Why?")
     expect(page.get_by_role("heading", name="Measure heights at the board's end")).to_be_visible()
     expect(page.get_by_text("string length 328")).to_be_visible()
 
     type_readings(page, " ".join(rest))
-    # By hand: (6.10 - 5.00)·327/270 - 0.35·57/270 + 0.10 - 0.267 = 1.09.
-    expect(wood(page, "G")).to_have_accessible_name("G: wood to take 1.0 mm, ±0.1. Why?")
+    # By hand: (6.10 - 5.00)·327/270 - 0.35·57/270 + 0.10 - 0.267 = 1.09, by the slope 1.10.
+    expect(wood(page, "G")).to_have_accessible_name("G: wood to take 1.1 mm, ±0.2. Why?")
     expect(page.get_by_role("heading", name="File the nut")).to_be_visible()
     expect(page.get_by_text("Assumed, not measured")).to_have_count(0)
     expect(page.get_by_role("img", name="Bridge seen from the tailpiece")).to_have_accessible_name(
         "Bridge seen from the tailpiece. Wood between the crown now and the crown wanted: "
-        "G 1.1 mm, D 1.5 mm, A 1.7 mm, E 1.4 mm."
+        "G 1.1 mm, D 1.6 mm, A 1.7 mm, E 1.4 mm."
     )
 
     page.keyboard.press("ArrowUp")
@@ -43,7 +43,7 @@ def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
     command(page, "x")
     expect(page.get_by_role("radio", name="orchestral heights")).to_be_checked()
     command(page, "s")
-    expect(wood(page, "G")).to_contain_text("1.0")
+    expect(wood(page, "G")).to_contain_text("1.1")
 
     command(page, "c")
     expect(reading(page, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75, stale")

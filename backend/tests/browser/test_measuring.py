@@ -11,7 +11,7 @@ from .hands import command, name_strings, open_ticket, reading, type_readings
 IN_FULL = (
     "48% 20,5 441Hz "  # the day
     "130 195 197 195.5 328 27 27.4 26.6 30.2 30.6 "  # neck, stop to three places, string, projection, tilt, nicks
-    "270 24 42 42 30 2,7 5 5.1 .4 .7 .5 .3 .5 .4 "  # board: length, widths, radius, chord, rise, edges, scoop
+    "270 24 42 42 41 -1 30 2,7 5 5.1 .4 .7 .5 .3 .5 .4 "  # board: length, widths, radii, lean, chord, rise, edge, scoop
     ".50 .45 .40 .35 5.00 4.70 4.20 3.30 .10 .20 .25 .20 16.3 33.5 4 4 "  # nut, board's end, slots, spreads, margins
     "41 4.5 1.4 16 "  # bridge
     "1 2.5 2.6 -.5 1 "  # bar, post behind and inside, top and bottom
@@ -26,10 +26,10 @@ def test_a_violin_is_measured_in_full_with_no_key_more_than_digits_and_enter(pag
     expect(page.get_by_label("humidity of the air: ·, not measured")).to_be_visible()
     expect(page.get_by_role("complementary", name="In hand")).to_contain_text("The hygrometer beside the bench")
     type_readings(page, IN_FULL)
-    expect(page.get_by_role("status").first).to_have_text("55 of 55")
+    expect(page.get_by_role("status").first).to_have_text("57 of 57")
     expect(page.get_by_label("post inside the foot, top: ")).to_have_accessible_name("post inside the foot, top: −0.5")
     page.reload()
-    expect(page.get_by_role("status").first).to_have_text("55 of 55")
+    expect(page.get_by_role("status").first).to_have_text("57 of 57")
     command(page, "e")
     expect(page.get_by_role("main", name="Bench sheet")).to_be_visible()
     command(page, "x")
@@ -48,16 +48,16 @@ def test_a_violin_is_measured_in_full_with_no_key_more_than_digits_and_enter(pag
     )
     command(page, "a")
     command(page, "u")
-    expect(page.get_by_role("status").first).to_have_text("54 of 55")
+    expect(page.get_by_role("status").first).to_have_text("56 of 57")
 
 
 def test_a_course_is_as_long_as_it_is_asked_for_and_a_place_is_told_by_others(page: Page) -> None:
     """What the bridge needs, a recheck, in full; arrows go about; a stop to the back tells the one to the middle."""
     open_ticket(page, "RW-115")
     command(page, "a")
-    expect(page.get_by_role("status").first).to_have_text("0 of 55")
+    expect(page.get_by_role("status").first).to_have_text("0 of 57")
     command(page, "a")
-    expect(page.get_by_role("status").first).to_have_text("0 of 18")
+    expect(page.get_by_role("status").first).to_have_text("0 of 20")
     command(page, "j")
     expect(page.get_by_role("status").first).to_have_text("0 of 18")
     command(page, "x")
@@ -85,22 +85,27 @@ def test_a_course_is_as_long_as_it_is_asked_for_and_a_place_is_told_by_others(pa
 
 def test_the_simulated_caliper_drives_a_whole_course(page: Page) -> None:
     """Chatty with its units, a press for each place; what none reads is typed. Offline it says so, nothing is lost."""
-    by_hand = {"board radius": "42", "string's angle over the bridge": "158"}
+    by_hand = {
+        "board radius": "42",
+        "radius at the nut": "41",
+        "board's lean": "0",
+        "string's angle over the bridge": "158",
+    }
     open_ticket(page, "RW-115")
     command(page, "a")
-    expect(page.get_by_role("status").first).to_have_text("0 of 55")
+    expect(page.get_by_role("status").first).to_have_text("0 of 57")
     panel = page.get_by_role("complementary", name="In hand")
     panel.get_by_text("Simulated devices").press("Enter")
     panel.get_by_label("chatty with units").press("Space")
     page.get_by_role("textbox", name="humidity of the air: ").click()
-    for i in range(55):
+    for i in range(57):
         place = panel.get_by_role("heading").inner_text().lower()
         panel.get_by_role("button", name="Send reading").press("Enter")
         if place in by_hand:
             expect(page.get_by_role("alert")).to_contain_text(f"No device here reads {place}")
             page.keyboard.press("Escape")
             type_readings(page, by_hand[place])
-        expect(page.get_by_role("status").first).to_have_text(f"{i + 1} of 55")
+        expect(page.get_by_role("status").first).to_have_text(f"{i + 1} of 57")
     expect(page.get_by_label("pitch of its A: ")).to_have_accessible_name(re.compile(r": 44\d"))
     page.get_by_role("button", name="neck length: ").click()
     page.get_by_label("offline").press("Space")
@@ -114,7 +119,7 @@ def test_spacing_is_read_as_somebody_is_used_to_and_told_in_words(page: Page) ->
     name_strings(page, 1)
     command(page, "a")
     page.get_by_label("spacing read as").select_option("air between")
-    expect(page.get_by_role("status").first).to_have_text("0 of 59")
+    expect(page.get_by_role("status").first).to_have_text("0 of 61")
     page.get_by_label("spacing read as").select_option("marks from the edge")
     page.get_by_label("G mark at the nut: ").click()
     type_readings(page, "3.8 8.9 14.6 20")

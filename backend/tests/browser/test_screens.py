@@ -16,7 +16,7 @@ def test_nothing_runs_off_the_side(page: Page, width: int, height: int) -> None:
     page.set_viewport_size({"width": width, "height": height})
     open_ticket(page, "RW-105")
     cells = page.locator(".cell")
-    expect(cells).to_have_count(21)
+    expect(cells).to_have_count(23)
     for cell in cells.all():
         box = cell.bounding_box()
         assert box is not None

@@ -48,15 +48,15 @@ def test_after_the_rough_crown_each_string_comes_down_by_its_slot() -> None:
 
 
 def test_one_reading_is_too_little_for_a_slot_and_the_sheet_says_how_many_more() -> None:
-    """Once with a caliper covers 0.12 at the bridge; 0.1 is needed for 0.37, 0.065 for the last 0.12."""
+    """Once with a caliper covers 0.12 at the bridge; 0.1 is needed for 0.37, 0.06 for the last 0.12."""
     told = cut_roughly([0.3, 0.1, 0.1, 0.3], times=1).told()
     assert (told.code, told.repeats, told.reason) == ("measure", True, "file_slots")
-    assert dict(told.times) == {("end_height", 0): 1, ("end_height", 1): 3, ("end_height", 2): 3, ("end_height", 3): 1}
+    assert dict(told.times) == {("end_height", 0): 1, ("end_height", 1): 4, ("end_height", 2): 4, ("end_height", 3): 1}
     said = cut_roughly([0.3, 0.1, 0.1, 0.3], times=1).sheet().instruction
-    assert said.do == ["At the board's end: G once, D 3 times, A 3 times and E once."]
-    assert "D: known to 0.13 at the bridge, needed 0.07." in said.says
+    assert said.do == ["At the board's end: G once, D 4 times, A 4 times and E once."]
+    assert "D: known to 0.13 at the bridge, needed 0.06." in said.says
     assert [(one.measure, one.position, one.times) for one in said.read] == [
-        ("end_height", 0, 1), ("end_height", 1, 3), ("end_height", 2, 3), ("end_height", 3, 1),
+        ("end_height", 0, 1), ("end_height", 1, 4), ("end_height", 2, 4), ("end_height", 3, 1),
     ]  # fmt: skip
 
 

@@ -91,11 +91,12 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     },
   )
 
-  /** The next place that is asked for after this one, else the first of them. */
+  /** The next place that is asked for after this one on the card, else the first of them. */
   function nextAsked(): string | undefined {
-    const order = asked.value.map(keyOf)
-    const following = order.slice(order.indexOf(inHand.value) + 1)
-    return following[0] ?? order.find((key) => key !== inHand.value)
+    const here = cells.value.findIndex((candidate) => keyOf(candidate) === inHand.value)
+    const others = asked.value.filter((candidate) => keyOf(candidate) !== inHand.value)
+    const following = others.find((candidate) => cells.value.indexOf(candidate) > here) ?? others[0]
+    return following && keyOf(following)
   }
 
   function next(): void {

@@ -24,6 +24,8 @@ ROUGH_AGAIN_FROM = 0.8
 """The same once a rough crown was cut: what is left goes by the slots, and the crown follows at the end. [mm]"""
 WORTH_ROUGH = 0.25
 """Less wood than this beside a string is left to its slot and to the last going over of the crown. [mm]"""
+DEEP_SLOT = 0.1
+"""A slot that is deeper than wanted by more is read twice before the wood beside it goes. [mm]"""
 MISSES = 0.05
 """How far a cut or a file misses what was meant: standard deviation. [mm] Source: cuts of one hand, measured again."""
 SMALL_MISSES = 0.3
@@ -42,8 +44,8 @@ LITTLE = 0.2
 """A way down that one filing can end. [mm at the bridge]"""
 KNOWN_FOR_ROUGH = 0.15
 KNOWN_FOR_SLOT = 0.1
-KNOWN_FOR_LAST = 0.065
-KNOWN_TO_LEAVE = 0.085
+KNOWN_FOR_LAST = 0.06
+KNOWN_TO_LEAVE = 0.08
 """How well a way down has to be known for a rough crown, for a slot that is filed by much, for the last of a slot, and
 to be left as it is: what covers 95 %. [mm at the bridge]"""
 

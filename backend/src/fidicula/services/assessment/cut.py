@@ -9,6 +9,7 @@ from datetime import UTC, datetime, timedelta
 from fidicula.core.readings.estimate import COVERS, more_readings
 from fidicula.core.work.creeping import SETTLING, Pass, next_pass
 from fidicula.core.work.landing import (
+    DEEP_SLOT,
     KNOWN_FOR_ROUGH,
     ROUGH_AGAIN_FROM,
     ROUGH_FROM,
@@ -117,6 +118,7 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
     is_read = nut is not None and nut.usable is not None
     last = cuts[-1] if cuts else None
     held, drop = state.held("end_height", i), result.cut.cut
+    slot_again = _slot_again(state, i)
     known_to = 0.0 if held is None else held.resolution * _at_bridge(state, computed, i)
     return StringCutFacts(
         name,
@@ -131,8 +133,8 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
         next_pass=None
         if wood is None
         else next_pass(
-            # Whatever a slot's reading says, the crown alone does not bring a string below its aim.
-            wood=min(wood, result.cut.cut),
+            # By a single reading of a deep slot, a slip of the decimal mark, the crown would go below the string's aim.
+            wood=min(wood, result.cut.cut + DEEP_SLOT) if slot_again else wood,
             uncertainty=result.uncertainty,
             passes=_taken(wood, cuts, i),
             settling=settling,
@@ -146,6 +148,7 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
         slot_by=slot_pass(drop=drop, known_to=known_to),
         beside=_beside(state, i),
         more=None,
+        slot_again=slot_again,
         landed=is_landed(drop=drop, known_to=known_to),
     )
 
@@ -165,6 +168,14 @@ def _more(state: BenchState, computed: Computed, i: int, string: StringCutFacts,
 def _at_bridge(state: BenchState, computed: Computed, i: int) -> float:
     """What 1 mm of a string's height, as it is read, is along the bridge. [mm]"""
     return computed.board.carry / computed.board.squareness * upright_share(state, i)
+
+
+def _slot_again(state: BenchState, i: int) -> bool:
+    """Whether a slot was read once, or in readings that contradict each other, and deeper than it is to be."""
+    stand, beside = state.reading_states.get(("slot_depth", i)), _beside(state, i)
+    if stand is None or stand.usable is None or beside is None or beside <= DEEP_SLOT:
+        return False
+    return stand.count < 2 or stand.is_wide
 
 
 def _beside(state: BenchState, i: int) -> float | None:

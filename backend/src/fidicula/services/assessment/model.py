@@ -26,7 +26,8 @@ class StringCutFacts:
     set_out : what the last pass was to take; left_before : what was to go before it.
     drop_known_to : what covers 95 % of the way down.  slot_by : to file off the slot's floor now, 0 for nothing.
     beside : of its slot, more than a third of the string; None where the slot is not read.
-    more : readings of its height that the cut at hand wants more.  landed : it may be left as it is.
+    more : readings of its height that the cut at hand wants more.  slot_again : its slot is to be read once more before
+    a rough crown.  landed : it may be left as it is.
     """
 
     name: str
@@ -48,6 +49,7 @@ class StringCutFacts:
     slot_by: float | None
     beside: float | None
     more: int | None
+    slot_again: bool | None
     landed: bool | None
 
 

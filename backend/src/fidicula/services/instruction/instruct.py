@@ -282,8 +282,14 @@ def _cut(a: Assessment, base: Instruction) -> Instruction | None:
         if found.keys:
             return _measure(a, found.keys, base)
         if found.amounts:
-            return _known_enough(a, base) or replace(base, amounts=found.amounts)
+            return _deep_slots(a, base) or _known_enough(a, base) or replace(base, amounts=found.amounts)
     return _slots(a, base)
+
+
+def _deep_slots(a: Assessment, why: Instruction) -> Instruction | None:
+    """Slots that are deeper than wanted, by one reading: once more, before the wood beside them goes."""
+    keys = tuple(("slot_depth", i) for i, string in enumerate(a.cut.strings) if string.slot_again)
+    return replace(_measure(a, keys, why), again=False, repeats=True) if keys else None
 
 
 def _known_enough(a: Assessment, why: Instruction) -> Instruction | None:

@@ -212,6 +212,14 @@ def _repeat(a: Assessment, found: Instruction) -> Phrase:
             ["Lift the straightedge off, lay it on again, and read it."],
             None,
         )
+    if found.keys[0][0] == "slot_depth":
+        names = [a.cut.strings[position or 0].name for _, position in found.keys]
+        return Phrase(
+            "Measure the deep slots once more",
+            ["They are deeper than a third of the string. One slip of the decimal mark would cost the crown."],
+            [f"Slot depth: {listed(names)}."],
+            None,
+        )
     each, why = [], []
     for key in found.keys:
         string = a.cut.strings[key[1] or 0]
