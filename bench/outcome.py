@@ -94,10 +94,10 @@ def _work(share: Share) -> list[Outcome]:
         client.post("/api/session", json={"name": name, "password": password}).raise_for_status()
         client.headers["X-Fidicula-Form"] = client.get("/api/session").json()["signed_in"]["form_token"]
         slips = SLIPS if share.noise else 0.0
-        return [Robot(client, seed, _drawn(seed), noise=share.noise, slips=slips).work() for seed in share.seeds]
+        return [Robot(client, seed, drawn_for(seed), noise=share.noise, slips=slips).work() for seed in share.seeds]
 
 
-def _drawn(seed: int) -> Drawn:
+def drawn_for(seed: int) -> Drawn:
     chance = Random(seed)
     family, size, names, strings = KINDS[seed % len(KINDS)]
     direction = "shortest" if chance.random() < 0.4 else "vertical"

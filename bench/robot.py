@@ -134,6 +134,8 @@ class Robot:
             return False
         if code == "decide":
             return self._decide(told["question"])
+        if code == "check_readings":
+            return self._look_again(told)
         if told["read"]:
             self._read_all(told["read"])
             return True
@@ -159,6 +161,16 @@ class Robot:
         self.hands.settle()
         if code in ("cut_crown", "file_slots"):
             self.outcome.off.append(self._off())
+        return True
+
+    def _look_again(self, told: dict[str, Any]) -> bool:
+        """What looks like a slip is read again, and confirmed where it reads the same."""
+        for place in told["read"]:
+            self._read(place["measure"], place["position"])
+        still = self.sheet["instruction"]
+        if still["code"] == "check_readings":
+            body = {"id": str(uuid4()), "act": "keep", "readings": still["slip"]["readings"]}
+            self.sheet = self._ask(f"{self.at}/readings/put-right", body)
         return True
 
     def _decide(self, question: str) -> bool:

@@ -20,7 +20,7 @@ def test_repeats_weigh_alike_and_make_it_surer() -> None:
     assert found is not None
     assert found.value == pytest.approx(5.87)
     assert found.deviation == pytest.approx(0.025)
-    assert found.known_to == pytest.approx(1.96 * 0.025)
+    assert found.known_to == pytest.approx(1.05 * 1.96 * 0.025)
 
 
 def test_a_finer_reading_weighs_more_by_the_square() -> None:
@@ -94,5 +94,5 @@ def test_what_covers_95_percent_does() -> None:
         events += [Read(chance.gauss(truly, 0.05), 0.05) for _ in range(2)]
         found = estimated(events)
         assert found is not None
-        covered += abs(found.value - truly) <= found.known_to
+        covered += abs(found.value - truly) <= COVERS * found.deviation
     assert 0.94 <= covered / 10_000 <= 0.96

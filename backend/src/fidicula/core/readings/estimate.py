@@ -14,6 +14,9 @@ from dataclasses import dataclass
 
 COVERS = 1.96
 """Of a normal scatter, so many standard deviations to both sides cover 95 %."""
+UNTIL_RIGHT = 1.05
+"""Readings and filings go on until a string looks right, so that it looks a little better than it is: what is known of
+an estimate is widened by so much. Source: 1,000 simulated instruments, of which 93.7 % were covered without."""
 STARTING_WORTH = 8
 """The starting figure of a tool's scatter counts as much as so many repeats; after more, the hand's own rules."""
 APART = 4.65
@@ -52,7 +55,7 @@ class Estimate:
     @property
     def known_to(self) -> float:
         """What covers 95 %."""
-        return COVERS * self.deviation
+        return COVERS * UNTIL_RIGHT * self.deviation
 
 
 def estimated(events: Sequence[Read | Lowered]) -> Estimate | None:

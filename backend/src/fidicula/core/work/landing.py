@@ -32,8 +32,8 @@ SMALL_MISSES = 0.3
 """A little misses by this share of it, where that is less."""
 SURE = 2.33
 """Standard deviations to one side that hold in 99 of 100 cases."""
-MAY_BE_LOW = 0.12
-"""So far below its aim a string may still end up, in one of 100 cases: 0.1 at the board's end. [mm at the bridge]"""
+MAY_BE_LOW = 0.115
+"""So far below its aim a string may end up, in one of 100 cases: 0.1 at the board's end. [mm at the bridge]"""
 LEFT_ALONE = 0.07
 """Less than this at the bridge is left as it is; with what a height is known to, the string is within 0.1. [mm]"""
 LEFT_AT_LEAST = 0.02
@@ -44,8 +44,8 @@ LITTLE = 0.2
 """A way down that one filing can end. [mm at the bridge]"""
 KNOWN_FOR_ROUGH = 0.15
 KNOWN_FOR_SLOT = 0.1
-KNOWN_FOR_LAST = 0.06
-KNOWN_TO_LEAVE = 0.08
+KNOWN_FOR_LAST = 0.063
+KNOWN_TO_LEAVE = 0.085
 """How well a way down has to be known for a rough crown, for a slot that is filed by much, for the last of a slot, and
 to be left as it is: what covers 95 %. [mm at the bridge]"""
 

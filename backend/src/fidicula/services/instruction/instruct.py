@@ -11,12 +11,12 @@ from dataclasses import replace
 
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.assess import Assessment
-from fidicula.services.assessment.course import baseline_keys, crown_is_right
+from fidicula.services.assessment.course import baseline_keys
 from fidicula.services.assessment.model import Question, StopAssessment
 from fidicula.services.assessment.projection import is_unsure
 from fidicula.services.assessment.questions import to_measure_again
-from fidicula.services.assessment.thresholds import strings_in_band
-from fidicula.services.instruction.amounts import Told, keys_of_card, told
+from fidicula.services.instruction.amounts import keys_of_card, told
+from fidicula.services.instruction.landing import cutting, measuring
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.instruction.role import also_recorded, cut_role, only_waits
 from fidicula.services.measures import CARD
@@ -109,21 +109,13 @@ def _by_option(a: Assessment, asked: Question, option: Outcome) -> Instruction |
         code, question=asked, option=option.outcome, is_decided=option == asked.outcome, stop=asked.question
     )
     if code == "cut_crown":
-        return _cut(a, base)
+        return cutting(a, base)
     if code == "file_nut":
         return _file(a, base)
     found = told(a, code)
     if found.keys:
-        return _measure(a, found.keys, base)
+        return measuring(a, found.keys, base)
     return replace(base, amounts=found.amounts)
-
-
-def _measure(a: Assessment, keys: tuple[MeasurementKey, ...], why: Instruction | None = None) -> Instruction:
-    """why : what cannot be told before."""
-    again = any(key in a.state.reading_states for key in keys)
-    if why is None:
-        return Instruction("measure", keys=keys, again=again)
-    return replace(why, code="measure", records="", keys=keys, again=again, reason=why.code)
 
 
 def _gated(a: Assessment, found: Instruction | None) -> Instruction | None:
@@ -205,11 +197,11 @@ def _at_step(a: Assessment, here: StopAssessment) -> Instruction:
     if code == "cut_crown":
         if a.visit.kind == FROM_BLANK and here.key == "crown" and a.cut.state == "none":
             return Instruction("cut_crown", amounts=told(a, "mark_line").amounts)
-        return _cut(a, Instruction(code)) or _nothing_to_cut(a)
+        return cutting(a, Instruction(code)) or _nothing_to_cut(a)
     if code == "file_nut":
         return _file(a, Instruction(code)) or _nothing_to_cut(a)
     if code == "measure":
-        return _measure(a, tuple(_keys_at(a, here)))
+        return measuring(a, tuple(_keys_at(a, here)))
     if code == "baseline":
         return Instruction(code, keys=tuple(baseline_keys(a.state)))
     if code == "string_outer":
@@ -228,7 +220,7 @@ def _lacks(a: Assessment) -> Instruction | None:
         keys: tuple[MeasurementKey, ...] = () if measure is None else ((measure, None),)
         return Instruction("check_shape", keys=keys)
     if is_unsure(a.state):
-        return replace(_measure(a, (("projection", None),)), again=False, repeats=True, reason="see_to_projection")
+        return replace(measuring(a, (("projection", None),)), again=False, repeats=True, reason="see_to_projection")
     if a.computed is None and not any(r.measure == "end_height" for r in a.state.readings):
         return Instruction("enter_figures", missing=a.state.targets.missing) if a.state.targets.missing else None
     return None
@@ -265,72 +257,12 @@ def _ruling_question(a: Assessment, step: str) -> Instruction | None:
     return None
 
 
-def _cut(a: Assessment, base: Instruction) -> Instruction | None:
-    """The cut, or what it lacks; None where nothing has to come off."""
-    again = tuple(to_measure_again(a.state))
-    if a.cut.begun and not a.cut.rough:
-        again = tuple(key for key in again if key[0] != "slot_depth")
-    if again:
-        return _measure(a, again, base)
-    if a.cut.state == "none":
-        return _measure(a, tuple(("end_height", i) for i in range(a.state.count)), base)
-    in_band = strings_in_band(a.state, a.cut) and not a.cut.begun
-    if in_band or crown_is_right(a.state, a.cut, a.questions):
-        return None
-    if a.cut.rough:
-        found: Told = told(a, "cut_crown")
-        if found.keys:
-            return _measure(a, found.keys, base)
-        if found.amounts:
-            return _deep_slots(a, base) or _known_enough(a, base) or replace(base, amounts=found.amounts)
-    return _slots(a, base)
-
-
-def _deep_slots(a: Assessment, why: Instruction) -> Instruction | None:
-    """Slots that are deeper than wanted, by one reading: once more, before the wood beside them goes."""
-    keys = tuple(("slot_depth", i) for i, string in enumerate(a.cut.strings) if string.slot_again)
-    return replace(_measure(a, keys, why), again=False, repeats=True) if keys else None
-
-
-def _known_enough(a: Assessment, why: Instruction) -> Instruction | None:
-    """More readings of the strings whose height is not known well enough for what is to be done to them."""
-    keys = {("end_height", i): string.more for i, string in enumerate(a.cut.strings) if string.more}
-    if not keys:
-        return None
-    found = _measure(a, tuple(keys), why)
-    return replace(found, times={key: more or 1 for key, more in keys.items()}, repeats=True)
-
-
-def _slots(a: Assessment, base: Instruction) -> Instruction | None:
-    """Each string to its height by its slot, then the crown down beside them; None where there is nothing of either."""
-    unread = tuple(("end_height", i) for i, one in enumerate(a.cut.strings) if one.drop is None)
-    if unread:
-        return _measure(a, unread, base)
-    slots = replace(base, code="file_slots", amounts=told(a, "file_slots").amounts)
-    more = _known_enough(a, slots)
-    if more is not None:
-        return more
-    if slots.amounts:
-        return slots
-    if not a.cut.begun or a.cut.beside_done:
-        return None
-    beside = replace(base, code="lower_crown")
-    depths = [("slot_depth", i) for i in range(a.state.count)]
-    unread = tuple(
-        key for key in depths if (stand := a.state.reading_states.get(key)) is None or stand.state != "current"
-    )
-    if unread:
-        return _measure(a, unread, beside)
-    amounts = told(a, "lower_crown").amounts
-    return replace(beside, amounts=amounts) if amounts else None
-
-
 def _file(a: Assessment, base: Instruction) -> Instruction | None:
     """The nut's filing, or what it lacks; None where nothing has to come off."""
     again = tuple(to_measure_again(a.state, "nut_filed"))
     unread = tuple(key for key in keys_of_card(a, ("nut_height",)) if key not in a.state.reading_states)
     if again or (unread and base.question is None):
-        return _measure(a, again or unread, base)
+        return measuring(a, again or unread, base)
     found = told(a, "file_nut")
     return replace(base, amounts=found.amounts) if found.amounts else None
 
@@ -343,7 +275,7 @@ def _nothing_to_cut(a: Assessment) -> Instruction:
         if (stand := a.state.reading_states.get(key)) is None or stand.state != "current"
     )
     if unread:
-        return _measure(a, unread)
+        return measuring(a, unread)
     low = a.question("bridge_low")
     if low is not None and low.outcome is None:
         return Instruction("decide", question=low, stop=low.question)

@@ -26,13 +26,15 @@ from fidicula.services.pages.model import (
     Way,
 )
 from fidicula.services.phrasing.pages.common import why_retake
-from fidicula.services.sheet.model import DecisionView, InstructionView
+from fidicula.services.sheet.model import DecisionView
+from fidicula.services.sheet.told import InstructionView
 from fidicula.services.targets.wanted import Targets, Wanted
 from fidicula.services.trail.places import Trail
 from fidicula.tables.schools import School
 from fidicula.tables.work import invalidations, works
 
-ONLY_AS_INSTRUCTED = frozenset({"crown_cut", "nut_filed", "adjusters_turned", "wedge_fitted", "new_bridge"})
+AT_THE_CROWN = frozenset({"crown_cut", "slots_filed", "crown_beside"})
+ONLY_AS_INSTRUCTED = AT_THE_CROWN | {"nut_filed", "adjusters_turned", "wedge_fitted", "new_bridge"}
 """Works that a page offers to record only where they are what is to be done."""
 PARTS = {
     "board": "board",

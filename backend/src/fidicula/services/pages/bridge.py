@@ -17,7 +17,7 @@ from fidicula.services.assessment.model import CutFacts
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.numbers import sentence, short
-from fidicula.services.pages.bench import PageBench, banded, told
+from fidicula.services.pages.bench import AT_THE_CROWN, PageBench, banded, told
 from fidicula.services.pages.load import stance_said
 from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
 from fidicula.services.pages.trying import aim_of, aims_at, tried_state
@@ -61,8 +61,14 @@ def bridge_page(bench: PageBench) -> PageView:
         question="bridge_low" if bench.question("bridge_low") else "",
         caution=say.CAUTION,
         shelf=TEMPLATES,
-        work="crown_cut",
+        work=_work(bench),
     )
+
+
+def _work(bench: PageBench) -> str:
+    """What of crown and slots the instruction asks for now."""
+    record = bench.instruction.record
+    return record.work if record is not None and record.work in AT_THE_CROWN else "crown_cut"
 
 
 def _tried(bench: PageBench, now: Computed) -> Computed | Impossibility | None:
@@ -211,7 +217,8 @@ def _table(bench: PageBench, then: Computed, would: CutFacts) -> Table:
     rows = []
     for i, string in enumerate(would.strings):
         file = smallest_file(files=files, wanted=file_range(diameter=bench.state.diameters[i], ratio=SLOT_OVER_STRING))
-        rows.append(say.vise_row(string, mark=marks[i], slot=_slot(bench, i), file=file))
+        by_slots = would.begun and not would.rough
+        rows.append(say.vise_row(string, mark=marks[i], slot=_slot(bench, i), file=file, by_slots=by_slots))
     return Table(say.VISE_TITLE, list(say.VISE_HEAD), rows, [], say.VISE_SAYS)
 
 

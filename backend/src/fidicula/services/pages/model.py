@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Literal
 
-from fidicula.services.sheet.model import InstructionView
+from fidicula.services.sheet.told import InstructionView
 
 CurveKind = Literal["now", "then", "wanted", "limit"]
 

@@ -25,6 +25,7 @@ from fidicula.services.phrasing.model import Phrase
 from fidicula.services.phrasing.names import key_name, key_names, sign_name
 from fidicula.services.phrasing.slips import slip_phrase
 from fidicula.services.phrasing.works import (
+    anew,
     cut_crown,
     dress_board,
     file_nut,
@@ -189,6 +190,8 @@ def wait_words(step: str, after: str, reason: str) -> str:
 def _measure(a: Assessment, found: Instruction) -> Phrase:
     if found.repeats:
         return _repeat(a, found)
+    if "contradict" in found.notes:
+        return _contradict(a, found)
     names = key_names(a.state.instrument, found.keys)
     first = names[:2]
     says = []
@@ -201,6 +204,21 @@ def _measure(a: Assessment, found: Instruction) -> Phrase:
     title = f"Measure {'again: ' if found.again else ''}{listed(first)}"
     do = [f"Then {listed(names[2:])}."] if len(names) > 2 else []
     return Phrase(title, [*says, *_provisional(a)], do, None)
+
+
+def _contradict(a: Assessment, found: Instruction) -> Phrase:
+    """Repeats that chance does not explain: which is right?"""
+    names = key_names(a.state.instrument, found.keys)
+    each = [
+        f"{a.cut.strings[key[1] or 0].name} {number(a.state.reading_states[key].repeat_spread, 2)}"
+        for key in found.keys
+    ]
+    return Phrase(
+        f"Measure anew: {listed(names[:2])}",
+        [f"These readings contradict each other: {listed(each)} mm apart. Which is right?"],
+        ["Read anew. The new reading takes the place of those."],
+        None,
+    )
 
 
 def _repeat(a: Assessment, found: Instruction) -> Phrase:
@@ -230,7 +248,7 @@ def _repeat(a: Assessment, found: Instruction) -> Phrase:
             why.append(f"{string.name}: known to {known} at the bridge, needed {needed}.")
     return Phrase(
         "Measure the same again",
-        [f"{_label(found.reason)}: one more reading of the same string makes it surer.", *why],
+        [f"{_label(found.reason)}: one more reading of the same string makes it surer.", *anew(a), *why],
         [f"At the board's end: {listed(each)}."],
         None,
     )

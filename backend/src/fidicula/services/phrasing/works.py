@@ -97,12 +97,18 @@ def lower_crown(a: Assessment, found: Instruction) -> Phrase:
     )
 
 
+def anew(a: Assessment) -> list[str]:
+    """Strings that were read far from what was set out at them."""
+    names = [a.state.instrument.string_names[i] for i, one in a.state.weighed.items() if one.anew]
+    return [f"Far from what was set out at {listed(names)}: only the new readings count there."] if names else []
+
+
 def file_slots(a: Assessment, found: Instruction) -> Phrase:
     by = by_string(a, found, "slot_by")
     filed = [s for s in a.cut.strings if s.name in by]
     known = [f"{s.name} ±{give_or_take(s.drop_known_to, 2)}" for s in filed if s.drop_known_to]
     left = [s.name for s in filed if s.drop is not None and s.drop - by[s.name] > LEFT_ALONE]
-    says = ["A string's height is set by the floor of its slot."]
+    says = ["A string's height is set by the floor of its slot.", *anew(a)]
     if known:
         says.append(f"The way down is known to {listed(known)} mm.")
     if left:

@@ -25,22 +25,18 @@ from fidicula.services.phrasing.undoing import undoable
 from fidicula.services.sheet.cells import cells
 from fidicula.services.sheet.drawing import drawing
 from fidicula.services.sheet.model import (
-    AmountView,
     BenchSheet,
     CutView,
-    InstructionView,
     InstrumentView,
     PartView,
     ProblemView,
     RecipeLine,
-    RecordView,
     SetView,
-    SlipView,
     StringOn,
-    ToReadView,
 )
 from fidicula.services.sheet.questions import question_views
 from fidicula.services.sheet.stops import stop_views
+from fidicula.services.sheet.told import AmountView, InstructionView, RecordView, SlipView, ToReadView
 from fidicula.services.targets.rules import Rules
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.schools import school

@@ -71,15 +71,24 @@ def why_bow(rise: float | None) -> list[str]:
     return [WHY_BOW, *([f"It rises {number(rise, 2)} over the line through them."] if rise else [])]
 
 
-def vise_row(string: StringCutFacts, *, mark: float, slot: float, file: float | None) -> list[str]:
-    """mark : from the middle of the lowest string. [mm]  file : for its slot, None where none fits."""
+def vise_row(
+    string: StringCutFacts, *, mark: float, slot: float, file: float | None, by_slots: bool = False
+) -> list[str]:
+    """mark : from the middle of the lowest string. [mm]  file : for its slot, None where none fits.
+
+    by_slots : the rough crown is cut, and the string goes down by its slot.
+    """
+    if by_slots:
+        now = f"slot {to_take(string.slot_by, 2)}" if string.slot_by else "–"
+    else:
+        now = "–" if not string.next_pass or string.next_pass < WORTH_TAKING else to_take(string.next_pass)
     return [
         string.name,
         _shown(string.target_mark),
         _shown(string.target_end),
         _shown(string.drop),
         "–" if string.wood is None else f"{wood(string.wood)} ±{give_or_take(string.uncertainty or 0)}",
-        "–" if not string.next_pass or (string.wood or 0) < WORTH_TAKING else to_take(string.next_pass),
+        now,
         number(mark, 1),
         number(slot, 2),
         "none fits" if file is None else short(file),
