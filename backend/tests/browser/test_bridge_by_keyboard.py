@@ -49,11 +49,11 @@ def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
     expect(reading(page, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75, stale")
     type_readings(page, "5.35 4.80 4.25 3.55")
     # The nut was never filed: the next pass waits for it, and what is left stands over each string.
-    expect(wood(page, "G")).to_have_accessible_name("G: to come down 0.35 mm, ±0.12. Why?")
+    expect(wood(page, "G")).to_have_accessible_name("G: to come down 0.35 mm, ±0.13. Why?")
 
     page.reload()
     expect(page.get_by_role("heading", name="File the nut")).to_be_visible()
-    expect(wood(page, "G")).to_have_accessible_name("G: to come down 0.35 mm, ±0.12. Why?")
+    expect(wood(page, "G")).to_have_accessible_name("G: to come down 0.35 mm, ±0.13. Why?")
     expect(reading(page, "G at the board's end")).to_have_accessible_name("G at the board's end: 5.35, in band")
 
     command(page, "u")

@@ -56,6 +56,8 @@ export const SKETCHES: Record<string, Sketch[]> = {
   string_centres_bridge: [[122, 142], [142, 162], [162, 182]].map(([a = 0, b = 0]) => between('end', [a, 26], [b, 26])),
   string_gap_bridge: [[124, 140], [144, 160], [164, 180]].map(([a = 0, b = 0]) => between('end', [a, 26], [b, 26])),
   fingerboard_radius: [between('across', [150, 152], [206, 62])],
+  fingerboard_radius_nut: [between('across', [150, 152], [206, 62])],
+  board_tilt: [between('across', [70, 88], [230, 92])],
   board_chord: [between('across', [70, 92], [230, 92])],
   board_rise: [between('across', [150, 92], [150, 44])],
   slot_depth: [between('end', [122, 43], [122, 51])],
