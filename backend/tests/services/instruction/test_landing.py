@@ -8,6 +8,7 @@ from typing import Any
 import pytest
 from fidicula.core.work.landing import MAY_BE_LOW, SURE, missed_by
 from fidicula.db.work_details import CrownBeside, CrownCut, SlotsFiled
+from fidicula.services.phrasing.acts import set_out_words
 
 from ..scenario import CARRY, Bench, measured
 
@@ -153,3 +154,10 @@ def _again(bench: Bench, position: int, value: float) -> Any:
     )
 
     return replace(last, number=last.number + 1000, value=value, typed=f"{value:g}", repeats=True)
+
+
+def test_the_log_says_what_was_set_out_at_which_string() -> None:
+    assert set_out_words(SlotsFiled(by=(0.349, None, 0.2, None)), "GDAE") == "G by 0.34, A by 0.20 mm"
+    assert set_out_words(CrownCut(passes=(0.99, 0.8, None, None)), "GDAE") == "G by 0.9, D by 0.8 mm"
+    assert set_out_words(CrownBeside(by=(None, None, None, 0.25)), "GDAE") == "E by 0.25 mm"
+    assert set_out_words(SlotsFiled(), "GDAE") == ""

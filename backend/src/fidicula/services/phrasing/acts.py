@@ -6,8 +6,20 @@ from collections.abc import Mapping, Sequence
 
 from fidicula.core.fitting.post import Point
 from fidicula.core.sound.places import Direction, steps_of
-from fidicula.db.work_details import BridgeTrial, BridgeWood, End, Plain, PostMoved, StringsFitted, WorkDetail
-from fidicula.services.numbers import number, short
+from fidicula.db.work_details import (
+    BridgeTrial,
+    BridgeWood,
+    CrownBeside,
+    CrownCut,
+    End,
+    NutFiled,
+    Plain,
+    PostMoved,
+    SlotsFiled,
+    StringsFitted,
+    WorkDetail,
+)
+from fidicula.services.numbers import number, short, to_take
 from fidicula.tables.sound import act_choices
 from fidicula.tables.work import works
 
@@ -69,6 +81,19 @@ def act_words(work: str, detail: WorkDetail) -> str:
         case Plain() if detail.words:
             return _with_words(works()[work].done_label, detail.words)
     return works()[work].done_label
+
+
+def set_out_words(detail: WorkDetail, names: Sequence[str]) -> str:
+    """“G by 0.34, D by 0.28 mm”: what a work at the strings was to take; empty where it says nothing of them."""
+    match detail:
+        case CrownCut():
+            by, places = detail.passes, 1
+        case NutFiled() | SlotsFiled() | CrownBeside():
+            by, places = detail.by, 2
+        case _:
+            return ""
+    each = [f"{name} by {to_take(value, places)}" for name, value in zip(names, by, strict=False) if value]
+    return f"{', '.join(each)} mm" if each else ""
 
 
 def _wood_words(detail: BridgeWood) -> str:

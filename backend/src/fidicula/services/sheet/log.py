@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import UTC, datetime
 
-from fidicula.db.records import Decision, Particular, Reading, TargetChoice
+from fidicula.db.records import Decision, Particular, Reading, TargetChoice, WorkDone
 from fidicula.services.assessment.questions import outcome_of
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.measures import said_of_all
-from fidicula.services.phrasing.acts import act_words
+from fidicula.services.phrasing.acts import act_words, set_out_words
 from fidicula.services.phrasing.names import key_name
 from fidicula.services.phrasing.undoing import MARK_WORDS
 from fidicula.services.sheet.model import LogLine, LogState
@@ -19,6 +19,13 @@ from fidicula.tables.schools import school
 from fidicula.tables.signs import VERDICTS, findings
 from fidicula.tables.work import tools
 from fidicula.tables.work import works as work_rows
+
+
+def _work_words(state: BenchState, work: WorkDone) -> str:
+    """What was set out to be taken, string by string, or what else is told of a work."""
+    by_string = set_out_words(work.detail, state.instrument.string_names)
+    said = act_words(work.work, work.detail)
+    return by_string or (said if said != work_rows()[work.work].done_label else "")
 
 
 def log_lines(
@@ -46,7 +53,7 @@ def log_lines(
     lines += [
         LogLine(
             what=work_rows()[work.work].done_label,
-            value=said if (said := act_words(work.work, work.detail)) != work_rows()[work.work].done_label else "",
+            value=_work_words(state, work),
             by=work.done_by,
             at=work.done_at,
             tool="",
