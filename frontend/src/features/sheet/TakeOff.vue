@@ -45,7 +45,7 @@ function shown(s: CutString, i: number): Shown | null {
     const amount = props.amounts.find((one) => one.name === name && one.position === i)
     if (!amount) return s.drop === null ? null : { text: '–', below: '', side: '' }
     const places = name === 'take' ? 1 : 2
-    const below = name === 'take' ? `of ${down(s.wood ?? 0, 1)} ±${up(s.uncertainty ?? 0, 1)}` : `±${up(amount.uncertainty, 2)}`
+    const below = name === 'take' && !props.narrow ? `of ${down(s.wood ?? 0, 1)} ±${up(s.uncertainty ?? 0, 1)}` : `±${up(amount.uncertainty, name === 'take' ? 1 : 2)}`
     return { text: down(amount.value, places), below, side: 'above' }
   }
   if (props.cut.role === 'coming_down') {

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fidicula.core.bands import Band
+from fidicula.core.geometry.string_lines import Board
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.computing import Computed, StringResult
 from fidicula.services.assessment.state import BenchState, places
@@ -91,22 +92,30 @@ def _titled(state: BenchState, place: tuple[str, int | None]) -> str:
 
 def _mark_line(what: str, nut: float, end: float, computed: Computed, mark: float) -> str:
     board = computed.board
-    return (
-        f"{what}: {_n(nut)} + ({_n(end)} − {_n(nut)}) × {short(board.string_length)} ÷ "
-        f"{short(board.fingerboard_length)} "
-        f"= {_n(mark)} over the board's line at the bridge."
-    )
+    square = f"{_n(nut)} + ({_n(end)} − {_n(nut)}) × {short(board.string_length)} ÷ {short(board.fingerboard_length)}"
+    if board.angle:
+        return f"{what}: ({square}) ÷ {number(board.squareness, 3)} = {_n(mark)} over the board's line at the bridge."
+    return f"{what}: {square} = {_n(mark)} over the board's line at the bridge."
+
+
+def _slope_line(board: Board) -> list[str]:
+    """Why a mark is longer along the bridge than it stands off the board."""
+    if not board.angle:
+        return []
+    return [f"÷ {number(board.squareness, 3)}: the board slopes by {number(board.angle)}° to the bridge's square."]
 
 
 def _down(state: BenchState, computed: Computed, i: int, result: StringResult) -> Why:
     goal, target = computed.goals[i], computed.plan.strings[i]
     now = target.mark_height + result.cut.cut
-    nut_part = (result.present.nut_height - goal.nut_height) * (1 - computed.board.carry)
+    board = computed.board
+    nut_part = (result.present.nut_height - goal.nut_height) * (1 - board.carry) / board.squareness
     lines = [
         f"{_n(result.present.end_height)} → {_n(target.end_height)} at the board's end is "
         f"{_n(result.present.end_height - target.end_height)}.",
         _mark_line("Now", result.present.nut_height, result.present.end_height, computed, now),
         _mark_line("Wanted", goal.nut_height, target.end_height, computed, target.mark_height),
+        *_slope_line(board),
         f"String drop: {_n(now)} − {_n(target.mark_height)} = {_n(result.cut.cut)}.",
     ]
     if abs(nut_part) >= 0.005:
