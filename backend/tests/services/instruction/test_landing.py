@@ -161,3 +161,16 @@ def test_the_log_says_what_was_set_out_at_which_string() -> None:
     assert set_out_words(CrownCut(passes=(0.99, 0.8, None, None)), "GDAE") == "G by 0.9, D by 0.8 mm"
     assert set_out_words(CrownBeside(by=(None, None, None, 0.25)), "GDAE") == "E by 0.25 mm"
     assert set_out_words(SlotsFiled(), "GDAE") == ""
+
+
+def test_a_projection_at_the_edge_of_its_band_is_read_again_before_anything_is_decided() -> None:
+    """A rule covers 0.29: 0.2 under the band is no finding yet; read three times 0.5 under, it is."""
+    wanted = measured().assess().state.targets.places["projection", None]
+    assert wanted is not None
+    edge = measured(over=1.0, singles={"projection": wanted.band.low - 0.2})
+    told = edge.told()
+    assert (told.code, told.keys, told.repeats) == ("measure", (("projection", None),), True)
+    assert edge.sheet().instruction.title == "Measure the projection once more"
+    sure = measured(over=1.0).read("projection", wanted.band.low - 0.5, times=3)
+    assert sure.assess().projection is not None
+    assert sure.told().stop == "projection"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from fidicula.core.bands import Band, side_of_band
+from fidicula.core.bands import Band, outside_by
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.neck import ProjectionJudgement, judge_projection
 from fidicula.services.assessment.state import BenchState
@@ -29,19 +29,13 @@ READ_SO_OFTEN = 4
 """A projection at the edge of its band is read up to so many times."""
 
 
-def out_by(value: float, band: Band) -> float:
-    """How far a value is out of its band; 0 in band. [mm]"""
-    side = side_of_band(value=value, band=band)
-    return {"below": band.low - value, "in_band": 0.0, "above": value - band.high}[side]
-
-
 def is_unsure(state: BenchState) -> bool:
     """Whether it was read out of its band by less than its readings tell, and not often yet: another one says more."""
     held, wanted = state.held("projection"), state.wanted(("projection", None))
     stand = state.reading_states.get(("projection", None))
     if held is None or held.assumed or wanted is None or stand is None or stand.state != "current":
         return False
-    return 0 < out_by(held.value, wanted.band) <= held.resolution and stand.count < READ_SO_OFTEN
+    return 0 < abs(outside_by(value=held.value, band=wanted.band)) <= held.resolution and stand.count < READ_SO_OFTEN
 
 
 def judged_projection(state: BenchState) -> JudgedProjection | None:
@@ -49,7 +43,7 @@ def judged_projection(state: BenchState) -> JudgedProjection | None:
     held, wanted = state.held("projection"), state.wanted(("projection", None))
     if held is None or held.assumed or wanted is None or state.singles is None:
         return None
-    if out_by(held.value, wanted.band) <= held.resolution:
+    if abs(outside_by(value=held.value, band=wanted.band)) <= held.resolution:
         return None
     others = state.targets.others
     neck = state.read_or_figure("neck_length")

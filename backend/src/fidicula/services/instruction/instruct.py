@@ -16,7 +16,7 @@ from fidicula.services.assessment.model import Question, StopAssessment
 from fidicula.services.assessment.projection import is_unsure
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.instruction.amounts import keys_of_card, told
-from fidicula.services.instruction.landing import cutting, measuring
+from fidicula.services.instruction.landing import cutting, measuring, projection_again
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.instruction.role import also_recorded, cut_role, only_waits
 from fidicula.services.measures import CARD
@@ -220,7 +220,7 @@ def _lacks(a: Assessment) -> Instruction | None:
         keys: tuple[MeasurementKey, ...] = () if measure is None else ((measure, None),)
         return Instruction("check_shape", keys=keys)
     if is_unsure(a.state):
-        return replace(measuring(a, (("projection", None),)), again=False, repeats=True, reason="see_to_projection")
+        return projection_again(a)
     if a.computed is None and not any(r.measure == "end_height" for r in a.state.readings):
         return Instruction("enter_figures", missing=a.state.targets.missing) if a.state.targets.missing else None
     return None

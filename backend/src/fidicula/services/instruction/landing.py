@@ -7,6 +7,7 @@ from dataclasses import replace
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.course import crown_is_right
+from fidicula.services.assessment.projection import is_unsure
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.thresholds import strings_in_band
 from fidicula.services.instruction.amounts import Told, told
@@ -21,6 +22,12 @@ def measuring(a: Assessment, keys: tuple[MeasurementKey, ...], why: Instruction 
     return replace(why, code="measure", records="", keys=keys, again=again, reason=why.code)
 
 
+def projection_again(a: Assessment) -> Instruction:
+    """A projection at the edge of its band, once more: what is decided on it comes before any wood."""
+    again = measuring(a, (("projection", None),))
+    return replace(again, again=False, repeats=True, reason="see_to_projection")
+
+
 def cutting(a: Assessment, base: Instruction) -> Instruction | None:
     """The cut, or what it lacks; None where nothing has to come off."""
     again = tuple(to_measure_again(a.state))
@@ -30,6 +37,8 @@ def cutting(a: Assessment, base: Instruction) -> Instruction | None:
         return measuring(a, again, base)
     if a.cut.state == "none":
         return measuring(a, tuple(("end_height", i) for i in range(a.state.count)), base)
+    if not a.cut.begun and is_unsure(a.state):
+        return projection_again(a)
     in_band = strings_in_band(a.state, a.cut) and not a.cut.begun
     if in_band or crown_is_right(a.state, a.cut, a.questions):
         return None
