@@ -16,7 +16,7 @@ from uuid import uuid4
 
 from fidicula.contract.kinds import KINDS
 from fidicula.db.records import Instrument, SetString, StringSet
-from fidicula.services.assessment.state import bench_state
+from fidicula.services.assessment.judging import bench_state
 from fidicula.services.sheet.lines import target_lines
 from fidicula.services.targets.resolve import targets_of
 from fidicula.services.targets.rules import make_rules

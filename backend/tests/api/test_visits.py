@@ -4,10 +4,15 @@ from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
 from typing import Any
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 import pytest
 from fastapi.testclient import TestClient
+from fidicula.db.records import NewWork
+from fidicula.db.unit_of_work import UnitOfWork
+from fidicula.db.work_details import StringsFitted
+from fidicula.services.loaded import load_bench
+from sqlalchemy import Engine
 
 from .test_bench import Bench
 
@@ -173,3 +178,51 @@ def test_days_and_words_that_cannot_be_name_their_field(
     answer = client.post("/api/instruments", json={"id": str(uuid4()), "family": "violin", "size": "4/4", **changes})
     assert answer.status_code == 422
     assert answer.json()["detail"][0]["loc"] == ["body", field]
+
+
+def test_a_hand_is_known_from_the_visits_that_were_handed_over(client: TestClient, demo: Engine) -> None:
+    """Twelve readings of a projection within hundredths: the next instrument's readings are known better by it.
+
+    Taking the hand-over back takes the lesson back.
+    """
+    other = Bench(client, "RW-106")
+
+    def scatter() -> float:
+        with UnitOfWork(demo, only_reads=True) as uow:
+            states = load_bench(uow, "RW-106").state().reading_states
+        return states[("end_height", 0)].scatter
+
+    other.take("end_height", 0, "5.3")
+    by_tool = scatter()
+    mine = Bench(client, "RW-102")
+    for typed in ("5.10", "5.11", "5.10", "5.09", "5.10", "5.11", "5.10", "5.10", "5.09", "5.10", "5.11", "5.10"):
+        mine.take("end_height", 0, typed, repeats=True)
+    assert scatter() == by_tool
+    post(client, "RW-102/hand-over", 200)
+    assert scatter() < 0.8 * by_tool
+    post(client, "RW-102/hand-over/take-back", 200)
+    assert scatter() == by_tool
+
+
+def test_what_strings_came_down_by_is_remembered_of_their_instrument(client: TestClient, demo: Engine) -> None:
+    """G, read just after new strings were on and again the next day: 0.2 lower at the board's end."""
+
+    def learnt(ticket: str) -> tuple[float, ...]:
+        with UnitOfWork(demo, only_reads=True) as uow:
+            return load_bench(uow, ticket).learnt.settled
+
+    mine = Bench(client, "RW-102")
+    yesterday = datetime.now(UTC) - timedelta(hours=20)
+    with UnitOfWork(demo) as uow:
+        visit = UUID(mine.sheet["instrument"]["visit_id"])
+        uow.log.add_work(NewWork(uuid4(), visit, "strings_changed", "Ilse", StringsFitted(), done_at=yesterday))
+        uow.commit()
+    mine = Bench(client, "RW-102")
+    mine.take("end_height", 0, "5.30", taken_at=(yesterday + timedelta(minutes=20)).isoformat())
+    mine.take("end_height", 0, "5.10", taken_at=datetime.now(UTC).isoformat())
+    post(client, "RW-102/hand-over", 200)
+    assert learnt("RW-102") == (), "of this visit, which is read itself"
+    post(client, "RW-102/visits", 201, kind="strings")
+    (fell,) = learnt("RW-102")
+    assert fell == pytest.approx(0.24, abs=0.03)
+    assert learnt("RW-106") == ()

@@ -8,7 +8,7 @@ from uuid import uuid4
 
 import pytest
 from fidicula.db.records import Instrument, SetString, StringSet, TargetChoice, Visit
-from fidicula.services.assessment.state import bench_state
+from fidicula.services.assessment.judging import bench_state
 from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.build import build_sheet
 from fidicula.services.sheet.model import BenchSheet

@@ -13,15 +13,19 @@ from sqlalchemy.dialects.postgresql import aggregate_order_by
 from sqlalchemy.sql.elements import ColumnElement
 from sqlalchemy.sql.selectable import ScalarSelect
 
+from fidicula.core.readings.estimate import Repeats
 from fidicula.db import schema
 from fidicula.db.course import mark_of, seen_of
 from fidicula.db.instruments import BY_TICKET, instrument_and_visit_of, last_time_of
+from fidicula.db.lessons import hands_learnt
 from fidicula.db.log import decision_of, reading_of, work_of
 from fidicula.db.records import (
+    KEPT_WHEN_CORRECTED,
     CourseMark,
     Decision,
     Instrument,
     LastTime,
+    Learnt,
     Reading,
     Seen,
     SetString,
@@ -36,7 +40,7 @@ from fidicula.db.shop_rules import RULES_STAMP
 class SheetRecords:
     """One instrument with the visit that its ticket opens.
 
-    readings : those that stand, and every one of the projection, which says whether it moved.
+    readings : those that stand, and every one of what moves by itself.
     works, decisions, seen, marks : in order, what was taken back too.  stamp : as `ShopRules.stamp` gives it.
     """
 
@@ -50,6 +54,7 @@ class SheetRecords:
     marks: list[CourseMark]
     last_time: dict[tuple[str, int | None], LastTime]
     stamp: int
+    learnt: Learnt
 
 
 _ONE = BY_TICKET.cte("one")
@@ -122,12 +127,19 @@ _EARLIER_WORKS = (
 )
 """What was done at other visits, in the order of the visits."""
 
+_SETTLED = (
+    select(func.json_agg(_visit.c.settled))
+    .where(_visit.c.instrument_id == _ONE.c.id, _visit.c.id != _ONE.c.visit_id, _visit.c.settled != [])
+    .correlate(_ONE)
+    .scalar_subquery()
+)
+
 _STATEMENT = select(
     _ONE,
     _rows(
         _reading,
         _reading.c.taken_back_at.is_(None),
-        or_(_reading.c.corrected_by.is_(None), _reading.c.measure == "projection"),
+        or_(_reading.c.corrected_by.is_(None), _reading.c.measure.in_(KEPT_WHEN_CORRECTED)),
     ).label("readings"),
     _rows(_work).label("works"),
     _rows(schema.decision).label("decisions"),
@@ -140,6 +152,8 @@ _STATEMENT = select(
     .scalar_subquery()
     .label("last_time"),
     _EARLIER_WORKS.label("earlier_works"),
+    _SETTLED.label("settled"),
+    hands_learnt().label("hands"),
     RULES_STAMP.label("rules_stamp"),
 )
 
@@ -166,6 +180,10 @@ class OneSheet:
             marks=[mark_of(line) for line in _lines(m["marks"])],
             last_time=_last_time(_lines(m["last_time"]), m["earlier_works"] or []),
             stamp=m["rules_stamp"],
+            learnt=Learnt(
+                {(person, tool): Repeats(squares, free) for person, tool, squares, free in m["hands"] or []},
+                tuple(drop for visit in m["settled"] or [] for drop in visit),
+            ),
         )
 
 

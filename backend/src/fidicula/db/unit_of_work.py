@@ -13,6 +13,7 @@ from fidicula.db.audit import Audit
 from fidicula.db.browsers import Browsers
 from fidicula.db.course import Course
 from fidicula.db.instruments import Instruments
+from fidicula.db.lessons import Lessons
 from fidicula.db.log import Log
 from fidicula.db.one_sheet import OneSheet
 from fidicula.db.people import People
@@ -115,6 +116,7 @@ class UnitOfWork:
         self.visits = Visits(self._connection)
         self.string_sets = StringSets(self._connection)
         self.log = Log(self._connection)
+        self.lessons = Lessons(self._connection)
         self.course = Course(self._connection)
         self.one_sheet = OneSheet(self._connection)
         self.photos = Photos(self._connection)

@@ -10,8 +10,8 @@ from fidicula.db.records import NewWork, Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.db.work_details import CrownBeside, CrownCut, NutFiled, Plain, PostMoved, SlotsFiled, WorkDetail
 from fidicula.services.assessment.assess import Assessment, assess
+from fidicula.services.assessment.judging import with_reading
 from fidicula.services.assessment.questions import to_measure_again
-from fidicula.services.assessment.state import with_reading
 from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.instruction.instruct import instruct

@@ -12,12 +12,14 @@ from fidicula.db.records import Instrument, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.assessment.course import newest_mark
 from fidicula.services.assessment.inspection import left_blank
+from fidicula.services.assessment.settling import settled_here
 from fidicula.services.audit import note
 from fidicula.services.choices import Choices, load_choices
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import changed_sheet, load_bench, load_to_change, note_instruction
 from fidicula.services.phrasing.instructions import rail_words
 from fidicula.services.targets.rules import load_rules
+from fidicula.services.targets.sources import repeats_shown
 from fidicula.services.tickets import check_ticket, next_ticket
 from fidicula.tables import figures
 from fidicula.tables.course import visit_kinds
@@ -212,6 +214,7 @@ class House:
                 raise ConflictError(f"{ticket} was handed over already")
             _check_looked_over(uow, ticket, visit)
             uow.visits.close(visit.id, by=by)
+            _keep_lessons(uow, ticket)
             note(uow, "instrument.handed_over", ticket, instrument_id=instrument.id, by=by)
             uow.commit()
 
@@ -222,8 +225,16 @@ class House:
             if visit.closed_at is None:
                 raise ConflictError(f"{ticket} is in the house: there is nothing to take back")
             uow.visits.close(visit.id, by=None)
+            uow.lessons.keep(visit.id, hands={}, settled=())
             note(uow, "instrument.handed_over.undone", ticket, instrument_id=instrument.id)
             uow.commit()
+
+
+def _keep_lessons(uow: UnitOfWork, ticket: str) -> None:
+    """What the visit showed of hands, tools and settling strings, for the visits after it."""
+    a = load_bench(uow, ticket).assess()
+    settled = settled_here(a.state, a.computed)
+    uow.lessons.keep(a.visit.id, hands=repeats_shown(a.state.readings), settled=settled)
 
 
 def _found_to_change(uow: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:

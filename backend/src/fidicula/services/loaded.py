@@ -10,10 +10,12 @@ from uuid import UUID
 
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import (
+    NOTHING_LEARNT,
     CourseMark,
     Decision,
     Instrument,
     LastTime,
+    Learnt,
     Reading,
     Seen,
     StringSet,
@@ -23,7 +25,8 @@ from fidicula.db.records import (
 )
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.assessment.assess import Assessment, assess
-from fidicula.services.assessment.state import BenchState, bench_state
+from fidicula.services.assessment.judging import bench_state
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.instruction.instruct import instruct
 from fidicula.services.sheet.build import sheet_of
@@ -49,6 +52,7 @@ class Loaded:
     seen: list[Seen] = field(default_factory=list)
     marks: list[CourseMark] = field(default_factory=list)
     last_time: Mapping[MeasurementKey, LastTime] = field(default_factory=dict)
+    learnt: Learnt = NOTHING_LEARNT
 
     @cached_property
     def targets(self) -> Targets:
@@ -65,6 +69,7 @@ class Loaded:
             last_time=self.last_time,
             seen=self.seen,
             marks=self.marks,
+            learnt=self.learnt,
         )
 
     def assess(self, *, blanks: Sequence[float] = ()) -> Assessment:
@@ -108,6 +113,7 @@ def load_bench(uow: UnitOfWork, ticket: str) -> Loaded:
         seen=found.seen,
         marks=found.marks,
         last_time=found.last_time,
+        learnt=found.learnt,
     )
 
 

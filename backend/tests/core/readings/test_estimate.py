@@ -6,7 +6,7 @@ import math
 from random import Random
 
 import pytest
-from fidicula.core.readings.estimate import COVERS, Lowered, Read, estimated, more_readings, scatter_of
+from fidicula.core.readings.estimate import COVERS, Lowered, Read, estimated, more_readings, repeats_of, scatter_of
 
 
 def test_before_the_first_reading_nothing_is_known() -> None:
@@ -59,12 +59,12 @@ def test_a_cut_that_took_far_more_than_was_said_starts_anew() -> None:
 
 def test_scatter_goes_over_from_the_tools_to_the_hands_own() -> None:
     """Eight of the tool's 0.05; pairs 0.04 apart add 0.0008 and one each; widened by (1.96² + 1) / (4 n)."""
-    assert scatter_of([], start=0.05) == pytest.approx(0.05 * (1 + (COVERS**2 + 1) / 32))
-    two = scatter_of([[5.0, 5.04], [4.0, 4.04]], start=0.05)
+    assert scatter_of(repeats_of([]), start=0.05) == pytest.approx(0.05 * (1 + (COVERS**2 + 1) / 32))
+    two = scatter_of(repeats_of([[5.0, 5.04], [4.0, 4.04]]), start=0.05)
     assert two == pytest.approx(math.sqrt((8 * 0.0025 + 2 * 0.0008) / 10) * (1 + (COVERS**2 + 1) / 40))
-    alone = scatter_of([[5.0]], start=0.05)
-    assert alone == scatter_of([], start=0.05)
-    many = scatter_of([[0.0, 0.2]] * 2000, start=0.05)
+    alone = scatter_of(repeats_of([[5.0]]), start=0.05)
+    assert alone == scatter_of(repeats_of([]), start=0.05)
+    many = scatter_of(repeats_of([[0.0, 0.2]] * 2000), start=0.05)
     assert many == pytest.approx(math.sqrt(0.02), rel=0.01)
 
 

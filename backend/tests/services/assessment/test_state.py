@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.services.assessment.state import with_reading
+from fidicula.services.assessment.judging import with_reading
 from fidicula.services.measures import MEASURES
 
 from ..scenario import Bench, measured

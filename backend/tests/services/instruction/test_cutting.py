@@ -6,8 +6,8 @@ import math
 from datetime import timedelta
 
 import pytest
+from fidicula.core.readings.settling import still_settles
 from fidicula.core.rounding import rounded_down
-from fidicula.core.work.creeping import SETTLING
 from fidicula.core.work.landing import MISSES
 from fidicula.db.work_details import CrownCut
 from fidicula.services.numbers import to_take
@@ -95,7 +95,7 @@ def test_new_strings_are_left_the_wood_that_they_will_drop_by() -> None:
     a, b = settled.assess().cut.strings[0], new.assess().cut.strings[0]
     assert a.next_pass is not None
     assert b.next_pass is not None
-    assert a.next_pass - b.next_pass == pytest.approx(SETTLING)
+    assert a.next_pass - b.next_pass == pytest.approx(still_settles([], scatter=0.05))
 
 
 def after_a_pass(left: float, *, set_out: float = 0.85, before: float = CARRY) -> Bench:

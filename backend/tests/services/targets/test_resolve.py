@@ -9,7 +9,8 @@ from uuid import uuid4
 import pytest
 from fidicula.db.records import FigureEntry, Instrument, SetString, StringSet, TargetChoice
 from fidicula.services.assessment.computing import Computed, compute
-from fidicula.services.assessment.state import BenchState, bench_state
+from fidicula.services.assessment.judging import bench_state
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.phrasing.target_lines import NO_FIGURE
 from fidicula.services.sheet.lines import changes, target_lines
 from fidicula.services.targets.resolve import targets_of

@@ -19,6 +19,8 @@ UNTIL_RIGHT = 1.05
 an estimate is widened by so much. Source: 1,000 simulated instruments, of which 93.7 % were covered without."""
 STARTING_WORTH = 8
 """The starting figure of a tool's scatter counts as much as so many repeats; after more, the hand's own rules."""
+BEFORE_AT_MOST = 40
+"""Repeats of earlier visits count as so many at most: a hand changes over the months."""
 APART = 4.65
 """Two readings that lie further apart than so many times their scatter contradict each other; of more, chance alone
 spreads some further: by APART_OF_MORE for each time that their number is e times as many."""
@@ -80,19 +82,44 @@ def estimated(events: Sequence[Read | Lowered]) -> Estimate | None:
     return found
 
 
-def scatter_of(repeats: Iterable[Sequence[float]], *, start: float) -> float:
+@dataclass(frozen=True)
+class Repeats:
+    """What the repeats of one hand with one tool show.
+
+    squares : sum of the squared deviations, each from the mean of its group. [square of the unit]
+    free : how many readings there are beyond one for each group.
+    """
+
+    squares: float = 0.0
+    free: int = 0
+
+    def __add__(self, other: Repeats) -> Repeats:
+        return Repeats(self.squares + other.squares, self.free + other.free)
+
+
+NO_REPEATS = Repeats()
+
+
+def repeats_of(groups: Iterable[Sequence[float]]) -> Repeats:
+    """groups : of readings of one place each; a group of one says nothing. [their unit]"""
+    found = Repeats()
+    for group in groups:
+        mean = math.fsum(group) / len(group)
+        found += Repeats(math.fsum((value - mean) ** 2 for value in group), len(group) - 1)
+    return found
+
+
+def scatter_of(here: Repeats, *, start: float, before: Repeats = NO_REPEATS) -> float:
     """How far single readings of one hand with one tool lie from their mean: the standard deviation, widened by what it
     is not known itself, so that `COVERS` times it covers 95 %. [its unit]
 
-    repeats : groups of readings of one place each; a group of one says nothing.
+    here : at this visit.  before : at earlier ones; they count as `BEFORE_AT_MOST` repeats at most.
     start : the tool's starting figure, above 0; it counts as `STARTING_WORTH` repeats.
     Source: pooled variance, with the starting figure as a prior; the first term of Student's t beside the normal.
     """
-    squares, free = STARTING_WORTH * start * start, float(STARTING_WORTH)
-    for group in repeats:
-        mean = math.fsum(group) / len(group)
-        squares += math.fsum((value - mean) ** 2 for value in group)
-        free += len(group) - 1
+    share = min(1.0, BEFORE_AT_MOST / before.free) if before.free else 0.0
+    squares = STARTING_WORTH * start * start + share * before.squares + here.squares
+    free = STARTING_WORTH + share * before.free + here.free
     return math.sqrt(squares / free) * (1 + (COVERS * COVERS + 1) / (4 * free))
 
 

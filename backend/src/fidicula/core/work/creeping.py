@@ -8,9 +8,6 @@ from dataclasses import dataclass
 from fidicula.core.errors import TOLERANCE
 from fidicula.core.work.landing import rough_pass
 
-SETTLING = 0.1
-"""What new strings may still drop by as they settle. [mm] Source: strings measured over their first day."""
-
 BELIEVABLE = (0.4, 1.6)
 """Of what a pass set out to take, what it may have taken; beyond that something was misread."""
 

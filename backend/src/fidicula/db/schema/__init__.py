@@ -6,6 +6,7 @@ from fidicula.db.schema.base import NATURAL, metadata
 from fidicula.db.schema.bench import (
     course_mark,
     decision,
+    hand_repeats,
     particular,
     photo,
     reading,
@@ -36,6 +37,7 @@ __all__ = [
     "decision",
     "figure_entry",
     "guess",
+    "hand_repeats",
     "heard",
     "instrument",
     "metadata",

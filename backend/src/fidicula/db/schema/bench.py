@@ -17,6 +17,7 @@ from sqlalchemy import (
     SmallInteger,
     Table,
     Text,
+    UniqueConstraint,
     Uuid,
 )
 from sqlalchemy.dialects import postgresql
@@ -123,6 +124,19 @@ course_mark = Table(
     Column("taken_back_by", Text),
     CheckConstraint("mark IN ('done', 'passed', 'wait', 'go_on')", name="mark_known"),
     Index("ix_course_mark_visit_id_number", "visit_id", "number"),
+)
+
+hand_repeats = Table(
+    "hand_repeats",
+    metadata,
+    Column("number", BigInteger, Identity(always=True), primary_key=True),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False),
+    Column("person", Text, nullable=False),
+    Column("tool", Text, nullable=False),
+    Column("squares", Double, nullable=False),
+    Column("free", SmallInteger, nullable=False),
+    UniqueConstraint("visit_id", "person", "tool"),
+    CheckConstraint("squares >= 0 AND free > 0", name="something_shown"),
 )
 
 particular = Table(

@@ -104,6 +104,7 @@ visit = Table(
     Column("subject", Text, nullable=False, server_default=""),
     Column("waits_for", Text, nullable=False, server_default=""),
     Column("waits_until", DateTime(timezone=True)),
+    Column("settled", ARRAY(Double), nullable=False, server_default=text("'{}'::float8[]")),
     # Changes with everything that stands on the tag: triggers of the database keep it.
     Column("stamp", BigInteger, _RAIL_STAMP, nullable=False, server_default=_RAIL_STAMP.next_value()),
     Index("ix_visit_stamp", "stamp", postgresql_where=text("closed_at IS NULL")),

@@ -40,12 +40,10 @@ class Column:
         upright = state.upright((self.measure, position), value, was)
         return state.geometry.shortest(self.measure, position, upright), "shortest"
 
-    def wanted(self, state: BenchState, position: int) -> Wanted | None:
-        """The target of one string, the way this column stands; as its reading was taken where that is mixed."""
-        place = (self.measure, position)
+    def wanted(self, state: BenchState, position: int, upright: Wanted | None) -> Wanted | None:
+        """A target straight up, the way this column stands; as its reading was taken where that is mixed."""
         if self.direction is None:
-            return state.wanted_as_read(place)
-        upright = state.wanted_upright(place)
+            return state.turned_as_read((self.measure, position), upright)
         if upright is None or self.direction == "vertical" or state.geometry is None:
             return upright
         shortest = partial(state.geometry.shortest, self.measure, position)

@@ -7,7 +7,7 @@ from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
 from fidicula.core.readings.estimate import COVERS, more_readings
-from fidicula.core.work.creeping import SETTLING, Pass, next_pass
+from fidicula.core.work.creeping import Pass, next_pass
 from fidicula.core.work.landing import (
     DEEP_SLOT,
     KNOWN_FOR_ROUGH,
@@ -20,8 +20,8 @@ from fidicula.core.work.landing import (
 )
 from fidicula.db.work_details import CrownCut
 from fidicula.services.assessment.computing import Computed
-from fidicula.services.assessment.estimating import upright_share
 from fidicula.services.assessment.model import Assumption, CutFacts, CutState, StringCutFacts, unknown_cut
+from fidicula.services.assessment.settling import at_bridge, settles_by
 from fidicula.services.assessment.state import BenchState
 
 STRINGS_SETTLE = timedelta(hours=24)
@@ -32,7 +32,7 @@ def cut_facts(state: BenchState, computed: Computed | None, *, now: datetime | N
     """computed : None where the bridge cannot be worked out.  now : None for the clock's."""
     if computed is None:
         return CutFacts("none", tuple(unknown_cut(name) for name in state.instrument.string_names))
-    settling = SETTLING if _strings_settle(state, now or datetime.now(UTC)) else 0.0
+    settling = settles_by(state, computed) if _strings_settle(state, now or datetime.now(UTC)) else 0.0
     passes = _passes(state)
     strings = tuple(_string(state, computed, i, passes[i], settling) for i in range(state.count))
     known: list[CutState] = [string.state for string in strings if string.state != "none"]
@@ -48,6 +48,7 @@ def cut_facts(state: BenchState, computed: Computed | None, *, now: datetime | N
         tuple(_assumed(state, computed, slots=rough or not _LANDING & set(done))),
         begun=bool(_LANDING & set(done)),
         rough=rough,
+        settling=settling,
         beside_done="crown_beside" in done and not _LANDING & set(_after_last("crown_beside", done)),
     )
 
@@ -119,7 +120,7 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
     last = cuts[-1] if cuts else None
     held, drop = state.held("end_height", i), result.cut.cut
     slot_again = _slot_again(state, i)
-    known_to = 0.0 if held is None else held.resolution * _at_bridge(state, computed, i)
+    known_to = 0.0 if held is None else held.resolution * at_bridge(state, computed, i)
     return StringCutFacts(
         name,
         state="provisional" if result.provisional else "firm",
@@ -160,14 +161,9 @@ def _more(state: BenchState, computed: Computed, i: int, string: StringCutFacts,
         return None
     return more_readings(
         deviation=string.drop_known_to / COVERS,
-        scatter=stand.scatter * _at_bridge(state, computed, i),
+        scatter=stand.scatter * at_bridge(state, computed, i),
         known_to=KNOWN_FOR_ROUGH if rough else needed_for(string.drop),
     )
-
-
-def _at_bridge(state: BenchState, computed: Computed, i: int) -> float:
-    """What 1 mm of a string's height, as it is read, is along the bridge. [mm]"""
-    return computed.board.carry / computed.board.squareness * upright_share(state, i)
 
 
 def _slot_again(state: BenchState, i: int) -> bool:

@@ -8,11 +8,11 @@ from typing import Protocol
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.string_lines import Board
 from fidicula.core.readings.estimate import Estimate, Lowered, Read, estimated
-from fidicula.core.readings.states import MeasurementKey, ReadingState
+from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
 from fidicula.core.work.landing import missed_by
 from fidicula.db.records import Reading, WorkDone
 from fidicula.db.work_details import SlotsFiled
-from fidicula.services.targets.sources import logged, works_logged
+from fidicula.services.targets.sources import works_logged
 from fidicula.tables.work import invalidations
 
 _STEP = 0.1
@@ -22,6 +22,8 @@ _STEP = 0.1
 class Log(Protocol):
     """What of an instrument's state the estimate goes by."""
 
+    @property
+    def log(self) -> Sequence[LoggedReading]: ...
     @property
     def readings(self) -> Sequence[Reading]: ...
     @property
@@ -36,7 +38,7 @@ class Log(Protocol):
 
 def heights_of_all(log: Log) -> dict[int, Estimate]:
     """As `BenchState.weighed`."""
-    read, board = logged(log.readings), log.board
+    read, board = log.log, log.board
     if board is None:
         return {}
     works = {one.number: one for one in works_logged(log.standing_works)}

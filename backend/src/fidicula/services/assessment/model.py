@@ -74,6 +74,7 @@ class CutFacts:
 
     begun : wood went at the crown or in a slot at this visit, so that every string is brought to its aim.
     rough : the crown is to be cut before the slots are filed.  beside_done : it was lowered since.
+    settling : what strings that were just put on may still come down by, 0 where they have settled. [mm at the bridge]
     """
 
     state: CutState
@@ -82,6 +83,7 @@ class CutFacts:
     begun: bool = False
     rough: bool = False
     beside_done: bool = False
+    settling: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -11,15 +11,25 @@ from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark
 from fidicula.core.readings.estimate import COVERS, Estimate
-from fidicula.core.readings.states import MeasurementKey, ReadingState
-from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
+from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
+from fidicula.db.records import (
+    NOTHING_LEARNT,
+    CourseMark,
+    Decision,
+    Instrument,
+    LastTime,
+    Learnt,
+    Reading,
+    Seen,
+    StringSet,
+    WorkDone,
+)
 from fidicula.services.assessment.derived import TOLD_BY_OTHERS, Derived, derived_at
 from fidicula.services.assessment.estimating import heights_of_all
 from fidicula.services.assessment.geometry import SINGLES, Geometry, board_of, geometry_of
 from fidicula.services.assessment.held import Held, Origin
 from fidicula.services.assessment.leaning import board_angle_of, tilt_of
 from fidicula.services.measures import CARD, MEASURES, name_of
-from fidicula.services.targets.sources import reading_states_of
 from fidicula.services.targets.wanted import Targets, Wanted
 from fidicula.tables.work import invalidations, tools
 
@@ -28,7 +38,8 @@ from fidicula.tables.work import invalidations, tools
 class BenchState:
     """Everything known of one instrument at the bench.
 
-    projections : every reading of the projection at this visit, corrected ones too.
+    every : readings of the projection and the strings' heights at this visit, corrected ones too.
+    log : the standing readings as the core judges them.  learnt : what earlier visits showed.
     tried : what a page tries instead of a reading. [mm]  bridge_shift : of the strings at the bridge, + to the treble.
     """
 
@@ -42,10 +53,12 @@ class BenchState:
     last_time: Mapping[MeasurementKey, LastTime] = field(default_factory=dict)
     seen: Sequence[Seen] = ()
     marks: Sequence[CourseMark] = ()
-    projections: Sequence[Reading] = ()
+    every: Sequence[Reading] = ()
     tried: Mapping[MeasurementKey, float] = field(default_factory=dict)
     bridge_shift: float = 0.0
     now: datetime = field(default_factory=lambda: datetime.now(UTC))
+    log: Sequence[LoggedReading] = ()
+    learnt: Learnt = NOTHING_LEARNT
 
     @property
     def standing_works(self) -> list[WorkDone]:
@@ -55,6 +68,11 @@ class BenchState:
     def last_work(self) -> int:
         """Number of the newest work, 0 before any: a reading taken now is taken after it."""
         return max((work.number for work in self.standing_works), default=0)
+
+    @property
+    def projections(self) -> list[Reading]:
+        """Every reading of the projection at this visit: they say whether it moved."""
+        return [reading for reading in self.every if reading.measure == "projection"]
 
     @property
     def count(self) -> int:
@@ -175,7 +193,10 @@ class BenchState:
 
     def wanted_as_read(self, place: MeasurementKey) -> Wanted | None:
         """What is wanted at a place, the way its reading was taken: like is compared with like."""
-        upright = self.wanted_upright(place)
+        return self.turned_as_read(place, self.wanted_upright(place))
+
+    def turned_as_read(self, place: MeasurementKey, upright: Wanted | None) -> Wanted | None:
+        """A target straight up, the way the reading of its place was taken."""
         if upright is None or place[1] is None or self.direction(*place) == "vertical" or self.geometry is None:
             return upright
         return replace(
@@ -285,58 +306,6 @@ class BenchState:
 
 def _values(held: Mapping[str, Held]) -> dict[str, float]:
     return {measure: one.value for measure, one in held.items()}
-
-
-def bench_state(
-    *,
-    instrument: Instrument,
-    string_set: StringSet | None,
-    readings: Sequence[Reading],
-    works: Sequence[WorkDone],
-    targets: Targets,
-    decisions: Sequence[Decision] = (),
-    last_time: Mapping[MeasurementKey, LastTime] | None = None,
-    seen: Sequence[Seen] = (),
-    marks: Sequence[CourseMark] = (),
-    now: datetime | None = None,
-) -> BenchState:
-    """The log judged: which readings hold, which are doubted, which went stale.
-
-    readings : those that stand, and corrected ones of the projection, which say whether it moved.
-    now : None for the clock's.
-    """
-    standing = [reading for reading in readings if reading.corrected_by is None]
-    return BenchState(
-        instrument=instrument,
-        string_set=string_set,
-        readings=standing,
-        works=works,
-        targets=targets,
-        reading_states=reading_states_of(standing, works),
-        decisions=decisions,
-        last_time=last_time or {},
-        seen=seen,
-        marks=marks,
-        projections=[reading for reading in readings if reading.measure == "projection"],
-        now=now or datetime.now(UTC),
-    )
-
-
-def with_reading(state: BenchState, added: Reading, *, corrects: int | None) -> BenchState:
-    """One more reading: of all places only its own stands anew.
-
-    corrects : number of the reading that it takes the place of.
-    """
-    place = (added.measure, added.position)
-    standing = [reading for reading in state.readings if reading.number != corrects]
-    standing += [added] if added.corrected_by is None else []
-    judged = reading_states_of(standing, state.works, only=None if added.repeats else place)
-    return replace(
-        state,
-        readings=standing,
-        projections=[*state.projections, added] if added.measure == "projection" else state.projections,
-        reading_states={**state.reading_states, **judged},
-    )
 
 
 def places(instrument: Instrument) -> list[MeasurementKey]:

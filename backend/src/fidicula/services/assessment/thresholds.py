@@ -5,6 +5,7 @@ from __future__ import annotations
 from fidicula.core.bands import Band, band_between, side_of_band
 from fidicula.services.assessment.model import CutFacts
 from fidicula.services.assessment.state import BenchState
+from fidicula.services.targets.wanted import Wanted
 
 WORTH_TAKING = 0.1
 """Less wood than this is within what measuring can tell. [mm]"""
@@ -45,18 +46,23 @@ def strings_in_band(state: BenchState, cut: CutFacts) -> bool:
 
 
 def end_bands(state: BenchState, cut: CutFacts) -> list[Band | None]:
-    """What each string may be at the board's end, as it was read. [mm]
+    """What each string may be at the board's end, as it was read. [mm]"""
+    turned = [state.turned_as_read(("end_height", i), upright) for i, upright in enumerate(ends_wanted(state, cut))]
+    return [None if one is None else one.band for one in turned]
 
-    An inner string follows the crown, and may differ from that by what lies between what the outer two may.
+
+def ends_wanted(state: BenchState, cut: CutFacts) -> list[Wanted | None]:
+    """What each string may be at the board's end, straight up; None where that is not known. [mm]
+
+    An inner string follows the crown, and may differ from that by what lies between what the outer two may; such a
+    target has no source of its own.
     """
     last = state.count - 1
-    wanted = [state.wanted_as_read(("end_height", i)) for i in range(state.count)]
-    found: list[Band | None] = [None if one is None else one.band for one in wanted]
+    found = [state.wanted_upright(("end_height", i)) for i in range(state.count)]
     low, high = found[0], found[last]
     if low is None or high is None:
         return found
     for i, string in enumerate(cut.strings):
         if found[i] is None and string.target_end is not None:
-            aim = state.as_read(("end_height", i), string.target_end)
-            found[i] = band_between(low, high, share=i / last, aim=aim)
+            found[i] = Wanted(band_between(low.band, high.band, share=i / last, aim=string.target_end), "")
     return found

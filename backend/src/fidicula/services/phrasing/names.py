@@ -10,6 +10,9 @@ from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.numbers import lower_first
 from fidicula.tables.signs import computed_signs, findings
 
+FOLLOWS_CROWN = "between the outer strings, along the crown"
+"""Where the target of an inner string comes from."""
+
 
 def key_name(instrument: Instrument, key: MeasurementKey) -> str:
     """What a reading is called: “G at the board's end”, “projection”."""

@@ -68,6 +68,8 @@ def cut_crown(a: Assessment, found: Instruction) -> Phrase:
     left = [f"{name} {number(rounded_down(wood[name]) - rounded_down(take[name]))}" for name in take]
     says.append(f"Left for the slots and the last going over: {listed(left)} mm.")
     says += _left_over(a)
+    if a.cut.settling:
+        says.append(f"{number(a.cut.settling, 2)} mm of it, because strings that are new come down as they settle.")
     do = [
         f"Take {listed(shares)} mm of wood. Seat each string no deeper than a third.",
         "String up, tune, let it settle, and tune again.",

@@ -54,7 +54,7 @@ def sheet_of(a: Assessment, rules: Rules) -> BenchSheet:
         instrument=_instrument_view(state.instrument, a.visit, a.now.astimezone().date()),
         strings=_set_view(state.string_set),
         last_work=state.last_work,
-        cells=cells(state),
+        cells=cells(state, a.cut),
         wanted_heights=_wanted_heights(a, rules),
         recipe=_recipe_line(state.instrument, rules),
         cut=CutView(found.cut_role, a.cut.state, list(a.cut.strings), assumed_words(a)),

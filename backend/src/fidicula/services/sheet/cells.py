@@ -6,21 +6,28 @@ from fidicula.core.bands import outside_by, side_of_band
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import Instrument, Reading
 from fidicula.services.assessment.columns import Column, columns
+from fidicula.services.assessment.model import CutFacts
 from fidicula.services.assessment.state import BenchState, places
+from fidicula.services.assessment.thresholds import ends_wanted
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.phrasing.doubts import doubt_words
-from fidicula.services.phrasing.names import derived_by
+from fidicula.services.phrasing.names import FOLLOWS_CROWN, derived_by
 from fidicula.services.sheet.cell import BandView, CardPlace, Cell, DoubtView
 from fidicula.services.targets.wanted import Wanted
 
 _TURNS = {measure: i for i, measure in enumerate(MEASURES)}
 
 
-def cells(state: BenchState) -> list[Cell]:
+def cells(state: BenchState, cut: CutFacts) -> list[Cell]:
     """Every place of the card, in the course of measuring."""
     by_number, of = {reading.number: reading for reading in state.readings}, columns(state)
+    ends: dict[MeasurementKey, Wanted | None] = {
+        ("end_height", i): one for i, one in enumerate(ends_wanted(state, cut))
+    }
     return [
-        _untouched_cell(state, place) if state.is_untouched(place) else _cell(state, place, by_number, of.get(place[0]))
+        _untouched_cell(state, place)
+        if state.is_untouched(place)
+        else _cell(state, place, by_number, of.get(place[0]), ends.get(place))
         for place in places(state.instrument)
     ]
 
@@ -42,14 +49,20 @@ def _band_view(wanted: Wanted | None, value: float | None) -> BandView | None:
         low=wanted.band.low,
         aim=wanted.band.aim,
         high=wanted.band.high,
-        source=wanted.source,
+        source=wanted.source or FOLLOWS_CROWN,
         side=None if value is None else side_of_band(value=value, band=wanted.band),
         outside_by=0.0 if value is None else outside_by(value=value, band=wanted.band),
     )
 
 
-def _cell(state: BenchState, place: MeasurementKey, by_number: dict[int, Reading], column: Column | None) -> Cell:
-    """column : of a height."""
+def _cell(
+    state: BenchState,
+    place: MeasurementKey,
+    by_number: dict[int, Reading],
+    column: Column | None,
+    end: Wanted | None = None,
+) -> Cell:
+    """column : of a height.  end : what is wanted at the board's end, straight up."""
     row = MEASURES[place[0]]
     stand = state.reading_states.get(place)
     last = by_number[stand.reading.number] if stand is not None else None
@@ -62,7 +75,8 @@ def _cell(state: BenchState, place: MeasurementKey, by_number: dict[int, Reading
     earlier, wanted = state.last_time.get(place), state.wanted_as_read(place)
     last_time = None if earlier is None else earlier.value
     if column is not None and place[1] is not None:
-        wanted, direction = column.wanted(state, place[1]), column.direction or read
+        wanted = column.wanted(state, place[1], end or state.wanted_upright(place))
+        direction = column.direction or read
         if value is not None:
             value, direction = column.value(state, place[1], value, read)
         if earlier is not None:

@@ -8,7 +8,7 @@ from datetime import datetime
 from uuid import UUID
 
 from fidicula.core.geometry.board import HeightDirection
-from fidicula.core.readings.estimate import scatter_of
+from fidicula.core.readings.estimate import NO_REPEATS, Repeats, repeats_of, scatter_of
 from fidicula.core.readings.states import (
     LoggedReading,
     LoggedWork,
@@ -37,11 +37,37 @@ MEASURES_FROM_ELSEWHERE = tuple(key for key in CARD if key not in ("slot_depth",
 """What can be wanted as it was read somewhere; a slot follows its string, a radius the board."""
 
 
-def logged(readings: Sequence[Reading]) -> list[LoggedReading]:
-    """Readings as the core judges them, without those taken back; each with what its hand's repeats show."""
+Hand = tuple[str, str]
+"""A person and a tool."""
+
+
+def logged(readings: Sequence[Reading], before: Mapping[Hand, Repeats] | None = None) -> list[LoggedReading]:
+    """Readings as the core judges them, without those taken back; each with what its hand's repeats show.
+
+    before : what they showed at earlier visits.
+    """
+    standing, shown = _with_repeats(readings)
+    hands = {one.number: (one.taken_by, one.tool) for one in readings}
+    known = before or {}
+    own = {
+        hand: scatter_of(
+            shown.get(hand, NO_REPEATS), start=tools()[hand[1]].scatter, before=known.get(hand, NO_REPEATS)
+        )
+        for hand in set(hands.values())
+        if hand in shown or hand in known
+    }
+    return [replace(one, scatter=own[hands[one.number]]) if hands[one.number] in own else one for one in standing]
+
+
+def repeats_shown(readings: Sequence[Reading]) -> dict[Hand, Repeats]:
+    """What the repeats among some readings show of each hand with each tool."""
+    return _with_repeats(readings)[1]
+
+
+def _with_repeats(readings: Sequence[Reading]) -> tuple[list[LoggedReading], dict[Hand, Repeats]]:
     standing = [_logged(one, tools()[one.tool].scatter) for one in readings if not one.taken_back]
     hands = {one.number: (one.taken_by, one.tool) for one in readings}
-    shown: dict[tuple[str, str], list[list[float]]] = {}
+    shown: dict[Hand, list[list[float]]] = {}
     by_place: dict[MeasurementKey, list[LoggedReading]] = {}
     for one in standing:
         by_place.setdefault(one.place, []).append(one)
@@ -54,8 +80,7 @@ def logged(readings: Sequence[Reading]) -> list[LoggedReading]:
                 continue
             if not contradict(max(values) - min(values), sound[0].scatter, len(values)):
                 shown.setdefault(next(iter(same)), []).append(values)
-    own = {hand: scatter_of(groups, start=tools()[hand[1]].scatter) for hand, groups in shown.items()}
-    return [replace(one, scatter=own[hands[one.number]]) if hands[one.number] in own else one for one in standing]
+    return standing, {hand: repeats_of(groups) for hand, groups in shown.items()}
 
 
 def _logged(reading: Reading, scatter: float) -> LoggedReading:
@@ -71,10 +96,10 @@ def _logged(reading: Reading, scatter: float) -> LoggedReading:
 
 
 def reading_states_of(
-    readings: Sequence[Reading], works: Sequence[WorkDone], *, only: MeasurementKey | None = None
+    log: Sequence[LoggedReading], works: Sequence[WorkDone], *, only: MeasurementKey | None = None
 ) -> dict[MeasurementKey, ReadingState]:
-    """What every read place of a visit holds. only : the one place that is judged, by what all readings show."""
-    log = [one for one in logged(readings) if only is None or one.place == only]
+    """What every read place of a visit holds. log : as `logged` gives it.  only : the one place that is judged."""
+    log = [one for one in log if only is None or one.place == only]
     return reading_states(readings=log, works=works_logged(works), invalidations=invalidations())
 
 
@@ -157,13 +182,13 @@ def _first_of_each(readings: Sequence[Reading]) -> list[Reading]:
 def as_found(uow: UnitOfWork, visit: Visit, words: str) -> dict[MeasurementKey, Taken]:
     """What each place first held at a visit. words : said of each."""
     readings = _first_of_each(uow.log.all_readings(visit.id))
-    return _taken(readings, reading_states_of(readings, []), words)
+    return _taken(readings, reading_states_of(logged(readings), []), words)
 
 
 def last_of(uow: UnitOfWork, visit_id: UUID, words: str) -> dict[MeasurementKey, Taken]:
     """What each place held at the end of a visit, or holds now. words : said of each."""
     readings = uow.log.standing_readings(visit_id)
-    return _taken(readings, reading_states_of(readings, uow.log.works(visit_id)), words)
+    return _taken(readings, reading_states_of(logged(readings), uow.log.works(visit_id)), words)
 
 
 def _taken(

@@ -1,0 +1,83 @@
+"""The log of a visit judged: what is known of an instrument at the bench, and with one more reading."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import replace
+from datetime import UTC, datetime
+
+from fidicula.core.readings.states import MeasurementKey
+from fidicula.db.records import (
+    KEPT_WHEN_CORRECTED,
+    NOTHING_LEARNT,
+    CourseMark,
+    Decision,
+    Instrument,
+    LastTime,
+    Learnt,
+    Reading,
+    Seen,
+    StringSet,
+    WorkDone,
+)
+from fidicula.services.assessment.state import BenchState
+from fidicula.services.targets.sources import logged, reading_states_of
+from fidicula.services.targets.wanted import Targets
+
+
+def bench_state(
+    *,
+    instrument: Instrument,
+    string_set: StringSet | None,
+    readings: Sequence[Reading],
+    works: Sequence[WorkDone],
+    targets: Targets,
+    decisions: Sequence[Decision] = (),
+    last_time: Mapping[MeasurementKey, LastTime] | None = None,
+    seen: Sequence[Seen] = (),
+    marks: Sequence[CourseMark] = (),
+    learnt: Learnt = NOTHING_LEARNT,
+    now: datetime | None = None,
+) -> BenchState:
+    """The log judged: which readings hold, which are doubted, which went stale.
+
+    readings : those that stand, and corrected ones of what moves by itself.
+    now : None for the clock's.
+    """
+    standing = [reading for reading in readings if reading.corrected_by is None]
+    log = logged(standing, learnt.hands)
+    return BenchState(
+        instrument=instrument,
+        string_set=string_set,
+        readings=standing,
+        works=works,
+        targets=targets,
+        reading_states=reading_states_of(log, works),
+        decisions=decisions,
+        last_time=last_time or {},
+        seen=seen,
+        marks=marks,
+        every=[reading for reading in readings if reading.measure in KEPT_WHEN_CORRECTED],
+        now=now or datetime.now(UTC),
+        log=log,
+        learnt=learnt,
+    )
+
+
+def with_reading(state: BenchState, added: Reading, *, corrects: int | None) -> BenchState:
+    """One more reading: of all places only its own stands anew.
+
+    corrects : number of the reading that it takes the place of.
+    """
+    place = (added.measure, added.position)
+    standing = [reading for reading in state.readings if reading.number != corrects]
+    standing += [added] if added.corrected_by is None else []
+    log = logged(standing, state.learnt.hands)
+    judged = reading_states_of(log, state.works, only=None if added.repeats else place)
+    return replace(
+        state,
+        log=log,
+        readings=standing,
+        every=[*state.every, added] if added.measure in KEPT_WHEN_CORRECTED else state.every,
+        reading_states={**state.reading_states, **judged},
+    )
