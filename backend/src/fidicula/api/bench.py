@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
+from datetime import datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -11,7 +11,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
 
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Ticket
+from fidicula.api.words import EARLIEST, LATEST, Ticket
 from fidicula.services.bench import Bench
 from fidicula.services.phrasing.model import Why
 from fidicula.services.putting_right import Slips
@@ -26,11 +26,6 @@ router = APIRouter(prefix="/api/instruments/{ticket}", tags=["bench"], responses
 _sheet_adapter = TypeAdapter(BenchSheet)
 
 
-EARLIEST = datetime(2000, 1, 1, tzinfo=UTC)
-LATEST = datetime(2200, 1, 1, tzinfo=UTC)
-"""A reading's time outside of these is a broken clock."""
-
-
 class Body(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
@@ -38,6 +33,7 @@ class Body(BaseModel):
 class ReadingBody(Body):
     """visit : the visit that the page showed; a reading that waited goes to it, also when another has begun meanwhile.
 
+    after_work, after_act : number of the last work that the page knew, and id of a work that was still on its way.
     shown : the reading that the page showed at this place, null for none; left out, it is not known.
 
     from_paper : it was written on a card and is entered afterwards; its time says which works came before it.
@@ -51,6 +47,7 @@ class ReadingBody(Body):
     tool: Annotated[str, Field(max_length=40)]
     taken_at: Annotated[AwareDatetime, Field(ge=EARLIEST, le=LATEST)]
     after_work: Annotated[int, Field(ge=0)] = 0
+    after_act: UUID | None = None
     visit: UUID | None = None
     shown: UUID | None = None
     repeats: bool = False
@@ -138,6 +135,7 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
         taken_by=person.name,
         taken_at=taken_at,
         after_work=body.after_work,
+        after_act=body.after_act,
         repeats=body.repeats,
         shown=body.shown,
         says_shown="shown" in body.model_fields_set,

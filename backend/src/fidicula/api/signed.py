@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import hmac
+from contextlib import suppress
 from dataclasses import dataclass
+from datetime import datetime
 from typing import Annotated
 from uuid import UUID
 
@@ -11,6 +13,8 @@ from fastapi import Depends, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.params import Depends as DependsMarker
 
+from fidicula.api.words import EARLIEST, LATEST
+from fidicula.db.entered import Entered, was_entered
 from fidicula.db.people_records import Person, SignIn
 from fidicula.services.audit import Actor, acts_now
 from fidicula.services.errors import ForbiddenError, NotSignedInError, PasswordAgainError
@@ -21,6 +25,7 @@ COOKIE = "fidicula"
 BROWSER_COOKIE = "fidicula_browser"
 FORM_HEADER = "X-Fidicula-Form"
 PERSON_HEADER = "X-Fidicula-Person"
+VISIT_HEADER, AT_HEADER = "X-Fidicula-Visit", "X-Fidicula-At"
 _READS = frozenset({"GET", "HEAD", "OPTIONS"})
 
 
@@ -82,7 +87,18 @@ async def acting(request: Request, signed: Signed) -> Person:
         people: People = request.app.state.people
         person = await run_in_threadpool(people.acting, signed.sign_in, person_id)
     acts_now(Actor(person.name, signed.sign_in.browser_name))
+    was_entered(_entered(request))
     return person
+
+
+def _entered(request: Request) -> Entered:
+    """When and at which visit, as the page knew it; what cannot be read is as good as not said."""
+    at = visit = None
+    with suppress(ValueError):
+        at = datetime.fromisoformat(request.headers.get(AT_HEADER, ""))
+    with suppress(ValueError):
+        visit = UUID(request.headers.get(VISIT_HEADER, ""))
+    return Entered(None if at is None or at.tzinfo is None or not EARLIEST <= at <= LATEST else at, visit)
 
 
 Acting = Annotated[Person, Depends(acting)]

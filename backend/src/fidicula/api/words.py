@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import UTC, datetime
 from typing import Annotated, Literal
 
 from fastapi import Path
@@ -23,4 +24,7 @@ Story = Annotated[str, Field(max_length=20_000), AfterValidator(_without_nul)]
 Family = Literal["violin", "viola", "cello", "bass"]
 TicketTyped = Annotated[str, Field(max_length=40), AfterValidator(_without_nul)]
 """Of a new instrument; what it may be, `services/tickets.py` says."""
+EARLIEST = datetime(2000, 1, 1, tzinfo=UTC)
+LATEST = datetime(2200, 1, 1, tzinfo=UTC)
+"""A time outside of these is a broken clock."""
 Ticket = Annotated[str, Path(max_length=20, pattern=r"^[\w.-]+$")]

@@ -8,6 +8,8 @@ from typing import Any
 from sqlalchemy import Connection, RowMapping, Table, select
 from sqlalchemy.dialects.postgresql import insert as upsert
 
+from fidicula.db.entered import with_time
+
 
 class TakenIdError(Exception):
     """The id of a new line is already that of another one. table : where that stands."""
@@ -26,7 +28,7 @@ def add_once(
     Raises TakenIdError for the id of another line.
     """
     row = connection.execute(
-        upsert(table).values(**values).on_conflict_do_nothing(index_elements=["id"]).returning(table)
+        upsert(table).values(**with_time(table, values)).on_conflict_do_nothing(index_elements=["id"]).returning(table)
     ).one_or_none()
     if row is not None:
         return row._mapping

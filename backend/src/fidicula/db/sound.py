@@ -99,12 +99,15 @@ class Sound:
         )
 
     def take_back(self, kind: str, line_id: UUID, visit_id: UUID, by: str) -> bool:
-        """Mark a line of `heard`, `recording`, `post_entry` or `retuning`; whether there was one at this visit."""
+        """Mark a line of `heard`, `recording`, `post_entry` or `retuning`, once; whether there was one at this visit."""
         t = schema.metadata.tables[kind]
         found = self._connection.execute(
             update(t)
-            .where(t.c.id == line_id, t.c.visit_id == visit_id, t.c.taken_back_at.is_(None))
-            .values(taken_back_at=func.now(), taken_back_by=by)
+            .where(t.c.id == line_id, t.c.visit_id == visit_id)
+            .values(
+                taken_back_at=func.coalesce(t.c.taken_back_at, func.now()),
+                taken_back_by=func.coalesce(t.c.taken_back_by, by),
+            )
         )
         return found.rowcount > 0
 

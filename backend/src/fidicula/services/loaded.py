@@ -9,6 +9,7 @@ from functools import cached_property
 from uuid import UUID
 
 from fidicula.core.readings.states import MeasurementKey
+from fidicula.db.entered import entered_now
 from fidicula.db.records import (
     NOTHING_LEARNT,
     CourseMark,
@@ -118,9 +119,15 @@ def load_bench(uow: UnitOfWork, ticket: str) -> Loaded:
 
 
 def load_to_change(uow: UnitOfWork, ticket: str) -> Loaded:
-    """As `load_bench`, with nobody else changing the instrument or its visits until the unit of work is over."""
+    """As `load_bench`, with nobody else changing the instrument or its visits until the unit of work is over.
+
+    Raises ConflictError for what was entered at an earlier visit.
+    """
     uow.instruments.lock(ticket)
-    return load_bench(uow, ticket)
+    loaded, at = load_bench(uow, ticket), entered_now().visit
+    if at is not None and at != loaded.visit.id:
+        raise ConflictError(f"{ticket} was handed over and came again since: this belongs to the visit before")
+    return loaded
 
 
 def at_visit(uow: UnitOfWork, loaded: Loaded, visit_id: UUID) -> Loaded:

@@ -37,6 +37,7 @@ CLOCKS_DIFFER = timedelta(minutes=5)
 @dataclass(frozen=True)
 class Taking:
     """A reading as it comes from the bench. after_work : the last work that was known when it was taken.
+    after_act : id of a work that was still on its way then; where it came to nothing, `after_work` counts.
 
     shown : the reading that the page showed at this place, None for none; says_shown : whether it says so.
     from_paper : it was written on a card; its time says which work came before it.
@@ -58,6 +59,7 @@ class Taking:
     says_shown: bool = False
     simulated: bool = False
     visit: UUID | None = None
+    after_act: UUID | None = None
 
 
 def new_reading(loaded: Loaded, state: BenchState, taking: Taking) -> tuple[NewReading, int | None]:
@@ -75,6 +77,7 @@ def new_reading(loaded: Loaded, state: BenchState, taking: Taking) -> tuple[NewR
     if taking.tool not in measure.tools:
         suited = " or ".join(tools()[name].label for name in measure.tools)
         raise RefusedError(f"{measure.label} is read with {suited}; in the hand was: {tool.label}", field="tool")
+    taking = replace(taking, after_work=_number_of(loaded, taking.after_act) or taking.after_work)
     if taking.after_work and not any(work.number == taking.after_work for work in loaded.works):
         raise RefusedError("the work that this reading was taken after is not known here", field="after_work")
     if taking.from_paper:
@@ -111,6 +114,10 @@ def new_reading(loaded: Loaded, state: BenchState, taking: Taking) -> tuple[NewR
         simulated=taking.simulated,
     )
     return new, corrects
+
+
+def _number_of(loaded: Loaded, act: UUID | None) -> int | None:
+    return next((work.number for work in loaded.works if work.id == act), None)
 
 
 def _is_unseen(there: Reading, taking: Taking) -> bool:

@@ -1,0 +1,43 @@
+"""When and at which visit what is written now was entered: it may have waited in a browser since."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from contextvars import ContextVar
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from typing import Any
+from uuid import UUID
+
+from sqlalchemy import Table
+
+
+@dataclass(frozen=True)
+class Entered:
+    """at : when, by the browser's clock.  visit : that the page showed. None where the browser did not say."""
+
+    at: datetime | None = None
+    visit: UUID | None = None
+
+
+_NOW = Entered()
+_entered: ContextVar[Entered] = ContextVar("entered", default=_NOW)
+_TIMES = ("done_at", "decided_at", "seen_at", "made_at", "heard_at", "tuned_at", "begun_at")
+
+
+def was_entered(entered: Entered) -> None:
+    """What is written from here on in this request was entered then and there."""
+    _entered.set(entered)
+
+
+def entered_now() -> Entered:
+    return _entered.get()
+
+
+def with_time(table: Table, values: Mapping[str, Any]) -> Mapping[str, Any]:
+    """A new line with the time at which it was entered, where it says none itself; never one that is still to come."""
+    at = _entered.get().at
+    name = next((name for name in _TIMES if name in table.c), None)
+    if at is None or name is None or values.get(name) is not None or at > datetime.now(UTC):
+        return values
+    return {**values, name: at}
