@@ -7,7 +7,7 @@ import { createApp } from 'vue'
 import App from './app/App.vue'
 import { router } from './app/router'
 import { vuetify } from './app/theme'
-import { startWorker } from './shared/kept'
+import { watchVersion } from './shared/version'
 
 createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')
-if (import.meta.env.PROD) window.addEventListener('load', () => void startWorker())
+window.addEventListener('load', () => watchVersion())

@@ -1,7 +1,12 @@
 /** The API, typed by schema.d.ts, which every build makes from openapi.json; `./fidicula client` writes that. */
 import createClient from 'openapi-fetch'
 import { askPasswordAgain } from '@/shared/passwordAgain'
+import { noteAnswer, noteAway } from './reach'
+import { Refused } from './refused'
 import type { components, paths } from './schema'
+
+export { onBack, reach } from './reach'
+export { Refused } from './refused'
 
 type Schemas = components['schemas']
 /** A sheet as the server sends it: of each place only what may change. */
@@ -103,8 +108,12 @@ export const api = createClient<paths>({ baseUrl: window.location.origin })
 
 /** What this browser's session brings along with every change, and who is told that it has ended. */
 const door = { formToken: '', onEnd: () => {} }
-/** Whether the last answer came from what this browser keeps, because the server did not give one. */
-export const reach = { isKept: false }
+/** Answers that came from what this browser keeps, because the server gave none. */
+const kept = new WeakSet<object>()
+/** Whether an answer is what was last seen, and not what is so now. */
+export function isKept(answer: unknown): boolean {
+  return typeof answer === 'object' && answer !== null && kept.has(answer)
+}
 
 export function keepDoor(formToken: string, onEnd: () => void): void {
   door.formToken = formToken
@@ -123,7 +132,6 @@ api.use({
   async onResponse({ response, schemaPath, id }) {
     const asked = sent.get(id)
     sent.delete(id)
-    reach.isKept = response.headers.has('x-fidicula-kept')
     if (response.status === 401 && schemaPath !== '/api/session') door.onEnd()
     if (response.status !== 403 || asked === undefined) return response
     const items = detailOf(await response.clone().json().catch(() => null))
@@ -134,18 +142,6 @@ api.use({
     sent.delete(id)
   },
 })
-
-/** What the server said no to, by field. `away` is true where it did not answer, or could not reach its records. */
-export class Refused extends Error {
-  constructor(
-    message: string,
-    readonly fields: Record<string, string> = {},
-    readonly away = false,
-    readonly status = 0,
-  ) {
-    super(message)
-  }
-}
 
 interface Answered<Data> {
   data?: Data
@@ -159,15 +155,24 @@ export async function answerOf<Data>(asked: Promise<Answered<Data>>): Promise<Da
   try {
     answered = await asked
   } catch {
-    throw new Refused('The server does not answer.', {}, true)
+    const none = new Refused('The server does not answer.', {}, true)
+    noteAway(none)
+    throw none
   }
-  if (answered.response.status === 204) return undefined as Data
-  if (answered.response.ok && answered.data !== undefined) return answered.data
-  const status = answered.response.status
-  const items = detailOf(answered.error)
+  const { status, ok, headers } = answered.response
+  if (ok && headers.has('x-fidicula-kept')) {
+    noteAway(null)
+    kept.add(answered.data as object)
+    return answered.data as Data
+  }
+  const items = ok ? [] : detailOf(answered.error)
   const fields = Object.fromEntries(items.map((item) => [String(item.loc.slice(1)[0] ?? ''), sentence(item.msg)]))
   const message = items.map((item) => sentence(item.msg)).join(' ') || `The server answered ${status}.`
-  throw new Refused(message, fields, status >= 500 || status === 401, status)
+  const error = ok ? null : new Refused(message, fields, status >= 500 || status === 401, status)
+  if (status > 500) noteAway(error)
+  else noteAnswer()
+  if (error) throw error
+  return answered.data as Data
 }
 
 interface DetailItem {

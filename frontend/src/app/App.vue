@@ -6,6 +6,7 @@ import { Refused } from '@/api'
 import { ArrivalDialog, FleetDialog } from '@/features/arrival'
 import { BenchDialog, PasswordAgain, SignIn } from '@/features/people'
 import { RailOfTags, useHouse } from '@/features/rail'
+import { OutboxBar } from '@/features/outbox'
 import CommandStrip from '@/shared/CommandStrip.vue'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
@@ -22,10 +23,6 @@ const arrivalOpen = ref(false)
 const benchOpen = ref(false)
 const fleetOpen = ref(false)
 const open = computed(() => String(route.params.ticket ?? ''))
-
-const toolLabel = computed(
-  () => house.choices?.tools.find((choice) => choice.tool === atBench.tool)?.label ?? atBench.tool,
-)
 
 watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
 const TITLES: Record<string, string> = { figures: 'Figures', recipes: 'Recipes', people: 'People', audit: 'Audit', screening: 'Screening' }
@@ -78,9 +75,10 @@ useCommands([
       </RailOfTags>
       <router-view />
       <ListeningIn />
+      <OutboxBar />
       <CommandStrip>
         <template #right>
-          <button type="button" class="plain-button who" @click="benchOpen = true">{{ atBench.person }}, {{ toolLabel }}</button>
+          <button type="button" class="plain-button who" @click="benchOpen = true">{{ atBench.person }}</button>
         </template>
       </CommandStrip>
       <ArrivalDialog v-model="arrivalOpen" />

@@ -1,5 +1,6 @@
 /** What this browser keeps of the house, for a page that is loaded again while the server is away. */
-const KEPT = 'fidicula-kept'
+import { KEPT } from './keptNames'
+
 const SOON_MS = 300
 
 const later = new Map<string, ReturnType<typeof setTimeout>>()
@@ -23,15 +24,9 @@ export async function forgetKept(): Promise<void> {
   if ('caches' in window) await caches.delete(KEPT)
 }
 
-/** The worker keeps the shell; a browser without one only cannot load the page anew while the server is away. */
-export async function startWorker(): Promise<void> {
-  if (!('serviceWorker' in navigator)) return
-  try {
-    await navigator.serviceWorker.register('/worker.js')
-    const worker = await navigator.serviceWorker.ready
-    const loaded = performance.getEntriesByType('resource').map((entry) => new URL(entry.name).pathname)
-    worker.active?.postMessage([...new Set(loaded)].filter((path) => path.startsWith('/assets/')))
-  } catch {
-    // Forbidden here, or the server went away meanwhile: the page works without it.
-  }
+/** What was kept under an address, for what is asked in a way that the worker cannot keep; null where nothing was. */
+export async function lastSeen<Answer>(address: string): Promise<Answer | null> {
+  if (!('caches' in window)) return null
+  const found = await caches.match(address)
+  return found ? ((await found.json()) as Answer) : null
 }

@@ -1,17 +1,15 @@
-/** Who is at the bench here, and what is in the hand. The tool and the light are kept in this browser. */
+/** Who is at the bench here, and what is in the hand. */
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { answerOf, api, keepDoor, type PersonView, type SignedIn } from '@/api'
 import { forgetKept } from './kept'
 import { useStored } from './stored'
-import { toolAmong } from './tools'
 
 export type Act = 'look' | 'arrive' | 'measure' | 'sign_off' | 'recipes' | 'figures' | 'people'
 
 export const useAtBench = defineStore('at-bench', () => {
-  const tool = useStored('tool', 'caliper')
-  /** What a measure was last read with here, where that is not the tool in the hand. */
-  const toolsChosen = useStored<Record<string, string>>('tools', {})
+  /** A tool that was taken up for one measure, instead of its own. */
+  const takenUp = ref<{ measure: string; tool: string } | null>(null)
   /** Whether lengths are told in inches and 64ths too. */
   const inches = useStored('inches', false)
   const theme = useStored<'day' | 'lamp'>('theme', 'day')
@@ -29,14 +27,26 @@ export const useAtBench = defineStore('at-bench', () => {
     return signedIn.value?.may.includes(act) ?? false
   }
 
+  /** What a measure is read with: its own tool, unless another was taken up for it. */
   function toolFor(measure: string, tools: readonly string[]): string {
-    return toolAmong(tools, tool.value, toolsChosen.value[measure])
+    const other = takenUp.value
+    return other?.measure === measure && tools.includes(other.tool) ? other.tool : (tools[0] ?? '')
   }
-  function chooseTool(measure: string, name: string): void {
-    toolsChosen.value = { ...toolsChosen.value, [measure]: name }
+  function chooseTool(measure: string, tool: string): void {
+    takenUp.value = { measure, tool }
+  }
+  /** The next of the tools that read a measure. */
+  function nextTool(measure: string, tools: readonly string[]): void {
+    const at = tools.indexOf(toolFor(measure, tools))
+    chooseTool(measure, tools[(at + 1) % tools.length] ?? '')
+  }
+  /** Something else was read, or another instrument is on the bench: the tool for that measure was put down. */
+  function putBack(reading = ''): void {
+    if (takenUp.value?.measure !== reading) takenUp.value = null
   }
 
   function hold(now: SignedIn | null): void {
+    if (now?.at_bench.id !== personId.value) putBack()
     signedIn.value = now
     keepDoor(now?.form_token ?? '', () => {
       // The server does not know this browser any more: what it had of the house does not stay here.
@@ -81,5 +91,5 @@ export const useAtBench = defineStore('at-bench', () => {
     hold(await answerOf(api.POST('/api/session/bench', { body: { person, pin } })))
   }
 
-  return { tool, toolFor, chooseTool, inches, theme, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, signOutEverywhere, toTheBench }
+  return { toolFor, chooseTool, nextTool, putBack, inches, theme, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, signOutEverywhere, toTheBench }
 })

@@ -3,6 +3,7 @@
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answerOf, api, Refused, type ArrivalBody, type KnownView } from '@/api'
+import { post, useOutbox, type Act } from '@/outbox'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
 import { ago } from '@/shared/format'
@@ -12,6 +13,7 @@ import { FAMILIES } from './families'
 
 const isOpen = defineModel<boolean>({ required: true })
 const house = useHouse()
+const outbox = useOutbox()
 const router = useRouter()
 
 const fresh = () => ({
@@ -95,7 +97,8 @@ async function pick(entry: KnownView): Promise<void> {
   again.value = entry
 }
 
-async function receive(): Promise<string> {
+/** What is entered at the door; the ticket is the server's to give. */
+function arrival(): Act {
   const asked = {
     id,
     kind: kind.value,
@@ -107,7 +110,7 @@ async function receive(): Promise<string> {
   if (again.value) {
     const path = { ticket: again.value.ticket }
     const body = { ...asked, complaint: form.complaint }
-    return (await answerOf(api.POST('/api/instruments/{ticket}/visits', { params: { path }, body }))).ticket
+    return post('/api/instruments/{ticket}/visits', { params: { path }, body, words: `${path.ticket} comes again` })
   }
   const { names, ...rest } = form
   const body: ArrivalBody = {
@@ -115,7 +118,7 @@ async function receive(): Promise<string> {
     ...asked,
     string_names: (names || stringings.value[0] || '').split(/[\s,]+/).filter(Boolean),
   }
-  return (await answerOf(api.POST('/api/instruments', { body }))).ticket
+  return post('/api/instruments', { params: {}, body, words: `New arrival: ${form.family} ${form.size}, ${form.owner}` })
 }
 
 async function send(): Promise<void> {
@@ -124,12 +127,12 @@ async function send(): Promise<void> {
   faults.value = {}
   message.value = ''
   try {
-    const ticket = await receive()
+    const done = await outbox.submit(arrival())
     Object.assign(form, fresh(), { names: stringings.value[0] ?? '' })
     Object.assign(visit, freshVisit())
     isOpen.value = false
     await house.load()
-    await router.push({ name: 'bench', params: { ticket } })
+    if (done.sent) await router.push({ name: 'bench', params: { ticket: (done.answer as { ticket: string }).ticket } })
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     faults.value = error.fields

@@ -4,6 +4,7 @@ import { computed, nextTick, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answerOf, api, Refused, type FleetBody } from '@/api'
 import { useHouse } from '@/features/rail'
+import { post, useOutbox } from '@/outbox'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
 import { freshId } from '@/shared/id'
@@ -18,6 +19,7 @@ interface Line {
 
 const isOpen = defineModel<boolean>({ required: true })
 const house = useHouse()
+const outbox = useOutbox()
 const router = useRouter()
 
 const freshLine = (): Line => ({ ticket: '', size: '', description: '', left_handed: false })
@@ -89,7 +91,7 @@ async function send(): Promise<void> {
     instruments: lines.value.map((line) => ({ ...line, complaint: '' })),
   }
   try {
-    await answerOf(api.POST('/api/fleets', { body }))
+    await outbox.submit(post('/api/fleets', { params: {}, body, words: `Fleet: ${form.owner}, ${lines.value.length} instruments` }))
     id = freshId()
     lines.value = [freshLine()]
     form.complaint = ''

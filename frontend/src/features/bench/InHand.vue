@@ -6,17 +6,26 @@ import BandRuler from '@/shared/BandRuler.vue'
 import { ago, plain } from '@/shared/format'
 import { DIRECTION_WORDS } from '@/shared/directions'
 import { inches } from '@/shared/inches'
+import { useHouse } from '@/features/rail'
 import { useAtBench } from '@/shared/person'
 
-const props = defineProps<{ cell: Cell; refused: string | null; draft: string; away: boolean; awayBecause: string; waitingCount: number }>()
-const emit = defineEmits<{ take: []; keep: []; suggested: []; why: [] }>()
+const props = defineProps<{ cell: Cell; refused: string | null; draft: string }>()
+const emit = defineEmits<{ take: []; keep: []; suggested: []; why: []; tool: [] }>()
 
 const atBench = useAtBench()
+const house = useHouse()
 const inInches = computed(() => (atBench.inches && props.cell.unit === 'mm' && props.cell.value !== null ? inches(props.cell.value) : ''))
 /** A doubt or a refusal names the place itself. */
 const isSpeaking = computed(() => props.refused !== null || (props.cell.state === 'doubted' && !props.draft))
 const usable = computed(() => (props.cell.state === 'current' ? props.cell.value : null))
 const suggested = computed(() => props.cell.doubt?.suggested ?? null)
+/** What the next reading here is taken with, and which way. */
+const tool = computed(() => {
+  const name = atBench.toolFor(props.cell.measure, props.cell.tools)
+  const found = house.choices?.tools.find((one) => one.tool === name)
+  const direction = found && /_height$/.test(props.cell.measure) ? `, ${DIRECTION_WORDS[found.direction as keyof typeof DIRECTION_WORDS]}` : ''
+  return `${found?.label ?? name}${direction}`
+})
 const origin = computed(() => {
   const { taken_at: at, taken_by: by, tool, direction, read, typed } = props.cell
   if (at === null || by === null) return ''
@@ -29,6 +38,8 @@ const origin = computed(() => {
   <Teleport to="#in-hand">
   <div class="in-hand" aria-live="polite">
     <b v-if="!isSpeaking" class="name">{{ cell.name }}</b>
+    <button v-if="cell.tools.length > 1" type="button" class="plain-button tool" :aria-label="`Read with: ${tool}. Another tool`" @click="emit('tool')"><kbd>t</kbd> {{ tool }}</button>
+    <span v-else class="tool">{{ tool }}</span>
     <template v-if="refused">
       <span class="refused">{{ refused }}</span>
     </template>
@@ -46,9 +57,6 @@ const origin = computed(() => {
       <button type="button" class="plain-button why" @click="emit('why')">why</button>
     </template>
     <v-btn v-if="draft" class="take" size="small" variant="flat" @click="emit('take')">Take {{ draft }}</v-btn>
-    <span v-if="away" class="away" role="status">
-      {{ awayBecause || 'The server does not answer' }}: {{ waitingCount }} {{ waitingCount === 1 ? 'reading waits' : 'readings wait' }} here and will be sent.
-    </span>
   </div>
   </Teleport>
 </template>
@@ -100,16 +108,31 @@ const origin = computed(() => {
   text-decoration: underline;
   text-align: center;
 }
-.away {
-  font-weight: 700;
-  padding: 4px 10px;
-  border: 2px solid var(--ink);
-  border-radius: 4px;
+.tool {
+  flex: none;
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+}
+button.tool {
+  text-decoration: underline;
+  text-decoration-color: var(--hairline);
+  text-underline-offset: 4px;
 }
 .take {
   margin-left: auto;
 }
 kbd {
   font: inherit;
+}
+.tool kbd {
+  min-width: 22px;
+  padding: 0 5px;
+  text-align: center;
+  font-weight: 700;
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  border-radius: 4px;
 }
 </style>

@@ -1,58 +1,52 @@
 /** One instrument at the bench: its sheet, and readings that wait until the server has them. */
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { answerOf, api, reach, Refused, type BenchSheet, type CardPlace, type Cell, type FollowBody, type SheetAnswer, type StringsBody, type Why } from '@/api'
+import { answerOf, api, isKept, onBack, reach, Refused, type BenchSheet, type CardPlace, type Cell, type FollowBody, type ReadingBody, type SheetAnswer, type StringsBody, type Why } from '@/api'
+import { post, useOutbox, type Act, type Row } from '@/outbox'
 import { freshId } from '@/shared/id'
 import { keep } from '@/shared/kept'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
 import { keyOf } from './places'
-import * as requests from './requests'
-import { takeBack } from './takeBack'
-import { without, type Manner, type Waiting } from './waiting'
+import * as acts from './acts'
+import { READINGS, without, type Manner, type Waiting } from './waiting'
 import { whole } from './whole'
-
-const RETRY_AFTER_MS = 2500
 
 export const useBench = defineStore('bench', () => {
   const atBench = useAtBench()
+  const outbox = useOutbox()
   const ticket = ref('')
   const sheet = ref<BenchSheet | null>(null)
   const failure = ref('')
   /** What somebody else wrote meanwhile at the same place; stays until the next entry here. */
   const notice = ref('')
-  const isAway = ref(false)
-  /** What a server that answers waits for itself: its database, room on its disk. */
-  const awayBecause = ref('')
+  /** Whether the sheet that shows is what was last seen, and not what is so now. */
+  const isOld = ref(false)
   /** When the card was written that is being entered; empty while readings are of now. */
   const paperAt = ref('')
-  const waiting = useStored<Waiting[]>('waiting', [])
   /** Typed and not yet taken, by ticket and place: nothing typed is lost by leaving. */
   const drafts = useStored<Record<string, string>>('drafts', {})
   const refusals = useStored<Record<string, string>>('refusals', {})
-  /** Waiting for a PIN of whoever took them, and why. */
-  const held = new Set<string>()
-  const heldBack = ref('')
-  let flushing: Promise<void> | null = null
-  let working: Promise<unknown> | null = null
   let asked = 0
   let shown = 0
   /** Which answer of each instrument this browser keeps. */
   const kept = new Map<string, number>()
 
+  const waiting = computed<Waiting[]>(() =>
+    outbox.rows.filter((row) => row.path === READINGS && row.state !== 'refused').map((row) => ({ ticket: row.ticket, row, body: row.body as ReadingBody })),
+  )
   const waitingHere = computed(() => waiting.value.filter((item) => item.ticket === ticket.value))
+  /** Everything else that waits here for this instrument, in words. */
+  const actsWaiting = computed(() => outbox.rows.filter((row) => row.ticket === ticket.value && row.path !== READINGS && row.state !== 'refused'))
 
   function placeOf(cell: Pick<Cell, 'measure' | 'position'>, of = ticket.value): string {
     return `${of}/${keyOf(cell)}`
   }
 
-  /** Ask for a sheet, and show it unless a newer answer, or another instrument, came between. */
-  async function ask(of: string, request: () => Promise<SheetAnswer>): Promise<void> {
-    const mine = ++asked
-    const answer = await request()
-    const wasKept = reach.isKept
+  /** Show a sheet unless a newer answer, or another instrument, came between. mine : when it was asked for. */
+  async function show(of: string, answer: SheetAnswer, mine: number): Promise<void> {
+    const wasKept = isKept(answer)
     const card = await cardOf(of, answer.instrument)
-    isAway.value = wasKept
     // An answer that was asked for before another one that is here already may be older: it is not kept over that.
     if (!wasKept && mine > (kept.get(of) ?? 0)) {
       kept.set(of, mine)
@@ -60,9 +54,12 @@ export const useBench = defineStore('bench', () => {
     }
     if (of === ticket.value && mine > shown && !(wasKept && sheet.value)) {
       shown = mine
+      isOld.value = wasKept
       sheet.value = whole(answer, card)
       failure.value = ''
       if (answer.notice) notice.value = answer.notice
+    } else if (of === ticket.value && wasKept) {
+      isOld.value = true
     }
   }
 
@@ -75,13 +72,13 @@ export const useBench = defineStore('bench', () => {
   async function open(name: string): Promise<void> {
     if (ticket.value !== name) {
       ticket.value = name
+      atBench.putBack()
       sheet.value = null
       whys.value = {}
       failure.value = ''
       notice.value = ''
     }
     await refresh()
-    void flush()
   }
 
   /** The places of each kind of instrument, which never change: asked for once. */
@@ -114,24 +111,16 @@ export const useBench = defineStore('bench', () => {
   async function refresh(): Promise<void> {
     const of = ticket.value
     if (of === '') return
+    const mine = ++asked
     try {
-      await ask(of, () => sheetOf(of))
-      if (isAway.value) setTimeout(() => void flush(), RETRY_AFTER_MS)
+      await show(of, await sheetOf(of), mine)
     } catch (error) {
       note(error)
-      if (isAway.value && sheet.value === null) setTimeout(() => void refresh(), RETRY_AFTER_MS)
     }
-  }
-
-  function noteAway(error: Refused): void {
-    isAway.value = error.away
-    // Up to its second half, which says what happens to what was typed: that stands here already, with how much it is.
-    awayBecause.value = error.away && error.status >= 503 ? (error.message.split(/[;.]/)[0] ?? '') : ''
   }
 
   function note(error: unknown): void {
     if (!(error instanceof Refused)) throw error
-    noteAway(error)
     if (!error.away || sheet.value === null) failure.value = error.message
   }
 
@@ -141,103 +130,71 @@ export const useBench = defineStore('bench', () => {
       failure.value = `${atBench.person} does not measure: whoever does gives a PIN first.`
       return
     }
-    const afterWork = working ? null : (sheet.value?.last_work ?? 0)
-    takeAt(ticket.value, cell, typed, afterWork, {
+    takeAt(ticket.value, cell, typed, sheet.value?.last_work ?? 0, {
       repeats,
       tool: atBench.toolFor(cell.measure, cell.tools),
       paperAt: paperAt.value,
       shown: cell.reading_id,
       simulated,
     })
+    atBench.putBack(cell.measure)
   }
 
   /** The same at any instrument. afterWork : the last work that was known there; returns the reading's id. */
-  function takeAt(of: string, at: Pick<Cell, 'measure' | 'position'>, typed: string, afterWork: number | null, more: Manner = {}): string {
+  function takeAt(of: string, at: Pick<Cell, 'measure' | 'position' | 'name'>, typed: string, afterWork: number, more: Manner = {}): string {
     setDraft(placeOf(at, of), '')
     notice.value = ''
     const id = freshId()
     const { measure, position } = at
-    const { repeats = false, simulated = false, tool = atBench.tool, paperAt: written = '', shown = null } = more
+    const { repeats = false, simulated = false, tool = 'caliper', paperAt: written = '', shown = null } = more
     const taken_at = (written ? new Date(written) : new Date()).toISOString()
     const visit = ticket.value === of ? (sheet.value?.instrument.visit_id ?? null) : null
-    const body = { id, visit, measure, position, typed, tool, taken_at, after_work: afterWork, shown, repeats, simulated, from_paper: written !== '' }
-    waiting.value.push({ ticket: of, person: atBench.personId, body })
-    void flush()
+    const body = { id, visit, measure, position, typed, tool, taken_at, after_work: afterWork, after_act: workOnItsWay(of), shown, repeats, simulated, from_paper: written !== '' }
+    outbox.enter(post(READINGS, { params: { path: { ticket: of } }, body, words: `${at.name}: ${typed}` }), { id })
     return id
   }
 
-  /** Send what waits, oldest first; done when all is sent, or the server is away. */
-  function flush(): Promise<void> {
-    flushing ??= sendWaiting().finally(() => {
-      flushing = null
-    })
-    return flushing
+  /** The last work at an instrument that waits here: what is typed from there on was taken after it. */
+  function workOnItsWay(of: string): string | null {
+    return outbox.rows.filter((row) => row.ticket === of && row.work && row.state !== 'refused').at(-1)?.work ?? null
   }
 
-  function forget(id: string): void {
-    waiting.value = waiting.value.filter((item) => item.body.id !== id)
+  /** A reading that was refused gives its words back to its place, unless something else is typed there by now. */
+  function giveBack(row: Row): boolean {
+    if (row.path !== READINGS) return false
+    const body = row.body as ReadingBody
+    const place = placeOf({ measure: body.measure, position: body.position ?? null }, row.ticket)
+    const typed = drafts.value[place]
+    refusals.value = { ...refusals.value, [place]: row.says }
+    if (typed !== undefined && typed !== body.typed) return false
+    drafts.value = { ...drafts.value, [place]: body.typed }
+    return true
   }
+  outbox.onRefused.add(giveBack)
+  outbox.onSent.add((row, answer) => {
+    if (isSheet(answer)) void show(row.ticket, answer, ++asked)
+  })
 
-  function nextToSend(): Waiting | undefined {
-    return waiting.value.find((item) => !held.has(item.body.id))
-  }
-
-  /**
-   * A refusal gives the typed words back to their place. What waits for its taker's PIN is held back and lets the
-   * others by: nobody's readings stand in anybody else's way.
-   */
-  async function sendWaiting(): Promise<void> {
-    held.clear()
-    heldBack.value = ''
-    for (let next = nextToSend(); next !== undefined; next = nextToSend()) {
-      const { ticket: of, body, person } = next
-      try {
-        if (body.after_work === null) {
-          if (working) return
-          body.after_work = (await sheetOf(of)).last_work
-        }
-        const numbered = { ...body, after_work: body.after_work }
-        await ask(of, () =>
-          answerOf(
-            api.POST('/api/instruments/{ticket}/readings', {
-              params: { path: { ticket: of } },
-              headers: { 'X-Fidicula-Person': person },
-              body: numbered,
-            }),
-          ),
-        )
-      } catch (error) {
-        if (!(error instanceof Refused)) throw error
-        noteAway(error)
-        if (error.away) {
-          if (error.status !== 401) setTimeout(() => void flush(), RETRY_AFTER_MS)
-          return
-        }
-        if (error.status === 403) {
-          held.add(body.id)
-          heldBack.value = error.message
-          continue
-        }
-        const place = placeOf({ measure: body.measure, position: body.position ?? null }, of)
-        drafts.value[place] ??= body.typed
-        refusals.value[place] = error.message
-      }
-      forget(body.id)
-    }
-  }
-
-  /** Change something other than a reading; says whether it was done. */
-  async function change(request: (of: string) => Promise<SheetAnswer>): Promise<boolean> {
-    await flush()
-    const of = ticket.value
+  /** Everything that goes to the instrument that shows now, at the visit that shows. */
+  function entered(act: (of: string) => Act): Promise<{ sent: boolean }> {
     notice.value = ''
+    return outbox.submit(act(ticket.value), { visit: sheet.value?.instrument.visit_id ?? '' })
+  }
+
+  /** For a form, which shows a refusal itself: throws Refused; says whether the server has it by now. */
+  async function submit(act: (of: string) => Act): Promise<boolean> {
+    return (await entered(act)).sent
+  }
+
+  /** For everything else; false where it was refused, which is said on the page. */
+  async function change(act: (of: string) => Act): Promise<boolean> {
     try {
-      await ask(of, () => request(of))
+      await entered(act)
       return true
     } catch (error) {
-      note(error)
-      if (error instanceof Refused) failure.value = error.message
-      if (error instanceof Refused && error.status === 409) {
+      if (!(error instanceof Refused)) throw error
+      failure.value = error.message
+      if (error.status === 409) {
         notice.value = error.message
         void refresh()
       }
@@ -247,97 +204,80 @@ export const useBench = defineStore('bench', () => {
 
   function confirm(cell: Cell): Promise<boolean> {
     const id = cell.reading_id
-    return id === null ? Promise.resolve(false) : change((of) => requests.confirm(of, id))
+    return id === null ? Promise.resolve(false) : change((of) => acts.confirm(of, id, cell.name))
   }
 
-  /** Take back the newest entry: all that waits is sent first, or the wrong line would go. */
-  async function undo(): Promise<boolean> {
-    await working
-    await flush()
-    const unsent = waitingHere.value.filter((item) => !held.has(item.body.id)).at(-1)
-    if (unsent) {
-      forget(unsent.body.id)
-      return true
-    }
+  /** Take back the newest entry: one that was not sent yet simply goes. Says what it took back; null for nothing. */
+  async function undo(): Promise<string | null> {
+    const of = ticket.value
+    const unsent = outbox.rows.filter((row) => row.ticket === of && row.state === 'waiting').at(-1)
+    if (unsent && (await outbox.drop(unsent))) return unsent.words
+    if (unsent) await outbox.pump()
     const newest = sheet.value?.undoable
-    if (!newest) return false
-    return change((of) => takeBack(of, newest))
+    if (!newest || of !== ticket.value) return null
+    return (await change(() => acts.takeBack(of, newest))) ? newest.words : null
   }
 
-  /** What is typed from here on was taken after the work, though the work may still be on its way. */
-  async function doWork(work: string, words = ''): Promise<boolean> {
-    const body = { id: freshId(), work, words, after_work: sheet.value?.last_work ?? null }
-    const before = flush()
-    const done = before.then(() =>
-      change((of) =>
-        answerOf(api.POST('/api/instruments/{ticket}/works', { params: { path: { ticket: of } }, body })),
-      ),
-    )
-    working = done
-    try {
-      return await done
-    } finally {
-      if (working === done) working = null
-      void flush()
+  /** Write down a work done here. What is typed from here on was taken after it, though it may be on its way. */
+  async function doWork(work: string, words = '', label = work): Promise<boolean> {
+    if (actsWaiting.value.at(-1)?.work && actsWaiting.value.at(-1)?.words === label && !waitingHere.value.length) {
+      notice.value = `“${label}” waits here already.`
+      return false
     }
+    const id = freshId()
+    const after_work = workOnItsWay(ticket.value) ? null : (sheet.value?.last_work ?? null)
+    return change((of) => post('/api/instruments/{ticket}/works', { params: { path: { ticket: of } }, body: { id, work, words, after_work }, words: label, work: id }))
   }
 
   /** Take back one work that was written down. */
-  function submitWorkBack(work_id: string): Promise<boolean> {
-    return change((of) => requests.takeBackWork(of, work_id))
+  function submitWorkBack(work_id: string, words: string): Promise<boolean> {
+    return change((of) => acts.takeBackWork(of, work_id, words))
   }
 
-  function handOver(): Promise<boolean> {
-    return change((of) => requests.handOver(of).then(() => sheetOf(of)))
+  async function handOver(): Promise<boolean> {
+    const done = await change(acts.handOver)
+    if (done) await refresh()
+    return done
   }
 
-  function takeBackHandOver(): Promise<boolean> {
-    return change((of) => requests.takeBackHandOver(of).then(() => sheetOf(of)))
-  }
-
-  /** Change something for a form that asked: throws Refused with the fields at fault. */
-  async function submit(request: (of: string) => Promise<SheetAnswer>): Promise<void> {
-    await flush()
-    await askHere(request)
-  }
-  function askHere(request: (of: string) => Promise<SheetAnswer>): Promise<void> {
-    const of = ticket.value
-    return ask(of, () => request(of))
+  async function takeBackHandOver(): Promise<boolean> {
+    const done = await change(acts.takeBackHandOver)
+    if (done) await refresh()
+    return done
   }
 
   /** Follow a recipe, own schools and other sources. Throws Refused, for the page that asked. */
-  function chooseTargets(asked: FollowBody, reason: string): Promise<void> {
-    return askHere((of) => requests.chooseTargets(of, { ...asked, reason, id: freshId() }))
+  function chooseTargets(asked: FollowBody, reason: string): Promise<boolean> {
+    return submit((of) => acts.chooseTargets(of, { ...asked, reason, id: freshId() }))
   }
 
   /** Throws Refused with the fields at fault, for the form that asked. */
-  function nameStrings(chosen: Omit<StringsBody, 'id'>): Promise<void> {
-    return askHere((of) => requests.nameStrings(of, { ...chosen, id: freshId() }))
+  function nameStrings(chosen: Omit<StringsBody, 'id'>): Promise<boolean> {
+    return submit((of) => acts.nameStrings(of, { ...chosen, id: freshId() }))
   }
 
-  /* What waited for a sign-in or a PIN goes on its way once it is given. */
   watch(() => atBench.signedIn, (now) => {
-    if (now) void refresh().then(flush)
+    if (now) void refresh()
   })
+  onBack(() => void refresh())
 
   return {
     ticket,
     sheet,
     failure,
     notice,
-    heldBack,
-    isAway,
-    awayBecause,
+    isAway: computed(() => reach.isAway),
+    isOld,
     paperAt,
     waiting,
     waitingHere,
+    actsWaiting,
     drafts,
     refusals,
     placeOf,
     setDraft,
     open,
     refresh,
-    flush,
     take,
     takeAt,
     confirm,
@@ -347,3 +287,7 @@ export const useBench = defineStore('bench', () => {
     doWork, submitWorkBack, chooseTargets, submit, handOver, takeBackHandOver, nameStrings,
   }
 })
+
+function isSheet(answer: unknown): answer is SheetAnswer {
+  return typeof answer === 'object' && answer !== null && 'cells' in answer && 'instruction' in answer
+}

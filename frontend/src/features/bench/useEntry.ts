@@ -1,6 +1,7 @@
 /** The reading in hand: which place digits go to, what is typed there, and where Enter leads. */
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { Cell } from '@/api'
+import { useAtBench } from '@/shared/person'
 import { keyOf, neighbour, type Direction } from './places'
 import { useBench } from './store'
 
@@ -13,6 +14,8 @@ export interface UseEntryReturn {
   goTo: (key: string) => void
   takeNow: (repeats: boolean, simulated?: boolean) => void
   takeSuggested: () => void
+  /** The next of the tools that read what is in hand. */
+  nextTool: () => void
 }
 
 const STARTS_A_READING = /^[0-9.,+\-−]$/
@@ -26,6 +29,7 @@ export interface EntryOptions {
 
 export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   const bench = useBench()
+  const atBench = useAtBench()
   const inHand = ref('')
 
   const cells = options.cells ?? computed(() => (bench.sheet?.cells ?? []).filter((candidate) => candidate.on_card))
@@ -140,9 +144,18 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     next()
   }
 
+  function nextTool(): void {
+    if (cell.value && cell.value.tools.length > 1) atBench.nextTool(cell.value.measure, cell.value.tools)
+  }
+
   function onKey(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey) return
     switch (event.key) {
+      case 't':
+      case 'T':
+        event.preventDefault()
+        nextTool()
+        return
       case 'Enter':
         event.preventDefault()
         takeNow(event.shiftKey)
@@ -192,5 +205,5 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   onMounted(() => window.addEventListener('keydown', onWindowKey))
   onBeforeUnmount(() => window.removeEventListener('keydown', onWindowKey))
 
-  return { inHand, cell, draft, setDraft, onKey, goTo, takeNow, takeSuggested }
+  return { inHand, cell, draft, setDraft, onKey, goTo, takeNow, takeSuggested, nextTool }
 }

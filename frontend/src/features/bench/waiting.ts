@@ -1,12 +1,13 @@
 /** Readings that wait in this browser until the server has them. */
 import type { ReadingBody } from '@/api'
+import type { Row } from '@/outbox'
+
+export const READINGS = '/api/instruments/{ticket}/readings'
 
 export interface Waiting {
   ticket: string
-  /** Who took it, which may be someone else than who is at the bench when it is sent. */
-  person: string
-  /** `after_work` is null for a reading taken while a work was on its way: its number is not known yet. */
-  body: Omit<ReadingBody, 'after_work'> & { after_work: number | null }
+  row: Row
+  body: ReadingBody
 }
 
 /** paperAt : when it was written on a card, empty for a reading of now.  shown : the reading that stood there. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** One step of the course: what it is for, and what somebody can say of it. */
 import { computed, ref, watch } from 'vue'
-import { answerOf, api, Refused, type Stop } from '@/api'
+import { Refused, type Stop } from '@/api'
+import { post } from '@/outbox'
 import { useBench } from '@/features/bench'
 import { focusChosenInDialog } from '@/shared/focus'
 import { until as untilWhen } from '@/shared/format'
@@ -52,16 +53,17 @@ async function say(): Promise<void> {
   message.value = ''
   const id = freshId()
   const why = reason.value
+  const words = `${props.stop?.label ?? step}: ${acts.value.find((one) => one.act === act)?.label ?? act}`
   try {
     await bench.submit((ticket) => {
       const params = { path: { ticket, step } }
-      if (act === 'done') return answerOf(api.POST('/api/instruments/{ticket}/steps/{step}/done', { params, body: { id } }))
+      if (act === 'done') return post('/api/instruments/{ticket}/steps/{step}/done', { params, body: { id }, words })
       if (act === 'wait') {
         const time = until.value ? new Date(until.value).toISOString() : ''
-        return answerOf(api.POST('/api/instruments/{ticket}/steps/{step}/wait', { params, body: { id, reason: why, until: time } }))
+        return post('/api/instruments/{ticket}/steps/{step}/wait', { params, body: { id, reason: why, until: time }, words })
       }
       const path = act === 'go-on' ? '/api/instruments/{ticket}/steps/{step}/go-on' : '/api/instruments/{ticket}/steps/{step}/pass-over'
-      return answerOf(api.POST(path, { params, body: { id, reason: why } }))
+      return post(path, { params, body: { id, reason: why }, words })
     })
     isOpen.value = false
   } catch (error) {

@@ -3,6 +3,7 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answerOf, api, Refused, type ItemView } from '@/api'
+import { post } from '@/outbox'
 import { useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
 import { useCommands } from '@/shared/commands'
@@ -89,11 +90,11 @@ async function keep(): Promise<void> {
     return
   }
   isSending.value = true
-  const [of, name] = [item.value.item, key.value]
+  const [of, label, name] = [item.value.item, item.value.label, key.value]
   const body = { id: freshId(), findings, verdict, words }
   try {
     await bench.submit((ticket) =>
-      answerOf(api.POST('/api/instruments/{ticket}/items/{item}/seen', { params: { path: { ticket, item: of } }, body })),
+      post('/api/instruments/{ticket}/items/{item}/seen', { params: { path: { ticket, item: of } }, body, words: `Inspection: ${label}` }),
     )
     forget(name)
     await load()

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** The photographs of one item: what is there, what comes by file, drop, paste or camera, and the shots worth taking. */
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { reach } from '@/api'
 import { ago } from '@/shared/format'
 import { usePhotos } from './usePhotos'
 
 const props = defineProps<{ ticket: string; item: string; mayInspect: boolean; mayAdd: boolean }>()
 const photos = usePhotos(() => props.ticket)
-const { sheet, progress, failures, isAway } = photos
+const { sheet, progress, failures } = photos
 const file = ref<HTMLInputElement | null>(null)
 const large = ref('')
 const isOver = ref(false)
@@ -63,7 +64,7 @@ async function takeBack(): Promise<void> {
     <p v-if="shots.length && mayInspect && sheet?.camera" class="quiet">Worth taking with the {{ sheet?.camera }}.</p>
     <div v-if="progress" role="status">
       <v-progress-linear :model-value="(100 * progress.through) / progress.of" color="primary" />
-      {{ progress.through }} of {{ progress.of }} kept{{ isAway ? '; the server does not answer, the others wait here' : '' }}
+      {{ progress.through }} of {{ progress.of }} kept{{ reach.isAway ? '; the server does not answer, the others wait here' : '' }}
     </div>
     <p v-for="failure in failures" :key="failure" class="fault" role="alert">{{ failure }}</p>
     <v-dialog :model-value="shown !== null" max-width="1040" @update:model-value="large = ''">

@@ -1,15 +1,11 @@
 /** Photographs of one visit: what is there, and files on their way, one after the other. */
 import { computed, onScopeDispose, ref, type ComputedRef, type Ref } from 'vue'
-import { answerOf, api, Refused, type PhotoSheet } from '@/api'
+import { answerOf, api, onBack, Refused, type PhotoSheet } from '@/api'
+import { useBench } from '@/features/bench'
+import { post, useOutbox, type Act, type Row } from '@/outbox'
 import { freshId } from '@/shared/id'
 
-const RETRY_AFTER_MS = 2500
-
-interface Waiting {
-  id: string
-  item: string
-  file: File
-}
+const PHOTOS = '/api/instruments/{ticket}/photos'
 
 export interface UsePhotosReturn {
   sheet: Ref<PhotoSheet | null>
@@ -17,7 +13,6 @@ export interface UsePhotosReturn {
   progress: ComputedRef<{ through: number; of: number } | null>
   /** Why a file was not kept, each with its name. */
   failures: Ref<string[]>
-  isAway: Ref<boolean>
   load: () => Promise<void>
   add: (files: Iterable<File>, item: string) => void
   inspect: (shot: string) => Promise<void>
@@ -25,88 +20,73 @@ export interface UsePhotosReturn {
 }
 
 export function usePhotos(ticket: () => string): UsePhotosReturn {
+  const bench = useBench()
+  const outbox = useOutbox()
   const sheet = ref<PhotoSheet | null>(null)
-  const waiting = ref<Waiting[]>([])
   const given = ref(0)
   const failures = ref<string[]>([])
-  const isAway = ref(false)
-  let isSending = false
-  let isGone = false
-  onScopeDispose(() => (isGone = true))
 
-  const progress = computed(() => (waiting.value.length ? { through: given.value - waiting.value.length, of: given.value } : null))
+  const waiting = computed(() => outbox.rows.filter((row) => row.path === PHOTOS && row.ticket === ticket() && row.state !== 'refused'))
+  const progress = computed(() => (waiting.value.length ? { through: Math.max(0, given.value - waiting.value.length), of: Math.max(given.value, waiting.value.length) } : null))
   const path = () => ({ ticket: ticket() })
 
-  async function ask(request: () => Promise<PhotoSheet>, name = ''): Promise<boolean> {
+  /** A file that is refused is named and let go. */
+  function name(row: Row): boolean {
+    if (row.path !== PHOTOS || row.ticket !== ticket()) return false
+    failures.value.push(`${row.words}: ${row.says}`)
+    return true
+  }
+  const show = (row: Row, answer: unknown) => {
+    if (row.path === PHOTOS && row.ticket === ticket()) sheet.value = answer as PhotoSheet
+  }
+  outbox.onRefused.add(name)
+  outbox.onSent.add(show)
+  onScopeDispose(() => {
+    outbox.onRefused.delete(name)
+    outbox.onSent.delete(show)
+  })
+  onScopeDispose(onBack(() => void load()))
+
+  async function load(): Promise<void> {
     try {
-      sheet.value = await request()
-      isAway.value = false
-      return true
+      sheet.value = await answerOf(api.GET(PHOTOS, { params: { path: path() } }))
     } catch (error) {
       if (!(error instanceof Refused)) throw error
-      isAway.value = error.away
-      if (!error.away) failures.value.push(name ? `${name}: ${error.message}` : error.message)
-      return !error.away
+      if (!error.away) failures.value.push(error.message)
     }
   }
 
-  async function load(): Promise<void> {
-    const settled = await ask(() => answerOf(api.GET('/api/instruments/{ticket}/photos', { params: { path: path() } })))
-    if (!settled && !isGone) setTimeout(() => void load(), RETRY_AFTER_MS)
-  }
-
+  const visit = () => ({ visit: bench.ticket === ticket() ? (bench.sheet?.instrument.visit_id ?? '') : '' })
+  /** Of each file a copy is kept here until the server has it. */
   function add(files: Iterable<File>, item: string): void {
     if (!waiting.value.length) {
       given.value = 0
       failures.value = []
     }
     for (const file of files) {
-      waiting.value.push({ id: freshId(), item, file })
+      outbox.enter(post(PHOTOS, { params: { path: path(), query: { id: freshId(), item } }, blob: file, words: file.name }), visit())
       given.value += 1
     }
-    void send()
   }
 
-  /** A file that is refused is named and let go; without a server, all of them wait here. */
-  async function send(): Promise<void> {
-    if (isSending) return
-    isSending = true
-    for (let next = waiting.value[0]; next !== undefined && !isGone; next = waiting.value[0]) {
-      const { id, item, file } = next
-      const settled = await ask(
-        () =>
-          answerOf(
-            api.POST('/api/instruments/{ticket}/photos', {
-              params: { path: path(), query: { id, item } },
-              headers: { 'Content-Type': file.type || 'application/octet-stream' },
-              body: file as unknown as string,
-              bodySerializer: (body) => body as unknown as BodyInit,
-            }),
-          ),
-        file.name,
-      )
-      if (!settled) {
-        setTimeout(() => void send(), RETRY_AFTER_MS)
-        break
-      }
-      waiting.value.shift()
+  async function change(act: Act): Promise<void> {
+    try {
+      const done = await outbox.submit(act, visit())
+      if (done.sent) sheet.value = done.answer as PhotoSheet
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      failures.value.push(error.message)
     }
-    isSending = false
   }
 
   async function inspect(shot: string): Promise<void> {
     failures.value = []
-    const body = { id: freshId(), shot }
-    await ask(() => answerOf(api.POST('/api/instruments/{ticket}/photos/inspect', { params: { path: path() }, body })))
+    await change(post('/api/instruments/{ticket}/photos/inspect', { params: { path: path() }, body: { id: freshId(), shot }, words: 'Photographs looked at' }))
   }
 
   async function takeBack(id: string): Promise<void> {
-    await ask(() =>
-      answerOf(
-        api.POST('/api/instruments/{ticket}/photos/{photo_id}/take-back', { params: { path: { ...path(), photo_id: id } } }),
-      ),
-    )
+    await change(post('/api/instruments/{ticket}/photos/{photo_id}/take-back', { params: { path: { ...path(), photo_id: id } }, words: 'Undo: a photograph' }))
   }
 
-  return { sheet, progress, failures, isAway, load, add, inspect, takeBack }
+  return { sheet, progress, failures, load, add, inspect, takeBack }
 }

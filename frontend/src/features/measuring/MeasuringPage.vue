@@ -167,12 +167,10 @@ useCommands([
       :cell="inHand"
       :refused="refusedAt(inHand)"
       :draft="entry.draft.value"
-      :away="bench.isAway"
-      :away-because="bench.awayBecause"
-      :waiting-count="bench.waiting.length"
       @take="entry.takeNow(false)"
       @keep="bench.confirm(inHand)"
       @suggested="entry.takeSuggested()"
+      @tool="entry.nextTool()"
       @why="isWhyOpen = !isWhyOpen"
     />
     <PaperDialog v-model="paperOpen" @chosen="fromPaper" />

@@ -1,6 +1,7 @@
 /** A page for where its handles stand: one question at a time is on its way, and the newest wish goes next. */
 import { ref, watch, type Ref } from 'vue'
 import { answerOf, api, Refused, type PageView } from '@/api'
+import { keep, lastSeen } from '@/shared/kept'
 
 export interface UseTriedOptions {
   ticket: () => string
@@ -42,6 +43,8 @@ export function useTried(options: UseTriedOptions): UseTriedReturn {
     }
   }
 
+  const addressOf = (ticket: string, page: string) => `/api/instruments/${encodeURIComponent(ticket)}/pages/${page}`
+
   async function once(): Promise<void> {
     const [ticket, page] = [options.ticket(), options.page()]
     try {
@@ -51,8 +54,11 @@ export function useTried(options: UseTriedOptions): UseTriedReturn {
       if (ticket !== options.ticket() || page !== options.page()) return
       view.value = answer
       faults.value = {}
+      if (!Object.keys(tried.value).length) keep(addressOf(ticket, page), answer)
     } catch (error) {
       if (!(error instanceof Refused)) throw error
+      const seen = error.away && view.value === null ? await lastSeen<PageView>(addressOf(ticket, page)) : null
+      if (seen && ticket === options.ticket() && page === options.page()) view.value = seen
       faults.value = Object.keys(error.fields).length ? error.fields : { '': error.message }
     }
   }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** What is known of an instrument and of this visit, changed after it came in; what somebody else wrote meanwhile is shown. */
 import { computed, reactive, ref, watch } from 'vue'
-import { answerOf, api, Refused, type BenchSheet, type Choices } from '@/api'
+import { Refused, type BenchSheet, type Choices } from '@/api'
+import { patch } from '@/outbox'
 import { useBench } from '@/features/bench'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
@@ -83,7 +84,7 @@ async function keep(): Promise<void> {
   message.value = ''
   try {
     await bench.submit((ticket) =>
-      answerOf(api.PATCH('/api/instruments/{ticket}/particulars', { params: { path: { ticket } }, body: { changes } })),
+      patch('/api/instruments/{ticket}/particulars', { params: { path: { ticket } }, body: { changes }, words: 'Particulars' }),
     )
     isOpen.value = false
     emit('changed')

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Who takes the bench, with a PIN unless known here, and what is in the hand. */
+/** Who takes the bench, with a PIN unless known here, and which tool was checked. */
 import { computed, nextTick, ref, watch } from 'vue'
 import { answerOf, api, Refused, type Choices } from '@/api'
 import { focusChosenInDialog } from '@/shared/focus'
@@ -58,10 +58,11 @@ function onEnter(event: KeyboardEvent): void {
   event.preventDefault()
   void nextTick(() => form.value?.querySelector<HTMLInputElement>('#pin')?.focus())
 }
-/** The tool in the hand was checked on a known length. */
+/** A tool was checked on a known length. */
+const toCheck = ref('caliper')
 const checked = ref('')
 async function checkTool(): Promise<void> {
-  const tool = atBench.tool
+  const tool = toCheck.value
   try {
     await answerOf(api.POST('/api/tools/{tool}/checked', { params: { path: { tool } }, body: { id: freshId() } }))
     checked.value = tool
@@ -99,17 +100,17 @@ async function signOut(): Promise<void> {
           />
           <p v-else-if="fault" class="fault" role="alert">{{ fault }}</p>
           <v-select
-            v-model="atBench.tool"
-            label="Tool in the hand"
+            v-model="toCheck"
+            label="A tool that was checked"
             :items="tools"
             item-value="tool"
             item-title="label"
-            hint="A wedge, card or feeler reads the shortest way to the board; the others straight up."
+            hint="On a known length, before anything is cut by what it reads."
             persistent-hint
           />
           <div v-if="atBench.may('measure')" class="check">
-            <v-btn size="small" :disabled="checked === atBench.tool" @click="checkTool">Record check: reads true</v-btn>
-            <span v-if="checked === atBench.tool" role="status">written down</span>
+            <v-btn size="small" :disabled="checked === toCheck" @click="checkTool">Record check: reads true</v-btn>
+            <span v-if="checked === toCheck" role="status">written down</span>
           </div>
         </form>
       </v-card-text>

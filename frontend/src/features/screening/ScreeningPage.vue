@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { answerOf, api, Refused, type ScreenCell, type ScreenColumn, type ScreenRow } from '@/api'
 import { keyOf, takeBack, useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
+import { useOutbox } from '@/outbox'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
 import ActOnTicked from './ActOnTicked.vue'
@@ -20,6 +21,7 @@ const router = useRouter()
 const bench = useBench()
 const house = useHouse()
 const atBench = useAtBench()
+const outbox = useOutbox()
 const said = useSaid()
 
 const columns = ref<ScreenColumn[]>([])
@@ -86,17 +88,21 @@ function waits(ticket: string, column: ScreenColumn, cell: ScreenCell): { verdic
   return { typed: reading?.body.typed, refused: bench.refusals[placeOf(ticket, cell)] }
 }
 function say(ticket: string, item: string, what: { verdict: string; findings: string[]; words: string }): void {
-  given.value.push({ ticket, kind: 'seen', id: said.say(ticket, item, what) })
+  const label = columns.value.find((column) => column.item === item)?.label ?? item
+  given.value.push({ ticket, kind: 'seen', id: said.say(ticket, item, what, `Inspection: ${label}`) })
+}
+function nameOf(row: ScreenRow, cell: ScreenCell): string {
+  return columns.value[row.cells.indexOf(cell)]?.label ?? cell.measure
 }
 function read(row: ScreenRow, cell: ScreenCell, typed: string): void {
-  given.value.push({ ticket: row.ticket, kind: 'reading', id: bench.takeAt(row.ticket, cell, typed, row.last_work) })
+  given.value.push({ ticket: row.ticket, kind: 'reading', id: bench.takeAt(row.ticket, { ...cell, name: nameOf(row, cell) }, typed, row.last_work) })
 }
 async function undo(): Promise<void> {
   const last = given.value.at(-1)
   if (!last) return
   try {
-    await bench.flush()
-    await takeBack(last.ticket, { ...last, words: '' })
+    const unsent = outbox.rows.find((row) => row.id === last.id)
+    if (!unsent || !(await outbox.drop(unsent))) await outbox.submit(takeBack(last.ticket, { ...last, words: 'an answer' }))
     given.value.pop()
     failure.value = ''
     await load([last.ticket])
@@ -118,8 +124,7 @@ async function acted(on: string[]): Promise<void> {
   await house.load()
   await load(on.filter((ticket) => tickets.value.includes(ticket)))
 }
-/** What waits for the server, or for a PIN, and what it would not have. */
-const told = computed(() => failure.value || said.held.value || bench.heldBack || (bench.isAway && bench.waiting.length ? 'The server does not answer: readings wait here.' : ''))
+const told = failure
 const refusedHere = computed(() => {
   const row = byTicket.value[inHand.value.ticket]
   if (!row) return []

@@ -1,79 +1,46 @@
-/** What was said of items while screening: kept in this browser until the server has it, in the order it was said. */
-import { ref, watch, type Ref } from 'vue'
-import { answerOf, api, Refused, type SeenBody } from '@/api'
+/** What was said of items while screening: it waits in the outbox until the server has it. */
+import { computed, onScopeDispose, ref, type ComputedRef, type Ref } from 'vue'
+import type { SeenBody } from '@/api'
+import { post, useOutbox, type Row } from '@/outbox'
 import { freshId } from '@/shared/id'
-import { useAtBench } from '@/shared/person'
-import { useStored } from '@/shared/stored'
 
-const RETRY_AFTER_MS = 2500
+const SEEN = '/api/instruments/{ticket}/items/{item}/seen'
 
 export interface Said {
   ticket: string
-  person: string
   item: string
-  body: SeenBody & { id: string }
+  body: SeenBody
 }
 
 export interface UseSaidReturn {
-  waiting: Ref<Said[]>
+  waiting: ComputedRef<Said[]>
   /** Why the server would not have it, by ticket and item. */
   refused: Ref<Record<string, string>>
-  /** Why nothing is sent for now; empty while all goes its way. */
-  held: Ref<string>
-  say: (ticket: string, item: string, said: Omit<SeenBody, 'id'>) => string
+  say: (ticket: string, item: string, said: Omit<SeenBody, 'id'>, words: string) => string
 }
 
 export function useSaid(): UseSaidReturn {
-  const atBench = useAtBench()
-  const waiting = useStored<Said[]>('said', [])
+  const outbox = useOutbox()
   const refused = ref<Record<string, string>>({})
-  const held = ref('')
-  let isSending = false
-
-  function say(ticket: string, item: string, said: Omit<SeenBody, 'id'>): string {
-    const body = { ...said, id: freshId() }
-    refused.value = Object.fromEntries(Object.entries(refused.value).filter(([at]) => at !== `${ticket}/${item}`))
-    waiting.value = [...waiting.value, { ticket, person: atBench.personId, item, body }]
-    void send()
-    return body.id
-  }
-
-  async function send(): Promise<void> {
-    if (isSending) return
-    isSending = true
-    try {
-      for (let next = waiting.value[0]; next !== undefined; next = waiting.value[0]) {
-        const { ticket, item, person, body } = next
-        try {
-          await answerOf(
-            api.POST('/api/instruments/{ticket}/items/{item}/seen', {
-              params: { path: { ticket, item } },
-              headers: { 'X-Fidicula-Person': person },
-              body,
-            }),
-          )
-          held.value = ''
-        } catch (error) {
-          if (!(error instanceof Refused)) throw error
-          if (error.away || error.status === 403) {
-            held.value = error.away ? 'The server does not answer: what was said is kept here.' : error.message
-            if (error.status !== 401 && error.away) setTimeout(() => void send(), RETRY_AFTER_MS)
-            return
-          }
-          refused.value = { ...refused.value, [`${ticket}/${item}`]: error.message }
-        }
-        waiting.value = waiting.value.filter((one) => one.body.id !== body.id)
-      }
-    } finally {
-      isSending = false
-    }
-  }
-
-  watch(
-    [() => atBench.signedIn, () => atBench.personId],
-    () => void send(),
-    { immediate: true },
+  const itemOf = (row: Row) => String(row.params.path?.item ?? '')
+  const waiting = computed(() =>
+    outbox.rows.filter((row) => row.path === SEEN && row.state !== 'refused').map((row) => ({ ticket: row.ticket, item: itemOf(row), body: row.body as SeenBody })),
   )
 
-  return { waiting, refused, held, say }
+  function say(ticket: string, item: string, said: Omit<SeenBody, 'id'>, words: string): string {
+    const id = freshId()
+    refused.value = Object.fromEntries(Object.entries(refused.value).filter(([at]) => at !== `${ticket}/${item}`))
+    outbox.enter(post(SEEN, { params: { path: { ticket, item } }, body: { ...said, id }, words }), { id })
+    return id
+  }
+
+  function note(row: Row): boolean {
+    if (row.path !== SEEN) return false
+    refused.value = { ...refused.value, [`${row.ticket}/${itemOf(row)}`]: row.says }
+    return true
+  }
+  outbox.onRefused.add(note)
+  onScopeDispose(() => outbox.onRefused.delete(note))
+
+  return { waiting, refused, say }
 }

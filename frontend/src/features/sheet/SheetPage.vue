@@ -192,12 +192,10 @@ const refusedElsewhere = computed(() =>
         :cell="entry.cell.value"
         :draft="entry.draft.value"
         :refused="refused"
-        :away="bench.isAway"
-        :away-because="bench.awayBecause"
-        :waiting-count="bench.waiting.length"
         @take="entry.takeNow(false)"
         @keep="entry.takeNow(false)"
         @suggested="entry.takeSuggested()"
+        @tool="entry.nextTool()"
         @why="openWhy(entry.inHand.value)"
       />
       <p v-for="cell in refusedElsewhere" :key="cell.name" class="elsewhere" role="alert">
@@ -208,7 +206,7 @@ const refusedElsewhere = computed(() =>
       ref="wordPanel"
       :sheet="sheet"
       :opened="why"
-      :failure="bench.failure || bench.notice || bench.heldBack"
+      :failure="bench.failure || bench.notice"
       :may-work="atBench.may('measure')"
       @close-why="why = null"
       @record="record"

@@ -23,9 +23,11 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
   const bench = useBench()
   const house = useHouse()
 
+  const labelOf = (kind: string) => house.choices?.works.find((one) => one.key === kind)?.label ?? kind
+
   async function work(kind: keyof typeof MEASURED_FIRST): Promise<void> {
     begin()
-    const done = bench.doWork(kind)
+    const done = bench.doWork(kind, '', labelOf(kind))
     entry.goTo(MEASURED_FIRST[kind])
     if (await done) void house.load()
   }
@@ -39,7 +41,7 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
       void router.push({ name: 'sound', params: { ticket: bench.ticket }, query: { act: 'move' } })
       return
     }
-    if (!(await bench.doWork(kind, words))) return
+    if (!(await bench.doWork(kind, words, labelOf(kind)))) return
     const stale = bench.sheet?.cells.find((cell) => cell.state === 'stale')
     if (stale) entry.goTo(keyOf(stale))
     void house.load()

@@ -114,7 +114,7 @@ async function undo(): Promise<void> {
   const heard = line.heard.at(-1)
   if (heard) await once(() => sound.takeBack('heard', heard.id), 'What was heard last is taken back.')
   else if (line.work_id) {
-    const done = await bench.submitWorkBack(line.work_id)
+    const done = await bench.submitWorkBack(line.work_id, line.says)
     note.value = done ? `Taken back: ${line.says}.` : bench.failure
   }
 }

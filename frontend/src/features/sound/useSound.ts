@@ -2,6 +2,7 @@
 import { ref, watch, type Ref } from 'vue'
 import { answerOf, api, Refused, type SoundView } from '@/api'
 import { useBench } from '@/features/bench'
+import { post, useOutbox, type Act } from '@/outbox'
 import { freshId } from '@/shared/id'
 import type { HeardBody, MoveBody, PostBody, TrialBody, WoodBody } from './bodies'
 
@@ -37,6 +38,7 @@ export type Faults = Record<string, string> | null
 
 export function useSound(options: UseSoundOptions): UseSoundReturn {
   const bench = useBench()
+  const outbox = useOutbox()
   const view = ref<SoundView | null>(null)
   const failure = ref('')
   let asked = 0
@@ -58,16 +60,15 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
   }
 
   /** Everything on the page follows: the trail, the advice on it, and the sheet whose readings an act makes stale. */
-  async function change(request: () => Promise<SoundView>): Promise<Faults> {
+  async function change(act: Act): Promise<Faults> {
     const of = options.ticket()
     try {
-      await bench.flush()
-      const answer = await request()
-      sent.what = ''
+      const done = await outbox.submit(act, { visit: bench.ticket === of ? (bench.sheet?.instrument.visit_id ?? '') : '' })
       if (of !== options.ticket()) return null
-      asked += 1
-      if (!complaint()) view.value = answer
       failure.value = ''
+      if (!done.sent) return null
+      asked += 1
+      if (!complaint()) view.value = done.answer as SoundView
       await Promise.all([bench.refresh(), complaint() ? load() : null])
       return null
     } catch (error) {
@@ -82,44 +83,51 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
   watch([options.ticket, complaint], () => void load(), { immediate: true })
   watch(() => bench.sheet, () => void load())
 
-  const params = () => ({ params: { path: path() } })
-  /** The same act sent again after an answer that was lost keeps its id, so that it is written down once. */
-  const sent = { what: '', id: '' }
-  function id(what: unknown): string {
-    const told = JSON.stringify([options.ticket(), what])
-    if (sent.what !== told) Object.assign(sent, { what: told, id: freshId() })
-    return sent.id
+  const at = () => ({ params: { path: path() } })
+  /** An act that writes down a work carries its id. */
+  function work(): { body: { id: string }; work: string } {
+    const id = freshId()
+    return { body: { id }, work: id }
   }
   return {
     view,
     failure,
     load,
-    begin: (player) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/session', { ...params(), body: { id: id(['session', player]), player } }))),
-    hear: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/heard', { ...params(), body: { ...body, id: id(['heard', body]) } }))),
+    begin: (player) => change(post('/api/instruments/{ticket}/sound/session', { ...at(), body: { id: freshId(), player }, words: `Plays: ${player}` })),
+    hear: (body) => change(post('/api/instruments/{ticket}/sound/heard', { ...at(), body: { ...body, id: freshId() }, words: 'How it sounds' })),
     playedBy: (heard_id, player) =>
-      change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/heard/{heard_id}/played-by', { params: { path: { ...path(), heard_id } }, body: { id: id(['player', heard_id, player]), player } }))),
+      change(post('/api/instruments/{ticket}/sound/heard/{heard_id}/played-by', { params: { path: { ...path(), heard_id } }, body: { id: freshId(), player }, words: `Played by ${player}` })),
     takeBack: (kind, line_id) =>
-      change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/{kind}/{line_id}/take-back', { params: { path: { ...path(), kind, line_id } } }))),
-    move: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/moves', { ...params(), body: { ...body, id: id(['move', body]) } }))),
-    halfBack: () => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/half-back', { ...params(), body: { id: id(['half', view.value?.now]), now: view.value?.now ?? null } }))),
-    backTo: (place) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/back', { ...params(), body: { id: id(['back', view.value?.now, place]), place, now: view.value?.now ?? null } }))),
-    tryOnBridge: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial', { ...params(), body: { ...body, id: id(['trial', body]) } }))),
-    trialOff: (trial) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/trial-off', { ...params(), body: { id: id(['trial off', trial]), trial } }))),
-    woodOff: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/wood', { ...params(), body: { ...body, id: id(['wood', body]) } }))),
-    describePost: (body) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/post', { ...params(), body: { ...body, id: id(['post', body]) } }))),
+      change(post('/api/instruments/{ticket}/sound/{kind}/{line_id}/take-back', { params: { path: { ...path(), kind, line_id } }, words: 'Undo: a line of the sound' })),
+    move: (body) => {
+      const made = work()
+      return change(post('/api/instruments/{ticket}/sound/moves', { ...at(), ...made, body: { ...body, ...made.body }, words: 'Post moved' }))
+    },
+    halfBack: () => {
+      const made = work()
+      return change(post('/api/instruments/{ticket}/sound/half-back', { ...at(), ...made, body: { ...made.body, now: view.value?.now ?? null }, words: 'Post half back' }))
+    },
+    backTo: (place) => {
+      const made = work()
+      return change(post('/api/instruments/{ticket}/sound/back', { ...at(), ...made, body: { ...made.body, place, now: view.value?.now ?? null }, words: 'Post back to an earlier place' }))
+    },
+    tryOnBridge: (body) => {
+      const made = work()
+      return change(post('/api/instruments/{ticket}/sound/trial', { ...at(), ...made, body: { ...body, ...made.body }, words: 'Bridge trial' }))
+    },
+    trialOff: (trial) => {
+      const made = work()
+      return change(post('/api/instruments/{ticket}/sound/trial-off', { ...at(), ...made, body: { ...made.body, trial }, words: 'Bridge trial, off' }))
+    },
+    woodOff: (body) => {
+      const made = work()
+      return change(post('/api/instruments/{ticket}/sound/wood', { ...at(), ...made, body: { ...body, ...made.body }, words: 'Wood off the bridge' }))
+    },
+    describePost: (body) => change(post('/api/instruments/{ticket}/sound/post', { ...at(), body: { ...body, id: freshId() }, words: 'The post, described' })),
     record: (sound, words) =>
-      change(() =>
-        answerOf(
-          api.POST('/api/instruments/{ticket}/sound/recordings', {
-            params: { path: path(), query: { id: id(['recording', sound.size, words]), words } },
-            headers: { 'Content-Type': sound.type || 'application/octet-stream' },
-            body: sound as unknown as string,
-            bodySerializer: (body) => body as unknown as BodyInit,
-          }),
-        ),
-      ),
-    tryBlind: (one, other) => change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/blind', { ...params(), body: { id: id(['blind', one, other]), one, other, player: '' } }))),
+      change(post('/api/instruments/{ticket}/sound/recordings', { params: { path: path(), query: { id: freshId(), words } }, blob: sound, words: `Recording${words ? `: ${words}` : ''}` })),
+    tryBlind: (one, other) => change(post('/api/instruments/{ticket}/sound/blind', { ...at(), body: { id: freshId(), one, other, player: '' }, words: 'Blind comparison' })),
     chooseBlind: (trial_id, chosen) =>
-      change(() => answerOf(api.POST('/api/instruments/{ticket}/sound/blind/{trial_id}/chosen', { params: { path: { ...path(), trial_id } }, body: { chosen } }))),
+      change(post('/api/instruments/{ticket}/sound/blind/{trial_id}/chosen', { params: { path: { ...path(), trial_id } }, body: { chosen }, words: 'Blind comparison: chosen' })),
   }
 }

@@ -4,12 +4,14 @@ import { computed, reactive, ref, watch } from 'vue'
 import { answerOf, api, Refused, type StringsView } from '@/api'
 import { useBench } from '@/features/bench'
 import { ago, day, mm, plain, until } from '@/shared/format'
+import { post, useOutbox, type Act } from '@/outbox'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import StringsDialog from './StringsDialog.vue'
 
 const props = defineProps<{ ticket: string }>()
 const bench = useBench()
+const outbox = useOutbox()
 const atBench = useAtBench()
 const view = ref<StringsView | null>(null)
 const failure = ref('')
@@ -20,7 +22,7 @@ const remark = ref('')
 const faults = ref<Record<string, string>>({})
 const mayAct = computed(() => atBench.may('measure') && !bench.sheet?.instrument.handed_over_at)
 
-async function ask(request: () => Promise<StringsView>): Promise<boolean> {
+async function ask(request: () => Promise<StringsView | null>): Promise<boolean> {
   try {
     view.value = await request()
     failure.value = ''
@@ -60,8 +62,7 @@ const groups = computed(() => {
 })
 async function tune(): Promise<void> {
   const body = { id: freshId(), cents: names.value.map((_, i) => cents[i] ?? ''), remark: remark.value }
-  const done = await ask(() => answerOf(api.POST('/api/instruments/{ticket}/retunings', { params: { path: path() }, body })))
-  if (!done) return
+  if (!(await enter(post('/api/instruments/{ticket}/retunings', { params: { path: path() }, body, words: 'Tuned again' })))) return
   forget()
   isTuning.value = false
 }
@@ -70,7 +71,19 @@ function forget(): void {
   remark.value = ''
 }
 const takeBack = (retuning_id: string) =>
-  void ask(() => answerOf(api.POST('/api/instruments/{ticket}/retunings/{retuning_id}/take-back', { params: { path: { ...path(), retuning_id } } })))
+  void enter(post('/api/instruments/{ticket}/retunings/{retuning_id}/take-back', { params: { path: { ...path(), retuning_id } }, words: 'Undo: tuned again' }))
+/** Whether it was kept, by the server or here; what it says shows where it has it. */
+async function enter(act: Act): Promise<boolean> {
+  const of = props.ticket
+  let isKept = true
+  await ask(async () => {
+    isKept = false
+    const done = await outbox.submit(act, { visit: bench.sheet?.instrument.visit_id ?? '' })
+    isKept = true
+    return done.sent && of === props.ticket ? (done.answer as StringsView) : view.value
+  })
+  return isKept
+}
 const gone = (value: number | null) => (value === null ? '' : value > 0 ? `+${mm(value, 0)}` : mm(value, 0))
 const STEPS = { first: 'Before', do: 'In this order', caution: 'Take care' }
 </script>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** One question: the ways to decide it side by side, what each takes, and the decision with its reason. */
 import { computed, nextTick, ref, watch } from 'vue'
-import { answerOf, api, Refused, type Decision } from '@/api'
+import { Refused, type Decision } from '@/api'
+import { post } from '@/outbox'
 import { useBench } from '@/features/bench'
 import { until } from '@/shared/format'
 import { freshId } from '@/shared/id'
@@ -47,7 +48,7 @@ async function decide(): Promise<void> {
   const body = { id: freshId(), question: props.asked.question, outcome: chosen.value, reason: reason.value }
   try {
     await bench.submit((ticket) =>
-      answerOf(api.POST('/api/instruments/{ticket}/decisions', { params: { path: { ticket } }, body })),
+      post('/api/instruments/{ticket}/decisions', { params: { path: { ticket } }, body, words: `Decided: ${props.asked.title}` }),
     )
     isOpen.value = false
   } catch (error) {

@@ -1,11 +1,20 @@
 <script setup lang="ts">
 /** What puts a slip right, in one act: swap, confirm, undo, move to another ticket, or record the cut before it. */
 import { ref } from 'vue'
-import { answerOf, api, Refused, type Instruction } from '@/api'
+import { Refused, type Instruction } from '@/api'
 import { useBench } from '@/features/bench'
+import { post } from '@/outbox'
 import { freshId } from '@/shared/id'
 
 type Act = 'keep' | 'undo' | 'swap' | 'move' | 'record_cut'
+
+const WORDS: Record<Act, string> = {
+  keep: 'Confirmed as read',
+  undo: 'Undo: readings',
+  swap: 'Bass and treble swapped',
+  move: 'Readings moved',
+  record_cut: 'Crown cut before',
+}
 
 const props = defineProps<{ slip: NonNullable<Instruction['slip']> }>()
 const emit = defineEmits<{ strings: [] }>()
@@ -20,7 +29,7 @@ async function act(name: Act): Promise<void> {
   fault.value = ''
   const body = { id: freshId(), act: name, readings: props.slip.readings, to: name === 'move' ? to.value.trim().toUpperCase() : '' }
   try {
-    await bench.submit((ticket) => answerOf(api.POST('/api/instruments/{ticket}/readings/put-right', { params: { path: { ticket } }, body })))
+    await bench.submit((ticket) => post('/api/instruments/{ticket}/readings/put-right', { params: { path: { ticket } }, body, words: WORDS[name] }))
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     fault.value = error.message

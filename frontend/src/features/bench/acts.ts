@@ -1,0 +1,41 @@
+/** What is entered at an instrument beside readings and works, as it goes into the outbox. */
+import type { FollowBody, StringsBody, Undoable } from '@/api'
+import { post, put, type Act } from '@/outbox'
+
+const at = (ticket: string) => ({ path: { ticket } })
+
+export const confirm = (ticket: string, reading_id: string, name: string): Act =>
+  post('/api/instruments/{ticket}/readings/{reading_id}/confirm', { params: { path: { ticket, reading_id } }, words: `${name}, confirmed` })
+
+export const takeBackWork = (ticket: string, work_id: string, words: string): Act =>
+  post('/api/instruments/{ticket}/works/{work_id}/take-back', { params: { path: { ticket, work_id } }, words: `Undo: ${words}` })
+
+export const handOver = (ticket: string): Act => post('/api/instruments/{ticket}/hand-over', { params: at(ticket), words: 'Handed over' })
+
+export const takeBackHandOver = (ticket: string): Act =>
+  post('/api/instruments/{ticket}/hand-over/take-back', { params: at(ticket), words: 'Undo: handed over' })
+
+export const chooseTargets = (ticket: string, body: FollowBody & { reason: string; id: string }): Act =>
+  put('/api/instruments/{ticket}/targets', { params: at(ticket), body, words: 'Recipe and schools' })
+
+export const nameStrings = (ticket: string, body: StringsBody): Act =>
+  post('/api/instruments/{ticket}/strings', { params: at(ticket), body, words: 'Strings', work: body.id })
+
+/** Taking back the newest entry, whatever it is. */
+export function takeBack(ticket: string, { kind, id, words }: Undoable): Act {
+  const said = { words: `Undo: ${words}` }
+  switch (kind) {
+    case 'reading':
+      return post('/api/instruments/{ticket}/readings/{reading_id}/take-back', { params: { path: { ticket, reading_id: id } }, ...said })
+    case 'work':
+      return takeBackWork(ticket, id, words)
+    case 'decision':
+      return post('/api/instruments/{ticket}/decisions/{decision_id}/take-back', { params: { path: { ticket, decision_id: id } }, ...said })
+    case 'choice':
+      return post('/api/instruments/{ticket}/targets/take-back', { params: at(ticket), body: { id }, ...said })
+    case 'mark':
+      return post('/api/instruments/{ticket}/marks/{mark_id}/take-back', { params: { path: { ticket, mark_id: id } }, ...said })
+    case 'seen':
+      return post('/api/instruments/{ticket}/seen/{seen_id}/take-back', { params: { path: { ticket, seen_id: id } }, ...said })
+  }
+}

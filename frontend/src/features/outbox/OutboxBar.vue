@@ -1,0 +1,68 @@
+<script setup lang="ts">
+/** The one place that says that the server is away, and what waits here, is held or was refused. */
+import { computed, ref } from 'vue'
+import { reach } from '@/api'
+import { useOutbox } from '@/outbox'
+import { useCommands } from '@/shared/commands'
+import { newer, reload } from '@/shared/version'
+import OutboxDialog from './OutboxDialog.vue'
+
+const outbox = useOutbox()
+const isOpen = ref(false)
+
+const count = (n: number) => (n === 1 ? '1 entry' : `${n} entries`)
+const says = computed(() => {
+  const told: string[] = []
+  const waiting = outbox.waiting.length
+  if (reach.isAway) {
+    told.push(`${reach.because || 'The server does not answer'}: shown is what was last seen.`)
+    if (waiting) told.push(`${count(waiting)} ${waiting === 1 ? 'waits' : 'wait'} here and will be sent.`)
+  }
+  if (!outbox.lasts && outbox.rows.length) told.push('This browser keeps nothing: leave this page open until all is sent.')
+  if (outbox.held.length) told.push(`${count(outbox.held.length)} of ${names.value} ${outbox.held.length === 1 ? 'waits' : 'wait'} for a PIN.`)
+  if (outbox.refused.length) told.push(`${count(outbox.refused.length)} ${outbox.refused.length === 1 ? 'was' : 'were'} not accepted.`)
+  if (newer.value === 'version') told.push('A newer version is here.')
+  if (newer.value === 'page') told.push('This page is of an older version.')
+  return told.join(' ')
+})
+const names = computed(() => [...new Set(outbox.held.map((row) => row.by))].filter(Boolean).join(', ') || 'somebody')
+
+useCommands([{ letter: '.', general: true, words: 'what waits here', run: () => (isOpen.value = true), possible: () => outbox.rows.length > 0 }])
+</script>
+
+<template>
+  <div v-if="says" class="bar only-screen" role="status">
+    <span>{{ says }}</span>
+    <button v-if="outbox.rows.length" type="button" class="plain-button" @click="isOpen = true">show</button>
+    <button v-if="newer" type="button" class="plain-button" @click="reload">reload</button>
+  </div>
+  <OutboxDialog v-model="isOpen" />
+</template>
+
+<style scoped>
+.bar {
+  position: fixed;
+  left: 16px;
+  bottom: 62px;
+  z-index: 6;
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  max-width: min(860px, calc(100vw - 32px));
+  padding: 4px 14px;
+  font-weight: 700;
+  background: var(--sheet);
+  border: 2px solid var(--ink);
+  border-radius: 4px;
+}
+button {
+  min-height: 44px;
+  min-width: 44px;
+  text-decoration: underline;
+}
+@media (max-width: 1000px) {
+  .bar {
+    bottom: 108px;
+  }
+}
+</style>

@@ -1,0 +1,1 @@
+export { default as OutboxBar } from './OutboxBar.vue'

@@ -1,0 +1,109 @@
+/** Sends rows one after the other, and says what became of each. Knows nothing of pages; one tab sends for all. */
+import { Refused } from '@/api/refused'
+import type { Keep } from './keep'
+import type { Row } from './rows'
+
+/** After so many failures of the server at one row, somebody looks at it. */
+const FAILS_AT_MOST = 4
+const FAILED_AGAIN_MS = 4000
+const AGAIN_MS = [1000, 2000, 4000, 8000, 15_000, 30_000]
+
+export type Outcome =
+  | { kind: 'sent'; answer: unknown }
+  | { kind: 'refused'; error: Refused }
+  | { kind: 'held' }
+  /** The server failed at this one, which is tried again; the others go on. */
+  | { kind: 'failed' }
+  /** Nothing can be sent now; the row waits. */
+  | { kind: 'waits' }
+
+export interface Sending {
+  keep: Keep
+  send: (row: Row, blob: Blob | undefined) => Promise<unknown>
+  /** Told of each row once something became of it. */
+  told: (row: Row, outcome: Outcome) => void
+  /** Whether somebody in this tab waits for what the server says to a row, and shows a refusal itself. */
+  isAwaited: (row: Row) => boolean
+  now?: () => number
+}
+
+export interface Sender {
+  /** Send everything that can be sent. Persons whose PIN was missing are asked for again where `again`. */
+  pump: (again?: boolean) => Promise<void>
+  /** When to try again by itself, in ms; null where nothing waits or only somebody's act helps. */
+  delay: () => number | null
+}
+
+export function makeSender({ keep, send, told, isAwaited, now = Date.now }: Sending): Sender {
+  let tries = 0
+  let wait: number | null = null
+
+  async function pump(again = false): Promise<void> {
+    wait = null
+    if (again) await release()
+    let from = 0
+    let later: number | null = null
+    for (;;) {
+      const row = await keep.first(from, (one) => one.state === 'waiting')
+      if (row === undefined) break
+      from = row.order + 1
+      if (row.again > now()) {
+        later = Math.min(later ?? Infinity, row.again - now())
+        continue
+      }
+      if (!(await one(row))) return
+    }
+    wait = later
+  }
+
+  /** Whether the next one may be tried. */
+  async function one(row: Row): Promise<boolean> {
+    try {
+      const answer = await send(row, row.media ? await keep.blob(row.id) : undefined)
+      tries = 0
+      await keep.drop(row)
+      told(row, { kind: 'sent', answer })
+      return true
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      return refused(row, error)
+    }
+  }
+
+  async function refused(row: Row, error: Refused): Promise<boolean> {
+    if (error.status === 401) {
+      told(row, { kind: 'waits' })
+      return false
+    }
+    if (error.status === 500 && row.failed < FAILS_AT_MOST) {
+      // The server stumbles over this one; what is behind it goes on.
+      const changed = { ...row, failed: row.failed + 1, again: now() + FAILED_AGAIN_MS * 2 ** row.failed, says: error.message }
+      await keep.change(changed)
+      told(changed, { kind: 'failed' })
+      return true
+    }
+    if (error.away && error.status !== 500) {
+      told(row, { kind: 'waits' })
+      wait = AGAIN_MS[Math.min(tries, AGAIN_MS.length - 1)] ?? 1000
+      tries += 1
+      return false
+    }
+    if (error.status === 403 && !isAwaited(row)) {
+      const changed: Row = { ...row, state: 'held', says: error.message }
+      await keep.change(changed)
+      told(changed, { kind: 'held' })
+      return true
+    }
+    if (isAwaited(row)) await keep.drop(row)
+    const changed: Row = { ...row, state: 'refused', says: error.message, fields: error.fields }
+    if (!isAwaited(row)) await keep.change(changed)
+    told(changed, { kind: 'refused', error })
+    return true
+  }
+
+  async function release(): Promise<void> {
+    for (const row of await keep.all()) if (row.state === 'held') await keep.change({ ...row, state: 'waiting' })
+  }
+
+  return { pump, delay: () => wait }
+}
