@@ -46,7 +46,7 @@ def test_what_is_no_measurement_stays_where_it_was_typed(bench: Page) -> None:
     type_readings(bench, "5.x 5.75")
     expect(bench.get_by_role("alert")).to_contain_text("G at the board's end: the unit “x” is not known here")
     expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 5.x, not saved")
-    expect(reading(bench, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75")
+    expect(reading(bench, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75, above")
     bench.keyboard.press("ArrowLeft")
     bench.keyboard.press("ArrowLeft")
     expect(bench.locator("input[data-reading]")).to_have_value("5.x")
@@ -58,7 +58,7 @@ def test_what_is_no_measurement_stays_where_it_was_typed(bench: Page) -> None:
 def test_readings_wait_while_the_server_is_away_and_outlive_a_reload(bench: Page) -> None:
     away = intercept(bench, "readings", Route.abort)
     type_readings(bench, "6.10 5.75")
-    expect(bench.get_by_text("The server does not answer: 2 readings wait here")).to_be_visible()
+    expect(bench.get_by_text("2 entries wait here and will be sent")).to_be_visible()
     expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.10, waits")
     bench.reload()
     expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.10, waits")
@@ -94,9 +94,9 @@ def test_undo_takes_back_the_newest_reading_even_while_it_is_on_its_way(bench: P
 def test_undo_of_a_reading_that_could_not_be_sent_drops_it_here(bench: Page) -> None:
     intercept(bench, "readings", Route.abort)
     type_readings(bench, "6.10 5.75")
-    expect(bench.get_by_text("2 readings wait here")).to_be_visible()
+    expect(bench.get_by_text("2 entries wait here")).to_be_visible()
     command(bench, "u")
-    expect(bench.get_by_text("1 reading waits here")).to_be_visible()
+    expect(bench.get_by_text("1 entry waits here")).to_be_visible()
 
 
 def test_a_reading_typed_while_the_cut_is_still_on_its_way_counts_as_after_it(bench: Page) -> None:

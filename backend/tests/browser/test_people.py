@@ -168,7 +168,7 @@ def test_what_waits_for_a_pin_stands_in_nobody_elses_way(page: Page) -> None:
         }"""
     )
     page.reload()
-    expect(page.get_by_role("alert")).to_contain_text("give a PIN here before it is kept")
+    expect(page.get_by_text("1 entry of Teo Marchetti-Lund waits for a PIN.")).to_be_visible()
     expect(reading(page, "string length")).to_have_accessible_name("string length: 327, waits")
     page.keyboard.type("0.28")
     page.keyboard.press("Enter")
@@ -182,4 +182,4 @@ def test_what_waits_for_a_pin_stands_in_nobody_elses_way(page: Page) -> None:
     page.keyboard.type("2702")
     page.keyboard.press("Enter")
     expect(reading(page, "string length")).to_have_accessible_name("string length: 327, in band")
-    expect(page.get_by_role("alert")).to_have_count(0)
+    expect(page.get_by_text("waits for a PIN")).to_have_count(0)

@@ -120,7 +120,7 @@ def test_what_is_said_while_the_server_is_away_waits_and_arrives(page: Page) -> 
     away = intercept(page, "seen", Route.abort)
     at(page, "RW-115 pegs: blank").focus()
     page.keyboard.type("2")
-    expect(page.get_by_role("alert")).to_contain_text("The server does not answer: what was said is kept here.")
+    expect(page.get_by_text("1 entry waits here and will be sent")).to_be_visible()
     expect(at(page, "RW-115 pegs: watch")).to_be_visible()
     page.reload()
     expect(at(page, "RW-115 pegs: watch")).to_be_visible()

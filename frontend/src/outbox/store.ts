@@ -42,6 +42,8 @@ export const useOutbox = defineStore('outbox', () => {
   const onRefused = new Set<(row: Row) => boolean>()
   /** On its way at this moment: it cannot be withdrawn any more. */
   let flying = 0
+  /** Whether something could not be sent, and is tried again. */
+  const isStuck = ref(false)
   let timer: ReturnType<typeof setTimeout> | undefined
 
   const opened: Promise<{ keep: Keep; sender: Sender }> = openKeep().then(async (keep) => {
@@ -122,6 +124,7 @@ export const useOutbox = defineStore('outbox', () => {
     const run = async () => {
       await sender.pump(again)
       const delay = sender.delay()
+      isStuck.value = delay !== null
       if (delay !== null) timer = setTimeout(() => void pump(), delay)
     }
     if ('locks' in navigator) await navigator.locks.request(SHARED, run)
@@ -201,5 +204,5 @@ export const useOutbox = defineStore('outbox', () => {
     if (!document.hidden && rows.value.length) void pump()
   })
 
-  return { rows, waiting, held, refused, lasts, onSent, onRefused, enter, submit, pump, drop, again, blobOf }
+  return { rows, waiting, held, refused, lasts, isStuck, onSent, onRefused, enter, submit, pump, drop, again, blobOf }
 })

@@ -2,12 +2,14 @@
 /** The one place that says that the server is away, and what waits here, is held or was refused. */
 import { computed, ref } from 'vue'
 import { reach } from '@/api'
-import { useOutbox } from '@/outbox'
+import { useOutbox, type Row } from '@/outbox'
 import { useCommands } from '@/shared/commands'
+import { useAtBench } from '@/shared/person'
 import { newer, reload } from '@/shared/version'
 import OutboxDialog from './OutboxDialog.vue'
 
 const outbox = useOutbox()
+const atBench = useAtBench()
 const isOpen = ref(false)
 
 const count = (n: number) => (n === 1 ? '1 entry' : `${n} entries`)
@@ -16,8 +18,8 @@ const says = computed(() => {
   const waiting = outbox.waiting.length
   if (reach.isAway) {
     told.push(`${reach.because || 'The server does not answer'}: shown is what was last seen.`)
-    if (waiting) told.push(`${count(waiting)} ${waiting === 1 ? 'waits' : 'wait'} here and will be sent.`)
   }
+  if (waiting && (reach.isAway || outbox.isStuck)) told.push(`${count(waiting)} ${waiting === 1 ? 'waits' : 'wait'} here and will be sent.`)
   if (!outbox.lasts && outbox.rows.length) told.push('This browser keeps nothing: leave this page open until all is sent.')
   if (outbox.held.length) told.push(`${count(outbox.held.length)} of ${names.value} ${outbox.held.length === 1 ? 'waits' : 'wait'} for a PIN.`)
   if (outbox.refused.length) told.push(`${count(outbox.refused.length)} ${outbox.refused.length === 1 ? 'was' : 'were'} not accepted.`)
@@ -25,7 +27,8 @@ const says = computed(() => {
   if (newer.value === 'page') told.push('This page is of an older version.')
   return told.join(' ')
 })
-const names = computed(() => [...new Set(outbox.held.map((row) => row.by))].filter(Boolean).join(', ') || 'somebody')
+const nameOf = (row: Row) => row.by || (atBench.people.find((one) => one.id === row.person)?.name ?? 'somebody')
+const names = computed(() => [...new Set(outbox.held.map(nameOf))].join(', '))
 
 useCommands([{ letter: '.', general: true, words: 'what waits here', run: () => (isOpen.value = true), possible: () => outbox.rows.length > 0 }])
 </script>
