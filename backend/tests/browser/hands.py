@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 
 from playwright.sync_api import Locator, Page, Route, expect
 
@@ -74,3 +75,17 @@ def intercept(page: Page, path: str, handle: Callable[[Route], object]) -> Calla
     while not caught:
         page.evaluate("address => fetch(address).catch(() => null)", f"/probe/{path}")
     return handled
+
+
+@contextmanager
+def held(page: Page, path: str) -> Iterator[None]:
+    """A network that keeps what is sent until the block is left."""
+    kept: list[Route] = []
+    is_open = False
+    intercept(page, path, lambda route: route.continue_() if is_open else kept.append(route))
+    yield
+    while not kept:
+        page.wait_for_timeout(20)
+    is_open = True
+    for route in kept:
+        route.continue_()

@@ -2,13 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from contextlib import contextmanager
-
 import pytest
 from playwright.sync_api import Page, Route, expect
 
-from .hands import READINGS, command, intercept, name_strings, open_ticket, reading, type_readings, wood
+from .hands import READINGS, command, held, intercept, name_strings, open_ticket, reading, type_readings, wood
 
 
 @pytest.fixture
@@ -67,20 +64,6 @@ def test_readings_wait_while_the_server_is_away_and_outlive_a_reload(bench: Page
         "G at the board's end: 6.10, above", timeout=15_000
     )
     expect(wood(bench, "D")).to_contain_text("1.7")
-
-
-@contextmanager
-def held(page: Page, path: str) -> Iterator[None]:
-    """A network that keeps what is sent until the block is left."""
-    kept: list[Route] = []
-    is_open = False
-    intercept(page, path, lambda route: route.continue_() if is_open else kept.append(route))
-    yield
-    while not kept:
-        page.wait_for_timeout(20)
-    is_open = True
-    for route in kept:
-        route.continue_()
 
 
 def test_undo_takes_back_the_newest_reading_even_while_it_is_on_its_way(bench: Page) -> None:

@@ -85,6 +85,9 @@ useCommands([
       <FleetDialog v-model="fleetOpen" />
       <PasswordAgain />
       <BenchDialog v-model="benchOpen" :tools="house.choices?.tools ?? []" />
+      <v-dialog :model-value="atBench.isOut" fullscreen persistent no-click-animation :transition="false">
+        <SignIn over class="over" />
+      </v-dialog>
     </template>
     <SignIn v-else-if="atBench.isLoaded" />
     <p v-else class="coming" role="status">{{ isAway ? 'The server does not answer; trying again …' : 'Opening …' }}</p>
@@ -92,6 +95,9 @@ useCommands([
 </template>
 
 <style scoped>
+.over {
+  background: var(--felt);
+}
 .right {
   padding-top: 10px;
 }

@@ -15,6 +15,8 @@ export const useAtBench = defineStore('at-bench', () => {
   const theme = useStored<'day' | 'lamp'>('theme', 'day')
   const signedIn = ref<SignedIn | null>(null)
   const isLoaded = ref(false)
+  /** Whether the sign-in ended while the page was open. */
+  const isOut = ref(false)
   /** Nobody is known in this house yet: the first to come owns it. */
   const isFirst = ref(false)
 
@@ -48,9 +50,12 @@ export const useAtBench = defineStore('at-bench', () => {
   function hold(now: SignedIn | null): void {
     if (now?.at_bench.id !== personId.value) putBack()
     signedIn.value = now
+    isOut.value = false
     keepDoor(now?.form_token ?? '', () => {
-      // The server does not know this browser any more: what it had of the house does not stay here.
-      void forgetKept().finally(() => (signedIn.value = null))
+      // The server does not know this browser any more: what it had of the house does not stay here. What is on the
+      // page does, behind the sign-in, for what is half filled in there.
+      isOut.value = signedIn.value !== null
+      void forgetKept()
     })
   }
 
@@ -91,5 +96,5 @@ export const useAtBench = defineStore('at-bench', () => {
     hold(await answerOf(api.POST('/api/session/bench', { body: { person, pin } })))
   }
 
-  return { toolFor, chooseTool, nextTool, putBack, inches, theme, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, signOutEverywhere, toTheBench }
+  return { toolFor, chooseTool, nextTool, putBack, inches, theme, isOut, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, signOutEverywhere, toTheBench }
 })

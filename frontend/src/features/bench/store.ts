@@ -6,10 +6,10 @@ import { post, useOutbox, type Act, type Row } from '@/outbox'
 import { freshId } from '@/shared/id'
 import { keep } from '@/shared/kept'
 import { useAtBench } from '@/shared/person'
-import { useStored } from '@/shared/stored'
+import { useStoredRecord } from '@/shared/storedRecord'
 import { keyOf } from './places'
 import * as acts from './acts'
-import { READINGS, without, type Manner, type Waiting } from './waiting'
+import { READINGS, type Manner, type Waiting } from './waiting'
 import { whole } from './whole'
 
 export const useBench = defineStore('bench', () => {
@@ -25,8 +25,8 @@ export const useBench = defineStore('bench', () => {
   /** When the card was written that is being entered; empty while readings are of now. */
   const paperAt = ref('')
   /** Typed and not yet taken, by ticket and place: nothing typed is lost by leaving. */
-  const drafts = useStored<Record<string, string>>('drafts', {})
-  const refusals = useStored<Record<string, string>>('refusals', {})
+  const { record: drafts, set: keepDraft } = useStoredRecord<string>('draft')
+  const { record: refusals, set: keepRefusal } = useStoredRecord<string>('refusal')
   let asked = 0
   let shown = 0
   /** Which answer of each instrument this browser keeps. */
@@ -65,8 +65,8 @@ export const useBench = defineStore('bench', () => {
 
   /** Keep what is typed at a place; nothing typed there any more forgets its refusal too. */
   function setDraft(place: string, text: string): void {
-    drafts.value = text === '' ? without(drafts.value, place) : { ...drafts.value, [place]: text }
-    refusals.value = without(refusals.value, place)
+    keepDraft(place, text || undefined)
+    if (place in refusals.value) keepRefusal(place, undefined)
   }
 
   async function open(name: string): Promise<void> {
@@ -165,9 +165,9 @@ export const useBench = defineStore('bench', () => {
     const body = row.body as ReadingBody
     const place = placeOf({ measure: body.measure, position: body.position ?? null }, row.ticket)
     const typed = drafts.value[place]
-    refusals.value = { ...refusals.value, [place]: row.says }
     if (typed !== undefined && typed !== body.typed) return false
-    drafts.value = { ...drafts.value, [place]: body.typed }
+    keepRefusal(place, row.says)
+    keepDraft(place, body.typed)
     return true
   }
   outbox.onRefused.add(giveBack)

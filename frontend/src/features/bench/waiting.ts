@@ -18,7 +18,3 @@ export interface Manner {
   tool?: string
   paperAt?: string
 }
-
-export function without(record: Record<string, string>, key: string): Record<string, string> {
-  return Object.fromEntries(Object.entries(record).filter(([name]) => name !== key))
-}

@@ -1,7 +1,7 @@
 /** What was chosen and typed of an item and is not saved yet: nothing is lost by leaving. */
 import { computed, type ComputedRef } from 'vue'
 import type { ItemView } from '@/api'
-import { useStored } from '@/shared/stored'
+import { useStoredRecord } from '@/shared/storedRecord'
 
 export interface Draft {
   verdict: string
@@ -28,17 +28,17 @@ function saved(of: ItemView): Draft {
 
 /** key : of the instrument and item in hand.  changed : called with each change. */
 export function useDrafts(key: ComputedRef<string>, item: ComputedRef<ItemView | null>, changed: () => void): UseDraftsReturn {
-  const drafts = useStored<Record<string, Draft>>('look', {})
+  const { record: drafts, set } = useStoredRecord<Draft>('look')
   const draft = computed<Draft>(() => drafts.value[key.value] ?? (item.value ? saved(item.value) : EMPTY))
   const leading = computed(() => item.value?.findings.filter((row) => row.leads_to && draft.value.findings.includes(row.finding)) ?? [])
   const isChanged = computed(() => key.value in drafts.value)
 
   function change(part: Partial<Draft>): void {
-    drafts.value = { ...drafts.value, [key.value]: { ...draft.value, ...part } }
+    set(key.value, { ...draft.value, ...part })
     changed()
   }
   function forget(name: string): void {
-    drafts.value = Object.fromEntries(Object.entries(drafts.value).filter(([one]) => one !== name))
+    set(name, undefined)
   }
   function toggle(finding: string): void {
     const there = draft.value.findings

@@ -4,6 +4,8 @@ import { nextTick, onMounted, reactive, ref } from 'vue'
 import { Refused } from '@/api'
 import { useAtBench } from '@/shared/person'
 
+/** over : the page, which stays as it is behind it. */
+defineProps<{ over?: boolean }>()
 const atBench = useAtBench()
 const form = reactive({ name: '', password: '', pin: '' })
 const faults = ref<Record<string, string>>({})
@@ -40,6 +42,7 @@ async function send(): Promise<void> {
         <circle cx="240" cy="22" r="7" class="open" />
       </svg>
       <h1>{{ atBench.isFirst ? 'A new house' : 'Fidicula' }}</h1>
+      <p v-if="over" role="status">The sign-in has ended: it was too long ago, or it was ended elsewhere. Everything on the page stays as it is.</p>
       <p v-if="atBench.isFirst">Nobody is known here yet. Whoever comes first owns the shop, and takes the others on.</p>
       <v-text-field v-model="form.name" label="Name" autocomplete="username" :error-messages="faults.name" />
       <v-text-field
