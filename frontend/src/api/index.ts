@@ -37,6 +37,7 @@ export interface Cell extends CardPlace {
   spread_is_wide: boolean
   is_last_visit: boolean
   simulated: boolean
+  likely: number[] | null
 }
 export interface BenchSheet extends Omit<SheetAnswer, 'cells'> {
   cells: Cell[]

@@ -1,8 +1,11 @@
 <script setup lang="ts">
-import { nextTick, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { nextTick, ref } from 'vue'
 import { useCommands, type Command } from './commands'
+import { useAtBench } from './person'
 
 const { commands } = useCommands()
+const atBench = useAtBench()
 const isOpen = ref(false)
 const unknown = ref('')
 const strip = ref<HTMLElement | null>(null)
@@ -40,15 +43,25 @@ function onKey(event: KeyboardEvent): void {
 
 /** Space belongs to the strip where no button and no words have the focus. */
 function onWindowKey(event: KeyboardEvent): void {
-  if (event.key !== ' ' || isOpen.value || event.defaultPrevented) return
+  if (event.key !== ' ' || !atBench.bareKeys || isOpen.value || event.defaultPrevented) return
   const target = event.target instanceof HTMLElement ? event.target : document.body
   // A chosen radio has no use for Space, so that a page of choices has its commands too.
   const takesSpace =
     'button, a, select, textarea, [role="option"], [role="radio"], input:not([data-reading], [type="radio"]:checked)'
-  if (target.closest(takesSpace) || document.querySelector('.v-overlay--active.v-dialog')) return
+  const isLeftFromClick = clicked !== null && clicked === target
+  if ((target.closest(takesSpace) && !isLeftFromClick) || document.querySelector('.v-overlay--active.v-dialog')) return
   event.preventDefault()
   open()
 }
+
+/** A button that was clicked keeps the focus, and not Space: that never does once more what a pointer did. */
+let clicked: Element | null = null
+useEventListener(window, 'pointerdown', (event) => {
+  clicked = event.target instanceof Element ? event.target.closest('button, a') : null
+}, { capture: true })
+useEventListener(window, 'focusin', (event) => {
+  if (event.target !== clicked) clicked = null
+})
 
 /** Esc lets go of a button, link or field, so that Space reaches the strip from anywhere. */
 function onEscape(event: KeyboardEvent): void {
@@ -57,14 +70,8 @@ function onEscape(event: KeyboardEvent): void {
   if (target?.closest('button, a, select, textarea, input:not([data-reading])') && !target.closest('.v-overlay')) target.blur()
 }
 
-onMounted(() => {
-  window.addEventListener('keydown', onWindowKey)
-  window.addEventListener('keydown', onEscape)
-})
-onBeforeUnmount(() => {
-  window.removeEventListener('keydown', onWindowKey)
-  window.removeEventListener('keydown', onEscape)
-})
+useEventListener(window, 'keydown', onWindowKey)
+useEventListener(window, 'keydown', onEscape)
 </script>
 
 <template>

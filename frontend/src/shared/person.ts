@@ -12,6 +12,8 @@ export const useAtBench = defineStore('at-bench', () => {
   const takenUp = ref<{ measure: string; tool: string } | null>(null)
   /** Whether lengths are told in inches and 64ths too. */
   const inches = useStored('inches', false)
+  /** Whether digits typed anywhere start a reading; single keys can be turned off. */
+  const bareKeys = useStored('bareKeys', true)
   const theme = useStored<'day' | 'lamp'>('theme', 'day')
   const signedIn = ref<SignedIn | null>(null)
   const isLoaded = ref(false)
@@ -96,5 +98,5 @@ export const useAtBench = defineStore('at-bench', () => {
     hold(await answerOf(api.POST('/api/session/bench', { body: { person, pin } })))
   }
 
-  return { toolFor, chooseTool, nextTool, putBack, inches, theme, isOut, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, signOutEverywhere, toTheBench }
+  return { toolFor, chooseTool, nextTool, putBack, inches, bareKeys, theme, isOut, signedIn, isLoaded, isFirst, at, person, personId, people, may, load, signIn, begin, signOut, signOutEverywhere, toTheBench }
 })

@@ -99,7 +99,7 @@ class Sound:
         )
 
     def take_back(self, kind: str, line_id: UUID, visit_id: UUID, by: str) -> bool:
-        """Mark a line of `heard`, `recording`, `post_entry` or `retuning`, once; whether there was one at this visit."""
+        """Mark a line of `heard`, `recording`, `post_entry` or `retuning`, once; whether this visit has one."""
         t = schema.metadata.tables[kind]
         found = self._connection.execute(
             update(t)

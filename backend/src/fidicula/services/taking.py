@@ -10,16 +10,14 @@ from uuid import UUID
 
 from fidicula.core.readings.doubt import (
     Doubt,
-    Plausible,
     change_without_work,
     doubt_of,
     leap_from,
-    plausible_around,
 )
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.readings.typed import in_unit, millimetres, signed_millimetres
 from fidicula.db.records import NewReading, Reading
-from fidicula.services.assessment.geometry import SINGLES
+from fidicula.services.assessment.likely import LEAPING, plausible_at
 from fidicula.services.assessment.slips import last_reading
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import RefusedError
@@ -162,17 +160,7 @@ def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float)
     usual = state.usual(key)
     if usual is None:
         return Doubt("impossible", measure.largest) if abs(value) > measure.largest else None
-    plausible = plausible_around(usual)
-    if measure.signed:
-        plausible = replace(plausible, low=-plausible.high)
-    elif measure.zero_will_do:
-        plausible = replace(plausible, low=0.0)
-    found = doubt_of(
-        value=value,
-        plausible=Plausible(plausible.low, min(plausible.high, measure.largest)),
-        aim=usual,
-        largest=measure.largest,
-    )
+    found = doubt_of(value=value, plausible=plausible_at(measure, usual), aim=usual, largest=measure.largest)
     return found or _against_before(state, measure, taking, value)
 
 
@@ -180,14 +168,11 @@ CORRECTED_WITHIN = timedelta(minutes=10)
 """A reading that its own reader types anew so soon is a correction, and is not asked about."""
 
 
-_LEAPING = frozenset({*SINGLES, "neck_length"})
-
-
 def _against_before(state: BenchState, measure: MeasureRow, taking: Taking, value: float) -> Doubt | None:
     """What stood here before, where no work has touched it since."""
     key = (measure.measure, taking.position)
     stand = state.reading_states.get(key)
-    if measure.measure in _LEAPING:
+    if measure.measure in LEAPING:
         earlier = state.last_visit(key)
         before = None if earlier is None else earlier.value
         if stand is not None and stand.state == "current":

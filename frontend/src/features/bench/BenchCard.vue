@@ -14,12 +14,16 @@ const props = defineProps<{
   sheet: BenchSheet
   geometry: SheetGeometry
   inHand: string
+  /** What is said of a reading that leapt where it is in hand. */
+  stop: string | null
   narrow: boolean
 }>()
 const emit = defineEmits<{
   pick: [key: string]
   draft: [text: string]
   key: [event: KeyboardEvent]
+  keep: []
+  suggested: []
   why: [name: string]
 }>()
 
@@ -89,6 +93,7 @@ function cellProps(cell: Cell) {
     waiting: waitingOf(cell),
     places: decimalsOf(cell),
     beside: besideOf(cell),
+    stop: keyOf(cell) === props.inHand ? props.stop : null,
   }
 }
 function columnStyle(position: number) {
@@ -113,6 +118,8 @@ function columnStyle(position: number) {
               @pick="emit('pick', keyOf(row.cells[i]))"
               @draft="emit('draft', $event)"
               @key="emit('key', $event)"
+              @keep="emit('keep')"
+              @suggested="emit('suggested')"
             />
             <button
               v-else-if="row.figures?.[i]?.text"
@@ -138,6 +145,8 @@ function columnStyle(position: number) {
             @pick="emit('pick', keyOf(cell))"
             @draft="emit('draft', $event)"
             @key="emit('key', $event)"
+            @keep="emit('keep')"
+            @suggested="emit('suggested')"
           />
         </div>
       </div>

@@ -13,14 +13,23 @@ const props = defineProps<{
   places: number
   /** What stood here at another time, or is wanted, in words. */
   beside: string
+  /** What leapt here and waits for a word; null for nothing. */
+  stop?: string | null
 }>()
-const emit = defineEmits<{ pick: []; draft: [text: string]; key: [event: KeyboardEvent] }>()
+const emit = defineEmits<{ pick: []; draft: [text: string]; key: [event: KeyboardEvent]; keep: []; suggested: [] }>()
 
 /** A reading begins with a digit, a decimal mark or a sign; a bare letter does nothing by itself. */
 function onInput(input: HTMLInputElement): void {
   const text = input.value.replace(/^[^0-9.,+\-−]+/, '')
   if (text !== input.value) input.value = text
   emit('draft', text)
+}
+
+/** A soft keyboard may send its Enter as a line break, and no key. */
+function onBefore(event: InputEvent): void {
+  if (event.inputType !== 'insertLineBreak') return
+  event.preventDefault()
+  emit('key', new KeyboardEvent('keydown', { key: 'Enter' }))
 }
 
 const figure = (value: number) => (props.places === 2 ? mm(value) : plain(value))
@@ -60,6 +69,7 @@ const spoken = computed(() => {
       :placeholder="shown.kind === 'missing' ? '' : shown.text"
       @input="onInput($event.target as HTMLInputElement)"
       @keydown="emit('key', $event)"
+      @beforeinput="onBefore($event as InputEvent)"
     />
     <button v-else type="button" class="plain-button figure" :aria-label="spoken" @click="emit('pick')">
       {{ shown.text }}<span v-if="mark" class="mark" aria-hidden="true">{{ mark }}</span>
@@ -68,6 +78,12 @@ const spoken = computed(() => {
       <span v-else-if="beside" class="word beside" aria-hidden="true">{{ beside }}</span>
       <span v-else-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">×{{ cell.count }}, {{ mm(cell.repeat_spread) }} apart{{ cell.spread_is_wide ? ', wide' : '' }}</span>
     </button>
+    <div v-if="inHand && stop" class="stop" role="alert">
+      <span>{{ stop }}</span>
+      <button type="button" class="plain-button" @mousedown.prevent @click="emit('keep')"><kbd>k</kbd> keep</button>
+      <button v-if="(cell.doubt?.suggested ?? null) !== null" type="button" class="plain-button" @mousedown.prevent @click="emit('suggested')"><kbd>m</kbd> take {{ plain(cell.doubt?.suggested ?? 0) }}</button>
+      <span><kbd>Esc</kbd> type it anew</span>
+    </div>
   </div>
 </template>
 
@@ -108,6 +124,36 @@ input::placeholder {
   color: var(--quiet);
   opacity: 0.75;
   font-weight: 400;
+}
+.stop {
+  position: absolute;
+  top: calc(100% + 6px);
+  left: 50%;
+  z-index: 4;
+  display: grid;
+  gap: 2px;
+  width: max-content;
+  max-width: 280px;
+  padding: 8px 12px;
+  transform: translateX(-50%);
+  text-align: left;
+  background: var(--sheet);
+  border: 3px solid var(--error);
+  border-radius: 4px;
+  font-size: 16px;
+  line-height: 1.25;
+}
+.stop button {
+  min-height: 44px;
+  text-align: left;
+  font-weight: 700;
+}
+.stop kbd {
+  font: inherit;
+  font-weight: 700;
+  padding: 0 6px;
+  border: 1px solid var(--ink);
+  border-radius: 4px;
 }
 .mark {
   font-size: 15px;

@@ -9,14 +9,14 @@ import { inches } from '@/shared/inches'
 import { useHouse } from '@/features/rail'
 import { useAtBench } from '@/shared/person'
 
-const props = defineProps<{ cell: Cell; refused: string | null; draft: string }>()
+const props = defineProps<{ cell: Cell; refused: string | null; draft: string; stopped: boolean }>()
 const emit = defineEmits<{ take: []; keep: []; suggested: []; why: []; tool: [] }>()
 
 const atBench = useAtBench()
 const house = useHouse()
 const inInches = computed(() => (atBench.inches && props.cell.unit === 'mm' && props.cell.value !== null ? inches(props.cell.value) : ''))
 /** A doubt or a refusal names the place itself. */
-const isSpeaking = computed(() => props.refused !== null || (props.cell.state === 'doubted' && !props.draft))
+const isSpeaking = computed(() => props.refused !== null || (props.cell.state === 'doubted' && !props.draft && !props.stopped))
 const usable = computed(() => (props.cell.state === 'current' ? props.cell.value : null))
 const suggested = computed(() => props.cell.doubt?.suggested ?? null)
 /** What the next reading here is taken with, and which way. */
@@ -43,7 +43,7 @@ const origin = computed(() => {
     <template v-if="refused">
       <span class="refused">{{ refused }}</span>
     </template>
-    <template v-else-if="cell.state === 'doubted' && cell.doubt && !draft">
+    <template v-else-if="cell.state === 'doubted' && cell.doubt && !draft && !stopped">
       <span>{{ cell.doubt.sentence }}</span>
       <v-btn v-if="suggested !== null" size="small" @click="emit('suggested')">Take {{ plain(suggested) }}</v-btn>
       <v-btn v-if="cell.doubt.may_be_kept" size="small" @click="emit('keep')"><kbd>Enter</kbd>&nbsp;keeps {{ plain(cell.value ?? 0) }}</v-btn>

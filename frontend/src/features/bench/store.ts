@@ -124,13 +124,13 @@ export const useBench = defineStore('bench', () => {
     if (!error.away || sheet.value === null) failure.value = error.message
   }
 
-  /** Keep a reading here at once, and send it. */
-  function take(cell: Cell, typed: string, repeats: boolean, simulated = false): void {
+  /** Keep a reading here at once, and send it; its id, empty where whoever is at the bench does not measure. */
+  function take(cell: Cell, typed: string, repeats: boolean, simulated = false): string {
     if (!atBench.may('measure')) {
       failure.value = `${atBench.person} does not measure: whoever does gives a PIN first.`
-      return
+      return ''
     }
-    takeAt(ticket.value, cell, typed, sheet.value?.last_work ?? 0, {
+    const id = takeAt(ticket.value, cell, typed, sheet.value?.last_work ?? 0, {
       repeats,
       tool: atBench.toolFor(cell.measure, cell.tools),
       paperAt: paperAt.value,
@@ -138,6 +138,7 @@ export const useBench = defineStore('bench', () => {
       simulated,
     })
     atBench.putBack(cell.measure)
+    return id
   }
 
   /** The same at any instrument. afterWork : the last work that was known there; returns the reading's id. */
@@ -203,8 +204,8 @@ export const useBench = defineStore('bench', () => {
     }
   }
 
-  function confirm(cell: Cell): Promise<boolean> {
-    const id = cell.reading_id
+  /** Let a doubted reading count; the one that stands there, or one that is still on its way. */
+  function confirm(cell: Cell, id = cell.reading_id): Promise<boolean> {
     return id === null ? Promise.resolve(false) : change((of) => acts.confirm(of, id, cell.name))
   }
 

@@ -1,8 +1,11 @@
 /** The reading in hand: which place digits go to, what is typed there, and where Enter leads. */
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch, type ComputedRef, type Ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, nextTick, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { Cell } from '@/api'
+import { plain } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
 import { keyOf, neighbour, type Direction } from './places'
+import { leaps, type Stop } from './stop'
 import { useBench } from './store'
 
 export interface UseEntryReturn {
@@ -16,8 +19,17 @@ export interface UseEntryReturn {
   takeSuggested: () => void
   /** The next of the tools that read what is in hand. */
   nextTool: () => void
+  /** The reading that leapt and waits for a word, at the place in hand; null where none does. */
+  stop: ComputedRef<Stop | null>
+  /** What is said of it. */
+  stopWords: ComputedRef<string | null>
+  /** Let the reading that leapt count, and go on. */
+  keepStopped: () => void
 }
 
+/** Controls that digits and arrows belong to. */
+const TAKES_DIGITS =
+  'input, textarea, select, [contenteditable], [role="menu"], [role="dialog"], [role="slider"], [role="radio"], [role="listbox"], [role="combobox"], [role="gridcell"], .v-overlay'
 const STARTS_A_READING = /^[0-9.,+\-−]$/
 
 export interface EntryOptions {
@@ -114,9 +126,19 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
       focusInput()
       return
     }
+    // On the card nobody is led to a place that nobody asked for; in a full measuring every place is asked for.
     const index = cells.value.findIndex((candidate) => keyOf(candidate) === inHand.value)
-    const following = cells.value.slice(index + 1).find(isAsked)
-    goTo(following ? keyOf(following) : (firstOpen() ?? inHand.value))
+    const following = cells.value.slice(index + 1).find((candidate) => isAsked(candidate) && isOpen(candidate))
+    if (following) goTo(keyOf(following))
+    else if (options.cells) goTo(firstOpen() ?? inHand.value)
+    else focusInput()
+  }
+
+  /** What is still to be read; while a work waits here, all that stands at the same measure. */
+  function isOpen(candidate: Cell): boolean {
+    if (isWaiting(candidate)) return false
+    const isAfterWork = bench.actsWaiting.some((row) => row.work) && candidate.measure === cell.value?.measure
+    return options.cells !== undefined || candidate.state !== 'current' || isAfterWork
   }
 
   function takeNow(repeats: boolean, simulated = false): void {
@@ -126,12 +148,54 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
       const isAskedAgain = bench.sheet?.instruction.repeats === true && asked.value.some((one) => keyOf(one) === inHand.value)
       const isRepeat = repeatNext.value === inHand.value || isAskedAgain
       repeatNext.value = repeats ? inHand.value : ''
-      bench.take(cell.value, typed, isRepeat, simulated)
+      const isFar = !isRepeat && leaps(cell.value, typed)
+      const id = bench.take(cell.value, typed, isRepeat, simulated)
+      if (isFar && id) {
+        stopped.value = { place: inHand.value, id, typed }
+        focusInput()
+        return
+      }
     } else if (cell.value.state === 'doubted' && cell.value.doubt?.may_be_kept) {
       void bench.confirm(cell.value)
     }
     if (repeats) focusInput()
     else next()
+  }
+
+  const stopped = ref<Stop | null>(null)
+  const stop = computed(() => (stopped.value?.place === inHand.value ? stopped.value : null))
+  const stopWords = computed(() => {
+    if (!stop.value || !cell.value) return null
+    const [low = 0, high = 0] = cell.value.likely ?? []
+    return cell.value.doubt?.sentence ?? `${stop.value.typed} is far from what is usual here, ${plain(low)} to ${plain(high)}: was it read so?`
+  })
+  /* The server asks about less than what stops here: whoever puts an own reading right at once goes on. */
+  watch(
+    () => bench.sheet,
+    () => {
+      const at = cells.value.find((candidate) => keyOf(candidate) === stopped.value?.place)
+      if (!stopped.value || !at || isWaiting(at) || at.state === 'doubted') return
+      const isHere = stop.value !== null
+      stopped.value = null
+      if (isHere) next()
+    },
+  )
+  function keepStopped(): void {
+    if (!stop.value || !cell.value) return
+    void bench.confirm(cell.value, stop.value.id)
+    stopped.value = null
+    next()
+  }
+  /** One key says what a leap is; digits that were meant for the next place do not land here. */
+  function onStopKey(event: KeyboardEvent): void {
+    if (event.key.startsWith('Arrow')) {
+      stopped.value = null
+      return
+    }
+    if (event.key.length === 1 || event.key === 'Enter' || event.key === 'Backspace' || event.key === 'Escape') event.preventDefault()
+    if (event.key === 'k' || event.key === 'K') keepStopped()
+    else if (event.key === 'm' || event.key === 'M') takeSuggested()
+    else if (event.key === 'Backspace' || event.key === 'Escape') stopped.value = null
   }
 
   /** Place where the next reading is one more of the one before it. */
@@ -140,6 +204,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   function takeSuggested(): void {
     const suggested = cell.value?.doubt?.suggested
     if (!cell.value || suggested === null || suggested === undefined) return
+    stopped.value = null
     bench.take(cell.value, String(suggested), false)
     next()
   }
@@ -150,6 +215,8 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
 
   function onKey(event: KeyboardEvent): void {
     if (event.ctrlKey || event.metaKey || event.altKey) return
+    if (stop.value) onStopKey(event)
+    if (event.defaultPrevented) return
     switch (event.key) {
       case 't':
       case 'T':
@@ -190,7 +257,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   /** Digits typed anywhere start a reading: a caliper does not look for the focus first. */
   function onWindowKey(event: KeyboardEvent): void {
     const target = event.target instanceof HTMLElement ? event.target : document.body
-    if (target.closest('input, textarea, [role="menu"], [role="dialog"], .v-overlay')) return
+    if (!atBench.bareKeys || target.closest(TAKES_DIGITS)) return
     if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('.v-dialog.v-overlay--active')) return
     const input = document.querySelector<HTMLInputElement>('input[data-reading]')
     if (!input) return
@@ -202,8 +269,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     }
   }
 
-  onMounted(() => window.addEventListener('keydown', onWindowKey))
-  onBeforeUnmount(() => window.removeEventListener('keydown', onWindowKey))
+  useEventListener(window, 'keydown', onWindowKey)
 
-  return { inHand, cell, draft, setDraft, onKey, goTo, takeNow, takeSuggested, nextTool }
+  return { inHand, cell, draft, setDraft, onKey, goTo, takeNow, takeSuggested, nextTool, stop, stopWords, keepStopped }
 }

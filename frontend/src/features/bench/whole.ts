@@ -24,6 +24,7 @@ const EMPTY: Omit<Cell, keyof CardPlace | 'state'> = {
   spread_is_wide: false,
   is_last_visit: false,
   simulated: false,
+  likely: null,
 }
 
 export function whole(answer: SheetAnswer, card: CardPlace[]): BenchSheet {

@@ -151,9 +151,12 @@ useCommands([
                   :refused="refusedAt(cell)"
                   :places="decimalsOf(cell)"
                   :beside="besideOf(cell)"
+                  :stop="entry.stopWords.value"
                   @pick="entry.goTo(keyOf(cell))"
                   @draft="entry.setDraft"
                   @key="entry.onKey"
+                  @keep="entry.keepStopped()"
+                  @suggested="entry.takeSuggested()"
                 />
               </div>
             </div>
@@ -167,6 +170,7 @@ useCommands([
       :cell="inHand"
       :refused="refusedAt(inHand)"
       :draft="entry.draft.value"
+      :stopped="entry.stop.value !== null"
       @take="entry.takeNow(false)"
       @keep="bench.confirm(inHand)"
       @suggested="entry.takeSuggested()"

@@ -99,6 +99,7 @@ async function signOut(): Promise<void> {
             :error-messages="fault"
           />
           <p v-else-if="fault" class="fault" role="alert">{{ fault }}</p>
+          <v-checkbox v-model="atBench.bareKeys" hide-details label="Digits typed anywhere start a reading, Space opens the commands" />
           <v-select
             v-model="toCheck"
             label="A tool that was checked"

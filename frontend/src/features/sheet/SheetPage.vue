@@ -180,9 +180,12 @@ const refusedElsewhere = computed(() =>
           :geometry="geometry"
           :in-hand="entry.inHand.value"
           :narrow="isNarrow"
+          :stop="entry.stopWords.value"
           @pick="entry.goTo"
           @draft="entry.setDraft"
           @key="entry.onKey"
+          @keep="entry.keepStopped()"
+          @suggested="entry.takeSuggested()"
           @why="why = $event"
         />
         <div v-show="!isNarrow" id="single-readings"></div>
@@ -191,6 +194,7 @@ const refusedElsewhere = computed(() =>
         v-if="entry.cell.value"
         :cell="entry.cell.value"
         :draft="entry.draft.value"
+        :stopped="entry.stop.value !== null"
         :refused="refused"
         @take="entry.takeNow(false)"
         @keep="entry.takeNow(false)"

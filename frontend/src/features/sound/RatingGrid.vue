@@ -47,14 +47,24 @@ function onKey(event: KeyboardEvent, key: string): void {
     set(key, null)
   } else if (/^\d$/.test(event.key)) {
     event.preventDefault()
-    const value = Number(event.key)
-    if (value < 1 || value > 5) {
-      said.value = `${labelOf(key)} goes from 1 to 5; ${value} was not taken.`
-      return
-    }
-    set(key, value)
-    go(key, 1)
+    rate(key, Number(event.key))
   } else if (event.key.length === 1 && event.key !== ' ') event.preventDefault()
+}
+function rate(key: string, value: number): void {
+  if (value < 1 || value > 5) {
+    said.value = `${labelOf(key)} goes from 1 to 5; ${value} was not taken.`
+    return
+  }
+  set(key, value)
+  go(key, 1)
+}
+/** A soft keyboard, or dictation, sends words and no keys. */
+function onInput(event: Event, key: string): void {
+  const input = event.target as HTMLInputElement
+  const typed = /\d(?=\D*$)/.exec(input.value)?.[0]
+  if (typed === undefined) set(key, null)
+  else rate(key, Number(typed))
+  input.value = String(rated.value[key] ?? '')
 }
 defineExpose({ focus: () => root.value?.querySelector<HTMLInputElement>('input')?.focus() })
 </script>
@@ -64,7 +74,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLInputElement>('input')
     <p class="scale">1 hardly any … 5 all one could wish; what is left open counts in nothing.</p>
     <div class="whole">
       <label v-for="quality in WHOLE_QUALITIES" :key="quality"><span>{{ quality }}</span>
-        <input :data-key="quality" :value="rated[quality] ?? ''" inputmode="numeric" maxlength="1" autocomplete="off" :aria-label="labelOf(quality)" @keydown="onKey($event, quality)" @input="set(quality, null)" @focus="($event.target as HTMLInputElement).select()" />
+        <input :data-key="quality" :value="rated[quality] ?? ''" inputmode="numeric" maxlength="1" autocomplete="off" :aria-label="labelOf(quality)" @keydown="onKey($event, quality)" @input="onInput($event, quality)" @focus="($event.target as HTMLInputElement).select()" />
       </label>
     </div>
     <table>
@@ -73,7 +83,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLInputElement>('input')
         <tr v-for="row in rows" :key="row.quality">
           <th scope="row">{{ row.quality }}</th>
           <td v-for="key in row.keys" :key="key">
-            <input :data-key="key" :value="rated[key] ?? ''" inputmode="numeric" maxlength="1" autocomplete="off" :aria-label="labelOf(key)" @keydown="onKey($event, key)" @input="set(key, null)" @focus="($event.target as HTMLInputElement).select()" />
+            <input :data-key="key" :value="rated[key] ?? ''" inputmode="numeric" maxlength="1" autocomplete="off" :aria-label="labelOf(key)" @keydown="onKey($event, key)" @input="onInput($event, key)" @focus="($event.target as HTMLInputElement).select()" />
           </td>
         </tr>
       </tbody>

@@ -66,9 +66,18 @@ def leap_from(*, value: float, before: float) -> Doubt | None:
 
     value, before : [mm]  Source: nothing but another place, or another instrument, changes a length so far.
     """
-    off = abs(value - before)
-    is_leap = off > max(LEAP_SHARE * abs(before), SMALLEST_LEAP) + TOLERANCE
+    is_leap = abs(value - before) > leapt_from(before) + TOLERANCE
     return Doubt("leap", before) if is_leap else None
+
+
+def leapt_from(before: float) -> float:
+    """By how much a length may differ from what stood there before and be no leap. [mm]"""
+    return max(LEAP_SHARE * abs(before), SMALLEST_LEAP)
+
+
+def changed_from(uncertainty: float) -> float:
+    """By how much a height may differ with nothing done to it. uncertainty : ± of either, 0 or more. [mm]"""
+    return max(CHANGED_BY, 4 * uncertainty)
 
 
 def change_without_work(*, value: float, before: float, uncertainty: float) -> Doubt | None:
@@ -76,7 +85,7 @@ def change_without_work(*, value: float, before: float, uncertainty: float) -> D
 
     value, before : [mm]  uncertainty : ± of either, 0 or more. [mm]
     """
-    is_changed = abs(value - before) > max(CHANGED_BY, 4 * uncertainty) + TOLERANCE
+    is_changed = abs(value - before) > changed_from(uncertainty) + TOLERANCE
     return Doubt("changed", before) if is_changed else None
 
 

@@ -78,6 +78,7 @@ class Cell(CardPlace):
     spread_is_wide : its repeats lie further apart than the tool accounts for.
     last_time : what was read here at an earlier visit. [mm]  is_last_visit : it counts, for nothing made it void.
     simulated : no real device read it.
+    likely : from and to where a reading is not asked about. [its unit]
     """
 
     state: CellState
@@ -102,6 +103,7 @@ class Cell(CardPlace):
     spread_is_wide: bool
     is_last_visit: bool
     simulated: bool
+    likely: list[float] | None
 
 
 class CellWire(TypedDict):
@@ -131,6 +133,7 @@ class CellWire(TypedDict):
     spread_is_wide: NotRequired[bool]
     is_last_visit: NotRequired[bool]
     simulated: NotRequired[bool]
+    likely: NotRequired[list[float]]
 
 
 _SENT = frozenset(CellWire.__annotations__)

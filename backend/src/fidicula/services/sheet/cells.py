@@ -6,6 +6,7 @@ from fidicula.core.bands import outside_by, side_of_band
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import Instrument, Reading
 from fidicula.services.assessment.columns import Column, columns
+from fidicula.services.assessment.likely import likely_at
 from fidicula.services.assessment.model import CutFacts
 from fidicula.services.assessment.state import BenchState, places
 from fidicula.services.assessment.thresholds import ends_wanted
@@ -82,7 +83,7 @@ def _cell(
         if earlier is not None:
             last_time, _ = column.value(state, place[1], earlier.value, earlier.direction)
         usable = value if usable is not None else None
-    doubt = None
+    may_be, doubt = likely_at(state, place), None
     if stand is not None and stand.state == "doubted" and last is not None and last.doubt is not None:
         doubt = DoubtView(
             code=last.doubt,
@@ -126,6 +127,7 @@ def _cell(
         spread_is_wide=stand is not None and stand.is_wide,
         is_last_visit=usable is None and told is None and state.last_visit(place) is not None,
         simulated=last is not None and last.simulated,
+        likely=None if may_be is None else [round(may_be.low, 2), round(may_be.high, 2)],
     )
 
 

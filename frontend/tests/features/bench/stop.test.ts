@@ -1,0 +1,26 @@
+import { describe, expect, it } from 'vitest'
+import { leaps, numberOf } from '@/features/bench/stop'
+
+describe('what was typed', () => {
+  it.each([
+    ['5.9', 5.9],
+    ['5,9', 5.9],
+    ['.85', 0.85],
+    ['327mm', 327],
+    ['−0.3', -0.3],
+    ['+2', 2],
+  ])('%s is %d', (typed, value) => expect(numberOf(typed)).toBeCloseTo(value))
+  it('is no number', () => expect(numberOf('x5')).toBeNull())
+})
+
+describe('a leap', () => {
+  const cell = { likely: [2, 12.5] }
+  it.each([
+    ['1.99', true],
+    ['2', false],
+    ['12,5', false],
+    ['57.5', true],
+    ['x', false],
+  ])('%s: %s', (typed, is) => expect(leaps(cell, typed)).toBe(is))
+  it('is nothing where nothing is usual', () => expect(leaps({ likely: null }, '9999')).toBe(false))
+})
