@@ -47,10 +47,10 @@ def run() -> None:
         slow = _enters(page, port, lambda: page.route("**/readings", lambda route: held.append(route)))
         blank = page.context.new_page()
         blank.set_content(_BARE)
-        bare = _took(blank, lambda: blank.locator("#i0").focus())
+        bare = took_in(blank, lambda: blank.locator("#i0").focus())
         for name, took in (("the server answering", quick), ("the server silent", slow), ("a bare page", bare)):
-            print(f"Enter to the next field ready and drawn, {name}: median {_median(took)} ms, p95 {_p95(took):.1f}")
-        ratio = _p95(slow) / _p95(bare)
+            print(f"Enter to the next field ready and drawn, {name}: median {_median(took)} ms, p95 {p95(took):.1f}")
+        ratio = p95(slow) / p95(bare)
         print(f"Enter, the server silent, against a bare page: ratio {ratio:.2f} (wanted: under 50 ms)")
 
 
@@ -60,10 +60,10 @@ def _enters(page: Page, port: int, before: Callable[[], None]) -> list[float]:
     page.locator("input[data-reading]").wait_for()
     page.wait_for_timeout(500)
     before()
-    return _took(page, lambda: page.locator("input[data-reading]").focus())
+    return took_in(page, lambda: page.locator("input[data-reading]").focus())
 
 
-def _took(page: Page, begin: Callable[[], None]) -> list[float]:
+def took_in(page: Page, begin: Callable[[], None]) -> list[float]:
     page.evaluate(_LISTEN)
     begin()
     for i in range(READINGS):
@@ -108,5 +108,5 @@ def _median(took: list[float]) -> str:
     return f"{statistics.median(took):.1f}"
 
 
-def _p95(took: list[float]) -> float:
+def p95(took: list[float]) -> float:
     return statistics.quantiles(took, n=20)[-1]

@@ -125,9 +125,10 @@ export function keepDoor(formToken: string, onEnd: () => void): void {
 const sent = new Map<string, Request>()
 
 api.use({
-  onRequest({ request, id }) {
+  onRequest({ request, id, schemaPath }) {
     request.headers.set('X-Fidicula-Form', door.formToken)
-    if (request.method !== 'GET') sent.set(id, request.clone())
+    // Only what changes the shop is asked a password for.
+    if (request.method !== 'GET' && !schemaPath.startsWith('/api/instruments')) sent.set(id, request.clone())
     return request
   },
   async onResponse({ response, schemaPath, id }) {

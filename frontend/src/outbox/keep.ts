@@ -17,8 +17,8 @@ export interface Keep {
   add: (row: Row, blob?: Blob) => Promise<void>
   change: (row: Row) => Promise<void>
   drop: (row: Row) => Promise<void>
-  /** The first row at or after an order that `fits`. */
-  first: (from: number, fits: (row: Row) => boolean) => Promise<Row | undefined>
+  /** So many rows at or after an order. */
+  some: (from: number, count: number) => Promise<Row[]>
   blob: (id: string) => Promise<Blob | undefined>
 }
 
@@ -56,11 +56,7 @@ function inDatabase(db: IDBPDatabase<Tables>): Keep {
       const change = db.transaction(['rows', 'blobs'], 'readwrite')
       await Promise.all([change.objectStore('rows').delete(row.order), change.objectStore('blobs').delete(row.id), change.done])
     },
-    async first(from, fits) {
-      let cursor = await db.transaction('rows').store.openCursor(IDBKeyRange.lowerBound(from))
-      while (cursor && !fits(cursor.value)) cursor = await cursor.continue()
-      return cursor?.value
-    },
+    some: (from, count) => db.getAll('rows', IDBKeyRange.lowerBound(from), count),
     blob: (id) => db.get('blobs', id),
   }
 }
@@ -85,7 +81,7 @@ function inMemory(): Keep {
       blobs.delete(row.id)
       return Promise.resolve()
     },
-    first: (from, fits) => Promise.resolve([...rows.values()].sort((a, b) => a.order - b.order).find((row) => row.order >= from && fits(row))),
+    some: (from, count) => Promise.resolve([...rows.values()].filter((row) => row.order >= from).sort((a, b) => a.order - b.order).slice(0, count)),
     blob: (id) => Promise.resolve(blobs.get(id)),
   }
 }

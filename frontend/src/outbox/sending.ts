@@ -6,6 +6,8 @@ import type { Row } from './rows'
 /** After so many failures of the server at one row, somebody looks at it. */
 const FAILS_AT_MOST = 4
 const FAILED_AGAIN_MS = 4000
+/** Read from the store at once. */
+const CHUNK = 25
 const AGAIN_MS = [1000, 2000, 4000, 8000, 15_000, 30_000]
 
 export type Outcome =
@@ -19,11 +21,14 @@ export type Outcome =
 
 export interface Sending {
   keep: Keep
-  send: (row: Row, blob: Blob | undefined) => Promise<unknown>
+  /** more : whether another of the same kind and instrument waits behind it, whose answer tells all of this one's. */
+  send: (row: Row, blob: Blob | undefined, more: boolean) => Promise<unknown>
   /** Told of each row once something became of it. */
   told: (row: Row, outcome: Outcome) => void
   /** Whether somebody in this tab waits for what the server says to a row, and shows a refusal itself. */
   isAwaited: (row: Row) => boolean
+  /** Whether somebody dropped it meanwhile. */
+  isDropped?: (row: Row) => boolean
   now?: () => number
 }
 
@@ -34,34 +39,42 @@ export interface Sender {
   delay: () => number | null
 }
 
-export function makeSender({ keep, send, told, isAwaited, now = Date.now }: Sending): Sender {
+export function makeSender({ keep, send, told, isAwaited, isDropped = () => false, now = Date.now }: Sending): Sender {
   let tries = 0
   let wait: number | null = null
+  /** What was sent is taken out while the next is on its way; cut off in between, it is sent once more and changes nothing. */
+  let dropping: Promise<void>[] = []
 
   async function pump(again = false): Promise<void> {
     wait = null
     if (again) await release()
-    let from = 0
+    try {
+      await sendAll()
+    } finally {
+      await Promise.all(dropping)
+      dropping = []
+    }
+  }
+
+  async function sendAll(): Promise<void> {
     let later: number | null = null
-    for (;;) {
-      const row = await keep.first(from, (one) => one.state === 'waiting')
-      if (row === undefined) break
-      from = row.order + 1
-      if (row.again > now()) {
-        later = Math.min(later ?? Infinity, row.again - now())
-        continue
+    for (let chunk = await keep.some(0, CHUNK); chunk.length; chunk = await keep.some((chunk.at(-1)?.order ?? 0) + 1, CHUNK)) {
+      for (const [i, row] of chunk.entries()) {
+        if (row.state !== 'waiting' || isDropped(row)) continue
+        if (row.again > now()) later = Math.min(later ?? Infinity, row.again - now())
+        else if (!(await one(row, chunk[i + 1]))) return
       }
-      if (!(await one(row))) return
     }
     wait = later
   }
 
-  /** Whether the next one may be tried. */
-  async function one(row: Row): Promise<boolean> {
+  /** Whether the next one may be tried. behind : what waits next. */
+  async function one(row: Row, behind: Row | undefined): Promise<boolean> {
     try {
-      const answer = await send(row, row.media ? await keep.blob(row.id) : undefined)
+      const more = behind?.state === 'waiting' && behind.path === row.path && behind.ticket === row.ticket && !isAwaited(row)
+      const answer = await send(row, row.media ? await keep.blob(row.id) : undefined, more)
       tries = 0
-      await keep.drop(row)
+      dropping.push(keep.drop(row))
       told(row, { kind: 'sent', answer })
       return true
     } catch (error) {

@@ -1,5 +1,5 @@
 /** The outbox: everything that a person enters goes through here, is kept until the server has it, and shows meanwhile. */
-import { useEventListener } from '@vueuse/core'
+import { useEventListener, useThrottleFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { answerOf, api, onBack } from '@/api'
@@ -12,6 +12,8 @@ import { nextOrder, type Act, type Row } from './rows'
 import { makeSender, type Outcome, type Sender } from './sending'
 
 const SHARED = 'fidicula-outbox'
+const MANY = 30
+const LEAVE_EVERY_MS = 150
 const PATIENCE_MS = 10_000
 /** A large file is given longer: a slow line carries so much. */
 const BYTES_PER_MS = 50
@@ -37,6 +39,8 @@ export const useOutbox = defineStore('outbox', () => {
   const refused = computed(() => rows.value.filter((row) => row.state === 'refused'))
 
   const others = new BroadcastChannel(SHARED)
+  /** Dropped here or in another tab. */
+  const gone = new Set<number>()
   const waiters = new Map<string, Waiter>()
   const onSent = new Set<OnSent>()
   const onRefused = new Set<(row: Row) => boolean>()
@@ -52,18 +56,32 @@ export const useOutbox = defineStore('outbox', () => {
     const there = await keep.all()
     const known = new Set(there.map((row) => row.order))
     rows.value = [...there, ...rows.value.filter((row) => !known.has(row.order))]
-    return { keep, sender: makeSender({ keep, send, told, isAwaited: (row) => waiters.has(row.id) }) }
+    return { keep, sender: makeSender({ keep, send, told, isAwaited: (row) => waiters.has(row.id), isDropped: (row) => gone.has(row.order) }) }
   })
 
   function show(row: Row, isThere: boolean): void {
     const without = rows.value.filter((one) => one.order !== row.order)
     rows.value = isThere ? [...without, row].sort((a, b) => a.order - b.order) : without
   }
+  /** Of many, what was sent leaves the page a few times a second, and not with each. */
+  const leaving = new Set<number>()
+  const leave = useThrottleFn(() => {
+    rows.value = rows.value.filter((row) => !leaving.has(row.order))
+    leaving.clear()
+  }, LEAVE_EVERY_MS, true)
+  function sent(row: Row): void {
+    if (rows.value.length <= MANY) show(row, false)
+    else {
+      leaving.add(row.order)
+      void leave()
+    }
+  }
   function share(what: Told): void {
     others.postMessage(what)
   }
 
   others.onmessage = ({ data }: MessageEvent<Told>) => {
+    if (data.kind === 'gone') gone.add(data.row.order)
     if (data.kind !== 'told') show(data.row, data.kind !== 'gone')
     else if (data.outcome.kind === 'refused') become(data.row, { kind: 'refused', error: new Refused(data.row.says, data.row.fields, false, data.status) }, false)
     else become(data.row, data.outcome, false)
@@ -84,7 +102,7 @@ export const useOutbox = defineStore('outbox', () => {
     if (outcome.kind === 'held' || outcome.kind === 'failed') {
       show(row, true)
     } else if (outcome.kind === 'sent') {
-      show(row, false)
+      sent(row)
       for (const listen of onSent) listen(row, outcome.answer, isMine)
     } else {
       const isTaken = waiter !== undefined || [...onRefused].some((take) => take(row))
@@ -103,10 +121,11 @@ export const useOutbox = defineStore('outbox', () => {
     share({ kind: 'told', row, outcome: plain, status: outcome.kind === 'refused' ? outcome.error.status : 0 })
   }
 
-  async function send(row: Row, blob: Blob | undefined): Promise<unknown> {
+  async function send(row: Row, blob: Blob | undefined, more: boolean): Promise<unknown> {
     flying = row.order
     try {
       const headers: Record<string, string> = { 'X-Fidicula-Person': row.person, 'X-Fidicula-At': row.at }
+      if (more) headers['Prefer'] = 'return=minimal'
       if (row.visit) headers['X-Fidicula-Visit'] = row.visit
       if (row.media) headers['Content-Type'] = row.media
       const file = blob && { body: blob, bodySerializer: (body: unknown) => body as BodyInit }
@@ -176,6 +195,7 @@ export const useOutbox = defineStore('outbox', () => {
   /** Take an entry out before it is sent; false where it is on its way already. */
   async function drop(row: Row): Promise<boolean> {
     if (row.order === flying) return false
+    gone.add(row.order)
     const { keep } = await opened
     await keep.drop(row)
     show(row, false)

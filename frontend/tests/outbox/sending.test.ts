@@ -121,6 +121,14 @@ describe('sending', () => {
     expect(sent).toEqual(['b', 'a'])
   })
 
+  it('asks for the sheet only with the last of several readings of one instrument', async () => {
+    const asked: boolean[] = []
+    for (const one of [row('a'), row('b'), row('c', { ticket: 'RW-102' })]) await keep.add(one)
+    const send = (_one: Row, _blob: Blob | undefined, more: boolean) => Promise.resolve(asked.push(more))
+    await makeSender({ keep, send, told: () => {}, isAwaited: () => false }).pump()
+    expect(asked).toEqual([true, false, false])
+  })
+
   it('sends a photograph with its own bytes', async () => {
     await keep.add(row('a', { media: 'image/jpeg', size: 3 }), new Blob(['jpg']))
     await sender().pump()

@@ -124,7 +124,7 @@ def log(request: Request, ticket: Ticket) -> list[LogLine]:
 
 @router.post("/readings", response_model=BenchSheet, dependencies=[may("measure")])
 def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Acting) -> Response:
-    """Keep a reading; the same id again changes nothing."""
+    """Keep a reading; the same id again changes nothing. With `Prefer: return=minimal` the sheet may be left out."""
     taken_at: datetime = body.taken_at
     taking = Taking(
         id=body.id,
@@ -143,7 +143,9 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
         simulated=body.simulated,
         visit=body.visit,
     )
-    return answer(_bench(request).take_reading(ticket, taking))
+    more_follow = request.headers.get("Prefer") == "return=minimal"
+    sheet = _bench(request).take_reading(ticket, taking, more_follow=more_follow)
+    return Response(status_code=204) if sheet is None else answer(sheet)
 
 
 @router.post("/readings/{reading_id}/confirm", response_model=BenchSheet, dependencies=[may("measure")])

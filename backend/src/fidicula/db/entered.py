@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from contextvars import ContextVar
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import UUID
 
@@ -22,7 +22,9 @@ class Entered:
 
 _NOW = Entered()
 _entered: ContextVar[Entered] = ContextVar("entered", default=_NOW)
-_TIMES = ("done_at", "decided_at", "seen_at", "made_at", "heard_at", "tuned_at", "begun_at")
+_TIMES = ("done_at", "decided_at", "seen_at", "made_at", "heard_at", "tuned_at", "begun_at", "recorded_at")
+_WAITED = timedelta(minutes=1)
+"""What came sooner was written as it was entered: the clock here counts, which is the same for everybody."""
 
 
 def was_entered(entered: Entered) -> None:
@@ -35,9 +37,9 @@ def entered_now() -> Entered:
 
 
 def with_time(table: Table, values: Mapping[str, Any]) -> Mapping[str, Any]:
-    """A new line with the time at which it was entered, where it says none itself; never one that is still to come."""
+    """A new line with the time at which it was entered, where it waited since and says none itself."""
     at = _entered.get().at
     name = next((name for name in _TIMES if name in table.c), None)
-    if at is None or name is None or values.get(name) is not None or at > datetime.now(UTC):
+    if at is None or name is None or values.get(name) is not None or at > datetime.now(UTC) - _WAITED:
         return values
     return {**values, name: at}

@@ -97,9 +97,10 @@ class Bench:
                 uow.instruments.particulars_log(loaded.visit.id),
             )
 
-    def take_reading(self, ticket: str, taking: Taking) -> BenchSheet:
+    def take_reading(self, ticket: str, taking: Taking, *, more_follow: bool = False) -> BenchSheet | None:
         """Keep a reading. One that looks like a slip is kept as doubted and counts in nothing until confirmed.
 
+        more_follow : others of this instrument wait behind it, the last of which is answered with the sheet.
         Raises CoreError naming `typed` where it is no measurement, and RefusedError for an unknown place or tool.
         """
         with UnitOfWork(self._engine) as uow:
@@ -111,6 +112,9 @@ class Bench:
             new, corrects = new_reading(loaded, state, taking)
             notice = of_two(loaded, taking, new, corrects)
             added = uow.log.add_reading(new, corrects=corrects)
+            if more_follow and not notice:
+                uow.commit()
+                return None
             if added is not None:
                 state = with_reading(state, added, corrects=corrects)
             a = assess(state, loaded.visit, loaded.rules)

@@ -174,7 +174,8 @@ export const useBench = defineStore('bench', () => {
   outbox.onRefused.add(giveBack)
   outbox.onSent.add((row, answer) => {
     if (isSheet(answer)) void show(row.ticket, answer, ++asked)
-    else if (row.ticket === ticket.value) void refresh()
+    // Without one, the answer to another that waits behind it tells all.
+    else if (answer !== undefined && row.ticket === ticket.value) void refresh()
   })
 
   /** Everything that goes to the instrument that shows now, at the visit that shows. */

@@ -263,7 +263,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     if (!input) return
     if (STARTS_A_READING.test(event.key) || event.key === 'Backspace') {
       input.focus()
-    } else if (target === document.body && (event.key === 'Enter' || event.key.startsWith('Arrow'))) {
+    } else if (target === document.body && (event.key === 'Enter' || event.key === 't' || event.key.startsWith('Arrow'))) {
       input.focus()
       onKey(event)
     }
