@@ -119,7 +119,7 @@ def test_a_device_is_revoked_by_name_and_the_audit_says_who_did(
         command(other, "f")
         other.reload()
         expect(other.get_by_label("Sign in")).to_be_visible()
-    command(page, "y")
+    command(page, ";")
     expect(page.get_by_role("row", name="Device revoked")).to_contain_text("Ilse Varnholt")
     page.get_by_label("Find", exact=True).fill("RW-106 arrival")
     expect(page.get_by_role("row", name="Arrival RW-106")).to_have_count(1)

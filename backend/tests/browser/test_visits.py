@@ -93,7 +93,7 @@ def test_a_cello_comes_back_with_last_times_figures_and_its_projection_bars_the_
 def test_a_deadline_is_written_in_later_and_two_people_lose_no_word(page: Page) -> None:
     """The desk wrote meanwhile: whoever keeps second is shown both, and what was typed is still there."""
     open_ticket(page, "RW-114")
-    command(page, "i")
+    command(page, "i", own=True)
     field = page.get_by_label("Why it came, in the owner's words")
     expect(field).to_be_focused()
     page.evaluate(

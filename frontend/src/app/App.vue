@@ -59,7 +59,7 @@ useCommands([
   { letter: 'g', general: true, words: 'figures', run: () => void router.push({ name: 'figures' }), possible: isIn },
   { letter: 'r', general: true, words: "the shop's recipes", run: () => void router.push({ name: 'recipes' }), possible: isIn },
   { letter: 'p', general: true, words: 'people and devices', run: () => void router.push({ name: 'people' }), possible: isIn },
-  { letter: 'y', general: true, words: 'audit', run: () => void router.push({ name: 'audit' }), possible: () => atBench.may('sign_off') },
+  { letter: ';', general: true, words: 'audit', run: () => void router.push({ name: 'audit' }), possible: () => atBench.may('sign_off') },
   { letter: 'l', general: true, words: 'lamp or day', run: () => (atBench.theme = atBench.theme === 'day' ? 'lamp' : 'day') },
   { letter: 'b', general: true, words: 'who is at the bench', run: () => (benchOpen.value = true), possible: isIn },
 ])

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core'
-import { nextTick, ref } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { useCommands, type Command } from './commands'
 import { useAtBench } from './person'
 
 const { commands } = useCommands()
 const atBench = useAtBench()
 const isOpen = ref(false)
+/** Of this page alone: Space once more. */
+const isOwn = ref(false)
+const ownOnes = computed(() => commands.value.filter((command) => command.own))
+const shown = computed(() => (isOwn.value ? ownOnes.value : commands.value.filter((command) => !command.own)))
 const unknown = ref('')
 const strip = ref<HTMLElement | null>(null)
 let cameFrom: HTMLElement | null = null
@@ -14,6 +18,7 @@ let cameFrom: HTMLElement | null = null
 function open(): void {
   cameFrom = document.activeElement instanceof HTMLElement ? document.activeElement : null
   unknown.value = ''
+  isOwn.value = false
   isOpen.value = true
   void nextTick(() => strip.value?.focus())
 }
@@ -29,6 +34,11 @@ function run(command: Command): void {
 }
 
 function onKey(event: KeyboardEvent): void {
+  if (event.key === ' ' && !isOwn.value && ownOnes.value.length) {
+    event.preventDefault()
+    isOwn.value = true
+    return
+  }
   if (event.key === 'Escape' || event.key === ' ') {
     event.preventDefault()
     close()
@@ -36,7 +46,7 @@ function onKey(event: KeyboardEvent): void {
   }
   if (event.key.length !== 1 || event.ctrlKey || event.metaKey || event.altKey) return
   event.preventDefault()
-  const command = commands.value.find((candidate) => candidate.letter === event.key.toLowerCase())
+  const command = shown.value.find((candidate) => candidate.letter === event.key.toLowerCase())
   if (command) run(command)
   else unknown.value = event.key
 }
@@ -83,7 +93,7 @@ useEventListener(window, 'keydown', onEscape)
     <span v-if="!isOpen" class="right"><slot name="right" /></span>
     <div v-if="isOpen" ref="strip" class="strip" role="menu" aria-label="Commands" tabindex="-1" @keydown.stop="onKey">
       <button
-        v-for="command in commands"
+        v-for="command in shown"
         :key="command.letter"
         type="button"
         role="menuitem"
@@ -92,6 +102,7 @@ useEventListener(window, 'keydown', onEscape)
       >
         <kbd>{{ command.letter }}</kbd> {{ command.words }}
       </button>
+      <button v-if="!isOwn && ownOnes.length" type="button" role="menuitem" class="plain-button command" @click="isOwn = true"><kbd>Space</kbd> this page</button>
       <span class="leave" role="status">
         <template v-if="unknown">No command “{{ unknown }}”. </template><kbd>Esc</kbd> leaves
       </span>

@@ -7,6 +7,8 @@ export interface Command {
   run: () => void
   /** Of the whole house, not of the page in front: stands last. */
   general?: boolean
+  /** An act of this page alone, behind Space twice: a letter of its own there, so that the others mean one thing everywhere. */
+  own?: boolean
   /** Left out of the strip while this is false. */
   possible?: () => boolean
 }

@@ -54,10 +54,23 @@ def _take(page: Page, path: Path) -> None:
     page.screenshot(path=path, animations="disabled", caret="hide")
 
 
+_WAITING = """() => new Promise((resolve) => {
+  const asked = indexedDB.open('fidicula')
+  asked.onsuccess = () => {
+    const count = asked.result.transaction('rows').objectStore('rows').count()
+    count.onsuccess = () => { asked.result.close(); resolve(count.result) }
+  }
+})"""
+"""How many entries the page has not sent yet."""
+
+
 def command(page: Page, letter: str) -> None:
-    """Run a command from the strip that Space opens."""
+    """Run a command from the strip that Space opens, twice for the page's own."""
     page.keyboard.press("Space")
-    page.locator('[role="menu"]').wait_for()
+    menu = page.locator('[role="menu"]')
+    menu.wait_for()
+    if not any(words.split()[:1] == [letter] for words in menu.locator('[role="menuitem"]').all_inner_texts()):
+        page.keyboard.press("Space")
     page.keyboard.press(letter)
 
 
@@ -66,7 +79,8 @@ def type_readings(page: Page, readings: str) -> None:
     for reading in readings.split():
         page.keyboard.type(reading)
         page.keyboard.press("Enter")
-    page.wait_for_function("() => JSON.parse(localStorage.getItem('fidicula.waiting') ?? '[]').length === 0")
+    while page.evaluate(_WAITING):
+        page.wait_for_timeout(50)
 
 
 def _open(page: Page, address: str, ticket: str) -> None:

@@ -109,7 +109,7 @@ function onArrow(event: KeyboardEvent): void {
 }
 
 useCommands([
-  { letter: 'e', words: 'find a figure', run: () => void nextTick(() => findField.value?.focus()) },
+  { letter: 'e', own: true, words: 'find a figure', run: () => void nextTick(() => findField.value?.focus()) },
   { letter: 'u', words: 'undo', run: () => void undo(), possible: () => lastChanged.value !== null },
 ])
 </script>

@@ -30,7 +30,7 @@ async function send(): Promise<void> {
     fault.value = error.message
   }
 }
-useCommands([{ letter: 'k', words: 'reading from simulated device', run: () => void send() }])
+useCommands([{ letter: 'k', own: true, words: 'reading from simulated device', run: () => void send() }])
 </script>
 
 <template>

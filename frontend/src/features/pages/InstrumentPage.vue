@@ -57,8 +57,8 @@ usePageCommands(() => props.ticket, () => family.value)
 useCommands([
   { letter: 'e', words: 'the sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
   { letter: 'a', words: 'measure in full', run: () => void router.push({ name: 'measure', params: { ticket: props.ticket } }) },
-  { letter: 'h', words: 'the first handle', run: () => document.querySelector<HTMLElement>('.handles input.slide, .handles select')?.focus() },
-  { letter: 'j', words: 'handles back to rest', run: letRest, possible: () => isTried.value },
+  { letter: 'h', own: true, words: 'the first handle', run: () => document.querySelector<HTMLElement>('.handles input.slide, .handles select')?.focus() },
+  { letter: 'j', own: true, words: 'handles back to rest', run: letRest, possible: () => isTried.value },
 ])
 </script>
 

@@ -22,8 +22,8 @@ export function usePaper(ticket: () => string): UsePaperReturn {
     void router.push({ name: 'measure', params: { ticket: ticket() } })
   }
   useCommands([
-    { letter: 'd', words: 'print it', run: print },
-    { letter: 'e', words: 'back to the measuring', run: back },
+    { letter: 'd', own: true, words: 'print it', run: print },
+    { letter: 'e', own: true, words: 'back to the measuring', run: back },
   ])
   return { bench, print, back }
 }

@@ -62,7 +62,7 @@ async function keep(): Promise<void> {
   }
 }
 
-useCommands([{ letter: 'a', words: 'add person', run: () => open(null), possible: () => atBench.may('people') }])
+useCommands([{ letter: 'a', own: true, words: 'add person', run: () => open(null), possible: () => atBench.may('people') }])
 </script>
 
 <template>

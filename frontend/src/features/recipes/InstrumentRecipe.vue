@@ -158,9 +158,9 @@ const sourceChoices = computed(() => {
 })
 
 useCommands([
-  { letter: 't', words: 'take it', run: () => void take(), possible: () => !isSame.value && !refused.value },
-  { letter: 'x', words: 'leave it as it was', run: leave, possible: () => !isSame.value },
-  { letter: 's', words: 'back to the sheet', run: toSheet },
+  { letter: 't', own: true, words: 'take it', run: () => void take(), possible: () => !isSame.value && !refused.value },
+  { letter: 'x', own: true, words: 'leave it as it was', run: leave, possible: () => !isSame.value },
+  { letter: 'e', words: 'back to the sheet', run: toSheet },
 ])
 </script>
 

@@ -143,9 +143,9 @@ function to(family: string): RouteLocationRaw {
 }
 
 useCommands([
-  { letter: 'k', words: 'save the recipe', run: keep, possible: () => mayKeep.value && (isChanged.value || name.value !== open.value) },
-  { letter: 'x', words: 'leave it as it was', run: leave, possible: () => isChanged.value },
-  { letter: 't', words: 'set as shop default', run: follow, possible: () => mayKeep.value && !isChanged.value && recipe.value?.shop === false },
+  { letter: 'k', own: true, words: 'save the recipe', run: keep, possible: () => mayKeep.value && (isChanged.value || name.value !== open.value) },
+  { letter: 'x', own: true, words: 'leave it as it was', run: leave, possible: () => isChanged.value },
+  { letter: 't', own: true, words: 'set as shop default', run: follow, possible: () => mayKeep.value && !isChanged.value && recipe.value?.shop === false },
 ])
 </script>
 

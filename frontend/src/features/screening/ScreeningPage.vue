@@ -136,11 +136,11 @@ const refusedHere = computed(() => {
 })
 
 useCommands([
-  { letter: 't', words: 'tick those that need a luthier', run: () => tick(['luthier']), possible: () => rows.value.length > 0 },
-  { letter: 'm', words: 'tick those that do not', run: () => tick(['nothing', 'small']), possible: () => rows.value.length > 0 },
-  { letter: 'a', words: 'tick all', run: () => tick(['luthier', 'small', 'nothing', 'open']), possible: () => rows.value.length > 0 },
-  { letter: 'x', words: 'tick none', run: () => tick([]), possible: () => ticked.value.length > 0 },
-  { letter: 'd', words: 'do with those ticked', run: () => acts.value?.begin(), possible: () => ticked.value.length > 0 },
+  { letter: 't', own: true, words: 'tick those that need a luthier', run: () => tick(['luthier']), possible: () => rows.value.length > 0 },
+  { letter: 'm', own: true, words: 'tick those that do not', run: () => tick(['nothing', 'small']), possible: () => rows.value.length > 0 },
+  { letter: 'a', own: true, words: 'tick all', run: () => tick(['luthier', 'small', 'nothing', 'open']), possible: () => rows.value.length > 0 },
+  { letter: 'x', own: true, words: 'tick none', run: () => tick([]), possible: () => ticked.value.length > 0 },
+  { letter: 'd', own: true, words: 'do with those ticked', run: () => acts.value?.begin(), possible: () => ticked.value.length > 0 },
   { letter: 'e', words: 'the sheet in hand', run: () => void router.push({ name: 'bench', params: { ticket: inHand.value.ticket } }), possible: () => inHand.value.ticket !== '' },
   { letter: 'u', words: 'undo', run: () => void undo(), possible: () => given.value.length > 0 },
 ])

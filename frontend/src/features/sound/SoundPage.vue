@@ -132,17 +132,17 @@ const acting = () => mayAct.value && view.value !== null
 usePageCommands(() => props.ticket, () => family.value)
 usePageTurning(() => props.ticket, () => family.value, () => 'sound')
 useCommands([
-  { letter: 's', words: 'rate the sound', run: () => show('heard'), possible: acting },
-  { letter: 'a', words: 'move the post', run: () => show('move'), possible: acting },
-  { letter: 'h', words: 'move half back', run: () => void halfBack(), possible: acting },
-  { letter: 'k', words: 'back to a place', run: askBack, possible: acting },
-  { letter: 'y', words: 'back to the best', run: toBest, possible: acting },
-  { letter: 'x', words: 'measure the post position', run: gauge, possible: acting },
-  { letter: 'w', words: 'adjust the bridge', run: () => show('bridge'), possible: acting },
-  { letter: 'd', words: 'advice', run: () => show('advice') },
-  { letter: 'm', words: 'record audio', run: () => show('record'), possible: acting },
-  { letter: 'c', words: 'compare blind', run: () => show('blind'), possible: acting },
-  { letter: 'i', words: 'name the player', run: () => askPlayer(), possible: acting },
+  { letter: 's', own: true, words: 'rate the sound', run: () => show('heard'), possible: acting },
+  { letter: 'a', own: true, words: 'move the post', run: () => show('move'), possible: acting },
+  { letter: 'h', own: true, words: 'move half back', run: () => void halfBack(), possible: acting },
+  { letter: 'k', own: true, words: 'back to a place', run: askBack, possible: acting },
+  { letter: 'y', own: true, words: 'back to the best', run: toBest, possible: acting },
+  { letter: 'x', own: true, words: 'measure the post position', run: gauge, possible: acting },
+  { letter: 'w', own: true, words: 'adjust the bridge', run: () => show('bridge'), possible: acting },
+  { letter: 'd', own: true, words: 'advice', run: () => show('advice') },
+  { letter: 'm', own: true, words: 'record audio', run: () => show('record'), possible: acting },
+  { letter: 'c', own: true, words: 'compare blind', run: () => show('blind'), possible: acting },
+  { letter: 'i', own: true, words: 'name the player', run: () => askPlayer(), possible: acting },
   { letter: 'u', words: 'undo', run: () => void undo(), possible: acting },
   { letter: 'e', words: 'the sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
 ])
