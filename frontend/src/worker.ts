@@ -46,6 +46,6 @@ registerRoute(
 
 /** A new version waits until somebody says so: a page in the middle of a measuring keeps its own. */
 self.addEventListener('message', (event) => {
-  if (event.data === 'take over') void self.skipWaiting()
+  if ((event.data as { type?: string } | null)?.type === 'SKIP_WAITING') void self.skipWaiting()
 })
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()))

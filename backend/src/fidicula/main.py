@@ -31,6 +31,7 @@ from fidicula.services.people import People
 from fidicula.services.photos import Photos
 from fidicula.services.putting_right import Slips
 from fidicula.services.recipes import Recipes
+from fidicula.services.redoing import Redoing
 from fidicula.services.screening import Screening
 from fidicula.services.shelf import Shelf
 from fidicula.services.sound import Sound
@@ -69,6 +70,7 @@ def give_services(
     app.state.audit = Audit(engine)
     app.state.house = House(engine)
     app.state.bench = Bench(engine)
+    app.state.redoing = Redoing(engine)
     app.state.slips = Slips(engine)
     app.state.course = Course(engine)
     app.state.particulars = Particulars(engine)

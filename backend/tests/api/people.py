@@ -31,6 +31,7 @@ NOT_ALL = {
     ("post", "/api/instruments/{ticket}/readings/{reading_id}/take-back"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/works"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/works/{work_id}/take-back"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/redo"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/hand-over"): {"owner", "luthier"},
     ("post", "/api/instruments/{ticket}/hand-over/take-back"): {"owner", "luthier"},
     ("post", "/api/instruments/{ticket}/decisions"): {"owner", "luthier"},

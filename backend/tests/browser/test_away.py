@@ -9,6 +9,7 @@ import time
 import urllib.request
 from collections.abc import Iterator
 from contextlib import suppress
+from pathlib import Path
 from typing import Any
 
 import pytest
@@ -31,9 +32,11 @@ uvicorn.run(create_app(Settings()), host="127.0.0.1", port=int(sys.argv[1]), log
 class Server:
     """The application in a process of its own, to be killed and started again on the same port."""
 
-    def __init__(self, database_url: str) -> None:
+    def __init__(self, database_url: str, *, root: Path | None = None) -> None:
         self.port = free_port()
         self._environment = {**os.environ, "FIDICULA_DATABASE_URL": database_url}
+        if root is not None:
+            self._environment["FIDICULA_ROOT"] = str(root)
         self._process: subprocess.Popen[bytes] | None = None
 
     @property

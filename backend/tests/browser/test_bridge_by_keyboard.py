@@ -42,7 +42,7 @@ def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
     expect(changes.get_by_role("row", name="G: wood to take off 1.1 0.8 −0.3")).to_be_visible()
     command(page, "x")
     expect(page.get_by_role("radio", name="orchestral heights")).to_be_checked()
-    command(page, "s")
+    command(page, "e")
     expect(wood(page, "G")).to_contain_text("1.1")
 
     command(page, "c")

@@ -3,18 +3,21 @@
 from __future__ import annotations
 
 import io
+import shutil
 from collections.abc import Iterator
 from contextlib import contextmanager
+from pathlib import Path
 from typing import Any
 
 import pytest
+from fidicula.settings import Settings
 from PIL import Image
 from playwright.sync_api import Browser, BrowserContext, Page, expect
 from sqlalchemy import Engine, text
 
 from ..conftest import signed_in
 from .conftest import PATIENCE_MS, opened_page
-from .hands import command, held, name_strings, open_ticket, type_readings
+from .hands import command, held, name_strings, open_ticket, reading, type_readings
 from .test_away import Server, nothing_waits, waiting
 
 MANY = 120
@@ -177,3 +180,42 @@ def test_what_was_not_accepted_is_put_right_or_dropped(page: Page) -> None:
     expect(page.get_by_text("Everything was sent.")).to_be_visible()
     nothing_waits(page)
     expect(page.get_by_text("was not accepted")).to_have_count(0)
+
+
+def test_undo_says_what_it_undid_and_has_a_redo(page: Page) -> None:
+    open_ticket(page, "RW-101")
+    name_strings(page, 1)
+    type_readings(page, "6.1")
+    g = reading(page, "G at the board's end")
+    expect(g).to_have_accessible_name("G at the board's end: 6.10, above")
+    command(page, "u")
+    expect(page.get_by_text("Undone: G at the board's end 6.1.")).to_be_visible()
+    expect(g).to_have_accessible_name("G at the board's end: ·, not measured")
+    command(page, "/")
+    expect(page.get_by_text("Redone: G at the board's end 6.1.")).to_be_visible()
+    expect(g).to_have_accessible_name("G at the board's end: 6.10, above")
+
+
+def test_a_newer_version_waits_until_somebody_says_so(browser: Browser, demo: Engine, app: Any, tmp_path: Path) -> None:
+    """The build is replaced under an open tab, which goes on as it is; what is half typed outlives the reload."""
+    build = tmp_path / "frontend" / "dist"
+    shutil.copytree(Settings().front_end, build)
+    own = Server(demo.url.render_as_string(hide_password=False), root=tmp_path)
+    own.start()
+    try:
+        cookie = signed_in(app, "Ilse Varnholt")["cookie"]
+        with opened_page(browser, own.address, cookie=cookie, worker=True) as page:
+            page.evaluate("navigator.serviceWorker.ready.then(() => null)")
+            page.goto(f"{own.address}/bench/RW-105")
+            page.locator("input[data-reading]").focus()
+            page.keyboard.type("6.")
+            with (build / "worker.js").open("a") as worker:
+                worker.write("\n// a newer build\n")
+            page.evaluate("navigator.serviceWorker.getRegistration().then((one) => one.update()).then(() => null)")
+            expect(page.get_by_text("A newer version is here.")).to_be_visible()
+            expect(page.locator("input[data-reading]")).to_have_value("6.")
+            page.get_by_role("button", name="reload").click()
+            expect(page.get_by_text("A newer version is here.")).to_have_count(0)
+            expect(page.locator("input[data-reading]")).to_have_value("6.")
+    finally:
+        own.kill()

@@ -13,8 +13,11 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import EARLIEST, LATEST, Ticket
 from fidicula.services.bench import Bench
+from fidicula.services.errors import ForbiddenError
 from fidicula.services.phrasing.model import Why
 from fidicula.services.putting_right import Slips
+from fidicula.services.redoing import Redoing
+from fidicula.services.roles import MAY
 from fidicula.services.sheet.beside import Beside
 from fidicula.services.sheet.cell import CardPlace
 from fidicula.services.sheet.model import BenchSheet, LogLine
@@ -62,6 +65,13 @@ class PutRightBody(Body):
     act: Literal["keep", "undo", "swap", "move", "record_cut"]
     readings: Annotated[list[UUID], Field(min_length=1, max_length=40)]
     to: Annotated[str, Field(max_length=16)] = ""
+
+
+class RedoBody(Body):
+    """What was taken back, as `undoable` named it."""
+
+    kind: Literal["reading", "work", "decision", "mark", "seen"]
+    id: UUID
 
 
 class WorkBody(Body):
@@ -183,3 +193,12 @@ def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) ->
 def take_back_work(request: Request, ticket: Ticket, work_id: UUID, person: Acting) -> Response:
     """Undo a work."""
     return answer(_bench(request).take_back_work(ticket, work_id, person.name))
+
+
+@router.post("/redo", response_model=BenchSheet, dependencies=[may("measure")])
+def redo(request: Request, ticket: Ticket, body: RedoBody, person: Acting) -> Response:
+    """Let stand again what was taken back by mistake; a decision, for whoever decides."""
+    if body.kind == "decision" and "sign_off" not in MAY[person.role]:
+        raise ForbiddenError(f"the {person.role} does not decide: a luthier gives a PIN first")
+    redoing: Redoing = request.app.state.redoing
+    return answer(redoing.redo(ticket, body.kind, body.id))

@@ -23,6 +23,7 @@ from fidicula.db.shelf import Shelf
 from fidicula.db.shop_rules import ShopRules
 from fidicula.db.sound import Sound
 from fidicula.db.string_sets import StringSets
+from fidicula.db.undone import Undone
 from fidicula.db.visits import Visits
 
 
@@ -116,6 +117,7 @@ class UnitOfWork:
         self.visits = Visits(self._connection)
         self.string_sets = StringSets(self._connection)
         self.log = Log(self._connection)
+        self.undone = Undone(self._connection)
         self.lessons = Lessons(self._connection)
         self.course = Course(self._connection)
         self.one_sheet = OneSheet(self._connection)

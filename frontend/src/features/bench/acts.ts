@@ -39,3 +39,14 @@ export function takeBack(ticket: string, { kind, id, words }: Undoable): Act {
       return post('/api/instruments/{ticket}/seen/{seen_id}/take-back', { params: { path: { ticket, seen_id: id } }, ...said })
   }
 }
+
+/** What was taken back here, and can stand again. */
+export interface Undone {
+  ticket: string
+  kind: Exclude<Undoable['kind'], 'choice'>
+  id: string
+  words: string
+}
+
+export const redo = (ticket: string, { kind, id, words }: Undone): Act =>
+  post('/api/instruments/{ticket}/redo', { params: at(ticket), body: { kind, id }, words: `Redo: ${words}` })

@@ -9,6 +9,7 @@ import { useAtBench } from '@/shared/person'
 import { useStoredRecord } from '@/shared/storedRecord'
 import { keyOf } from './places'
 import * as acts from './acts'
+import type { Undone } from './acts'
 import { READINGS, type Manner, type Waiting } from './waiting'
 import { whole } from './whole'
 
@@ -145,6 +146,7 @@ export const useBench = defineStore('bench', () => {
   function takeAt(of: string, at: Pick<Cell, 'measure' | 'position' | 'name'>, typed: string, afterWork: number, more: Manner = {}): string {
     setDraft(placeOf(at, of), '')
     notice.value = ''
+    forgetUndone(of)
     const id = freshId()
     const { measure, position } = at
     const { repeats = false, simulated = false, tool = 'caliper', paperAt: written = '', shown = null } = more
@@ -178,6 +180,10 @@ export const useBench = defineStore('bench', () => {
     else if (answer !== undefined && row.ticket === ticket.value) void refresh()
   })
 
+  function forgetUndone(of: string): void {
+    undone.value = undone.value.filter((one) => one.ticket !== of)
+  }
+
   /** Everything that goes to the instrument that shows now, at the visit that shows. */
   function entered(act: (of: string) => Act): Promise<{ sent: boolean }> {
     notice.value = ''
@@ -186,6 +192,7 @@ export const useBench = defineStore('bench', () => {
 
   /** For a form, which shows a refusal itself: throws Refused; says whether the server has it by now. */
   async function submit(act: (of: string) => Act): Promise<boolean> {
+    forgetUndone(ticket.value)
     return (await entered(act)).sent
   }
 
@@ -210,15 +217,34 @@ export const useBench = defineStore('bench', () => {
     return id === null ? Promise.resolve(false) : change((of) => acts.confirm(of, id, cell.name))
   }
 
-  /** Take back the newest entry: one that was not sent yet simply goes. Says what it took back; null for nothing. */
-  async function undo(): Promise<string | null> {
+  /** What was taken back here last, while nothing was entered since: it can stand again. */
+  const undone = ref<Undone[]>([])
+  const redoable = computed(() => undone.value.filter((one) => one.ticket === ticket.value).at(-1) ?? null)
+
+  /** Take back the newest entry, and say what it was: one that was not sent yet simply goes. False for nothing. */
+  async function undo(): Promise<boolean> {
     const of = ticket.value
     const unsent = outbox.rows.filter((row) => row.ticket === of && row.state === 'waiting').at(-1)
-    if (unsent && (await outbox.drop(unsent))) return unsent.words
+    if (unsent && (await outbox.drop(unsent))) {
+      notice.value = `Undone: ${unsent.words}. It had not been sent.`
+      return true
+    }
     if (unsent) await outbox.pump()
     const newest = sheet.value?.undoable
-    if (!newest || of !== ticket.value) return null
-    return (await change(() => acts.takeBack(of, newest))) ? newest.words : null
+    if (!newest || of !== ticket.value) return false
+    if (!(await change(() => acts.takeBack(of, newest)))) return false
+    if (newest.kind !== 'choice') undone.value.push({ ticket: of, ...newest, kind: newest.kind })
+    notice.value = `Undone: ${newest.words}.`
+    return true
+  }
+
+  /** Let stand again what was taken back last. */
+  async function redo(): Promise<boolean> {
+    const last = redoable.value
+    if (!last || !(await change((of) => acts.redo(of, last)))) return false
+    undone.value = undone.value.filter((one) => one !== last)
+    notice.value = `Redone: ${last.words}.`
+    return true
   }
 
   /** Write down a work done here. What is typed from here on was taken after it, though it may be on its way. */
@@ -227,6 +253,7 @@ export const useBench = defineStore('bench', () => {
       notice.value = `“${label}” waits here already.`
       return false
     }
+    forgetUndone(ticket.value)
     const id = freshId()
     const after_work = workOnItsWay(ticket.value) ? null : (sheet.value?.last_work ?? null)
     return change((of) => post('/api/instruments/{ticket}/works', { params: { path: { ticket: of } }, body: { id, work, words, after_work }, words: label, work: id }))
@@ -285,6 +312,8 @@ export const useBench = defineStore('bench', () => {
     takeAt,
     confirm,
     undo,
+    redo,
+    redoable,
     whys,
     loadWhys,
     doWork, submitWorkBack, chooseTargets, submit, handOver, takeBackHandOver, nameStrings,

@@ -107,6 +107,9 @@ async function keep(): Promise<void> {
     isSending.value = false
   }
 }
+async function redo(): Promise<void> {
+  if (await bench.redo()) await load()
+}
 async function undo(): Promise<void> {
   if (await bench.undo()) await load()
 }
@@ -131,6 +134,7 @@ onBeforeUnmount(() => {
 useCommands([
   { letter: 'e', words: 'the sheet', run: toSheet },
   { letter: 'u', words: 'undo', run: () => void undo(), possible: () => mayLook.value && bench.sheet?.undoable?.kind === 'seen' },
+  { letter: '/', words: 'redo', run: () => void redo(), possible: () => bench.redoable !== null },
 ])
 </script>
 

@@ -108,6 +108,7 @@ useCommands([
   { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (inHand.value?.doubt?.suggested ?? null) !== null },
   { letter: 'w', words: 'why', run: () => (isWhyOpen.value = !isWhyOpen.value), possible: () => inHand.value !== null },
   { letter: 'u', words: 'undo', run: () => void bench.undo(), possible: () => atBench.may('measure') && (bench.sheet?.undoable ?? null) !== null },
+  { letter: '/', words: 'redo', run: () => void bench.redo(), possible: () => bench.redoable !== null },
 ])
 </script>
 

@@ -127,6 +127,7 @@ useCommands([
   { letter: 'y', words: 'hand over', run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },
   { letter: 'o', words: 'log', run: () => (logOpen.value = true), possible: () => sheet.value !== null },
   { letter: 'u', words: 'undo', run: () => void bench.undo(), possible: () => atBench.may('measure') && (sheet.value?.undoable ?? null) !== null },
+  { letter: '/', words: 'redo', run: () => void bench.redo(), possible: () => bench.redoable !== null },
 ])
 
 const bowRoom = computed(() =>
