@@ -73,9 +73,9 @@ useCommands([
           <v-btn v-if="atBench.may('arrive')" @click="arrivalOpen = true">New arrival</v-btn>
         </div>
       </RailOfTags>
+      <OutboxBar />
       <router-view />
       <ListeningIn />
-      <OutboxBar />
       <CommandStrip>
         <template #right>
           <button type="button" class="plain-button who" @click="benchOpen = true">{{ atBench.person }}</button>

@@ -79,10 +79,10 @@ const spoken = computed(() => {
       <span v-else-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">×{{ cell.count }}, {{ mm(cell.repeat_spread) }} apart{{ cell.spread_is_wide ? ', wide' : '' }}</span>
     </button>
     <div v-if="inHand && stop" class="stop" role="alert">
-      <span>{{ stop }}</span>
+      <p>{{ stop }}</p>
       <button type="button" class="plain-button" @mousedown.prevent @click="emit('keep')"><kbd>k</kbd> keep</button>
       <button v-if="(cell.doubt?.suggested ?? null) !== null" type="button" class="plain-button" @mousedown.prevent @click="emit('suggested')"><kbd>m</kbd> take {{ plain(cell.doubt?.suggested ?? 0) }}</button>
-      <span><kbd>Esc</kbd> type it anew</span>
+      <span class="anew"><kbd>Esc</kbd> anew</span>
     </div>
   </div>
 </template>
@@ -127,14 +127,16 @@ input::placeholder {
 }
 .stop {
   position: absolute;
-  top: calc(100% + 6px);
+  bottom: calc(100% + 6px);
   left: 50%;
   z-index: 4;
-  display: grid;
-  gap: 2px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 18px;
   width: max-content;
-  max-width: 280px;
-  padding: 8px 12px;
+  max-width: 330px;
+  padding: 8px 14px 4px;
   transform: translateX(-50%);
   text-align: left;
   background: var(--sheet);
@@ -143,9 +145,21 @@ input::placeholder {
   font-size: 16px;
   line-height: 1.25;
 }
+@media (max-width: 640px) {
+  .stop {
+    position: fixed;
+    inset: auto 8px 150px;
+    width: auto;
+    max-width: none;
+    transform: none;
+  }
+}
+.stop p {
+  flex-basis: 100%;
+  margin: 0;
+}
 .stop button {
   min-height: 44px;
-  text-align: left;
   font-weight: 700;
 }
 .stop kbd {

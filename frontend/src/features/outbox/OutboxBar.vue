@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The one place that says that the server is away, and what waits here, is held or was refused. */
-import { computed, ref } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { reach } from '@/api'
 import { useOutbox, type Row } from '@/outbox'
 import { useCommands } from '@/shared/commands'
@@ -27,6 +27,10 @@ const says = computed(() => {
   if (newer.value === 'page') told.push('This page is of an older version.')
   return told.join(' ')
 })
+watch(says, (now, before) => {
+  // What is drawn to fit the window is drawn anew.
+  if (!now !== !before) void nextTick(() => window.dispatchEvent(new Event('resize')))
+})
 const nameOf = (row: Row) => row.by || (atBench.people.find((one) => one.id === row.person)?.name ?? 'somebody')
 const names = computed(() => [...new Set(outbox.held.map(nameOf))].join(', '))
 
@@ -44,28 +48,23 @@ useCommands([{ letter: '.', general: true, words: 'what waits here', run: () => 
 
 <style scoped>
 .bar {
-  position: fixed;
-  left: 16px;
-  bottom: 62px;
+  position: sticky;
+  top: 3px;
   z-index: 6;
   display: flex;
   align-items: center;
   gap: 14px;
-  max-width: min(860px, calc(100vw - 32px));
-  padding: 4px 14px;
+  margin: 2px 16px 0;
+  padding: 0 14px;
+  min-height: 36px;
   font-weight: 700;
   background: var(--sheet);
   border: 2px solid var(--ink);
   border-radius: 4px;
 }
 button {
-  min-height: 44px;
+  min-height: 36px;
   min-width: 44px;
   text-decoration: underline;
-}
-@media (max-width: 1000px) {
-  .bar {
-    bottom: 108px;
-  }
 }
 </style>

@@ -16,7 +16,8 @@ from fidicula.services.instruction.model import Instruction
 
 def measuring(a: Assessment, keys: tuple[MeasurementKey, ...], why: Instruction | None = None) -> Instruction:
     """why : what cannot be told before."""
-    again = any(key in a.state.reading_states for key in keys)
+    states = a.state.reading_states
+    again = any(key in states and states[key].state == "stale" for key in keys)
     if why is None:
         return Instruction("measure", keys=keys, again=again)
     return replace(why, code="measure", records="", keys=keys, again=again, reason=why.code)

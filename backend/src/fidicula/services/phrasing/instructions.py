@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.landing import KNOWN_FOR_ROUGH, needed_for
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.thresholds import WORTH_TAKING, strings_in_band
@@ -187,6 +188,11 @@ def wait_words(step: str, after: str, reason: str) -> str:
     return reason if row is None else row.says
 
 
+def _is_doubted(a: Assessment, key: MeasurementKey) -> bool:
+    stand = a.state.reading_states.get(key)
+    return stand is not None and stand.state == "doubted"
+
+
 def _measure(a: Assessment, found: Instruction) -> Phrase:
     if found.repeats:
         return _repeat(a, found)
@@ -197,6 +203,10 @@ def _measure(a: Assessment, found: Instruction) -> Phrase:
     says = []
     if found.again:
         says.append("The old readings do not hold any more; no cut may rest on them.")
+    elif doubted := [key for key in found.keys if _is_doubted(a, key)]:
+        says.append(
+            f"Doubted: {listed(key_names(a.state.instrument, doubted))}. Confirm what was read, or read it again."
+        )
     elif found.reason:
         says.append(f"{_label(found.reason)}: these readings are needed for it.")
     elif a.cut.state == "none" and any(key[0] == "end_height" for key in found.keys):
