@@ -81,7 +81,7 @@ const spoken = computed(() => {
     <div v-if="inHand && stop" class="stop" role="alert">
       <p>{{ stop }}</p>
       <button type="button" class="plain-button" @mousedown.prevent @click="emit('keep')"><kbd>k</kbd> keep</button>
-      <button v-if="(cell.doubt?.suggested ?? null) !== null" type="button" class="plain-button" @mousedown.prevent @click="emit('suggested')"><kbd>m</kbd> take {{ plain(cell.doubt?.suggested ?? 0) }}</button>
+      <button v-if="waiting === null && (cell.doubt?.suggested ?? null) !== null" type="button" class="plain-button" @mousedown.prevent @click="emit('suggested')"><kbd>m</kbd> take {{ plain(cell.doubt?.suggested ?? 0) }}</button>
       <span class="anew"><kbd>Esc</kbd> anew</span>
     </div>
   </div>

@@ -167,7 +167,8 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   const stopWords = computed(() => {
     if (!stop.value || !cell.value) return null
     const [low = 0, high = 0] = cell.value.likely ?? []
-    return cell.value.doubt?.sentence ?? `${stop.value.typed} is far from what is usual here, ${plain(low)} to ${plain(high)}: was it read so?`
+    if (!isWaiting(cell.value) && cell.value.doubt) return cell.value.doubt.sentence
+    return `${stop.value.typed} is far from what is usual here, ${plain(low)} to ${plain(high)}: was it read so?`
   })
   /* The server asks about less than what stops here: whoever puts an own reading right at once goes on. */
   watch(
@@ -194,7 +195,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     }
     if (event.key.length === 1 || event.key === 'Enter' || event.key === 'Backspace' || event.key === 'Escape') event.preventDefault()
     if (event.key === 'k' || event.key === 'K') keepStopped()
-    else if (event.key === 'm' || event.key === 'M') takeSuggested()
+    else if ((event.key === 'm' || event.key === 'M') && cell.value && !isWaiting(cell.value)) takeSuggested()
     else if (event.key === 'Backspace' || event.key === 'Escape') stopped.value = null
   }
 
