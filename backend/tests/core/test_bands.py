@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.core.bands import Band, outside_by, side_of_band
+from fidicula.core.bands import Band, band_between, outside_by, side_of_band
 
 BAND = Band(4.0, 4.5, 5.5)
 
@@ -32,3 +32,9 @@ def test_its_limits_count_in(value: float, side: str) -> None:
 def test_how_far_out_is_the_way_to_the_nearer_limit(value: float, by: float) -> None:
     """Also far out, where a remainder would be another number."""
     assert outside_by(value=value, band=BAND) == pytest.approx(by)
+
+
+def test_a_band_between_two_is_as_wide_as_lies_between_them() -> None:
+    """A third of the way: 0.5 and 0.3 below make 1.3 / 3, 0.8 and 0.2 above make 1.8 / 3."""
+    found = band_between(Band(4.5, 5.0, 5.8), Band(2.7, 3.0, 3.2), share=1 / 3, aim=4.2)
+    assert (found.low, found.aim, found.high) == pytest.approx((4.2 - 1.3 / 3, 4.2, 4.2 + 1.8 / 3))

@@ -2,7 +2,10 @@
  * What is written at other benches, as it happens. One stream serves every open tab of this browser: a browser has few
  * connections, and each stream holds one for good. A hidden page gives its turn away and looks at all again once it shows.
  */
-import { onScopeDispose } from 'vue'
+import { onScopeDispose, shallowRef } from 'vue'
+
+/** The ticket of which something was written last, here or at another bench; null for all. Told anew with each. */
+export const changed = shallowRef<{ ticket: string | null }>({ ticket: null })
 
 const ADDRESS = '/api/changes'
 const SHARED = 'fidicula-changes'
@@ -16,7 +19,10 @@ export function useChanges(told: (ticket: string | null) => void): void {
   /** Gives this page's turn back, or its place among those that wait for one; null while it has neither. */
   let giveUp: (() => void) | null = null
 
-  const tell = (ticket: string) => told(ticket === EVERYTHING ? null : ticket)
+  const tell = (ticket: string) => {
+    changed.value = { ticket: ticket === EVERYTHING ? null : ticket }
+    told(changed.value.ticket)
+  }
   others.onmessage = (event: MessageEvent<string>) => tell(event.data)
 
   function takeTurns(): void {

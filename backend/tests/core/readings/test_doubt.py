@@ -66,3 +66,21 @@ def test_a_height_of_6_that_changed_with_nothing_done_is_asked_about(
     """More than 0.3, and more than four times what measuring explains; the limits count as measured."""
     found = change_without_work(value=value, before=6.0, uncertainty=uncertainty)
     assert found == (Doubt("changed", 6.0) if changed else None)
+
+
+@pytest.mark.parametrize(
+    ("value", "aim", "meant"),
+    [
+        (50.0, 5.0, 5.0),
+        (0.5, 5.0, 5.0),
+        (500.0, 5.0, 5.0),
+        (2.0, 200.0, 200.0),
+        (0.328, 328.0, 328.0),
+        (13.0, 330.0, 330.2),
+    ],
+)
+def test_every_usual_slip_is_known(value: float, aim: float, meant: float) -> None:
+    """A decimal mark one and two places off either way, a comma meant for thousands, inches."""
+    found = doubt_of(value=value, plausible=plausible_around(aim), aim=aim, largest=5000)
+    assert found is not None
+    assert found.suggested == pytest.approx(meant)

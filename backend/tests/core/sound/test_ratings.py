@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 
 def test_a_mean_counts_only_what_was_rated() -> None:
     assert mean_rating({("open", None): 4, ("power", 0): 3, ("power", 3): 5}) == pytest.approx(4)
+    assert mean_rating({("open", None): 4, ("power", 0): 3}) == pytest.approx(3.5)
     assert mean_rating({}) is None
 
 
@@ -43,6 +44,8 @@ def test_how_likely_a_guess_does_the_same() -> None:
         chance_of_guessing(right=4, trials=3)
     with pytest.raises(DoesNotFitError, match="0 or more"):
         chance_of_guessing(right=0, trials=-1)
+    with pytest.raises(DoesNotFitError, match="it is between 0 and 4; it was -1"):
+        chance_of_guessing(right=-1, trials=4)
 
 
 @given(st.integers(1, 40), st.data())

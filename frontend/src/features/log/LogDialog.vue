@@ -2,6 +2,7 @@
 /** The log of this visit: every reading and work, newest first, whatever became of it. */
 import { ref, watch } from 'vue'
 import { answerOf, api, Refused, type LogLine } from '@/api'
+import { changed } from '@/shared/changes'
 import { ago } from '@/shared/format'
 
 const props = defineProps<{ ticket: string }>()
@@ -10,9 +11,9 @@ const lines = ref<LogLine[]>([])
 const isLoading = ref(false)
 const failure = ref('')
 
-watch(isOpen, async (open) => {
+watch([isOpen, changed], async ([open], [wasOpen]) => {
   if (!open) return
-  isLoading.value = true
+  isLoading.value = !wasOpen
   failure.value = ''
   try {
     lines.value = await answerOf(

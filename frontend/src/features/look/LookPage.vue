@@ -50,6 +50,10 @@ async function load(): Promise<void> {
     if (error.away && !isGone) setTimeout(() => void load(), RETRY_AFTER_MS)
   }
 }
+/* What is found at another bench shows here too. */
+watch(() => bench.sheet, (now, before) => {
+  if (now && before) void load()
+})
 watch(
   () => props.ticket,
   async () => {

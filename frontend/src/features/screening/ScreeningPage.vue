@@ -6,6 +6,7 @@ import { answerOf, api, Refused, type ScreenCell, type ScreenColumn, type Screen
 import { keyOf, takeBack, useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
 import { useOutbox } from '@/outbox'
+import { changed } from '@/shared/changes'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
 import ActOnTicked from './ActOnTicked.vue'
@@ -66,6 +67,12 @@ watch(
   },
   { immediate: true },
 )
+
+/* What is answered at another bench shows here too. */
+watch(changed, ({ ticket }) => {
+  const here = ticket === null ? Object.keys(byTicket.value) : [ticket].filter((one) => one in byTicket.value)
+  if (here.length) void load(here)
+})
 
 /* A row is asked for again when what waited at it has arrived. */
 const waitingAt = computed(() => [...bench.waiting, ...said.waiting.value].map((one) => ({ ticket: one.ticket, id: one.body.id })))
