@@ -13,6 +13,9 @@ import type { Undone } from './acts'
 import { READINGS, type Manner, type Waiting } from './waiting'
 import { whole } from './whole'
 
+/** Once nothing else is asked for. */
+const SEEN_AFTER_MS = 1500
+
 export const useBench = defineStore('bench', () => {
   const atBench = useAtBench()
   const outbox = useOutbox()
@@ -80,6 +83,18 @@ export const useBench = defineStore('bench', () => {
       notice.value = ''
     }
     await refresh()
+    if (!isOld.value && sheet.value) seeBeside(name)
+  }
+
+  /** The other pages of an instrument that was opened are seen once too, so that they open without a server. */
+  const seen = new Set<string>()
+  function seeBeside(of: string): void {
+    if (seen.has(of) || !('serviceWorker' in navigator) || !navigator.serviceWorker.controller) return
+    seen.add(of)
+    const pages = ['look', 'photos', 'strings', 'string-sets', 'sound?complaint=']
+    setTimeout(() => {
+      for (const page of pages) void fetch(`/api/instruments/${encodeURIComponent(of)}/${page}`).catch(() => undefined)
+    }, SEEN_AFTER_MS)
   }
 
   /** The places of each kind of instrument, which never change: asked for once. */
