@@ -1,4 +1,4 @@
-"""What strings come down by once they are up, learnt for one instrument."""
+"""What strings drop by once they are up, learnt for one instrument."""
 
 from __future__ import annotations
 
@@ -6,7 +6,7 @@ import math
 from collections.abc import Sequence
 
 USUAL = 0.06
-"""What a string comes down by at the bridge as it settles. [mm] Source: 0.02 to 0.1, simulated and measured."""
+"""What a string drops by at the bridge as it settles. [mm] Source: 0.02 to 0.1, simulated and measured."""
 INSTRUMENTS_DIFFER = 0.02
 STRINGS_DIFFER = 0.025
 """How far one instrument is from the usual, and one of its strings from the others: standard deviations. [mm]"""
