@@ -17,7 +17,7 @@ NINE_IN_TEN = 1.28
 def still_settles(seen: Sequence[float], *, scatter: float) -> float:
     """What nine in ten strings of an instrument stay under as they settle: so much wood is left for it. [mm]
 
-    seen : what its strings came down by between a reading just after they were up and one when they had settled, at the
+    seen : what its strings dropped by between a reading just after they were up and one when they had settled, at the
     bridge; below 0 by chance. [mm]
     scatter : standard deviation of one such difference by the readings alone, above 0. [mm]
     Source: the mean of what was seen, weighed against what is usual by their variances; about 0.1 where none was.
