@@ -61,6 +61,10 @@ def opened_page(browser: Browser, address: str, *, cookie: str = "", worker: boo
     opened = context.new_page()
     errors: list[str] = []
     opened.on("pageerror", lambda error: errors.append(str(error)))
+    # What the page's own parts throw is written to the console; so is every answer that refuses, which is none.
+    opened.on(
+        "console", lambda said: errors.append(said.text) if said.type == "error" and "Error:" in said.text else None
+    )
     opened.goto(address)
     expect(opened.get_by_label("Instruments in the house").or_(opened.get_by_label("Sign in"))).to_be_visible()
     yield opened

@@ -163,6 +163,25 @@ def test_a_sign_in_that_ends_leaves_what_is_half_filled_in(page: Page, demo: Eng
     assert written(demo, "SELECT count(*) FROM instrument WHERE owner = 'Half an owner'") == [(1,)]
 
 
+def test_what_somebody_else_left_waiting_is_held_until_their_pin(page: Page, demo: Engine) -> None:
+    """Signed out before it was sent: the next person sees that it is there, and it is never kept as theirs."""
+    open_ticket(page, "RW-105")
+    page.route("**/readings", lambda route: route.abort())
+    page.get_by_label("G at the board's end: ").first.click()
+    page.keyboard.type("5.95")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("1 entry waits here")).to_be_visible()
+    page.get_by_role("button", name="Ilse Varnholt").click()
+    page.get_by_role("button", name="Sign out").click()
+    page.unroute("**/readings")
+    door = page.get_by_role("main", name="Sign in")
+    door.get_by_label("Name").fill("Bram Oyelade")
+    door.get_by_label("Password").fill("boathouse-varnish")
+    door.get_by_label("Password").press("Enter")
+    expect(page.get_by_text("1 entry of Ilse Varnholt waits for a PIN.")).to_be_visible()
+    assert written(demo, "SELECT count(*) FROM reading WHERE value = 5.95") == [(0,)]
+
+
 def test_what_was_not_accepted_is_put_right_or_dropped(page: Page) -> None:
     """A reading that the server would not have while something else was typed at its place stays, with its words."""
     open_ticket(page, "RW-101")

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** The bench card: a column for each string, under that string; single readings beside. */
+import { useMounted } from '@vueuse/core'
 import { computed } from 'vue'
 import type { BenchSheet, Cell } from '@/api'
 import type { SheetGeometry } from '@/features/drawing'
@@ -29,6 +30,8 @@ const emit = defineEmits<{
 
 const bench = useBench()
 const { besideOf } = useBeside()
+/** The single readings stand in a place of the page that is there once the page is. */
+const isMounted = useMounted()
 
 interface Row {
   key: string
@@ -136,7 +139,7 @@ function columnStyle(position: number) {
         </template>
       </div>
     </div>
-    <Teleport to="#single-readings" :disabled="narrow" defer>
+    <Teleport v-if="isMounted" to="#single-readings" :disabled="narrow">
       <div class="singles" role="group" aria-label="Single readings">
         <div v-for="cell in singles" :key="cell.measure" class="single">
           <span class="label">{{ cell.name }}</span>

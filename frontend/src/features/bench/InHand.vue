@@ -35,7 +35,7 @@ const origin = computed(() => {
 </script>
 
 <template>
-  <Teleport to="#in-hand">
+  <Teleport to="#in-hand" defer>
   <div class="in-hand" aria-live="polite">
     <b v-if="!isSpeaking" class="name">{{ cell.name }}</b>
     <button v-if="cell.tools.length > 1" type="button" class="plain-button tool" :aria-label="`Read with: ${tool}. Another tool`" @click="emit('tool')"><kbd>t</kbd> {{ tool }}</button>

@@ -13,6 +13,8 @@ const atBench = useAtBench()
 const isOpen = ref(false)
 
 const count = (n: number) => (n === 1 ? '1 entry' : `${n} entries`)
+const nameOf = (row: Row) => row.by || (atBench.people.find((one) => one.id === row.person)?.name ?? 'somebody')
+const names = computed(() => [...new Set(outbox.held.map(nameOf))].join(', '))
 const says = computed(() => {
   const told: string[] = []
   const waiting = outbox.waiting.length
@@ -31,8 +33,6 @@ watch(says, (now, before) => {
   // What is drawn to fit the window is drawn anew.
   if (!now !== !before) void nextTick(() => window.dispatchEvent(new Event('resize')))
 })
-const nameOf = (row: Row) => row.by || (atBench.people.find((one) => one.id === row.person)?.name ?? 'somebody')
-const names = computed(() => [...new Set(outbox.held.map(nameOf))].join(', '))
 
 useCommands([{ letter: '.', general: true, words: 'what waits here', run: () => (isOpen.value = true), possible: () => outbox.rows.length > 0 }])
 </script>
