@@ -4,5 +4,5 @@ from __future__ import annotations
 
 from typing import Literal, get_args
 
-Part = Literal["strings", "nut", "board", "neck", "bridge", "bar", "post", "tailpiece", "body"]
+Part = Literal["pegs", "strings", "nut", "board", "neck", "bridge", "bar", "post", "tailpiece", "body"]
 PARTS: tuple[Part, ...] = get_args(Part)

@@ -5,16 +5,18 @@ from __future__ import annotations
 from functools import cache
 
 from fidicula.core.geometry.board import HeightDirection
+from fidicula.tables.parts import Part
 from fidicula.tables.rows import TableRow, read_rows
 
 
 class Work(TableRow):
-    """at_bench : written down by itself, and not with the strings."""
+    """at_bench : written down by itself, and not with the strings.  part : that it is done to, None for others."""
 
     work: str
     label: str
     done_label: str
     at_bench: bool
+    part: Part | None
 
 
 class Invalidation(TableRow):

@@ -6,17 +6,21 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal
 
+from fidicula.core.bands import outside_by
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.inspection import open_findings, standing_seen
 from fidicula.services.assessment.model import CutFacts, Question
 from fidicula.services.assessment.state import BenchState
+from fidicula.services.assessment.thresholds import strings_in_band
 from fidicula.services.measures import MEASURES
 from fidicula.tables.parts import PARTS, Part
 from fidicula.tables.signs import findings, items
+from fidicula.tables.work import works
 
-PartState = Literal["decide", "work", "read_again", "in_order", "unknown"]
-"""The first of these that holds: somebody has to decide, something was found to work on, a reading holds no more,
-it was read or looked at and is in order, nothing is known of it."""
+PartState = Literal["decide", "work", "doubted", "stale", "above", "below", "left", "assumed", "in_order", "unknown"]
+"""The first of these that holds: somebody has to decide; something was found to work on; a reading is doubted; one
+holds no more; one is out of its band; that was decided to stay; what the cut rests on is assumed; all is in band, was
+looked at and is fine, or is named; nothing is known of it."""
 
 _OF_MEASURES: Mapping[str, Part] = {
     "neck": "neck",
@@ -30,6 +34,7 @@ _OF_MEASURES: Mapping[str, Part] = {
     "nut and pegs": "nut",
 }
 _BY_THEMSELVES: Mapping[str, Part] = {
+    "end_height": "bridge",
     "nut_height": "nut",
     "nut_spread": "nut",
     "slot_depth": "bridge",
@@ -42,7 +47,8 @@ _BY_THEMSELVES: Mapping[str, Part] = {
 class PartAssessment:
     """questions : open, about this part, each with what is recommended.  findings : open, by name.
 
-    again : places whose reading is stale or doubted.  assumed : places that the cut rests on and nobody read now.
+    again : places whose reading is stale or doubted.  off : read and out of band, each by how much, the farthest first.
+    assumed : places that the cut rests on and nobody read now.  done : works on it at this visit, in their order.
     """
 
     part: Part
@@ -50,7 +56,9 @@ class PartAssessment:
     questions: tuple[Question, ...]
     findings: tuple[str, ...]
     again: tuple[MeasurementKey, ...]
+    off: tuple[tuple[MeasurementKey, float], ...]
     assumed: tuple[MeasurementKey, ...]
+    done: tuple[str, ...]
 
 
 def part_of(measure: str) -> Part | None:
@@ -80,14 +88,46 @@ def _part(
     to_work = any(findings()[name].verdict == "work" for name in its_findings) or any(
         line.verdict == "work" and not line.findings for line in standing_seen(state).values() if line.item in its_items
     )
+    off = _off(state, tuple(read))
+    assumed = tuple(one.key for one in cut.assumed if part_of(one.key[0]) == part)
     which: PartState = "unknown"
     if asked:
         which = "decide"
     elif to_work:
         which = "work"
+    elif any(stand.state == "doubted" for stand in read.values()):
+        which = "doubted"
     elif again:
-        which = "read_again"
-    elif read or its_items & seen:
+        which = "stale"
+    elif off and not _is_in_band_together(part, state, cut):
+        which = "left" if _was_left(part, questions) else "above" if off[0][1] > 0 else "below"
+    elif assumed:
+        which = "assumed"
+    elif read or its_items & seen or (part == "strings" and state.string_set is not None):
         which = "in_order"
-    assumed = tuple(one.key for one in cut.assumed if part_of(one.key[0]) == part)
-    return PartAssessment(part, which, asked, its_findings, again, assumed)
+    done = tuple(work.work for work in state.standing_works if works()[work.work].part == part)
+    return PartAssessment(part, which, asked, its_findings, again, off, assumed, done)
+
+
+def _off(state: BenchState, places: tuple[MeasurementKey, ...]) -> tuple[tuple[MeasurementKey, float], ...]:
+    """What stands out of its band, each by how much, the farthest first."""
+    found = []
+    for place in places:
+        usable, wanted = state.reading_states[place].usable, state.wanted_as_read(place)
+        by = 0.0 if usable is None or wanted is None else outside_by(value=usable, band=wanted.band)
+        if by:
+            found.append((place, by))
+    return tuple(sorted(found, key=lambda one: -abs(one[1])))
+
+
+def _is_in_band_together(part: Part, state: BenchState, cut: CutFacts) -> bool:
+    """Strings that stand right with what is known of them are in band, whatever one reading says."""
+    return part == "bridge" and strings_in_band(state, cut)
+
+
+def _was_left(part: Part, questions: tuple[Question, ...]) -> bool:
+    """Whether somebody decided that it stays as it is."""
+    return any(
+        one.deciding.part == part and one.outcome is not None and one.outcome.opens_gate and not one.outcome.instructs
+        for one in questions
+    )

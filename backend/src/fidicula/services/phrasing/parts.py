@@ -1,26 +1,69 @@
-"""What is said of a part of the instrument in a word, and in a line."""
+"""What is said of a part of the instrument: its name, a mark's few words, and a line."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
 
 from fidicula.services.assessment.parts import PartAssessment, PartState
-from fidicula.services.numbers import listed, plural
+from fidicula.services.instruction.model import Instruction
+from fidicula.services.numbers import listed, number, plural, to_take
+from fidicula.tables.parts import Part
 from fidicula.tables.signs import findings
+from fidicula.tables.work import works
 
+LABELS: Mapping[Part, str] = {
+    "pegs": "Pegs",
+    "strings": "Strings",
+    "nut": "Nut",
+    "board": "Board",
+    "neck": "Neck",
+    "bridge": "Bridge",
+    "bar": "Bass bar",
+    "post": "Post",
+    "tailpiece": "Tailpiece",
+    "body": "Body",
+}
 WORDS: Mapping[PartState, str] = {
     "decide": "to decide",
     "work": "work needed",
-    "read_again": "read again",
+    "doubted": "check reading",
+    "stale": "measure again",
+    "above": "above",
+    "below": "below",
+    "left": "left as it is",
+    "assumed": "assumed",
     "in_order": "in order",
-    "unknown": "not looked at",
+    "unknown": "not read",
 }
+_AMOUNTS: Mapping[str, str] = {"take": "cut", "slot_by": "slots", "file_by": "file", "beside": "lower"}
+"""What an amount is called where there is room for two words."""
+
+
+def part_mark(part: PartAssessment, told: Instruction) -> str:
+    """A few words beside its mark: how much is to come off where that is what to do now, else its state."""
+    asked = told.question
+    amounts = told.amounts if told.part == part.part and (asked is None or asked.outcome is not None) else ()
+    for name, verb in _AMOUNTS.items():
+        values = sorted(one.value for one in amounts if one.name == name)
+        if values:
+            least, most = to_take(values[0]), to_take(values[-1])
+            return f"{verb} {most}" if least == most else f"{verb} {least}–{most}"
+    if part.state in ("above", "below"):
+        by = abs(part.off[0][1])
+        return f"{WORDS[part.state]} {number(by, 1 if by >= SMALL else 2)}"
+    return WORDS[part.state]
+
+
+SMALL = 0.1
+"""Under this a tenth says nothing. [mm]"""
 
 
 def part_words(part: PartAssessment) -> str:
-    """What is open there; the state alone where nothing is."""
+    """What is open there, and what was done at this visit; the state alone where nothing is."""
     said = [one.deciding.title for one in part.questions]
     said += [findings()[name].label for name in part.findings]
     if part.again:
         said.append(f"{plural(len(part.again), 'reading', 'readings')} to take again")
-    return f"{WORDS[part.state]}: {listed(said)}" if said else WORDS[part.state]
+    open_words = f"{WORDS[part.state]}: {listed(said)}" if said else WORDS[part.state]
+    done = list(dict.fromkeys(works()[work].done_label for work in part.done))
+    return f"{open_words}; {listed(done)}" if done else open_words

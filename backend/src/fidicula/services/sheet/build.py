@@ -19,7 +19,7 @@ from fidicula.services.phrasing.findings import found_words
 from fidicula.services.phrasing.following import source_words
 from fidicula.services.phrasing.inspection import proposals
 from fidicula.services.phrasing.instructions import impossible_words, phrase, record_label
-from fidicula.services.phrasing.parts import part_words
+from fidicula.services.phrasing.parts import LABELS, part_mark, part_words
 from fidicula.services.phrasing.slips import slip_words
 from fidicula.services.phrasing.undoing import undoable
 from fidicula.services.sheet.cells import cells
@@ -65,7 +65,10 @@ def sheet_of(a: Assessment, rules: Rules) -> BenchSheet:
         findings=found_words(state),
         problem=_problem(a),
         drawing=None if a.computed is None else drawing(state, a.computed),
-        parts=[PartView(one.part, one.state, part_words(one)) for one in a.parts],
+        parts=[
+            PartView(one.part, LABELS[one.part], one.state, part_mark(one, found), part_words(one), bool(one.done))
+            for one in a.parts
+        ],
         course=stop_views(a),
         undoable=undoable(state, a.visit.opened_at),
     )

@@ -226,11 +226,17 @@ class InstrumentView:
 
 @dataclass(frozen=True)
 class PartView:
-    """One part of the instrument. says : what is open there."""
+    """One part of the instrument. mark : a few words beside its mark.  says : what is open there.
+
+    done : whether something was done to it at this visit.
+    """
 
     part: Part
+    label: str
     state: PartState
+    mark: str
     says: str
+    done: bool
 
 
 @dataclass(frozen=True)
