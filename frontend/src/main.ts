@@ -1,5 +1,5 @@
-import '@fontsource/atkinson-hyperlegible-next/latin-400.css'
-import '@fontsource/atkinson-hyperlegible-next/latin-700.css'
+import '@fontsource/public-sans/latin-400.css'
+import '@fontsource/public-sans/latin-700.css'
 import 'vuetify/styles/core'
 import './app/base.css'
 import { createPinia } from 'pinia'

@@ -136,6 +136,18 @@ def test_the_rail_is_told_again_only_when_something_on_it_changed(client: TestCl
         tag = answer.headers["etag"]
         return True
 
+    def done() -> list[str]:
+        row = next(row for row in client.get("/api/rail").json() if row["ticket"] == "RW-105")
+        return [one["work"] for one in row["done"]]
+
+    there = done()
+    work = str(uuid4())
+    assert client.post("/api/instruments/RW-105/works", json={"id": work, "work": "cleaned"}).status_code == 200
+    assert changed()
+    assert done() == [*there, "the instrument was cleaned"]
+    assert client.post(f"/api/instruments/RW-105/works/{work}/take-back").status_code == 200
+    assert changed()
+    assert done() == there
     change = {"changes": [{"field": "owner", "was": "Wren Kallio", "now": "Wren Kallio-Osei"}]}
     assert client.patch("/api/instruments/RW-105/particulars", json=change).status_code == 200
     assert changed()

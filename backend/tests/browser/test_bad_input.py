@@ -84,7 +84,7 @@ def test_a_soft_keyboard_that_sends_words_and_no_keys_reads_too(bench: Page) -> 
         bench.keyboard.press("Enter")
     expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.10, above")
     open_ticket(bench, "RW-102")
-    bench.get_by_role("link", name="sound", exact=True).click()
+    bench.get_by_role("link", name="Sound", exact=True).click()
     expect(bench.get_by_role("main", name="Sound")).to_be_visible()
     command(bench, "s")
     grid = bench.locator("input[data-key]")
@@ -201,7 +201,7 @@ def test_a_shape_that_cannot_be_says_which_reading_makes_it_so(bench: Page) -> N
     bench.keyboard.press("ArrowDown")
     type_readings(bench, "330")
     expect(bench.get_by_role("heading", name="This shape cannot be")).to_be_visible()
-    word = bench.get_by_role("complementary", name="What the sheet says")
+    word = bench.get_by_role("group", name="What the sheet says")
     expect(word.get_by_text("Check the board length: 330 mm, measured.")).to_be_visible()
 
 

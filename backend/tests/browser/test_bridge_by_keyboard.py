@@ -38,7 +38,7 @@ def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
     command(page, "h")
     expect(page.get_by_role("radio", name="orchestral heights")).to_be_focused()
     page.keyboard.press("ArrowDown")
-    changes = page.get_by_role("complementary", name="What changes")
+    changes = page.get_by_role("complementary", name="To do")
     expect(changes.get_by_role("row", name="G: wood to take off 1.1 0.8 −0.3")).to_be_visible()
     command(page, "x")
     expect(page.get_by_role("radio", name="orchestral heights")).to_be_checked()

@@ -6,6 +6,11 @@ from playwright.sync_api import Page, expect
 
 from .hands import command, open_ticket
 
+HAND_OVER = """async () => {
+    const token = (await (await fetch('/api/session')).json()).signed_in.form_token
+    await fetch('/api/instruments/RW-105/hand-over', { method: 'POST', headers: { 'X-Fidicula-Form': token } })
+}"""
+
 
 def test_a_fleet_of_five_is_taken_in_by_keyboard(page: Page) -> None:
     """What is common once, a line for each; a size that is none is named, and what was typed is still there."""
@@ -30,9 +35,7 @@ def test_a_fleet_of_five_is_taken_in_by_keyboard(page: Page) -> None:
     expect(dialog).to_have_count(0)
     command(page, "f")
     page.keyboard.type("lantern fleet")
-    expect(page.get_by_role("navigation").get_by_role("link", name="Lantern Regatta school inspection")).to_have_count(
-        5
-    )
+    expect(page.get_by_role("link", name="Lantern Regatta school").filter(has_text="inspection")).to_have_count(5)
     page.keyboard.press("Escape")
     open_ticket(page, "RW-117")
     expect(page.get_by_text("violin 3/4 · Lantern Regatta school")).to_be_visible()
@@ -41,9 +44,31 @@ def test_a_fleet_of_five_is_taken_in_by_keyboard(page: Page) -> None:
 
 def test_the_tags_hang_in_another_order(page: Page) -> None:
     """By ticket, then by the day each is due: the viola with its recording comes first."""
-    rows = page.get_by_role("main").or_(page.get_by_role("region", name="In the house")).get_by_role("rowheader")
-    expect(rows.first).to_have_text("RW-101")
+    open_ticket(page, "RW-105")
+    tags = page.get_by_role("navigation", name="Instruments in the house").get_by_role("link")
+    expect(tags.first).to_contain_text("RW-101")
     command(page, "q")
-    expect(rows.first).to_have_text("RW-104")
+    expect(tags.first).to_contain_text("RW-104")
     page.reload()
-    expect(rows.first).to_have_text("RW-104")
+    expect(tags.first).to_contain_text("RW-104")
+
+
+def test_the_house_asks_for_the_next_hand_and_finds_what_was_handed_over(page: Page) -> None:
+    """Those that are ready come first, by the day they are due; another order stays; arrows go from row to row."""
+    house = page.get_by_role("main", name="In the house")
+    ready = house.get_by_role("region", name="Ready").get_by_role("link")
+    expect(ready.first).to_contain_text("RW-104")
+    expect(house.get_by_role("region", name="Waiting").get_by_role("link").first).to_contain_text("RW-112")
+    ready.first.focus()
+    page.keyboard.press("ArrowDown")
+    expect(ready.nth(1)).to_be_focused()
+    house.get_by_label("sorted by").select_option("owner")
+    page.reload()
+    expect(house.get_by_role("link").first).to_contain_text("Boathouse Band")
+    page.evaluate(HAND_OVER)
+    command(page, "f")
+    page.keyboard.type("kallio")
+    gone = house.get_by_role("region", name="Handed over").get_by_role("link", name="RW-105")
+    expect(gone).to_be_visible()
+    gone.press("Enter")
+    expect(page.get_by_text("Handed over just now by Ilse Varnholt")).to_be_visible()

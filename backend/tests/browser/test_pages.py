@@ -52,7 +52,7 @@ def test_a_wedge_is_tried_and_the_decision_keeps_its_reason(page: Page) -> None:
     expect(ways.get_by_role("article").filter(has_text="Accept it")).to_contain_text("decided")
     page.keyboard.press("Escape")
     command(page, "e")
-    expect(page.get_by_role("complementary", name="What the sheet says")).to_contain_text("She likes it low.")
+    expect(page.get_by_role("group", name="What the sheet says")).to_contain_text("She likes it low.")
 
 
 def test_a_crown_is_tried_and_its_template_taken_home(page: Page) -> None:

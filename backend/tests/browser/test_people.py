@@ -18,7 +18,7 @@ from .hands import command, open_ticket, reading
 
 
 def sign_in(door: Page, name: str, password: str) -> None:
-    expect(door.get_by_label("Name")).to_be_focused()
+    expect(door.get_by_label("Name", exact=True)).to_be_focused()
     door.keyboard.type(name)
     door.keyboard.press("Tab")
     door.keyboard.type(password)
@@ -37,7 +37,7 @@ def test_sign_in_by_keyboard_and_out_again(door: Page) -> None:
     expect(door.get_by_role("heading", name="In the house")).to_be_visible()
     command(door, "b")
     door.get_by_role("button", name="Sign out").press("Enter")
-    expect(door.get_by_label("Name")).to_be_focused()
+    expect(door.get_by_label("Name", exact=True)).to_be_focused()
     expect(door.get_by_text("RW-101")).to_have_count(0)
 
 

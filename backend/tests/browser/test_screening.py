@@ -103,7 +103,7 @@ def test_a_fleet_of_five_is_taken_in_and_screened_and_one_is_looked_over(page: P
     command(page, "e")
     expect(page.get_by_role("main", name="Bench sheet")).to_be_visible()
     command(page, "i")
-    expect(page.get_by_role("heading", name="RW-117 looked over")).to_be_visible()
+    expect(page.get_by_role("heading", name="Inspection")).to_be_visible()
     page.get_by_role("button", name="sound post work needed").press("Enter")
     expect(page.get_by_role("checkbox", name="its ends gape")).to_be_checked()
     page.set_input_files(

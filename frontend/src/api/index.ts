@@ -43,6 +43,7 @@ export interface BenchSheet extends Omit<SheetAnswer, 'cells'> {
   cells: Cell[]
 }
 export type PartView = Schemas['PartView']
+export type Family = Schemas['ArrivalBody']['family']
 export type StringCut = Schemas['StringCutFacts']
 export type Drawing = Schemas['Drawing']
 export type DrawnString = Schemas['DrawnString']

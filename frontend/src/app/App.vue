@@ -68,7 +68,7 @@ useCommands([
 <template>
   <v-app>
     <template v-if="atBench.signedIn">
-      <RailOfTags :open="open">
+      <RailOfTags :open="open" :bare="route.name === 'house'">
         <div class="right">
           <v-btn v-if="atBench.may('arrive')" @click="arrivalOpen = true">New arrival</v-btn>
         </div>

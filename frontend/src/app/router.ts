@@ -1,6 +1,7 @@
 import { createRouter, createWebHistory } from 'vue-router'
 import { PeoplePage } from '@/features/people'
-import { EmptyBench, SheetPage } from '@/features/sheet'
+import { HousePage } from '@/features/house'
+import { SheetPage } from '@/features/sheet'
 
 const FAMILIES = ['violin', 'viola', 'cello', 'bass']
 
@@ -12,7 +13,7 @@ function familyOf(value: unknown): string {
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', name: 'house', component: EmptyBench },
+    { path: '/', name: 'house', component: HousePage },
     { path: '/bench/:ticket', name: 'bench', component: SheetPage, props: true },
     {
       path: '/bench/:ticket/recipe',

@@ -7,11 +7,14 @@ from collections.abc import Mapping
 
 import psycopg
 from sqlalchemy import ColumnElement, Connection, Text, bindparam, cast, func, literal_column, select, text
-from sqlalchemy.dialects.postgresql import JSONB
+from sqlalchemy.dialects.postgresql import JSONB, aggregate_order_by
 
 from fidicula.db import schema
 from fidicula.db.instruments import VISIT_COLUMNS, instrument_of
 from fidicula.db.records import RailEntry, Visit
+
+OF_OWNER = frozenset({"estimate", "approval"})
+"""Questions that wait for the owner's word."""
 
 COMPLAINT_SHOWN = 200
 """Of a long complaint, so much goes with its tag. [characters]"""
@@ -56,6 +59,31 @@ def _said(code: ColumnElement[str], subject: ColumnElement[str] | None = None) -
     return func.coalesce(_WORDS.op("->>")(func.concat(code, ":", subject)), words, code)
 
 
+_DONE = (
+    select(
+        func.coalesce(
+            func.json_agg(
+                aggregate_order_by(
+                    func.json_build_object(
+                        "at",
+                        schema.work_done.c.done_at,
+                        "work",
+                        _said(func.concat("done:", schema.work_done.c.work)),
+                        "by",
+                        schema.work_done.c.done_by,
+                    ),
+                    schema.work_done.c.number,
+                )
+            ),
+            text("'[]'"),
+        )
+    )
+    .where(schema.work_done.c.visit_id == schema.visit.c.id, schema.work_done.c.taken_back_at.is_(None))
+    .correlate(schema.visit)
+    .scalar_subquery()
+)
+"""What was done at a visit: when, what and by whom."""
+
 _TAG = (
     select(
         schema.instrument.c.ticket,
@@ -73,6 +101,9 @@ _TAG = (
         schema.visit.c.waits_until,
         schema.visit.c.deadline,
         schema.visit.c.promised,
+        schema.visit.c.opened_at,
+        schema.visit.c.subject.in_(sorted(OF_OWNER)).label("of_owner"),
+        _DONE.label("done"),
     )
     .join(schema.visit, schema.visit.c.instrument_id == schema.instrument.c.id)
     .where(schema.visit.c.closed_at.is_(None))

@@ -30,8 +30,20 @@ KNOWN_SHOWN = 8
 
 
 @dataclass(frozen=True)
+class DoneOnTag:
+    """A work of the visit that is open. work : what was done, in words."""
+
+    at: datetime
+    work: str
+    by: str
+
+
+@dataclass(frozen=True)
 class Tag:
-    """One instrument on the rail. step : where its course stands.  waits_for, waits_until : what only time helps."""
+    """One instrument on the rail. step : where its course stands.  waits_for, waits_until : what only time helps.
+
+    opened_at : when this visit began.  of_owner : whether it waits for the owner's word.  done : at this visit.
+    """
 
     ticket: str
     family: str
@@ -46,6 +58,9 @@ class Tag:
     waits_until: datetime | None
     deadline: date | None
     promised: date | None
+    opened_at: datetime
+    of_owner: bool
+    done: list[DoneOnTag]
 
 
 @dataclass(frozen=True)

@@ -31,7 +31,7 @@ def test_every_part_is_there_in_order_and_unknown_before_anything_is_read() -> N
         (measured().found("pegs", "peg_slips"), "pegs", "work"),
         (measured().found("saddle", words="a splinter missing"), "tailpiece", "work"),
         (measured().found("bridge", "has_adjusters", verdict="fine"), "bridge", "in_order"),
-        (measured(over=0.8), "bridge", "decide"),
+        (measured(over=0.8), "bridge", "above"),
         (measured(over=0.8).decided("high_strings", "bridge"), "bridge", "above"),
         (measured(over=0.02), "bridge", "in_order"),
         (measured(singles={"nut_spread": 14.0}), "nut", "below"),

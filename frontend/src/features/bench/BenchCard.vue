@@ -1,6 +1,5 @@
 <script setup lang="ts">
 /** The bench card: a column for each string, under that string; single readings beside. */
-import { useMounted } from '@vueuse/core'
 import { computed } from 'vue'
 import type { BenchSheet, Cell } from '@/api'
 import type { SheetGeometry } from '@/features/drawing'
@@ -30,8 +29,6 @@ const emit = defineEmits<{
 
 const bench = useBench()
 const { besideOf } = useBeside()
-/** The single readings stand in a place of the page that is there once the page is. */
-const isMounted = useMounted()
 
 interface Row {
   key: string
@@ -41,8 +38,6 @@ interface Row {
   cells?: Cell[]
   figures?: { why: string; text: string | null; provisional: boolean }[]
 }
-
-const rowEnd = computed(() => (props.narrow ? '0' : '176px'))
 
 const rows = computed((): Row[] => {
   const of = (measure: string) => props.sheet.cells.filter((cell) => cell.measure === measure)
@@ -139,21 +134,19 @@ function columnStyle(position: number) {
         </template>
       </div>
     </div>
-    <Teleport v-if="isMounted" to="#single-readings" :disabled="narrow">
-      <div class="singles" role="group" aria-label="Single readings">
-        <div v-for="cell in singles" :key="cell.measure" class="single">
-          <span class="label">{{ cell.name }}</span>
-          <CardCell
-            v-bind="cellProps(cell)"
-            @pick="emit('pick', keyOf(cell))"
-            @draft="emit('draft', $event)"
-            @key="emit('key', $event)"
-            @keep="emit('keep')"
-            @suggested="emit('suggested')"
-          />
-        </div>
+    <div class="singles" role="group" aria-label="Single readings">
+      <div v-for="cell in singles" :key="cell.measure" class="single">
+        <span class="label">{{ cell.name }}</span>
+        <CardCell
+          v-bind="cellProps(cell)"
+          @pick="emit('pick', keyOf(cell))"
+          @draft="emit('draft', $event)"
+          @key="emit('key', $event)"
+          @keep="emit('keep')"
+          @suggested="emit('suggested')"
+        />
       </div>
-    </Teleport>
+    </div>
   </div>
 </template>
 
@@ -161,7 +154,6 @@ function columnStyle(position: number) {
 .row {
   position: relative;
   height: 46px;
-  margin-right: v-bind(rowEnd);
   border-top: 1px solid var(--hairline);
 }
 .row.head {
@@ -211,17 +203,32 @@ function columnStyle(position: number) {
   color: var(--quiet);
 }
 .computed.provisional {
-  color: transparent;
-  -webkit-text-stroke: 0.8px var(--quiet);
+  font-style: italic;
+}
+.singles {
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: minmax(0, 1fr);
+  border-top: 2px solid var(--ink);
 }
 .single {
-  border-top: 1px solid var(--hairline);
-  padding-top: 5px;
+  display: flex;
+  flex-direction: column;
+  justify-content: space-between;
+  padding: 4px 2px 2px;
+  border-left: 1px solid var(--hairline);
+}
+.single:first-child {
+  border-left: 0;
 }
 .single .label {
-  display: block;
   text-align: center;
+  font-size: 0.875rem;
   color: var(--ink);
+}
+.single :deep(.figure),
+.single :deep(input) {
+  font-size: 1.375rem;
 }
 .narrow .row .label {
   position: static;
@@ -248,8 +255,7 @@ function columnStyle(position: number) {
   top: 0;
 }
 .narrow .singles {
-  display: grid;
+  grid-auto-flow: row;
   grid-template-columns: 1fr 1fr;
-  border-top: 2px solid var(--ink);
 }
 </style>

@@ -99,8 +99,9 @@ const spoken = computed(() => {
 input {
   width: 100%;
   height: 100%;
-  font-size: 28px;
+  font-size: 1.625rem;
   font-weight: 700;
+  letter-spacing: -0.01em;
   line-height: 1;
   text-align: center;
   color: var(--ink);
@@ -121,8 +122,8 @@ input {
   padding: 0;
 }
 input::placeholder {
-  color: var(--quiet);
-  opacity: 0.75;
+  color: var(--ink);
+  opacity: 1;
   font-weight: 400;
 }
 .stop {
@@ -200,14 +201,21 @@ input::placeholder {
 .cell.in-hand {
   border: 3px solid var(--action);
 }
+/* Assumed: as legible as any, and marked by a ring before it. */
 .assumed .figure,
 .missing .figure {
-  color: transparent;
-  -webkit-text-stroke: 0.9px var(--quiet);
-}
-.missing .figure {
-  -webkit-text-stroke: 0;
+  font-weight: 400;
   color: var(--quiet);
+}
+.assumed .figure::before {
+  content: '';
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  margin-right: 4px;
+  vertical-align: 0.35em;
+  border: 1.6px solid var(--ink);
+  border-radius: 50%;
 }
 .draft .figure,
 .waiting .figure {
@@ -221,7 +229,6 @@ input::placeholder {
 }
 /* Another time's figure stands under that of now. */
 .beside {
-  -webkit-text-stroke: 0;
   color: var(--ink);
 }
 .figure:has(.beside) {

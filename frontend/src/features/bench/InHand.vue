@@ -51,7 +51,7 @@ const origin = computed(() => {
     <template v-else>
       <BandRuler v-if="cell.band" :low="cell.band.low" :aim="cell.band.aim" :high="cell.band.high" :value="usable" :side="cell.band.side" :outside-by="cell.band.outside_by" />
       <span v-if="cell.stale_because" class="stale">stale: {{ cell.stale_because }}</span>
-      <span v-if="cell.last_time !== null">last time <b>{{ plain(cell.last_time) }}</b><template v-if="cell.last_time_at">, {{ ago(cell.last_time_at) }}</template></span>
+      <span v-if="cell.last_time !== null" class="last">last time <b>{{ plain(cell.last_time) }}</b><template v-if="cell.last_time_at">, {{ ago(cell.last_time_at) }}</template></span>
       <span v-if="inInches">about {{ inInches }}</span>
       <span v-if="origin" class="origin">{{ origin }}</span>
       <button type="button" class="plain-button why" @click="emit('why')">why</button>
@@ -84,9 +84,14 @@ const origin = computed(() => {
 @media (min-width: 1001px) {
   .in-hand {
     flex-wrap: nowrap;
+    max-height: 46px;
+    overflow: hidden;
+    white-space: nowrap;
   }
   .name,
-  .stale {
+  .stale,
+  .last,
+  .why {
     flex: none;
   }
 }

@@ -275,8 +275,8 @@ const described = computed(() => {
   stroke-width: 0.8;
 }
 .hatch {
-  stroke: var(--above);
-  stroke-width: 1.6;
+  stroke: var(--ink);
+  stroke-width: 1;
 }
 .wood {
   fill: var(--wood);

@@ -19,13 +19,10 @@ export interface SheetGeometryOptions {
   strings: number
   leftHanded: boolean
   drawing: Drawing | null
-  /** Height of the drawing's own panel. */
-  height: number
 }
 
-/** Columns as wide as the whole bridge can be drawn; narrower than this, and a piece of its legs is left out. */
-const NARROWEST_COLUMN = 82
-const WIDEST_COLUMN = 104
+/** So far apart stand the strings' columns where there is room; a piece of the legs is left out where they are not. */
+const WIDEST_COLUMN = 112
 
 const HEADROOM = 1.06
 
@@ -44,15 +41,13 @@ export function highestDrawn(drawing: Drawing): number {
 }
 
 export function sheetGeometry(options: SheetGeometryOptions): SheetGeometry {
-  const { width, left, right, strings, leftHanded, drawing, height } = options
+  const { width, left, right, strings, leftHanded, drawing } = options
   const room = Math.max(width - left - right, 120)
   const offsets = drawing?.strings.map((string) => string.offset) ?? []
   const first = offsets[0] ?? -1
   const last = offsets[offsets.length - 1] ?? 1
   const gap = drawing ? (last - first) / (strings - 1) : 1
-  const whole = drawing ? ((height - TOP - FOOT) / highestDrawn(drawing)) * gap : WIDEST_COLUMN
-  const fitting = Math.min(WIDEST_COLUMN, Math.max(NARROWEST_COLUMN, whole))
-  const widest = Math.min(fitting, room / (strings + (drawing ? 0.35 : 0)))
+  const widest = Math.min(WIDEST_COLUMN, room / (strings + (drawing ? 0.35 : 0)))
   const feet = drawing ? (room * 0.98) / drawing.foot_width : Infinity
   const scale = Math.min(widest / gap, feet)
   const centre = left + room / 2

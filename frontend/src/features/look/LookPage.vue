@@ -6,6 +6,7 @@ import { answerOf, api, Refused, type ItemView } from '@/api'
 import { post } from '@/outbox'
 import { useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
+import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
@@ -144,13 +145,11 @@ useCommands([
 
 <template>
   <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
-  <div v-else class="page">
-    <header class="head">
-      <h1>{{ ticket }} looked over</h1>
-      <span v-if="bench.sheet">{{ bench.sheet.instrument.family }} {{ bench.sheet.instrument.size }} · {{ bench.sheet.instrument.visit_label }}</span>
+  <InstrumentFrame v-else :ticket="ticket" page="look" title="Inspection" label="Inspection">
+    <template #head>
       <span role="status">{{ blank ? `${blank} of what this visit asks for still blank` : 'nothing left blank' }}</span>
-      <router-link class="link" :to="{ name: 'bench', params: { ticket } }">the sheet</router-link>
-    </header>
+    </template>
+    <div class="page">
     <nav class="items" aria-label="Items in working order">
       <button
         v-for="row in items"
@@ -167,7 +166,7 @@ useCommands([
         <span class="said">{{ row.verdict ? VERDICT_WORDS[row.verdict] : row.is_asked ? 'blank' : 'not asked' }}</span>
       </button>
     </nav>
-    <main v-if="item" class="hand" :aria-label="item.label">
+    <section v-if="item" class="hand" :aria-label="item.label">
       <form ref="form" @submit.prevent="keep">
         <h2>{{ item.label.charAt(0).toUpperCase() }}{{ item.label.slice(1) }}</h2>
         <p class="how">{{ item.look.charAt(0).toUpperCase() }}{{ item.look.slice(1) }}.</p>
@@ -205,41 +204,21 @@ useCommands([
         </div>
       </form>
       <PhotoStrip :key="ticket" :ticket="ticket" :item="item.item" :may-inspect="mayLook" :may-add="atBench.may('arrive')" />
-    </main>
-  </div>
+    </section>
+    </div>
+  </InstrumentFrame>
 </template>
 
 <style scoped>
 .page {
   display: grid;
-  grid-template-columns: 356px minmax(0, 1fr);
-  gap: 8px 12px;
-  padding: 6px 16px 64px;
+  grid-template-columns: 300px minmax(0, 1fr);
+  gap: 0 12px;
+  padding: 0 8px 8px;
   align-items: start;
 }
-.head {
-  grid-column: 1 / -1;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0 18px;
-  min-height: 44px;
-}
-h1 {
-  font-size: 23px;
-  margin: 0;
-}
-.link {
-  color: var(--action);
-  padding: 10px 0;
-}
-.items,
-.hand {
-  background: var(--sheet);
-  border-radius: 4px;
-}
 .items {
-  padding: 4px 0;
+  border-right: 1px solid var(--hairline);
 }
 .item {
   display: grid;
@@ -328,19 +307,11 @@ input[type='checkbox'] {
   .page {
     grid-template-columns: minmax(0, 1fr);
   }
+  .items {
+    border-right: 0;
+  }
   .hand {
     order: -1;
-  }
-  .head {
-    order: -2;
-  }
-}
-@media (max-width: 640px) {
-  .page {
-    padding: 6px 0 64px;
-  }
-  .head {
-    padding: 0 12px;
   }
 }
 </style>

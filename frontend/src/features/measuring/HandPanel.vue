@@ -29,7 +29,7 @@ const findings = computed(() => props.sheet.findings.filter((found) => found.of 
 </script>
 
 <template>
-  <aside class="hand" aria-label="In hand">
+  <div class="hand" role="group" aria-label="In hand">
     <MeasureSketch :measure="cell.measure" :position="cell.position" :left-handed="sheet.instrument.left_handed" />
     <h2 class="title">{{ cell.name }}</h2>
     <p v-if="words">{{ words.how.charAt(0).toUpperCase() }}{{ words.how.slice(1) }}.</p>
@@ -45,18 +45,10 @@ const findings = computed(() => props.sheet.findings.filter((found) => found.of 
     <p v-for="line in isWhyOpen ? whyLines : []" :key="line" class="quiet">{{ line }}</p>
     <p v-if="cell.told !== null">Derived from {{ cell.told_by }}. A reading taken here counts first.</p>
     <DeviceSends v-if="atBench.may('measure') && house.choices?.has_devices" :ticket="sheet.instrument.ticket" :cell="cell" @sent="(typed, tool, simulated) => emit('sent', typed, tool, simulated)" />
-  </aside>
+  </div>
 </template>
 
 <style scoped>
-.hand {
-  position: sticky;
-  top: 6px;
-  padding: 12px 16px 16px;
-  background: var(--sheet);
-  border-radius: 4px;
-  font-size: 17px;
-}
 .title {
   margin: 8px 0 0;
   font-size: 21px;
@@ -93,10 +85,6 @@ select {
   color: var(--quiet);
 }
 @media (max-width: 1000px) {
-  .hand {
-    order: -1;
-    position: static;
-  }
   .hand :deep(svg) {
     max-height: 130px;
   }

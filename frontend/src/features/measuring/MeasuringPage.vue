@@ -4,6 +4,7 @@ import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import type { Cell } from '@/api'
 import { CardCell, decimalsOf, InHand, keyOf, useBench, useBeside, useEntry } from '@/features/bench'
+import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
 import { usePageCommands } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
@@ -114,16 +115,12 @@ useCommands([
 
 <template>
   <p v-if="bench.failure && !bench.sheet" class="absent" role="alert">{{ bench.failure }}</p>
-  <main v-else-if="bench.sheet" class="page" aria-label="Measuring">
-    <header>
-      <h1>{{ ticket }} measured</h1>
-      <div class="courses" role="group" aria-label="Course of measuring">
-        <button v-for="(words, name) in COURSES" :key="name" type="button" class="plain-button" :aria-pressed="course === name" @click="course = name">{{ words }}</button>
-      </div>
+  <InstrumentFrame v-else-if="bench.sheet" :ticket="ticket" page="measure" title="Measuring" label="Measuring">
+    <template #head>
       <b role="status">{{ progress(cells) }}</b>
-      <router-link class="link" :to="{ name: 'bench', params: { ticket } }">the sheet</router-link>
-    </header>
+    </template>
     <div class="manner">
+      <label>course <select v-model="course" aria-label="course"><option v-for="(words, name) in COURSES" :key="name" :value="name">{{ words }}</option></select></label>
       <label>spacing read as <select v-model="form"><option v-for="(words, name) in SPACING_WORDS" :key="name" :value="name">{{ words }}</option></select></label>
       <label>beside it <select v-model="besideKey"><option v-for="one in besideChoices" :key="one.key" :value="one.key">{{ one.words }}</option></select></label>
       <button v-if="atBench.may('measure') && !bench.paperAt" type="button" class="plain-button link" @click="paperOpen = true">a card written by hand</button>
@@ -165,7 +162,10 @@ useCommands([
         </section>
       </div>
     </div>
-    <HandPanel v-if="inHand" :sheet="bench.sheet" :cell="inHand" :is-why-open="isWhyOpen" :why-lines="whyInHand" @sent="sent" />
+    <template v-if="inHand" #todo><HandPanel :sheet="bench.sheet" :cell="inHand" :is-why-open="isWhyOpen" :why-lines="whyInHand" @sent="sent" /></template>
+    <template v-if="inHand && atBench.may('measure')" #main>
+      <div class="acts"><v-btn @click="skip">Skip</v-btn><v-btn variant="flat" :disabled="!entry.draft.value" @click="entry.takeNow(false)">Save reading</v-btn></div>
+    </template>
     <InHand
       v-if="inHand"
       :cell="inHand"
@@ -179,56 +179,30 @@ useCommands([
       @why="isWhyOpen = !isWhyOpen"
     />
     <PaperDialog v-model="paperOpen" @chosen="fromPaper" />
-  </main>
+  </InstrumentFrame>
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 292px;
-  gap: 8px 12px;
-  padding: 6px 16px 64px;
-  align-items: start;
-}
-header {
-  grid-column: 1 / -1;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0 18px;
-  min-height: 44px;
-}
-h1 {
-  margin: 0;
-  font-size: 23px;
-}
-.courses {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 4px;
-}
-.courses button {
-  min-height: 44px;
-  padding: 0 14px;
-  border: 1px solid var(--ink);
-  border-radius: 4px;
-}
-.courses [aria-pressed='true'] {
-  background: var(--ink);
-  color: var(--sheet);
-}
 .link {
   padding: 10px 0;
   color: var(--action);
   text-decoration: underline;
 }
 .card {
+  columns: 2;
+  column-gap: 22px;
+  padding: 4px 18px 16px;
+}
+.card section {
+  break-inside: avoid;
+}
+.acts {
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 0 18px;
-  padding: 4px 16px 16px;
-  background: var(--sheet);
-  border-radius: 4px;
+  grid-template-columns: auto 1fr;
+  gap: 8px;
+}
+.acts :deep(.v-btn) {
+  min-height: 48px;
 }
 h2 {
   margin: 8px 0 0;
@@ -272,10 +246,14 @@ h2 + .line {
 }
 .place :deep(.figure),
 .place :deep(input) {
-  font-size: 25px;
+  font-size: 1.25rem;
+}
+.place :deep(.mark) {
+  margin-left: 1px;
+  font-size: 0.75rem;
 }
 .manner {
-  grid-column: 1 / -1;
+  padding: 0 18px;
   display: flex;
   flex-wrap: wrap;
   align-items: center;
@@ -297,7 +275,6 @@ h2 + .line {
   border-bottom: 1px solid var(--ink);
 }
 .written {
-  grid-column: 1 / -1;
   margin: 0;
   padding: 6px 12px;
   border: 2px solid var(--ink);
@@ -305,7 +282,6 @@ h2 + .line {
   font-size: 17px;
 }
 .fault {
-  grid-column: 1 / -1;
   margin: 0;
   color: var(--error);
   font-weight: 700;
@@ -314,29 +290,9 @@ h2 + .line {
   padding: 40px 24px;
   font-size: 18px;
 }
-@media (max-width: 1000px) {
-  .card {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-  }
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  header,
-  .manner,
-  .written {
-    order: -2;
-  }
-}
 @media (max-width: 640px) {
   .card {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .page {
-    padding: 6px 0 64px;
-  }
-  header,
-  .manner {
-    padding: 0 12px;
+    columns: 1;
   }
 }
 </style>

@@ -5,11 +5,11 @@ import { useRouter } from 'vue-router'
 import type { PageHandle } from '@/api'
 import { keyOf, useBench } from '@/features/bench'
 import { OtherViews } from '@/features/drawing'
+import { InstrumentFrame } from '@/features/frame'
 import { PostTrail } from '@/features/sound'
 import { StringsRecord } from '@/features/strings'
 import { QuestionPanel } from '@/features/word'
 import { useCommands } from '@/shared/commands'
-import PageLinks from '@/shared/PageLinks.vue'
 import { usePageCommands, usePageTurning, type PageName } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import ConsequenceList from './ConsequenceList.vue'
@@ -46,6 +46,18 @@ async function workDone(): Promise<void> {
   if (view.value?.work && (await bench.doWork(view.value.work))) void router.push({ name: 'measure', params: { ticket: props.ticket } })
 }
 
+/** The page's own act where its part is what to do now; else the way to what comes first. */
+const main = computed((): { words: string; run: () => void } | null => {
+  const now = view.value
+  if (!now || bench.sheet?.instrument.handed_over_at) return null
+  const toSheet = () => void router.push({ name: 'bench', params: { ticket: props.ticket } })
+  const retake = retakes.value[0]
+  if (retake) return { words: `Measure: ${retake.name}`, run: () => void router.push({ name: 'measure', params: { ticket: props.ticket }, query: { place: keyOf(retake) } }) }
+  if (now.work && now.consequences.length && atBench.may('measure')) return { words: `Record: ${now.work_label.toLowerCase()}`, run: () => void workDone() }
+  if (!now.is_here) return { words: now.instruction.title, run: toSheet }
+  return null
+})
+
 /** A handle stands where it was pulled to; the numbers follow. */
 function pulledTo(handle: PageHandle): number {
   const value = tried.value[handle.name]
@@ -63,19 +75,14 @@ useCommands([
 </script>
 
 <template>
-  <div class="page">
-    <PageLinks :ticket="ticket" :family="family" :here="page" :parts="bench.sheet?.parts" class="links" />
-    <main v-if="view" class="said" :aria-label="view.title">
-      <h1>{{ ticket }} · {{ view.title }}</h1>
-      <div class="now" role="note">
-        <p><b>{{ view.is_here ? view.instruction.title : `First: ${view.instruction.title}` }}</b></p>
-        <template v-if="view.is_here">
-          <p v-for="line in [...view.instruction.says, ...view.instruction.do]" :key="line">{{ line }}</p>
-        </template>
-      </div>
-      <p v-for="line in view.finding" :key="line" class="finding">{{ line }}</p>
-      <StringsRecord v-if="page === 'strings'" :ticket="ticket" />
+  <InstrumentFrame :ticket="ticket" :page="page" :title="view?.title ?? ''" :label="view?.title ?? 'Calculating'">
+    <p v-if="!view" class="coming" role="status">{{ faults[''] || 'Calculating …' }}</p>
+    <div v-else class="said">
+      <OtherViews v-if="drawn && bench.sheet" :view="drawn" :sheet="bench.sheet" :width="644" :height="264" class="drawn" />
       <PostTrail v-if="page === 'post'" :ticket="ticket" @changed="again" />
+      <div v-if="view.plots.length" class="plots">
+        <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="644" :height="view.plots.length > 1 ? 190 : 264" />
+      </div>
       <div v-if="retakes.length" class="retake" role="note">
         <p><b>Measure first:</b></p>
         <ul>
@@ -83,79 +90,81 @@ useCommands([
         </ul>
         <router-link :to="{ name: 'measure', params: { ticket }, query: { place: keyOf(retakes[0]!) } }">Measure</router-link>
       </div>
-      <div class="plots" :class="{ two: view.plots.length > 1 }">
-        <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="view.plots.length > 1 ? 460 : 820" :height="view.plots.length > 1 ? 220 : 260" />
-      </div>
+      <p v-for="line in view.finding" :key="line" class="finding">{{ line }}</p>
+      <StringsRecord v-if="page === 'strings'" :ticket="ticket" />
       <div class="numbers">
         <PageTable v-for="table in view.tables" :key="table.title" :table="table" />
         <ConsequenceList :consequences="view.consequences" class="moving" />
       </div>
       <ShelfLine v-if="view.shelf && family" :family="family" :list="view.shelf" @changed="again" />
-      <OtherViews v-if="drawn && bench.sheet" :view="drawn" :sheet="bench.sheet" :width="820" :height="250" class="drawn" />
       <WaysBeside :ways="view.ways" :decided="asked?.decided?.outcome ?? ''" />
       <p v-if="view.stale_after.length && view.consequences.length" class="quiet">After that, measure again: {{ view.stale_after.join(', ') }}.</p>
-    </main>
-    <p v-else class="said" role="status">{{ faults[''] || 'Calculating …' }}</p>
-    <aside v-if="view" class="side" aria-label="What if">
-      <template v-if="view.handles.length">
-        <h2>What if</h2>
-        <div class="handles">
-          <HandleField v-for="handle in view.handles" :key="handle.name" :handle="handle" :at="pulledTo(handle)" :fault="faults[handle.name] ?? ''" @moved="tryOut(handle.name, $event)" />
+    </div>
+    <template #todo>
+      <template v-if="view">
+        <div class="now" role="note">
+          <h2 class="title">{{ view.is_here ? view.instruction.title : `First: ${view.instruction.title}` }}</h2>
+          <template v-if="view.is_here">
+            <p v-for="line in [...view.instruction.says, ...view.instruction.do]" :key="line">{{ line }}</p>
+          </template>
         </div>
-        <v-btn v-if="isTried" class="rest" @click="letRest">Back to rest</v-btn>
+        <p v-if="view.impossible" class="impossible" role="alert">
+          {{ view.impossible.sentence }}
+          <v-btn v-if="view.impossible.nearest !== null && view.impossible.handle" size="small" @click="tryOut(view.impossible.handle, view.impossible.nearest)">Take {{ view.impossible.nearest }}</v-btn>
+        </p>
+        <p v-if="faults['']" class="impossible" role="alert">{{ faults[''] }}</p>
+        <p v-if="bench.failure" class="impossible" role="alert">{{ bench.failure }}</p>
+        <QuestionPanel v-if="asked" v-model="isDeciding" :asked="asked" :may-decide="atBench.may('sign_off')" />
+        <section v-if="view.handles.length" class="try" aria-label="Try other values">
+          <h2>Try other values</h2>
+          <div class="handles">
+            <HandleField v-for="handle in view.handles" :key="handle.name" :handle="handle" :at="pulledTo(handle)" :fault="faults[handle.name] ?? ''" @moved="tryOut(handle.name, $event)" />
+          </div>
+          <v-btn v-if="isTried" class="rest" @click="letRest">Back to rest</v-btn>
+        </section>
+        <template v-if="restsOn.length">
+          <h2>Assumed, not measured</h2>
+          <ul class="assumed"><li v-for="line in restsOn" :key="line">{{ line }}</li></ul>
+        </template>
+        <router-link v-if="page === 'bridge' || page === 'nut'" class="other" :to="{ name: 'recipe', params: { ticket } }">other schools and recipes, beside each other</router-link>
+        <TemplateLinks :ticket="ticket" :page="page" />
       </template>
-      <p v-if="view.impossible" class="impossible" role="alert">
-        {{ view.impossible.sentence }}
-        <v-btn v-if="view.impossible.nearest !== null && view.impossible.handle" size="small" @click="tryOut(view.impossible.handle, view.impossible.nearest)">Take {{ view.impossible.nearest }}</v-btn>
-      </p>
-      <p v-if="faults['']" class="impossible" role="alert">{{ faults[''] }}</p>
-      <QuestionPanel v-if="asked" v-model="isDeciding" :asked="asked" :may-decide="atBench.may('sign_off')" />
-      <template v-if="restsOn.length">
-        <h2>Assumed, not measured</h2>
-        <ul class="assumed"><li v-for="line in restsOn" :key="line">{{ line }}</li></ul>
+    </template>
+    <template #main>
+      <template v-if="view">
+        <p v-if="view.caution" class="caution">{{ view.caution }}</p>
+        <v-btn v-if="main" variant="flat" block class="main-act" @click="main.run">{{ main.words }}</v-btn>
       </template>
-      <router-link v-if="page === 'bridge' || page === 'nut'" class="other" :to="{ name: 'recipe', params: { ticket } }">other schools and recipes, beside each other</router-link>
-      <TemplateLinks :ticket="ticket" :page="page" />
-      <p v-if="view.caution" class="caution">{{ view.caution }}</p>
-      <p v-if="bench.failure" class="impossible" role="alert">{{ bench.failure }}</p>
-      <v-btn v-if="view.work && view.consequences.length && atBench.may('measure')" class="done" @click="workDone">Record: {{ view.work_label.toLowerCase() }}</v-btn>
-    </aside>
-  </div>
+    </template>
+  </InstrumentFrame>
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
-  gap: 0 12px;
-  padding: 2px 16px 64px;
-  align-items: start;
-}
-.links {
-  grid-column: 1 / -1;
-}
-.said,
-.side {
-  padding: 10px 18px 18px;
-  background: var(--sheet);
-  border-radius: 4px;
+.coming {
+  padding: 60px 24px;
 }
 .said {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 12px;
-}
-.side {
-  position: sticky;
-  top: 6px;
-}
-h1 {
-  margin: 0;
-  font-size: 23px;
+  padding: 0 18px 18px;
 }
 h2 {
   margin: 0 0 2px;
-  font-size: 17px;
+  font-size: 1rem;
+}
+.title {
+  font-size: 1.375rem;
+  line-height: 1.2;
+}
+.now p {
+  margin: 4px 0;
+}
+.try {
+  margin: 12px 0;
+}
+.main-act {
+  min-height: 48px;
 }
 .finding {
   margin: 0;
@@ -178,10 +187,7 @@ h2 {
 }
 .plots {
   display: grid;
-  gap: 6px 14px;
-}
-.plots.two {
-  grid-template-columns: 1fr 1fr;
+  gap: 6px;
 }
 .numbers {
   display: flex;
@@ -208,18 +214,16 @@ h2 {
   font-style: italic;
 }
 .caution {
-  margin: 12px 0 0;
-  padding: 8px 12px;
-  border-left: 5px solid var(--above);
-  background: var(--note);
+  margin: 0 0 8px;
+  padding-left: 10px;
+  border-left: 4px solid var(--ink);
+  font-size: 0.875rem;
+  line-height: 1.35;
 }
 .other {
   display: inline-block;
   padding: 10px 0;
   color: var(--action);
-}
-.done {
-  margin-top: 10px;
 }
 .drawn {
   max-width: 100%;
@@ -228,21 +232,5 @@ h2 {
 .quiet {
   margin: 0;
   color: var(--quiet);
-}
-@media (max-width: 1000px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .side {
-    position: static;
-  }
-}
-@media (max-width: 640px) {
-  .page {
-    padding: 2px 0 56px;
-  }
-  .plots.two {
-    grid-template-columns: 1fr;
-  }
 }
 </style>

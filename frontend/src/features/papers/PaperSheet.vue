@@ -25,7 +25,6 @@ const geometry = computed(() =>
     strings: sheet.value?.instrument.string_names.length ?? 4,
     leftHanded: sheet.value?.instrument.left_handed ?? false,
     drawing: sheet.value?.drawing ?? null,
-    height: HEIGHT,
   }),
 )
 /** What was read, in the course of measuring. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The rail: every instrument in the house hangs on it as a tag. */
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { storeToRefs } from 'pinia'
 import { useRouter } from 'vue-router'
 import type { Tag } from '@/api'
 import { useCommands } from '@/shared/commands'
@@ -9,11 +10,12 @@ import { day } from '@/shared/format'
 import { RAIL_ORDERS, type RailOrder } from './order'
 import { useHouse } from './store'
 
-const props = defineProps<{ open: string }>()
+/** bare : the page below lists every instrument itself. */
+const props = defineProps<{ open: string; bare?: boolean }>()
 
 const house = useHouse()
 const router = useRouter()
-const words = ref('')
+const { words } = storeToRefs(house)
 const field = ref<HTMLInputElement | null>(null)
 const line = ref<HTMLElement | null>(null)
 const found = computed(() => house.found(words.value))
@@ -103,6 +105,7 @@ onMounted(showOpen)
       />
     </div>
     <div ref="line" class="line" @scroll.passive="onScroll">
+      <template v-if="!bare">
       <router-link
         v-for="tag in drawn"
         :key="tag.ticket"
@@ -118,9 +121,12 @@ onMounted(showOpen)
           <span class="step">{{ stepOf(tag) }}<template v-if="tag.left_handed"> · left-handed</template></span>
         </span>
       </router-link>
+      </template>
+      <template v-if="!bare || !house.isLoaded">
       <p v-if="house.isLoaded && !found.length && words" class="none">No tag has “{{ words }}”. <kbd>Esc</kbd> shows all.</p>
       <p v-else-if="house.isLoaded && !found.length" class="none">No instrument is in the house yet.</p>
       <p v-else-if="!house.isLoaded" class="none">{{ house.isAway ? 'The server does not answer; trying again …' : 'Loading …' }}</p>
+      </template>
     </div>
     <slot />
   </nav>

@@ -13,6 +13,8 @@ export const useHouse = defineStore('house', () => {
   const choices = ref<Choices | null>(null)
   const isLoaded = ref(false)
   const isAway = ref(false)
+  /** Typed where an instrument is looked for: tags and rows are those that hold it. */
+  const words = ref('')
   const order = useStored<RailOrder>('rail-order', 'ticket')
 
   /** The tags alone, as another bench has moved one; what the forms offer stays. */
@@ -42,8 +44,8 @@ export const useHouse = defineStore('house', () => {
   /** Every tag in the order that was chosen, with what is found by words on it. */
   const ordered = computed(() => inOrder(tags.value, order.value).map((tag) => ({ tag, text: textOf(tag) })))
   /** The tags that hold every word typed, in any of what stands on them. */
-  function found(words: string): Tag[] {
-    const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
+  function found(typed: string): Tag[] {
+    const wanted = typed.toLowerCase().split(/\s+/).filter(Boolean)
     return ordered.value.filter(({ text }) => wanted.every((word) => text.includes(word))).map(({ tag }) => tag)
   }
   function textOf(tag: Tag): string {
@@ -58,5 +60,5 @@ export const useHouse = defineStore('house', () => {
     return Date.parse(tag.waits_until) > Date.now() ? `${tag.waits_for} until ${until(tag.waits_until)}` : `${tag.waits_for}, the wait is over`
   }
 
-  return { tags, choices, isLoaded, isAway, order, load, loadTags, found, waitOf }
+  return { tags, choices, isLoaded, isAway, words, order, load, loadTags, found, waitOf }
 })

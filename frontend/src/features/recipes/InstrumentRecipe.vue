@@ -4,9 +4,9 @@ import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answerOf, api, Refused, type FollowBody, type Following, type Preview, type SourceBody } from '@/api'
 import { useBench } from '@/features/bench'
+import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
 import { focusChosen } from '@/shared/focus'
-import PageWithSide from '@/shared/PageWithSide.vue'
 import QuestionChoices from './QuestionChoices.vue'
 import TargetChanges from './TargetChanges.vue'
 import TargetLines from './TargetLines.vue'
@@ -15,6 +15,7 @@ import { SourceKind, sourceKey, sourceOf } from './sources'
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
 const bench = useBench()
+watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
 
 const following = ref<Following | null>(null)
 const failure = ref('')
@@ -167,15 +168,13 @@ useCommands([
 <template>
   <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
   <p v-else-if="!following" class="missing">Fetching what {{ ticket }} follows …</p>
-  <PageWithSide v-else side-label="What changes" :stuck="!isSame">
+  <InstrumentFrame v-else :ticket="ticket" page="recipe" :title="`What ${ticket} follows`" label="Recipe and schools">
     <template #head>
-      <h1>What {{ ticket }} follows</h1>
       <span>{{ following.family }} {{ following.size }}</span>
-      <router-link class="link" :to="{ name: 'bench', params: { ticket } }">the sheet</router-link>
       <router-link class="link" :to="{ name: 'recipes', params: { family: following.family } }">the shop's recipes</router-link>
       <router-link class="link" :to="{ name: 'figures', params: { family: following.family }, query: { size: following.size } }">figures</router-link>
     </template>
-    <main ref="choices" class="choices" aria-label="Recipe and schools" @keydown.enter="onEnter">
+    <div ref="choices" class="choices" @keydown.enter="onEnter">
       <section class="recipe">
         <label for="recipe">Recipe</label>
         <select id="recipe" :value="asked.recipe ?? ''" @change="chooseRecipe(($event.target as HTMLSelectElement).value)">
@@ -204,8 +203,8 @@ useCommands([
           </select>
         </div>
       </section>
-    </main>
-    <template #side>
+    </div>
+    <template #todo>
       <template v-if="isSame">
         <h2>Wanted now</h2>
         <p v-if="following.reason" class="reason">“{{ following.reason }}”</p>
@@ -215,10 +214,6 @@ useCommands([
         <h2>What changes</h2>
         <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
         <p v-else-if="preview?.problem" class="refused" role="alert">{{ preview.problem }}</p>
-        <div class="acts">
-          <v-btn variant="flat" :disabled="!!refused || isAsking" @click="take">Apply</v-btn>
-          <v-btn @click="leave">Discard</v-btn>
-        </div>
         <label class="why">
           <span>why, for the record</span>
           <input ref="reasonField" v-model="reason" maxlength="500" autocomplete="off" @keydown.enter.prevent="take" />
@@ -229,7 +224,13 @@ useCommands([
         </div>
       </template>
     </template>
-  </PageWithSide>
+    <template #main>
+      <div v-if="!isSame" class="acts">
+        <v-btn @click="leave">Discard</v-btn>
+        <v-btn variant="flat" :disabled="!!refused || isAsking" @click="take">Apply</v-btn>
+      </div>
+    </template>
+  </InstrumentFrame>
 </template>
 
 <style scoped>

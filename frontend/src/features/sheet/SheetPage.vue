@@ -1,14 +1,15 @@
 <script setup lang="ts">
 /** The bench sheet of one instrument: course, drawing, card and word. */
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
-import { BenchCard, InHand, useBench, useEntry } from '@/features/bench'
-import { CourseString, StepDialog } from '@/features/course'
+import { useRoute, useRouter } from 'vue-router'
+import { BenchCard, InHand, keyOf, useBench, useEntry } from '@/features/bench'
+import { StepDialog } from '@/features/course'
 import { EndView, OtherViews, VIEWS, type ViewName } from '@/features/drawing'
 import { LogDialog } from '@/features/log'
 import { ParticularsDialog } from '@/features/particulars'
 import { StringsDialog } from '@/features/strings'
-import { WordPanel } from '@/features/word'
+import { InstrumentFrame } from '@/features/frame'
+import { MainAct, WordPanel } from '@/features/word'
 import { WorkDialog } from '@/features/works'
 import { useHouse } from '@/features/rail'
 import type { Stop } from '@/api'
@@ -24,6 +25,7 @@ import { useRecording } from './useRecording'
 
 const props = defineProps<{ ticket: string }>()
 
+const route = useRoute()
 const router = useRouter()
 const bench = useBench()
 const house = useHouse()
@@ -81,6 +83,11 @@ onBeforeUnmount(() => {
 })
 
 const to = (name: 'look' | 'measure' | 'recipe') => void router.push({ name, params: { ticket: props.ticket } })
+/** What is to be read stands on the card, or on the page of measuring. */
+function measureAt(key: string): void {
+  if (sheet.value?.cells.some((cell) => cell.on_card && keyOf(cell) === key)) entry.goTo(key)
+  else void router.push({ name: 'measure', params: { ticket: props.ticket }, query: { place: key } })
+}
 function openStop(stop: Stop): void {
   if (stop.key === 'look') to('look')
   else if (stop.is_question) wordPanel.value?.decide(stop.key)
@@ -90,6 +97,12 @@ function openStep(key: string): void {
   stepKey.value = key
   stepOpen.value = true
 }
+/** Another page leads here to open a step. */
+watch([() => route.query.step, sheet], ([key, there]) => {
+  const stop = there?.course.find((one) => one.key === key)
+  if (!stop || there?.instrument.ticket !== props.ticket) return
+  void router.replace({ query: {} }).then(() => openStop(stop))
+}, { immediate: true })
 /** The step that the course stands at, or waits for. */
 function openNext(): void {
   const next = sheet.value?.course.find((stop) => stop.key === sheet.value?.instruction.stop)
@@ -133,7 +146,6 @@ useCommands([
 const bowRoom = computed(() =>
   (sheet.value?.drawing?.strings ?? []).filter((s) => s.bow_separation !== null).map((s) => `${s.name} ${s.bow_separation?.toFixed(1)}°`),
 )
-const recipe = computed(() => [sheet.value?.recipe.name, ...(sheet.value?.recipe.own ?? [])].join(' · '))
 const refused = computed(() => {
   const cell = entry.cell.value
   return cell ? (bench.refusals[bench.placeOf(cell)] ?? null) : null
@@ -144,20 +156,16 @@ const refusedElsewhere = computed(() =>
 </script>
 
 <template>
-  <div v-if="sheet" class="page">
-    <CourseString :stops="sheet.course" class="course" @open="openStop" />
-    <main class="sheet" aria-label="Bench sheet">
-      <header class="head">
-        <div class="views" role="group" aria-label="View">
-          <button v-for="(words, name) in VIEWS" :key="name" type="button" class="plain-button" :aria-pressed="view === name" @click="view = name">{{ words }}</button>
-        </div>
-        <button type="button" class="plain-button" @click="stringsOpen = true">{{ sheet.strings ? sheet.strings.name : 'No strings chosen' }}</button>
-        <button type="button" class="plain-button recipe" @click="to('recipe')">{{ recipe }}</button>
-      </header>
+  <InstrumentFrame v-if="sheet" :ticket="ticket" page="sheet" title="Bridge" label="Bench sheet" @stop="openStop">
+    <template #head>
+      <div class="views" role="group" aria-label="View">
+        <button v-for="(words, name) in VIEWS" :key="name" type="button" class="plain-button" :aria-pressed="view === name" @click="view = name">{{ words }}</button>
+      </div>
+    </template>
       <div ref="panel" class="panel">
         <TakeOff v-if="view === 'end'" :cut="sheet.cut" :amounts="sheet.instruction.amounts" :geometry="geometry" :narrow="isNarrow" @why="why = $event" />
         <div class="drawing" :style="{ height: `${drawingHeight}px` }">
-          <OtherViews v-if="view !== 'end'" :view="view" :sheet="sheet" :width="isNarrow ? width : width - margins.right + 12" :height="drawingHeight" />
+          <OtherViews v-if="view !== 'end'" :view="view" :sheet="sheet" :width="width" :height="drawingHeight" />
           <EndView
             v-else-if="sheet.drawing"
             :drawing="sheet.drawing"
@@ -189,7 +197,6 @@ const refusedElsewhere = computed(() =>
           @suggested="entry.takeSuggested()"
           @why="why = $event"
         />
-        <div v-show="!isNarrow" id="single-readings"></div>
       </div>
       <InHand
         v-if="entry.cell.value"
@@ -206,7 +213,7 @@ const refusedElsewhere = computed(() =>
       <p v-for="cell in refusedElsewhere" :key="cell.name" class="elsewhere" role="alert">
         {{ bench.refusals[bench.placeOf(cell)] }}
       </p>
-    </main>
+    <template #todo>
     <WordPanel
       ref="wordPanel"
       :sheet="sheet"
@@ -215,71 +222,52 @@ const refusedElsewhere = computed(() =>
       :may-work="atBench.may('measure')"
       @close-why="why = null"
       @record="record"
-      @hand-over="handOverOpen = true"
       @strings="stringsOpen = true"
       @recipe="to('recipe')"
       @undo="bench.undo()"
       @take-back="takeBackHandOver"
-      @step="$event === 'look' ? to('look') : openStep($event)"
     />
+    </template>
+    <template #main>
+      <MainAct
+        :sheet="sheet"
+        @record="record"
+        @hand-over="handOverOpen = true"
+        @strings="stringsOpen = true"
+        @step="$event === 'look' ? to('look') : openStep($event)"
+        @decide="wordPanel?.decide($event)"
+        @measure="measureAt"
+      />
+    </template>
+  </InstrumentFrame>
+  <template v-if="sheet">
     <StringsDialog v-model="stringsOpen" :sheet="sheet" />
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" @done="otherWork" />
     <HandOverDialog v-model="handOverOpen" :ticket="ticket" @hand-over="handOver" />
     <StepDialog v-model="stepOpen" :stop="step" />
     <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />
-  </div>
-  <section v-else-if="bench.failure" class="missing" role="alert">
+  </template>
+  <section v-if="!sheet && bench.failure" class="missing" role="alert">
     <h1>{{ bench.failure }}</h1>
     <p v-if="bench.isAway">Trying again …</p>
     <router-link v-else to="/">Back to the rail</router-link>
   </section>
-  <p v-else class="missing">Fetching {{ ticket }} for {{ atBench.person }} …</p>
+  <p v-else-if="!sheet" class="missing">Fetching {{ ticket }} for {{ atBench.person }} …</p>
 </template>
 
 <style scoped>
-.page {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
-  gap: 4px 12px;
-  padding: 2px 16px 60px;
-  align-items: start;
-}
-.course {
-  grid-column: 1 / -1;
-}
-.sheet {
-  background: var(--sheet);
-  border-radius: 4px;
-}
-.head {
+.views {
   display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 0 20px;
-  padding: 0 16px;
-  min-height: 36px;
+  gap: 2px;
 }
-.head button {
-  min-height: 36px;
-  text-decoration: underline;
-  text-decoration-color: var(--hairline);
-  text-underline-offset: 4px;
+.views button {
+  min-height: 44px;
+  padding: 0 9px;
 }
-.head .views {
-  display: flex;
-  gap: 4px;
-}
-.head .views button {
-  padding: 0 10px;
-  text-decoration: none;
-}
-.head .views [aria-pressed='true'] {
+.views [aria-pressed='true'] {
   font-weight: 700;
   box-shadow: inset 0 -3px 0 var(--ink);
-}
-.recipe {
-  margin-left: auto;
 }
 .panel {
   position: relative;
@@ -295,7 +283,6 @@ const refusedElsewhere = computed(() =>
   gap: 12px;
   text-align: center;
   font-size: 18px;
-  padding-right: 150px;
 }
 .notes {
   position: absolute;
@@ -314,12 +301,6 @@ const refusedElsewhere = computed(() =>
 .notes .line {
   display: block;
 }
-#single-readings {
-  position: absolute;
-  right: 12px;
-  bottom: 6px;
-  width: 148px;
-}
 .elsewhere {
   margin: 0;
   padding: 6px 16px;
@@ -330,15 +311,7 @@ const refusedElsewhere = computed(() =>
   padding: 40px 24px;
   font-size: 18px;
 }
-@media (max-width: 1000px) {
-  .page {
-    grid-template-columns: minmax(0, 1fr);
-  }
-}
 @media (max-width: 640px) {
-  .page {
-    padding: 4px 0 56px;
-  }
   .no-drawing {
     padding: 0 16px;
   }

@@ -13,6 +13,9 @@ export interface UsePanelReturn {
   geometry: ComputedRef<SheetGeometry>
 }
 
+/** What else stands over and under the drawing where all of it is seen at once. [px] */
+const REST = 578
+
 export function usePanel(sheet: ComputedRef<BenchSheet | null>): UsePanelReturn {
   const panel = ref<HTMLElement | null>(null)
   const size = useElementSize(panel, { width: 840, height: 0 })
@@ -21,9 +24,9 @@ export function usePanel(sheet: ComputedRef<BenchSheet | null>): UsePanelReturn 
   const windowHeight = ref(room())
   useEventListener(window, 'resize', () => (windowHeight.value = room()))
 
-  const drawingHeight = computed(() => Math.max(276, Math.min(460, windowHeight.value - 500)))
+  const drawingHeight = computed(() => Math.max(210, Math.min(460, windowHeight.value - REST)))
   const isNarrow = computed(() => width.value < 640)
-  const margins = computed(() => (isNarrow.value ? { left: 8, right: 8 } : { left: 136, right: 176 }))
+  const margins = computed(() => (isNarrow.value ? { left: 8, right: 8 } : { left: 136, right: 16 }))
   const geometry = computed(() =>
     sheetGeometry({
       width: width.value,
@@ -31,7 +34,6 @@ export function usePanel(sheet: ComputedRef<BenchSheet | null>): UsePanelReturn 
       strings: sheet.value?.instrument.string_names.length ?? 4,
       leftHanded: sheet.value?.instrument.left_handed ?? false,
       drawing: sheet.value?.drawing ?? null,
-      height: drawingHeight.value,
     }),
   )
 

@@ -3,9 +3,8 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useBench } from '@/features/bench'
+import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
-import PageLinks from '@/shared/PageLinks.vue'
-import PageWithSide from '@/shared/PageWithSide.vue'
 import { usePageCommands, usePageTurning } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
@@ -125,6 +124,13 @@ function toBest(): void {
   else void backTo(place.number)
 }
 
+/** By turns: what was done is heard, and after that comes the next act. */
+const next = computed((): { panel: Panel; words: string } | null => {
+  if (!mayAct.value || !view.value || panel.value || isNaming.value || isGoingBack.value) return null
+  const last = view.value.lines.at(-1)
+  return last && !last.heard.length ? { panel: 'heard', words: 'Rate the sound' } : { panel: 'move', words: 'Move one end of the post' }
+})
+
 /** The sheet leads here to say how the post was moved. */
 if (route.query.act === 'move') show('move')
 
@@ -149,10 +155,8 @@ useCommands([
 </script>
 
 <template>
-  <PageWithSide side-label="At the session" side-first>
-    <template #head><PageLinks :ticket="ticket" :family="family" :parts="bench.sheet?.parts" here="sound" /></template>
-    <main v-if="view" class="main" aria-label="Sound">
-      <h1>{{ ticket }} · Sound<template v-if="view.session.player">, with {{ view.session.player }}</template></h1>
+  <InstrumentFrame :ticket="ticket" page="sound" :title="view?.session.player ? `Sound, with ${view.session.player}` : 'Sound'" :label="view ? 'Sound' : 'Opening'">
+    <div v-if="view" class="main">
       <p v-if="!isHidden" class="where">
         <template v-if="view.fallen">The post lies inside; it last stood at place </template><template v-else>The post stands at place </template><b>{{ view.now }}</b><template v-if="nowPlace?.mean">, heard as <b>{{ nowPlace.mean.toFixed(1) }}</b> of 5</template>.
         <template v-if="best && !best.is_now">Best so far: place <b>{{ best.number }}</b>, {{ best.mean?.toFixed(1) }}.</template>
@@ -167,9 +171,9 @@ useCommands([
         <h2>The trail</h2>
         <TrailList :view="view" :may-act="mayAct" :visit-id="bench.sheet?.instrument.visit_id ?? ''" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), 'Taken back.')" @played-by="askPlayer" />
       </template>
-    </main>
+    </div>
     <p v-else class="main" role="status">{{ failure || 'Looking at the trail …' }}</p>
-    <template v-if="view" #side>
+    <template v-if="view" #todo>
       <form v-if="isNaming" @submit.prevent="name">
         <label>{{ othersOf ? 'who played then' : 'who plays' }}<input ref="nameField" v-model="player" class="own" maxlength="80" autocomplete="off" /></label>
         <div class="ways"><v-btn type="submit" variant="flat">{{ othersOf ? 'Change player' : 'Begin with this player' }}</v-btn><v-btn @click="isNaming = false">Cancel</v-btn></div>
@@ -190,15 +194,19 @@ useCommands([
         <h2>One act, then listen</h2>
         <template v-if="mayAct">
           <p v-if="!view.session.begun" class="quiet">Nobody has said who plays today. <v-btn size="small" @click="askPlayer()">Name the player</v-btn></p>
-          <div class="acts">
-            <v-btn variant="flat" @click="show('heard')">Rate the sound</v-btn>
-            <v-btn @click="show('move')">Move one end of the post</v-btn>
+          <div class="acts" role="group" aria-label="Move">
+            <h3>Move</h3>
+            <v-btn v-if="next?.panel !== 'move'" @click="show('move')">Move one end of the post</v-btn>
             <v-btn :disabled="view.may_halve !== ''" @click="halfBack">Move half back</v-btn>
             <p class="quiet">{{ view.may_halve ? `Half back: ${view.may_halve}.` : `That is: ${view.half_words}.` }}</p>
             <v-btn :disabled="view.may_go_back !== '' || !best || best.is_now" @click="toBest">Back to the best{{ best && !best.is_now ? `, place ${best.number}` : '' }}</v-btn>
             <p v-if="view.may_go_back" class="quiet">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
             <v-btn @click="gauge">Measure post position</v-btn>
             <v-btn @click="show('bridge')">Adjust the bridge</v-btn>
+          </div>
+          <div class="acts" role="group" aria-label="Listen">
+            <h3>Listen</h3>
+            <v-btn v-if="next?.panel !== 'heard'" @click="show('heard')">Rate the sound</v-btn>
             <v-btn @click="show('record')">Record audio</v-btn>
             <v-btn @click="show('blind')">Compare blind</v-btn>
             <v-btn @click="show('advice')">Advice</v-btn>
@@ -211,19 +219,23 @@ useCommands([
       </template>
       <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
     </template>
-  </PageWithSide>
+    <template #main>
+      <v-btn v-if="next" variant="flat" block class="next" @click="show(next.panel)">{{ next.words }}</v-btn>
+    </template>
+  </InstrumentFrame>
 </template>
 
 <style scoped src="./form.css"></style>
 <style scoped>
 .main {
-  padding: 10px 18px 18px;
-  background: var(--sheet);
-  border-radius: 4px;
+  padding: 0 18px 18px;
 }
-h1 {
-  margin: 0 0 4px;
-  font-size: 23px;
+h3 {
+  margin: 10px 0 0;
+  font-size: 1rem;
+}
+.next {
+  min-height: 48px;
 }
 .main h2 {
   margin: 16px 0 6px;

@@ -4,13 +4,12 @@ import { computed, ref } from 'vue'
 import type { BenchSheet } from '@/api'
 import { useBench } from '@/features/bench'
 import { ago } from '@/shared/format'
-import PageLinks from '@/shared/PageLinks.vue'
 import { useAtBench } from '@/shared/person'
 import QuestionList from './QuestionList.vue'
 import SlipActs from './SlipActs.vue'
 
 const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string; mayWork: boolean }>()
-const emit = defineEmits<{ closeWhy: []; record: [work: string]; strings: []; recipe: []; undo: []; takeBack: []; step: [key: string]; handOver: [] }>()
+const emit = defineEmits<{ closeWhy: []; record: [work: string]; strings: []; recipe: []; undo: []; takeBack: [] }>()
 
 const atBench = useAtBench()
 const bench = useBench()
@@ -22,17 +21,13 @@ const complaint = computed(() => {
   return allOfIt.value || words.length <= LONG ? words : `${words.slice(0, LONG)} …`
 })
 const told = computed(() => props.sheet.instruction)
-/** A step that somebody confirms as done has its button here. */
-const byHand = computed(() => {
-  const stop = props.sheet.course.find((one) => one.key === told.value.stop)
-  return stop?.by_hand && stop.state === 'here' ? stop : null
-})
+const recipe = computed(() => [props.sheet.recipe.name, ...props.sheet.recipe.own].join(' · '))
 defineExpose({ decide: (question?: string) => list.value?.decide(question) })
 const why = computed(() => (props.opened === null ? null : (bench.whys[props.opened] ?? null)))
 </script>
 
 <template>
-  <aside class="word" aria-label="What the sheet says">
+  <div class="word" role="group" aria-label="What the sheet says">
     <p class="who">
       <b>{{ sheet.instrument.ticket }}</b> {{ sheet.instrument.family }} {{ sheet.instrument.size
       }}<template v-if="sheet.instrument.left_handed">, left-handed</template><template v-if="sheet.instrument.opposite_build">, built for the other hand</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template> · {{ sheet.instrument.visit_label }}
@@ -57,24 +52,15 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
       <p v-if="why.follows" class="follows">{{ why.follows }}</p>
     </section>
     <section aria-label="What to do now">
-    <h1>{{ told.title }}</h1>
+    <h2 class="title">{{ told.title }}</h2>
     <p v-for="line in told.says" :key="line">{{ line }}</p>
     <ol v-if="told.do.length > 1" class="do">
       <li v-for="line in told.do" :key="line">{{ line }}</li>
     </ol>
     <p v-else-if="told.do.length" class="do">{{ told.do[0] }}</p>
-    <p v-if="told.caution" class="caution">{{ told.caution }}</p>
     <SlipActs v-if="told.slip && mayWork" :slip="told.slip" @strings="emit('strings')" />
-    <div v-if="!sheet.instrument.handed_over_at" class="main">
-      <v-btn v-if="mayWork && told.code === 'name_strings'" variant="flat" @click="emit('strings')">Choose strings</v-btn>
-      <v-btn v-if="mayWork && told.record" variant="flat" @click="emit('record', told.record.work)">{{ told.record.label }}</v-btn>
-      <v-btn v-if="mayWork && byHand && !told.record" variant="flat" @click="emit('step', byHand.key)">{{ byHand.label }} …</v-btn>
-      <v-btn v-if="told.code === 'inspect'" variant="flat" @click="emit('step', 'look')">Open inspection</v-btn>
-      <v-btn v-if="atBench.may('sign_off') && told.question" variant="flat" @click="list?.decide(told.question)">Decide</v-btn>
-      <v-btn v-if="atBench.may('sign_off') && told.code === 'hand_over'" variant="flat" @click="emit('handOver')">Hand over</v-btn>
-      <template v-if="mayWork">
-        <v-btn v-for="one in told.also" :key="one.work" @click="emit('record', one.work)">{{ one.label }}</v-btn>
-      </template>
+    <div v-if="mayWork && told.also.length && !sheet.instrument.handed_over_at" class="also">
+      <v-btn v-for="one in told.also" :key="one.work" @click="emit('record', one.work)">{{ one.label }}</v-btn>
     </div>
     </section>
     <p v-for="line in sheet.notices" :key="line" class="asks" role="note">{{ line }}</p>
@@ -94,34 +80,29 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
         <li v-for="line in sheet.cut.assumed" :key="line">{{ line }}</li>
       </ul>
     </template>
-    <PageLinks :ticket="sheet.instrument.ticket" :family="sheet.instrument.family" :parts="sheet.parts" class="pages" />
+    <p class="of">
+      <button type="button" class="plain-button link" @click="emit('strings')">{{ sheet.strings ? sheet.strings.name : 'No strings chosen' }}</button>
+      <button type="button" class="plain-button link" @click="emit('recipe')">{{ recipe }}</button>
+    </p>
     <div class="works">
-      <v-btn v-if="sheet.strings" @click="emit('recipe')">Recipe</v-btn>
       <v-btn v-if="mayWork && sheet.undoable" :title="sheet.undoable.words" @click="emit('undo')">Undo: {{ sheet.undoable.words }}</v-btn>
     </div>
-  </aside>
+  </div>
 </template>
 
 <style scoped>
-.word {
-  padding: 14px 18px 18px;
-  background: var(--sheet);
-  border-radius: 4px;
-  font-size: 17px;
-  line-height: 1.4;
-}
 .who {
   padding-bottom: 8px;
   margin-bottom: 10px;
   border-bottom: 1px solid var(--hairline);
 }
-h1 {
-  font-size: 23px;
+.title {
+  font-size: 1.375rem;
   line-height: 1.2;
   margin: 0 0 8px;
 }
 h2 {
-  font-size: 17px;
+  font-size: 1rem;
   margin: 12px 0 4px;
 }
 p {
@@ -172,12 +153,6 @@ ol {
   margin-top: 6px;
   color: var(--quiet);
 }
-.caution {
-  margin: 10px 0;
-  padding: 8px 12px;
-  border: 1.5px solid var(--ink);
-  border-radius: 4px;
-}
 .heed {
   padding-left: 10px;
   border-left: 3px solid var(--ink);
@@ -194,14 +169,22 @@ ol {
 .do {
   font-weight: 700;
 }
-.main {
+.also {
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
-  margin: 12px 0;
+  margin: 10px 0;
 }
-.main:empty {
-  display: none;
+.of {
+  display: grid;
+  justify-items: start;
+  margin-top: 10px;
+}
+.link {
+  min-height: 36px;
+  text-decoration: underline;
+  text-decoration-color: var(--hairline);
+  text-underline-offset: 4px;
 }
 .complaint {
   overflow-wrap: anywhere;

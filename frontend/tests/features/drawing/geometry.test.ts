@@ -1,7 +1,7 @@
 /** Millimetres on the screen: columns under strings, the treble on its own side. */
 import { describe, expect, it } from 'vitest'
 import type { Drawing } from '@/api'
-import { FOOT, highestDrawn, sheetGeometry, TOP } from '@/features/drawing/geometry'
+import { sheetGeometry } from '@/features/drawing/geometry'
 import { between, bridgeOutline } from '@/features/drawing/outline'
 
 function drawing(footWidth: number, offsets: number[], height: number): Drawing {
@@ -31,7 +31,7 @@ function drawing(footWidth: number, offsets: number[], height: number): Drawing 
 }
 
 const violin = drawing(41.5, [-16.7, -5.5, 5.7, 16.7], 34)
-const options = { width: 860, left: 136, right: 176, strings: 4, leftHanded: false, height: 300 }
+const options = { width: 860, left: 136, right: 176, strings: 4, leftHanded: false }
 
 describe('columns', () => {
   it('stand under their strings', () => {
@@ -64,9 +64,10 @@ describe('columns', () => {
     expect(geometry.columns[0]?.left).toBeLessThan(geometry.columns[3]?.left ?? 0)
   })
 
-  it('draw the whole bridge where the panel is tall enough', () => {
-    const geometry = sheetGeometry({ ...options, drawing: violin, height: 420 })
-    expect(highestDrawn(violin) * geometry.scale).toBeLessThanOrEqual(420 - TOP - FOOT + 1e-6)
+  it('stand 112 apart where there is room, and closer where there are five', () => {
+    const apart = (strings: number, offsets: number[]) => sheetGeometry({ ...options, width: 680, right: 16, strings, drawing: drawing(41.5, offsets, 34) }).columns[0]?.width
+    expect(apart(4, [-16.7, -5.5, 5.7, 16.7])).toBeCloseTo(112)
+    expect(apart(5, [-20, -10, 0, 10, 20])).toBeCloseTo(528 / 5.35)
   })
 })
 

@@ -5,7 +5,7 @@ import { inOrder } from '@/features/rail/order'
 function tag(ticket: string, more: Partial<Tag>): Tag {
   return {
     ticket, family: 'violin', size: '4/4', owner: '', left_handed: false, is_fleet: false, complaint: '', kind: 'bridge',
-    step: 'crown', waits_for: '', waits_until: null, deadline: null, promised: null, ...more,
+    step: 'crown', waits_for: '', waits_until: null, deadline: null, promised: null, opened_at: '2026-11-20T10:00:00Z', of_owner: false, done: [], ...more,
   }
 }
 

@@ -18,9 +18,9 @@ from fidicula.tables.signs import findings, items
 from fidicula.tables.work import works
 
 PartState = Literal["decide", "work", "doubted", "stale", "above", "below", "left", "assumed", "in_order", "unknown"]
-"""The first of these that holds: somebody has to decide; something was found to work on; a reading is doubted; one
-holds no more; one is out of its band; that was decided to stay; what the cut rests on is assumed; all is in band, was
-looked at and is fine, or is named; nothing is known of it."""
+"""The first of these that holds: somebody has to decide before the work goes on; something was found to work on; a
+reading is doubted; one holds no more; one is out of its band; that was decided to stay; what the cut rests on is
+assumed; all is in band, was looked at and is fine, or is named; nothing is known of it."""
 
 _OF_MEASURES: Mapping[str, Part] = {
     "neck": "neck",
@@ -91,7 +91,7 @@ def _part(
     off = _off(state, tuple(read))
     assumed = tuple(one.key for one in cut.assumed if part_of(one.key[0]) == part)
     which: PartState = "unknown"
-    if asked:
+    if any(one.deciding.bars or one.recommended is None for one in asked):
         which = "decide"
     elif to_work:
         which = "work"

@@ -56,11 +56,12 @@ def phrase(a: Assessment, found: Instruction) -> Phrase:
 
 
 def rail_words() -> dict[str, str]:
-    """What the rail calls each instruction, and each step and question that is waited for."""
+    """What the rail calls each instruction, each work done, and each step and question that is waited for."""
     from fidicula.tables.course import questions
 
     found = {row.instruction: row.label for row in instructions().values()}
     found |= {step.step: step.label.lower() for step in steps().values()}
+    found |= {f"done:{row.work}": row.done_label for row in works().values()}
     for deciding in questions().values():
         found[f"decide:{deciding.question}"] = f"{deciding.short.lower()}?"
         found[deciding.question] = deciding.short.lower()

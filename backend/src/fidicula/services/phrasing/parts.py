@@ -41,8 +41,8 @@ _AMOUNTS: Mapping[str, str] = {"take": "cut", "slot_by": "slots", "file_by": "fi
 
 def part_mark(part: PartAssessment, told: Instruction) -> str:
     """A few words beside its mark: how much is to come off where that is what to do now, else its state."""
-    asked = told.question
-    amounts = told.amounts if told.part == part.part and (asked is None or asked.outcome is not None) else ()
+    done_to = works()[told.records].part if told.records else None
+    amounts = told.amounts if done_to == part.part else ()
     for name, verb in _AMOUNTS.items():
         values = sorted(one.value for one in amounts if one.name == name)
         if values:

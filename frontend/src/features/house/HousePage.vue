@@ -1,0 +1,268 @@
+<script setup lang="ts">
+/** The house: every visit as a string across time, the next hand first. */
+import { useElementSize, useIntervalFn, watchDebounced } from '@vueuse/core'
+import { computed, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { answerOf, api, Refused, type KnownView, type Tag } from '@/api'
+import { useHouse } from '@/features/rail'
+import { useCommands } from '@/shared/commands'
+import FamilyShape from '@/shared/FamilyShape.vue'
+import { day } from '@/shared/format'
+import { useAtBench } from '@/shared/person'
+import { useStored } from '@/shared/stored'
+import { axisOf } from './axis'
+import { groupsOf, HOUSE_ORDERS, type HouseOrder } from './groups'
+import TimeString from './TimeString.vue'
+
+const MINUTE_MS = 60_000
+const FIND_AFTER_MS = 250
+
+const house = useHouse()
+const atBench = useAtBench()
+const router = useRouter()
+const { commands } = useCommands()
+const order = useStored<HouseOrder>('house-order', 'hand')
+const now = ref(Date.now())
+useIntervalFn(() => (now.value = Date.now()), MINUTE_MS)
+
+const shown = computed(() => house.found(house.words))
+const groups = computed(() => groupsOf(shown.value, order.value, now.value))
+const counts = computed(() => {
+  const all = groupsOf(shown.value, 'hand', now.value)
+  return [`${shown.value.length} instruments`, ...all.map((group) => `${group.tags.length} ${group.name.toLowerCase()}`)].join(' · ')
+})
+const next = computed((): Tag | null => groupsOf(house.tags, 'hand', now.value).find((group) => group.name === 'Ready')?.tags[0] ?? null)
+
+const time = ref<HTMLElement | null>(null)
+const { width } = useElementSize(time, { width: 600, height: 0 })
+const axis = computed(() => axisOf(now.value, Math.min(now.value, ...house.tags.map((tag) => Date.parse(tag.opened_at)))))
+
+/** What was handed over is found by the same words. */
+const gone = ref<KnownView[]>([])
+watchDebounced(() => house.words, async (words) => {
+  try {
+    const found = words.trim() ? await answerOf(api.GET('/api/known', { params: { query: { words } } })) : []
+    gone.value = found.filter((one) => !one.in_house)
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    gone.value = []
+  }
+}, { debounce: FIND_AFTER_MS })
+
+const initials = (tag: Tag) => tag.done.at(-1)?.by.split(/[\s-]+/).map((part) => part.charAt(0)).join('').slice(0, 3) ?? ''
+function owed(tag: Tag): string {
+  return [tag.deadline && `needed ${day(tag.deadline)}`, tag.promised && `promised ${day(tag.promised)}`].filter(Boolean).join(', ')
+}
+const stepOf = (tag: Tag) => tag.step || house.waitOf(tag)
+const spoken = (tag: Tag) => [tag.ticket, `${tag.family} ${tag.size}`, tag.left_handed ? 'left-handed' : '', tag.owner, stepOf(tag), owed(tag)].filter(Boolean).join(', ')
+const takeIn = () => commands.value.find((command) => command.letter === 'n')?.run()
+const open = (tag: Tag) => void router.push({ name: 'bench', params: { ticket: tag.ticket } })
+
+function otherOrder(): void {
+  const names = Object.keys(HOUSE_ORDERS) as HouseOrder[]
+  order.value = names[(names.indexOf(order.value) + 1) % names.length] ?? 'hand'
+}
+useCommands([
+  { letter: 'q', own: true, words: 'sorted otherwise', run: otherOrder },
+  { letter: 's', own: true, words: 'start the next', run: () => next.value && open(next.value), possible: () => next.value !== null },
+])
+
+/** Up and down from row to row. */
+const list = ref<HTMLElement | null>(null)
+function onKey(event: KeyboardEvent): void {
+  if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return
+  const rows = [...(list.value?.querySelectorAll<HTMLElement>('a.row') ?? [])]
+  const at = rows.findIndex((row) => row === document.activeElement)
+  const to = rows[event.key === 'ArrowDown' ? at + 1 : at - 1]
+  if (!to) return
+  event.preventDefault()
+  to.focus()
+}
+</script>
+
+<template>
+  <main class="house" aria-label="In the house">
+    <header class="head">
+      <h1>{{ house.tags.length || !house.isLoaded ? 'In the house' : 'No instrument is in the house yet' }}</h1>
+      <span v-if="house.tags.length">{{ counts }}</span>
+      <label v-if="house.tags.length" class="order">sorted by <select v-model="order"><option v-for="(words, name) in HOUSE_ORDERS" :key="name" :value="name">{{ words }}</option></select></label>
+    </header>
+    <p v-if="house.isLoaded && !house.tags.length" class="empty">
+      <v-btn v-if="atBench.may('arrive')" variant="flat" @click="takeIn">Take in the first instrument</v-btn>
+    </p>
+    <div v-if="house.tags.length" ref="list" class="rows" @keydown="onKey">
+      <div class="row axis" aria-hidden="true">
+        <span class="ticket"></span><span class="step"></span><span class="by"></span>
+        <div ref="time" class="time">
+          <span class="at" :style="{ left: '0' }">earlier</span>
+          <span class="at strong" :style="{ left: `${axis.today * 100}%` }">Today</span>
+          <span v-for="one in axis.hours.slice(1)" :key="one.hour" class="at hour" :style="{ left: `${one.at * 100}%` }">{{ one.hour }}</span>
+          <span v-for="one in axis.days" :key="one.when" class="at" :style="{ left: `${one.at * 100}%` }">{{ new Date(one.when).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' }) }}</span>
+          <span class="at" :style="{ left: `${axis.later * 100}%` }">later</span>
+        </div>
+        <span class="owed">due</span>
+      </div>
+      <section v-for="group in groups" :key="group.name" :aria-label="group.name || 'All'">
+        <h2 v-if="group.name">{{ group.name }}</h2>
+        <router-link v-for="tag in group.tags" :key="tag.ticket" :to="{ name: 'bench', params: { ticket: tag.ticket } }" class="row" :aria-label="spoken(tag)" :title="tag.complaint">
+          <b class="ticket">{{ tag.ticket }}</b>
+          <span class="step"><b>{{ stepOf(tag) }}</b><small>{{ tag.owner }} · {{ tag.family }} {{ tag.size }}<template v-if="tag.left_handed">, left-handed</template></small></span>
+          <span class="by" :title="tag.done.at(-1)?.by">{{ initials(tag) }}</span>
+          <TimeString class="time" :tag="tag" :axis="axis" :width="width" :now="now" />
+          <span class="owed">{{ owed(tag) }}</span>
+        </router-link>
+      </section>
+      <p v-if="!shown.length" class="none">No instrument in the house has “{{ house.words }}”. <kbd>Esc</kbd> shows all.</p>
+      <section v-if="gone.length" aria-label="Handed over">
+        <h2>Handed over</h2>
+        <router-link v-for="one in gone" :key="one.ticket" :to="{ name: 'bench', params: { ticket: one.ticket } }" class="row gone">
+          <FamilyShape :family="one.family" />
+          <b>{{ one.ticket }}</b> {{ one.family }} {{ one.size }} · {{ one.owner }} · {{ one.last_complaint }}
+        </router-link>
+      </section>
+    </div>
+    <v-btn v-if="next" variant="flat" class="start" @click="open(next)">Start: {{ next.ticket }}, {{ stepOf(next) }}</v-btn>
+  </main>
+</template>
+
+<style scoped>
+.house {
+  margin: 6px 16px 62px;
+  padding: 6px 18px 70px;
+  background: var(--sheet);
+  border-radius: 4px;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0 18px;
+  min-height: 44px;
+}
+h1 {
+  margin: 0;
+  font-size: 1.375rem;
+}
+h2 {
+  margin: 8px 0 0;
+  font-size: 1rem;
+}
+.order {
+  margin-left: auto;
+}
+select {
+  min-height: 44px;
+  font: inherit;
+  font-weight: 700;
+  color: var(--ink);
+  background: transparent;
+  border: 0;
+  border-bottom: 1px solid var(--ink);
+}
+.row {
+  display: grid;
+  grid-template-columns: 84px 232px 44px minmax(0, 1fr) 104px;
+  align-items: center;
+  min-height: 44px;
+  color: var(--ink);
+  text-decoration: none;
+  border-top: 1px solid var(--hairline);
+  content-visibility: auto;
+  contain-intrinsic-size: auto 44px;
+}
+a.row:hover {
+  background: var(--note);
+}
+.row.axis {
+  position: sticky;
+  top: 0;
+  z-index: 1;
+  min-height: 28px;
+  background: var(--sheet);
+  border-top: 0;
+  content-visibility: visible;
+}
+.axis .time {
+  position: relative;
+  height: 22px;
+}
+.at {
+  position: absolute;
+  padding-left: 3px;
+  font-size: 0.875rem;
+  white-space: nowrap;
+}
+.hour {
+  color: var(--quiet);
+}
+.strong {
+  font-weight: 700;
+}
+.ticket {
+  font-size: 1.0625rem;
+}
+.step {
+  min-width: 0;
+  display: grid;
+  line-height: 1.2;
+}
+.step > * {
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+}
+.step b {
+  font-size: 1.0625rem;
+}
+.step b::first-letter {
+  text-transform: uppercase;
+}
+.step small,
+.by,
+.owed {
+  font-size: 0.875rem;
+}
+.by {
+  color: var(--quiet);
+}
+.owed {
+  padding-left: 8px;
+  line-height: 1.2;
+}
+.none,
+.empty {
+  margin: 16px 0;
+}
+.gone {
+  display: flex;
+  gap: 10px;
+}
+.start {
+  position: fixed;
+  right: 32px;
+  bottom: 64px;
+  z-index: 3;
+  min-width: 280px;
+  min-height: 48px;
+}
+@media (max-width: 820px) {
+  .house {
+    margin: 4px 0 56px;
+    padding: 4px 12px 70px;
+  }
+  .row {
+    grid-template-columns: 76px minmax(0, 1fr) auto;
+    min-height: 64px;
+  }
+  .row.axis,
+  .row .time,
+  .by {
+    display: none;
+  }
+  .start {
+    right: 12px;
+    left: 12px;
+    bottom: 62px;
+  }
+}
+</style>

@@ -1,0 +1,1 @@
+export { default as HousePage } from './HousePage.vue'

@@ -1,0 +1,53 @@
+<script setup lang="ts">
+/** Where there is no room for the instrument: its parts in a row, from the pegs to the body. */
+import type { InstrumentView, PartView } from '@/api'
+import { routeOfPart, SHORT, type PartName } from './parts'
+import StateMark from './StateMark.vue'
+
+defineProps<{ instrument: InstrumentView; parts: PartView[]; here: PartName | '' }>()
+</script>
+
+<template>
+  <nav class="strip" aria-label="Parts of the instrument">
+    <router-link
+      v-for="part in parts"
+      :key="part.part"
+      :to="routeOfPart(instrument.ticket, part.part)"
+      class="part"
+      :class="{ current: part.part === here }"
+      :aria-current="part.part === here ? 'page' : undefined"
+      :aria-label="`${part.label}: ${part.says}`"
+    >
+      <svg viewBox="-9 -9 20 20" width="18" height="18" aria-hidden="true"><StateMark :state="part.state" :done="part.done" /></svg>
+      {{ SHORT[part.part] ?? part.label }}
+    </router-link>
+  </nav>
+</template>
+
+<style scoped>
+.strip {
+  display: flex;
+  overflow-x: auto;
+  scrollbar-width: thin;
+  background: var(--sheet);
+  border-radius: 4px;
+}
+.part {
+  flex: none;
+  display: flex;
+  align-items: center;
+  gap: 5px;
+  min-height: 48px;
+  padding: 0 11px;
+  font-weight: 700;
+  color: var(--ink);
+  text-decoration: none;
+}
+.current {
+  color: var(--sheet);
+  background: var(--ink);
+  --mark-above: var(--sheet);
+  --mark-below: var(--sheet);
+  --mark-on: var(--ink);
+}
+</style>

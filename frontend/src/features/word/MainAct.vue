@@ -1,0 +1,54 @@
+<script setup lang="ts">
+/** The one thing to do now, as a button that is always in sight, with the caution that goes with it. */
+import { computed } from 'vue'
+import type { BenchSheet } from '@/api'
+import { keyOf } from '@/features/bench'
+import { useAtBench } from '@/shared/person'
+
+const props = defineProps<{ sheet: BenchSheet }>()
+const emit = defineEmits<{ record: [work: string]; strings: []; step: [key: string]; handOver: []; decide: [question: string]; measure: [key: string] }>()
+const atBench = useAtBench()
+const told = computed(() => props.sheet.instruction)
+const mayWork = computed(() => atBench.may('measure'))
+
+/** A step that somebody confirms as done has its button here. */
+const byHand = computed(() => {
+  const stop = props.sheet.course.find((one) => one.key === told.value.stop)
+  return stop?.by_hand && stop.state === 'here' ? stop : null
+})
+const main = computed((): { words: string; run: () => void } | null => {
+  const now = told.value
+  if (props.sheet.instrument.handed_over_at) return null
+  if (now.question) return atBench.may('sign_off') ? { words: 'Decide', run: () => emit('decide', now.question) } : null
+  if (now.code === 'hand_over') return atBench.may('sign_off') ? { words: 'Hand over', run: () => emit('handOver') } : null
+  if (!mayWork.value) return null
+  const { record } = now
+  if (now.code === 'name_strings') return { words: 'Choose strings', run: () => emit('strings') }
+  if (record) return { words: record.label, run: () => emit('record', record.work) }
+  if (now.code === 'inspect') return { words: 'Open inspection', run: () => emit('step', 'look') }
+  const stop = byHand.value
+  if (stop) return { words: `${stop.label} …`, run: () => emit('step', stop.key) }
+  const read = now.read[0]
+  const cell = read && props.sheet.cells.find((one) => one.measure === read.measure && one.position === read.position)
+  if (cell) return { words: `Measure: ${cell.name}`, run: () => emit('measure', keyOf(cell)) }
+  return null
+})
+</script>
+
+<template>
+  <p v-if="told.caution" class="caution">{{ told.caution }}</p>
+  <v-btn v-if="main" variant="flat" block class="main-act" @click="main.run">{{ main.words }}</v-btn>
+</template>
+
+<style scoped>
+.caution {
+  margin: 0 0 8px;
+  padding-left: 10px;
+  border-left: 4px solid var(--ink);
+  font-size: 0.875rem;
+  line-height: 1.35;
+}
+.main-act {
+  min-height: 48px;
+}
+</style>
