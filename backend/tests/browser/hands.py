@@ -51,7 +51,7 @@ def type_readings(page: Page, readings: str) -> None:
 
 def wood(page: Page, string: str) -> Locator:
     """The figure over a string in the drawing."""
-    return page.get_by_role("button", name=f"{string}: ").and_(page.locator(".wood"))
+    return page.get_by_role("button", name=f"{string}, ").and_(page.locator(".wood"))
 
 
 def reading(page: Page, name: str) -> Locator:

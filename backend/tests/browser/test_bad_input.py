@@ -98,19 +98,19 @@ def test_a_soft_keyboard_that_sends_words_and_no_keys_reads_too(bench: Page) -> 
 def test_the_tool_in_hand_shows_changes_by_a_key_and_is_put_back(bench: Page) -> None:
     """A wedge for the heights is a wedge for these heights alone, not for the next measure or instrument."""
     foot = bench.locator("#in-hand")
-    expect(foot.get_by_role("button", name="Read with: caliper, straight up")).to_be_visible()
+    expect(foot.get_by_role("button", name="Read with: t caliper, straight up")).to_be_visible()
     bench.keyboard.press("t")
-    expect(foot.get_by_role("button", name="Read with: wedge or card, the shortest way")).to_be_visible()
+    expect(foot.get_by_role("button", name="Read with: t wedge or card, the shortest way")).to_be_visible()
     type_readings(bench, "5.6")
-    expect(foot.get_by_role("button", name="Read with: wedge or card, the shortest way")).to_be_visible()
+    expect(foot.get_by_role("button", name="Read with: t wedge or card, the shortest way")).to_be_visible()
     reading(bench, "G at the nut").click()
     type_readings(bench, ".5")
     reading(bench, "D at the board's end").click()
-    expect(foot.get_by_role("button", name="Read with: caliper, straight up")).to_be_visible()
+    expect(foot.get_by_role("button", name="Read with: t caliper, straight up")).to_be_visible()
     bench.keyboard.press("t")
     open_ticket(bench, "RW-105")
     bench.get_by_role("link", name="RW-101").click()
-    expect(foot.get_by_role("button", name="Read with: caliper, straight up")).to_be_visible()
+    expect(foot.get_by_role("button", name="Read with: t caliper, straight up")).to_be_visible()
 
 
 def test_what_is_no_measurement_stays_where_it_was_typed(bench: Page) -> None:
@@ -158,7 +158,7 @@ def test_undo_of_a_reading_that_could_not_be_sent_drops_it_here(bench: Page) -> 
 
 def test_a_reading_typed_while_the_cut_is_still_on_its_way_counts_as_after_it(bench: Page) -> None:
     type_readings(bench, READINGS)
-    expect(wood(bench, "G")).to_have_accessible_name("G: wood to take 1.1 mm, ±0.2. Why?")
+    expect(wood(bench, "G")).to_have_accessible_name("G, wood to take: 1.1 ±0.2 mm. Why?")
     with held(bench, "works"):
         command(bench, "c")
         type_readings(bench, "5.35")

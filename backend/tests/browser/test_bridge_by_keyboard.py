@@ -15,13 +15,13 @@ def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
     first_two, rest = READINGS.split()[:2], READINGS.split()[2:]
     type_readings(page, " ".join(first_two))
     expect(wood(page, "D")).to_contain_text("1.7")
-    expect(wood(page, "D")).to_have_accessible_name("D: provisional cut 1.7 mm, ±0.3. Why?")
+    expect(wood(page, "D")).to_have_accessible_name("D, provisional cut: 1.7 ±0.3 mm. Why?")
     expect(page.get_by_role("heading", name="Measure heights at the board's end")).to_be_visible()
     expect(page.get_by_text("string length 328")).to_be_visible()
 
     type_readings(page, " ".join(rest))
     # By hand: (6.10 - 5.00)·327/270 - 0.35·57/270 + 0.10 - 0.267 = 1.09, by the slope 1.10.
-    expect(wood(page, "G")).to_have_accessible_name("G: wood to take 1.1 mm, ±0.2. Why?")
+    expect(wood(page, "G")).to_have_accessible_name("G, wood to take: 1.1 ±0.2 mm. Why?")
     expect(page.get_by_role("heading", name="File the nut")).to_be_visible()
     expect(page.get_by_text("Assumed, not measured")).to_have_count(0)
     expect(page.get_by_role("img", name="Bridge seen from the tailpiece")).to_have_accessible_name(
@@ -49,11 +49,11 @@ def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
     expect(reading(page, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75, stale")
     type_readings(page, "5.35 4.80 4.25 3.55")
     # The nut was never filed: the next pass waits for it, and what is left stands over each string.
-    expect(wood(page, "G")).to_have_accessible_name("G: to come down 0.35 mm, ±0.13. Why?")
+    expect(wood(page, "G")).to_have_accessible_name("G, to come down: 0.35 ±0.13 mm. Why?")
 
     page.reload()
     expect(page.get_by_role("heading", name="File the nut")).to_be_visible()
-    expect(wood(page, "G")).to_have_accessible_name("G: to come down 0.35 mm, ±0.13. Why?")
+    expect(wood(page, "G")).to_have_accessible_name("G, to come down: 0.35 ±0.13 mm. Why?")
     expect(reading(page, "G at the board's end")).to_have_accessible_name("G at the board's end: 5.35, in band")
 
     command(page, "u")

@@ -66,7 +66,7 @@ def test_a_wedge_is_fitted_and_the_projection_is_measured_next(page: Page) -> No
     expect(page.get_by_role("form", name="Projection")).to_have_count(0)
     type_readings(page, "8.9 8.2 7.4 6.4")
     expect(reading(page, "A at the board's end")).to_have_accessible_name("A at the board's end: 6.40, in band")
-    expect(page.get_by_role("button", name="Crown, waits, until")).to_be_visible()
+    expect(page.get_by_role("button", name="Crown until")).to_be_visible()
 
 
 def test_an_apprentice_does_not_decide(page: Page) -> None:

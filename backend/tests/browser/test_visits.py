@@ -44,7 +44,7 @@ def test_a_new_violin_comes_for_strings(page: Page) -> None:
     page.keyboard.press("Enter")
     expect(dialog).to_have_count(0)
     expect(page.get_by_label("What to do now")).to_contain_text("Measure")
-    expect(course.get_by_role("button", name="Settle, waits, until")).to_be_visible()
+    expect(course.get_by_role("button", name="Settle until")).to_be_visible()
     type_readings(page, "5 4.4 3.8 3.2")
     expect(page.get_by_label("What to do now")).to_contain_text("Settle waits until")
     command(page, "t")

@@ -17,10 +17,11 @@ const WORDS: Record<Stop['state'], string> = {
 
 function noteOf(stop: Stop): string {
   if (stop.until) return `until ${until(stop.until)}`
-  return stop.state === 'passed' ? WORDS.passed : stop.note
+  return stop.state === 'passed' ? 'passed' : stop.note
 }
 function spoken(stop: Stop): string {
-  return [stop.label, WORDS[stop.state], stop.state === 'passed' ? '' : noteOf(stop)].filter(Boolean).join(', ')
+  const note = stop.state === 'passed' ? '' : noteOf(stop)
+  return `${stop.label}${note ? ` ${note}` : ''}, ${WORDS[stop.state]}`
 }
 </script>
 

@@ -54,7 +54,6 @@ function owed(tag: Tag): string {
   return [tag.deadline && `needed ${day(tag.deadline)}`, tag.promised && `promised ${day(tag.promised)}`].filter(Boolean).join(', ')
 }
 const stepOf = (tag: Tag) => tag.step || house.waitOf(tag)
-const spoken = (tag: Tag) => [tag.ticket, `${tag.family} ${tag.size}`, tag.left_handed ? 'left-handed' : '', tag.owner, stepOf(tag), owed(tag)].filter(Boolean).join(', ')
 const takeIn = () => commands.value.find((command) => command.letter === 'n')?.run()
 const open = (tag: Tag) => void router.push({ name: 'bench', params: { ticket: tag.ticket } })
 
@@ -104,7 +103,7 @@ function onKey(event: KeyboardEvent): void {
       </div>
       <section v-for="group in groups" :key="group.name" :aria-label="group.name || 'All'">
         <h2 v-if="group.name">{{ group.name }}</h2>
-        <router-link v-for="tag in group.tags" :key="tag.ticket" :to="{ name: 'bench', params: { ticket: tag.ticket } }" class="row" :aria-label="spoken(tag)" :title="tag.complaint">
+        <router-link v-for="tag in group.tags" :key="tag.ticket" :to="{ name: 'bench', params: { ticket: tag.ticket } }" class="row" :title="tag.complaint">
           <b class="ticket">{{ tag.ticket }}</b>
           <span class="step"><b>{{ stepOf(tag) }}</b><small>{{ tag.owner }} · {{ tag.family }} {{ tag.size }}<template v-if="tag.left_handed">, left-handed</template></small></span>
           <span class="by" :title="tag.done.at(-1)?.by">{{ initials(tag) }}</span>

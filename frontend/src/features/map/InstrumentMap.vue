@@ -54,7 +54,12 @@ const labels = computed((): Label[] => {
   })
 })
 const isOpen = (part: PartView) => !QUIET.includes(part.state)
-const spoken = (part: PartView) => `${part.label}: ${part.says}`
+/** It begins with what stands there, so that whoever says what they see reaches it. */
+function spoken(part: PartView): string {
+  const name = SHORT[part.part] ?? part.label
+  const seen = isOpen(part) ? `${name} ${part.mark}` : name
+  return [seen, name === part.label ? '' : part.label.toLowerCase(), part.says].filter(Boolean).join(', ')
+}
 
 const map = ref<HTMLElement | null>(null)
 /** From one part to another with the arrows, or by the letter its name begins with; the last one wins from where it stands. */
@@ -123,10 +128,9 @@ defineExpose({ focus })
           :transform="`translate(${label.x} ${label.y})`"
           @click="navigate"
         >
-          <title>{{ spoken(label.part) }}</title>
           <rect x="-12" y="-16" width="92" :height="isOpen(label.part) ? 44 : 32" rx="3" class="hit" />
           <g transform="translate(0 0)"><StateMark :state="label.part.state" :done="label.part.done" /></g>
-          <text :x="label.part.done ? 16 : 13" y="5" class="name">{{ label.name }}</text>
+          <text :x="label.part.done ? 16 : 13" y="5" class="name">{{ label.name }}</text>{{ ' ' }}
           <text v-if="isOpen(label.part)" x="-7" y="21" class="says">{{ label.part.mark }}</text>
         </a>
       </router-link>

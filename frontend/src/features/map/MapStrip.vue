@@ -16,7 +16,7 @@ defineProps<{ instrument: InstrumentView; parts: PartView[]; here: PartName | ''
       class="part"
       :class="{ current: part.part === here }"
       :aria-current="part.part === here ? 'page' : undefined"
-      :aria-label="`${part.label}: ${part.says}`"
+      :aria-label="`${SHORT[part.part] ?? part.label}, ${part.says}`"
     >
       <svg viewBox="-9 -9 20 20" width="18" height="18" aria-hidden="true"><StateMark :state="part.state" :done="part.done" /></svg>
       {{ SHORT[part.part] ?? part.label }}

@@ -9,7 +9,7 @@ const isMarked = (row: number, column: number) => props.table.marked.some(([r, c
 <template>
   <figure>
     <figcaption>{{ table.title }}</figcaption>
-    <div class="wide" :class="{ dense: table.head.length > 10 }">
+    <div class="wide" tabindex="0" role="group" :aria-label="table.title || 'Table'" :class="{ dense: table.head.length > 10 }">
       <table>
         <thead><tr><th v-for="(cell, i) in table.head" :key="i" scope="col">{{ cell }}</th></tr></thead>
         <tbody>

@@ -154,7 +154,7 @@ useCommands([
 </script>
 
 <template>
-  <section class="page" aria-label="Screening">
+  <main class="page" aria-label="Screening">
     <header>
       <h1>Which need a luthier?</h1>
       <label class="of">
@@ -191,7 +191,7 @@ useCommands([
       />
     </div>
     <ActOnTicked v-if="rows.length" ref="acts" :ticked="ticked" :rows="rows" @acted="acted" @leave="grid?.again()" />
-  </section>
+  </main>
 </template>
 
 <style scoped>

@@ -57,6 +57,10 @@ function shown(s: CutString, i: number): Shown | null {
   const side = s.wood <= -NOTHING ? 'below' : s.wood >= NOTHING ? 'above' : ''
   return { text: s.wood < 0 ? mm(-s.wood, 1) : down(s.wood, 1), below: side === 'below' ? 'too low' : `±${up(s.uncertainty ?? 0, 1)}`, side }
 }
+/** It begins with what stands there. */
+function spoken(name: string, { text, below, side }: Shown): string {
+  return side === 'below' ? `${name}: ${text} ${below}, mm. Why?` : `${name}, ${label.value}: ${text} ${below} mm. Why?`
+}
 const strings = computed(() =>
   props.cut.strings.map((s, i) => ({ name: s.name, column: props.geometry.columns[i], shown: shown(s, i) })),
 )
@@ -72,10 +76,10 @@ const strings = computed(() =>
         class="plain-button wood"
         :class="s.shown.side"
         :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"
-        :aria-label="`${s.name}: ${s.shown.side === 'below' ? 'too low by' : label} ${s.shown.text} mm, ${s.shown.below}. Why?`"
+        :aria-label="spoken(s.name, s.shown)"
         @click="emit('why', `wood:${i}`)"
       >
-        <span class="number">{{ s.shown.text }}</span>
+        <span class="number">{{ s.shown.text }}</span>{{ ' ' }}
         <span class="below-number">{{ s.shown.below }}</span>
       </button>
       <span v-else-if="s.column" class="wood none" :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"><span class="number">–</span></span>
