@@ -56,6 +56,9 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     { immediate: true },
   )
 
+  /** Place where the next reading is one more of the one before it. */
+  const repeatNext = ref('')
+
   function isWaiting(candidate: Cell): boolean {
     return bench.waitingHere.some(
       ({ body }) => body.measure === candidate.measure && (body.position ?? null) === candidate.position,
@@ -102,7 +105,9 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     () => {
       const first = asked.value[0]
       const isTyping = document.activeElement instanceof HTMLElement && document.activeElement.dataset.reading !== undefined
-      if (options.cells || !first || !isTyping || draft.value !== '' || isRead(inHand.value)) return
+      // Whoever said that one more follows here is not led away from it.
+      const isRepeating = repeatNext.value === inHand.value
+      if (options.cells || !first || !isTyping || isRepeating || draft.value !== '' || isRead(inHand.value)) return
       goTo(keyOf(first))
     },
   )
@@ -198,9 +203,6 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     else if ((event.key === 'm' || event.key === 'M') && cell.value && !isWaiting(cell.value)) takeSuggested()
     else if (event.key === 'Backspace' || event.key === 'Escape') stopped.value = null
   }
-
-  /** Place where the next reading is one more of the one before it. */
-  const repeatNext = ref('')
 
   function takeSuggested(): void {
     const suggested = cell.value?.doubt?.suggested
