@@ -2,10 +2,20 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 import pytest
 from fidicula.core.errors import DoesNotFitError
 from fidicula.core.geometry.scoop import Station, gap_along
-from fidicula.core.mechanics.stopped import Bow, Pluck, clearances, press_efforts, stop_position
+from fidicula.core.mechanics.stopped import (
+    FIRST_LOOK,
+    Bow,
+    Pluck,
+    clearances,
+    press_efforts,
+    stop_position,
+    swing_along,
+)
 
 STRAIGHT = gap_along(fingerboard_length=270)
 
@@ -83,3 +93,30 @@ def test_without_a_share_the_whole_swing_counts() -> None:
     whole, half = clearances(**asked), clearances(**asked, share=0.5)  # type: ignore[arg-type]
     assert [one.margin for one in clearances(**asked, share=1.0)] == [one.margin for one in whole]  # type: ignore[arg-type]
     assert whole[0].margin < half[0].margin
+
+
+def test_a_note_drawn_is_the_note_that_is_judged() -> None:
+    """The least room over the drawn board is the margin, to what lies between its points; from finger to bridge."""
+    gap = gap_along(fingerboard_length=270.0, relief=0.7)
+    bow = Bow(speed=0.4)
+    note: dict[str, Any] = {
+        "string_length": 328.0,
+        "fingerboard_length": 270.0,
+        "nut_height": 0.5,
+        "end_height": 5.0,
+        "pitch": 196.0,
+        "gap": gap,
+        "excitation": bow,
+        "share": 0.5,
+    }
+    for semitone in (0, 7):
+        drawn = swing_along(**note, semitone=semitone, points=3281)
+        judged = clearances(**note)[semitone]
+        over = [one for one in drawn if one.board is not None and one.place >= judged.stop + FIRST_LOOK]
+        assert min(one.lowest - one.board for one in over) == pytest.approx(judged.margin, abs=1e-3)
+        assert drawn[0].place == pytest.approx(judged.stop)
+        assert drawn[-1].place == pytest.approx(328.0)
+        assert drawn[-1].rest == pytest.approx(0.5 + 4.5 * 328 / 270)
+        assert drawn[0].lowest == pytest.approx(drawn[0].rest)
+        assert max(one.rest - one.lowest for one in drawn) == pytest.approx(0.5 * judged.amplitude, rel=1e-3)
+    assert swing_along(**note)[-1].board is None

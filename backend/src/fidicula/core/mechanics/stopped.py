@@ -3,10 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError
 from fidicula.core.geometry.scoop import BoardGap
+
+if TYPE_CHECKING:
+    import numpy as np
+    from numpy.typing import NDArray
 
 Excitation = Literal["bowed", "plucked"]
 
@@ -101,15 +105,7 @@ def clearances(
             along = (places - stop) / (string_length - stop)
             start = nut_height if semitone == 0 else -gap(stop)
             surface = gap.along(places)
-            if isinstance(excitation, Bow):
-                amplitude = 1000 * excitation.speed / (8 * excitation.point * pitch * 2 ** (semitone / 12))
-                envelope = 4 * amplitude * along * (1 - along)
-            else:
-                amplitude = excitation.displacement * 2 ** (-semitone / 12)
-                p = excitation.point
-                near = np.minimum(along / p, (1 - along) / (1 - p))
-                far = np.minimum((1 - along) / p, along / (1 - p))
-                envelope = amplitude * np.maximum(near, far)
+            amplitude, envelope = _swing(excitation, pitch=pitch, semitone=semitone, along=along)
             margins = start + (at_bridge - start) * along + surface - share * envelope
             least = int(np.argmin(margins))
             found.append(
@@ -122,6 +118,73 @@ def clearances(
             sentence=f"on a board of {fingerboard_length:g} mm there is no stop to look at: it must be 10 mm or more",
             value=fingerboard_length,
         )
+    return found
+
+
+def _swing(
+    excitation: Bow | Pluck, *, pitch: float, semitone: int, along: NDArray[np.float64]
+) -> tuple[float, NDArray[np.float64]]:
+    """How far a string swings at most, and at places along what sounds of it, each from 0 to 1. [mm]"""
+    import numpy as np
+
+    if isinstance(excitation, Bow):
+        amplitude = 1000 * excitation.speed / (8 * excitation.point * pitch * 2 ** (semitone / 12))
+        return amplitude, 4 * amplitude * along * (1 - along)
+    amplitude = excitation.displacement * 2 ** (-semitone / 12)
+    p = excitation.point
+    near = np.minimum(along / p, (1 - along) / (1 - p))
+    far = np.minimum((1 - along) / p, along / (1 - p))
+    return amplitude, amplitude * np.maximum(near, far)
+
+
+@dataclass(frozen=True)
+class SwingPoint:
+    """place : from the nut; rest, lowest : of the string over the board's straight line; board : its surface, None
+    beyond its end. [mm]
+    """
+
+    place: float
+    rest: float
+    lowest: float
+    board: float | None
+
+
+def swing_along(
+    *,
+    string_length: float,
+    fingerboard_length: float,
+    nut_height: float,
+    end_height: float,
+    pitch: float,
+    gap: BoardGap,
+    excitation: Bow | Pluck,
+    share: float = 1.0,
+    semitone: int = 0,
+    points: int = 60,
+) -> list[SwingPoint]:
+    """One note as it may be drawn: the string at rest and at its lowest, and the board under it, from the finger on.
+
+    string_length : above fingerboard_length. [mm]  fingerboard_length : above 0. [mm]
+    nut_height, end_height : of the string, 0 or more. [mm]  pitch : of the open string, above 0. [Hz]
+    gap : of the board under its straight line, at a place. [mm]  excitation : a bow or a pluck.
+    share : of the amplitude that goes toward the board, 0 to 1.  semitone : over the open string, of a stop on the
+    board.  points : so many, evenly, 2 or more.
+    Raises DoesNotFitError naming `fingerboard_length`. Source: as `clearances`.
+    """
+    import numpy as np
+
+    board_fits(fingerboard_length=fingerboard_length, string_length=string_length)
+    at_bridge = nut_height + (end_height - nut_height) * string_length / fingerboard_length
+    stop = stop_position(semitone=semitone, string_length=string_length)
+    start = nut_height if semitone == 0 else -gap(stop)
+    along = np.linspace(0.0, 1.0, points)
+    _, envelope = _swing(excitation, pitch=pitch, semitone=semitone, along=along)
+    found = []
+    for share_along, aside in zip(along, envelope, strict=True):
+        place = stop + float(share_along) * (string_length - stop)
+        rest = start + (at_bridge - start) * float(share_along)
+        board = -gap(place) if place <= fingerboard_length + TOLERANCE else None
+        found.append(SwingPoint(place, rest, rest - share * float(aside), board))
     return found
 
 

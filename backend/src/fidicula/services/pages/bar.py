@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from fidicula.core.fitting.post import BlankChoice, bar_insets, fit_after, nearest_blank, post_place, room_change
 from fidicula.services.numbers import number, short, signed
 from fidicula.services.pages.bench import PageBench, told
+from fidicula.services.pages.drawn import BarDrawing
 from fidicula.services.pages.model import Consequence, PageView, Table, Way
 from fidicula.services.phrasing.pages import bar as say
 
@@ -23,6 +24,7 @@ def bar_page(bench: PageBench) -> PageView:
     consequences: list[Consequence] = []
     tables: list[Table] = []
     ways: list[Way] = []
+    tried: tuple[float, float, float] | None = None
     if inset is not None and foot is not None and wanted is not None:
         target = bench.slide(
             "bar_inset",
@@ -61,6 +63,7 @@ def bar_page(bench: PageBench) -> PageView:
             )
         )
         consequences += _post(bench, foot.value, width, under)
+        tried = width, under, target
         tables.append(_table(choices, best, target))
         ways = bench.ways_of("bar", say.takes(best=best, inset=inset.value, foot=foot.value))
     return bench.view(
@@ -74,6 +77,40 @@ def bar_page(bench: PageBench) -> PageView:
         caution=say.CAUTION,
         shelf=BLANKS,
         work="new_bridge",
+        drawing=_drawing(bench, tried),
+    )
+
+
+def _drawing(bench: PageBench, tried: tuple[float, float, float] | None) -> BarDrawing | None:
+    """The section at the bridge; where nothing is read it shows what is wanted.
+
+    tried : width of the blank, the bar inside it, and that as wanted; None where bar or feet were not read. [mm]
+    """
+    state = bench.state
+    foot, inset = state.held("bridge_foot_width"), state.held("bar_inset")
+    wanted, post = bench.figure("bar_inset"), bench.figure("post_diameter")
+    usual = state.read_or_figure("bridge_foot_width")
+    if wanted is None or post is None or usual is None:
+        return None
+    width, under, target = tried or (usual.value, wanted.band.aim, wanted.band.aim)
+    setback = bench.figure("post_setback")
+    across = None
+    if setback is not None:
+        fixed = bench.figure("post_inset")
+        mirrors = state.targets.schools.get("post_inset", "mirror_bar") == "mirror_bar" or fixed is None
+        inside = under if mirrors or fixed is None else fixed.band.aim
+        _, across = post_place(setback=setback.band.aim, inset=inside, foot_width=width, post_diameter=post.band.aim)
+    return BarDrawing(
+        "bar",
+        foot.value if foot is not None and not foot.assumed else None,
+        inset.value if inset is not None and not inset.assumed else None,
+        width,
+        under,
+        (wanted.band.low, target, wanted.band.high),
+        post.band.aim,
+        across,
+        sorted(bench.shelf.get(BLANKS, ())),
+        state.instrument.opposite_build,
     )
 
 

@@ -14,6 +14,7 @@ from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import RefusedError
 from fidicula.services.measures import MEASURES
 from fidicula.services.numbers import short
+from fidicula.services.pages.drawn import PageDrawing
 from fidicula.services.pages.model import (
     Consequence,
     Handle,
@@ -167,6 +168,7 @@ class PageBench:
         impossible: Impossible | None = None,
         shelf: str = "",
         work: str = "",
+        drawing: PageDrawing | None = None,
     ) -> PageView:
         """The page, with what was noted while it was worked out.
 
@@ -194,6 +196,7 @@ class PageBench:
             work_label=works()[work].label if may_record else "",
             instruction=self.instruction,
             is_here=bool(self.instruction.part) and self.instruction.part == PARTS.get(page, ""),
+            drawing=drawing,
         )
 
     def question(self, name: str) -> DecisionView | None:

@@ -15,6 +15,7 @@ from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.assessment.held import Held
 from fidicula.services.assessment.stance import body_geometry, body_of, present_or_wanted
 from fidicula.services.pages.bench import PageBench, told
+from fidicula.services.pages.drawn import LoadDrawing
 from fidicula.services.pages.model import Consequence, Handle, PageView, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
 from fidicula.services.phrasing.pages import load as say
@@ -52,6 +53,7 @@ def load_page(bench: PageBench) -> PageView:
     finding: list[str] = []
     consequences: list[Consequence] = []
     tables: list[Table] = []
+    drawing = None
     if state.string_set is None:
         finding.append(say.NO_STRINGS)
     elif isinstance(outcome, Computed) and length is not None:
@@ -74,6 +76,7 @@ def load_page(bench: PageBench) -> PageView:
         if now is not None and then is not None:
             consequences = _consequences(now[0], then[0], then[1], strings)
             tables.append(_table(strings, then[0]))
+            drawing = _drawing(bench, outcome, strings, then[0])
     elif not bench.retake:
         finding.append(say.NOT_YET)
     return bench.view(
@@ -83,6 +86,23 @@ def load_page(bench: PageBench) -> PageView:
         consequences=consequences,
         tables=tables,
         caution=say.CAUTION,
+        drawing=drawing,
+    )
+
+
+def _drawing(bench: PageBench, computed: Computed, strings: list[Sounding], load: Load) -> LoadDrawing:
+    return LoadDrawing(
+        "load",
+        load.angles.front,
+        load.angles.rear,
+        load.angles.over_bridge,
+        [one.name for one in strings],
+        [string.line.bridge_offset for string in computed.plan.strings],
+        load.tensions,
+        load.forces,
+        load.bass,
+        load.treble,
+        _foot_spread(bench) or 0.0,
     )
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Literal
 
+from fidicula.services.pages.drawn import PageDrawing
 from fidicula.services.sheet.told import InstructionView
 
 CurveKind = Literal["now", "then", "wanted", "limit"]
@@ -137,6 +138,7 @@ class PageView:
     shelf : the list of the shop that the page chooses from, empty for none.
     work, work_label : that can be written down here once it is done, empty for none.
     instruction : what is to be done now; is_here : it is about this page's part of the instrument.
+    drawing : its numbers, None for a page that is drawn from the sheet's or not at all.
     """
 
     page: str
@@ -158,3 +160,4 @@ class PageView:
     work_label: str
     instruction: InstructionView
     is_here: bool
+    drawing: PageDrawing | None = None

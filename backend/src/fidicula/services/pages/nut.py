@@ -11,6 +11,7 @@ from fidicula.services.assessment.findings import spacing
 from fidicula.services.numbers import number
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.bridge import FILES, SLOT_OVER_STRING
+from fidicula.services.pages.drawn import NutDrawing, NutString
 from fidicula.services.pages.model import Consequence, PageView, Table
 from fidicula.services.pages.trying import aim_of
 from fidicula.services.phrasing.pages import nut as say
@@ -22,6 +23,7 @@ def nut_page(bench: PageBench) -> PageView:
     consequences: list[Consequence] = []
     tables: list[Table] = []
     finding: list[str] = []
+    drawing = None
     if state.string_set is None:
         pass
     else:
@@ -31,6 +33,7 @@ def nut_page(bench: PageBench) -> PageView:
             now = [_upright(bench, i, held.value) for i, held in enumerate(heights) if held is not None]
             consequences = list(_consequences(bench, now, aims))
         tables = list(_tables(bench))
+        drawing = _drawing(bench, aims)
         if bench.seen & {"buzz_open"}:
             finding.append(say.PLUCKED)
     asked = next((one for one in ("nut_low", "glued_nut") if bench.question(one)), "")
@@ -45,6 +48,7 @@ def nut_page(bench: PageBench) -> PageView:
         caution=say.CAUTION,
         shelf=FILES,
         work="nut_filed",
+        drawing=drawing,
     )
 
 
@@ -118,6 +122,39 @@ def _tables(bench: PageBench) -> Iterator[Table]:
         )
     yield Table(say.SLOTS_TITLE, list(say.SLOTS_HEAD), rows, missing, say.SLOTS_SAYS)
     yield from _spacing(bench)
+
+
+def _drawing(bench: PageBench, aims: list[float] | None) -> NutDrawing | None:
+    """The nut from the front; None where its width, the board's radius or the strings' places are not known."""
+    state = bench.state
+    width = state.read_or_figure("fingerboard_width", 0, figure="fingerboard_width_nut")
+    radius = state.held("fingerboard_radius_nut") or state.held("fingerboard_radius")
+    spread = state.held("nut_spread")
+    if width is None or radius is None or spread is None:
+        return None
+    read = spacing(state, "nut")
+    try:
+        wanted = string_offsets(spread=spread.value, diameters=state.diameters, rule=state.targets.spacing)
+    except CoreError:
+        return None
+    offsets = wanted if read is None else read.offsets
+    strings = []
+    for i, (name, diameter) in enumerate(zip(state.instrument.string_names, state.diameters, strict=True)):
+        held = state.held("nut_height", i)
+        low, high = file_range(diameter=diameter, ratio=SLOT_OVER_STRING)
+        now = None if held is None else _upright(bench, i, held.value)
+        strings.append(
+            NutString(
+                name,
+                offsets[i],
+                diameter,
+                now,
+                None if aims is None else aims[i],
+                (low, high),
+                held is not None and held.assumed,
+            )
+        )
+    return NutDrawing("nut", width.value, radius.value, strings, width.assumed)
 
 
 def _turn(bench: PageBench, i: int) -> str:

@@ -5,12 +5,21 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from fidicula.core.geometry.scoop import BoardGap, GapBetween, gap_along, removal_across
-from fidicula.core.mechanics.stopped import Bow, Pluck, StoppedClearance, clearances, press_efforts
+from fidicula.core.mechanics.stopped import (
+    Bow,
+    Pluck,
+    StoppedClearance,
+    clearances,
+    press_efforts,
+    swing_along,
+)
 from fidicula.services.assessment.scoop import SHARES, SIDES, stations_of
 from fidicula.services.pages.bench import PageBench, told
+from fidicula.services.pages.drawn import SwingDrawing
 from fidicula.services.pages.model import Consequence, Curve, HandleChoice, PageView, Plot, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
 from fidicula.services.phrasing.pages import playing as say
+from fidicula.services.phrasing.pages.notes import note_of
 
 _HARD = {"soft": 0.25, "middling": 0.4, "hard": 0.6}
 """Speed of the bow. [m/s]"""
@@ -20,6 +29,8 @@ _SHARE = 0.5
 """Of the amplitude toward the board: a bow swings the string along the board more than into it."""
 _FIRST_POSITION, _OCTAVE = 2, 12
 _COLUMNS = 13
+_SURFACE = 30
+"""So many stretches of the board are drawn."""
 
 
 @dataclass(frozen=True)
@@ -42,6 +53,7 @@ def playing_page(bench: PageBench) -> PageView:
     consequences: list[Consequence] = []
     plots: list[Plot] = []
     tables: list[Table] = []
+    drawing = None
     if state.string_set is None:
         finding.append(say.NO_STRINGS)
     elif length is not None and board is not None and _heights_are_read(bench):
@@ -49,6 +61,9 @@ def playing_page(bench: PageBench) -> PageView:
         now = _over(bench, sounding(bench, state.string_set, length.value), board.value, as_read=True)
         then = _over(bench, sounding(bench, tried or state.string_set, length.value), board.value, as_read=False)
         excitation = _excitation(bench, length.value)
+        shown = bench.choose(
+            "shown", say.SHOWN, [HandleChoice(one.name, one.name) for one in then], rests_at=then[0].name
+        )
         share = bench.slide("share", say.SHARE, unit="", rests_at=_SHARE, low=0.2, high=1.0, step=0.05)
 
         def margins(over: _Over) -> list[StoppedClearance]:
@@ -80,6 +95,12 @@ def playing_page(bench: PageBench) -> PageView:
         efforts = _efforts(now, then, length.value, board.value)
         consequences += efforts[0]
         plots += efforts[1]
+        if then:
+            at = next(i for i, one in enumerate(then) if one.name == shown)
+            noted = bench.slide(
+                "note", say.NOTE, unit="", rests_at=0.0, low=0.0, high=float(len(after[at]) - 1), step=1.0
+            )
+            drawing = _drawing(then[at], after[at], round(noted), length.value, board.value, excitation, share)
     return bench.view(
         "playing",
         say.TITLE,
@@ -88,7 +109,49 @@ def playing_page(bench: PageBench) -> PageView:
         plots=plots,
         tables=tables,
         caution=say.CAUTION,
+        drawing=drawing,
     )
+
+
+def _drawing(
+    over: _Over,
+    stops: list[StoppedClearance],
+    semitone: int,
+    length: float,
+    board: float,
+    excitation: Bow | Pluck,
+    share: float,
+) -> SwingDrawing:
+    """One note of one string, as it swings, and the room at every other."""
+    points = swing_along(
+        string_length=length,
+        fingerboard_length=board,
+        nut_height=over.nut,
+        end_height=over.end,
+        pitch=over.pitch,
+        gap=over.gap,
+        excitation=excitation,
+        share=share,
+        semitone=semitone,
+    )
+    return SwingDrawing(
+        "swing",
+        over.name,
+        semitone,
+        board,
+        length,
+        [
+            (round(one.place, 2), round(one.rest, 3), round(one.lowest, 3), one.board and round(one.board, 3))
+            for one in points
+        ],
+        [(one.stop, one.margin, note_of(over.name, one.semitone)) for one in stops],
+        _surface_of(over.gap, board),
+    )
+
+
+def _surface_of(gap: BoardGap, board: float) -> list[tuple[float, float]]:
+    """The board's surface under a string, from the nut to its end."""
+    return [(board * i / _SURFACE, -gap(board * i / _SURFACE)) for i in range(_SURFACE + 1)]
 
 
 def _heights_are_read(bench: PageBench) -> bool:

@@ -14,6 +14,7 @@ from fidicula.services.assessment.state import BenchState
 from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.numbers import number, signed
 from fidicula.services.pages.bench import PageBench, told
+from fidicula.services.pages.drawn import PulledString, StringsDrawing
 from fidicula.services.pages.load import Load, loaded_by
 from fidicula.services.pages.model import Consequence, HandleChoice, PageView, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
@@ -31,6 +32,7 @@ def stringing_page(bench: PageBench) -> PageView:
     finding: list[str] = []
     consequences: list[Consequence] = []
     tables: list[Table] = []
+    drawing = None
     if state.string_set is None:
         finding.append(say.NO_STRINGS)
     else:
@@ -41,6 +43,7 @@ def stringing_page(bench: PageBench) -> PageView:
         finding += _crown_serves(then, tried)
         consequences = [*_pulls(bench, tried), *_heights(state, then)]
         tables = [*_by_string(bench, state.string_set, tried), *_gauge(bench, state.string_set)]
+        drawing = _drawing(bench, state.string_set, tried)
     return bench.view(
         "strings",
         say.TITLE,
@@ -48,7 +51,20 @@ def stringing_page(bench: PageBench) -> PageView:
         consequences=consequences,
         tables=tables,
         caution=say.CAUTION,
+        drawing=drawing,
     )
+
+
+def _drawing(bench: PageBench, on: StringSet, tried: StringSet) -> StringsDrawing | None:
+    length = bench.read_or_figure("string_length")
+    if length is None:
+        return None
+    now, then = sounding(bench, on, length.value), sounding(bench, tried, length.value)
+    strings = [
+        PulledString(old.name, old.diameter, pulls.tension, would.tension, new.diameter)
+        for old, new, pulls, would in zip(on.strings, tried.strings, now, then, strict=True)
+    ]
+    return StringsDrawing("strings", length.value, strings)
 
 
 def _crown_serves(then: BenchState, tried: StringSet) -> Iterator[str]:

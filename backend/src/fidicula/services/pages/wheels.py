@@ -9,6 +9,7 @@ from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, wheel_t
 from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.numbers import sentence
 from fidicula.services.pages.bench import PageBench, told
+from fidicula.services.pages.drawn import WheelsDrawing
 from fidicula.services.pages.model import Consequence, Impossible, PageView
 from fidicula.services.phrasing.pages import wheels as say
 
@@ -22,6 +23,7 @@ def wheels_page(bench: PageBench) -> PageView:
     finding: list[str] = []
     consequences: list[Consequence] = []
     impossible = None
+    drawing = None
     if isinstance(outcome, Computed):
         spread, thread = bench.read("adjuster_spread"), bench.read("thread_pitch")
         heights = [bench.read("end_height", i) for i in (0, state.count - 1)]
@@ -40,6 +42,19 @@ def wheels_page(bench: PageBench) -> PageView:
                 impossible = Impossible("", sentence(error.sentence), None)
             else:
                 consequences = list(_told(bench, changes, at_bridge, legs, carry, thread.value))
+                drawing = WheelsDrawing(
+                    "wheels",
+                    spread.value,
+                    legs[0],
+                    legs[1],
+                    wheel_turns(leg=legs[0], thread_pitch=thread.value),
+                    wheel_turns(leg=legs[1], thread_pitch=thread.value),
+                    [
+                        (state.instrument.string_names[i], held.value, held.value + change)
+                        for i, held, change in zip((0, -1), heights, changes, strict=True)
+                        if held is not None
+                    ],
+                )
     return bench.view(
         "wheels",
         say.TITLE,
@@ -48,6 +63,7 @@ def wheels_page(bench: PageBench) -> PageView:
         consequences=consequences,
         caution=say.CAUTION,
         work="adjusters_turned",
+        drawing=drawing,
     )
 
 

@@ -1,0 +1,133 @@
+"""What is drawn on a page, in numbers: true to scale, from the readings, and as the handles stand. [mm], [N]"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from pydantic import Field
+
+
+@dataclass(frozen=True)
+class NutString:
+    """offset : from the board's middle, negative on the bass side.  now : of its underside over the board, None where
+    nobody read it.  wanted : where it is filed to.  wide : its slot, from the least to the most.  assumed : of `now`.
+    """
+
+    name: str
+    offset: float
+    diameter: float
+    now: float | None
+    wanted: float | None
+    wide: tuple[float, float]
+    assumed: bool
+
+
+@dataclass(frozen=True)
+class NutDrawing:
+    """width : of the board at the nut.  radius : of its top there.  is_width_assumed : nobody read it."""
+
+    kind: Literal["nut"]
+    width: float
+    radius: float
+    strings: list[NutString]
+    is_width_assumed: bool
+
+
+@dataclass(frozen=True)
+class BarDrawing:
+    """foot, inset : as read, None where nobody did; foot_then, inset_then : under the blank that is tried.
+
+    inset_wanted : of the bar inside the foot's outer edge.  post : diameter.  post_across : of its middle from the
+    bridge's, wanted under `foot_then`, None where no figure says.  blanks : on the shelf.  post_left : whether it
+    stands on the bass side.
+    """
+
+    kind: Literal["bar"]
+    foot: float | None
+    inset: float | None
+    foot_then: float
+    inset_then: float
+    inset_wanted: tuple[float, float, float]
+    post: float
+    post_across: float | None
+    blanks: list[float]
+    post_on_bass: bool
+
+
+@dataclass(frozen=True)
+class LoadDrawing:
+    """front, behind : slope of the strings from the bridge to nut and saddle. [°]  over : between them. [°]
+
+    names, tensions, forces : string by string.  bass, treble : on each foot.
+    """
+
+    kind: Literal["load"]
+    front: float
+    behind: float
+    over: float
+    names: list[str]
+    offsets: list[float]
+    tensions: list[float]
+    forces: list[float]
+    bass: float
+    treble: float
+    feet_apart: float
+
+
+@dataclass(frozen=True)
+class WheelsDrawing:
+    """spread : from wheel to wheel.  bass, treble : of each leg, positive up; turns : of its wheel, positive up.
+
+    heights : of the outer strings at the board's end, now and then.
+    """
+
+    kind: Literal["wheels"]
+    spread: float
+    bass: float
+    treble: float
+    bass_turns: float
+    treble_turns: float
+    heights: list[tuple[str, float, float]]
+
+
+@dataclass(frozen=True)
+class SwingDrawing:
+    """One string over the board.
+
+    swing : place from the nut, string at rest, string at its lowest, board's surface, None beyond its end.
+    stops : of each semitone: place, the room left, negative where it touches, and the note.
+    surface : of the board, from the nut.
+    """
+
+    kind: Literal["swing"]
+    name: str
+    semitone: int
+    board: float
+    length: float
+    swing: list[tuple[float, float, float, float | None]]
+    stops: list[tuple[float, float, str]]
+    surface: list[tuple[float, float]]
+
+
+@dataclass(frozen=True)
+class PulledString:
+    """tension : now; then : with what is tried; None without figures. [N]"""
+
+    name: str
+    diameter: float
+    tension: float | None
+    then: float | None
+    thickness_then: float
+
+
+@dataclass(frozen=True)
+class StringsDrawing:
+    kind: Literal["strings"]
+    length: float
+    strings: list[PulledString]
+
+
+PageDrawing = Annotated[
+    NutDrawing | BarDrawing | LoadDrawing | WheelsDrawing | SwingDrawing | StringsDrawing, Field(discriminator="kind")
+]
