@@ -53,3 +53,11 @@ export function moment(when: string): string {
   const then = new Date(when)
   return `${then.toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })} ${then.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`
 }
+
+const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞']
+/** Turns as the hand makes them, to the nearest eighth: “1⅝”, “¾”, “0”. */
+export function eighths(turns: number): string {
+  const count = Math.round(turns * 8)
+  const whole = Math.floor(count / 8)
+  return `${whole || ''}${EIGHTHS[count % 8] ?? ''}` || '0'
+}

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PageHandle } from '@/api'
 import { keyOf, useBench } from '@/features/bench'
-import { OtherViews } from '@/features/drawing'
+import { EndView, OtherViews, sheetGeometry } from '@/features/drawing'
 import { InstrumentFrame } from '@/features/frame'
 import { PostTrail } from '@/features/sound'
 import { StringsRecord } from '@/features/strings'
@@ -12,6 +12,7 @@ import { QuestionPanel } from '@/features/word'
 import { useCommands } from '@/shared/commands'
 import { usePageCommands, usePageTurning, type PageName } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
+import PageDrawing from './drawn/PageDrawing.vue'
 import ConsequenceList from './ConsequenceList.vue'
 import HandleField from './HandleField.vue'
 import PageTable from './PageTable.vue'
@@ -39,8 +40,18 @@ const isTried = computed(() => Object.keys(tried.value).length > 0)
 const retakes = computed(() => view.value?.retake ?? [])
 const restsOn = computed(() => view.value?.assumed ?? [])
 
+const endGeometry = computed(() =>
+  sheetGeometry({
+    width: 644,
+    left: 12,
+    right: 12,
+    strings: bench.sheet?.instrument.string_names.length ?? 4,
+    leftHanded: bench.sheet?.instrument.left_handed ?? false,
+    drawing: bench.sheet?.drawing ?? null,
+  }),
+)
 /** The drawing that goes with a page, computed from the same readings. */
-const DRAWN: Partial<Record<PageName, 'side' | 'plan'>> = { neck: 'side', tail: 'side', bar: 'plan' }
+const DRAWN: Partial<Record<PageName, 'side' | 'plan'>> = { neck: 'side', tail: 'side' }
 const drawn = computed(() => DRAWN[props.page])
 async function workDone(): Promise<void> {
   if (view.value?.work && (await bench.doWork(view.value.work))) void router.push({ name: 'measure', params: { ticket: props.ticket } })
@@ -58,6 +69,9 @@ const main = computed((): { words: string; run: () => void } | null => {
   return null
 })
 
+/** What is chosen on the drawing needs no field beside it. */
+const ON_DRAWING = ['shown', 'note']
+const handles = computed(() => (view.value?.handles ?? []).filter((handle) => !ON_DRAWING.includes(handle.name)))
 /** A handle stands where it was pulled to; the numbers follow. */
 function pulledTo(handle: PageHandle): number {
   const value = tried.value[handle.name]
@@ -78,6 +92,16 @@ useCommands([
   <InstrumentFrame :ticket="ticket" :page="page" :title="view?.title ?? ''" :label="view?.title ?? 'Calculating'">
     <p v-if="!view" class="coming" role="status">{{ faults[''] || 'Calculating …' }}</p>
     <div v-else class="said">
+      <EndView
+        v-if="page === 'bridge' && bench.sheet?.drawing"
+        :drawing="bench.sheet.drawing"
+        :geometry="endGeometry"
+        :width="644"
+        :height="250"
+        :room="620"
+        :left-handed="bench.sheet.instrument.left_handed"
+      />
+      <PageDrawing :view="view" :left-handed="bench.sheet?.instrument.left_handed ?? false" @tried="tryOut" />
       <OtherViews v-if="drawn && bench.sheet" :view="drawn" :sheet="bench.sheet" :width="644" :height="264" class="drawn" />
       <PostTrail v-if="page === 'post'" :ticket="ticket" @changed="again" />
       <div v-if="view.plots.length" class="plots">
@@ -115,10 +139,10 @@ useCommands([
         <p v-if="faults['']" class="impossible" role="alert">{{ faults[''] }}</p>
         <p v-if="bench.failure" class="impossible" role="alert">{{ bench.failure }}</p>
         <QuestionPanel v-if="asked" v-model="isDeciding" :asked="asked" :may-decide="atBench.may('sign_off')" />
-        <section v-if="view.handles.length" class="try" aria-label="Try other values">
+        <section v-if="handles.length" class="try" aria-label="Try other values">
           <h2>Try other values</h2>
           <div class="handles">
-            <HandleField v-for="handle in view.handles" :key="handle.name" :handle="handle" :at="pulledTo(handle)" :fault="faults[handle.name] ?? ''" @moved="tryOut(handle.name, $event)" />
+            <HandleField v-for="handle in handles" :key="handle.name" :handle="handle" :at="pulledTo(handle)" :fault="faults[handle.name] ?? ''" @moved="tryOut(handle.name, $event)" />
           </div>
           <v-btn v-if="isTried" class="rest" @click="letRest">Back to rest</v-btn>
         </section>
@@ -165,6 +189,10 @@ h2 {
 }
 .main-act {
   min-height: 48px;
+  height: auto;
+}
+.main-act :deep(.v-btn__content) {
+  white-space: normal;
 }
 .finding {
   margin: 0;

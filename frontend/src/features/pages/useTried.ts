@@ -1,5 +1,5 @@
 /** A page for where its handles stand: one question at a time is on its way, and the newest wish goes next. */
-import { ref, watch, type Ref } from 'vue'
+import { ref, shallowRef, watch, type Ref } from 'vue'
 import { answerOf, api, Refused, type PageView } from '@/api'
 import { keep, lastSeen } from '@/shared/kept'
 
@@ -21,7 +21,7 @@ export interface UseTriedReturn {
 }
 
 export function useTried(options: UseTriedOptions): UseTriedReturn {
-  const view = ref<PageView | null>(null)
+  const view = shallowRef<PageView | null>(null)
   const tried = ref<Record<string, number | string>>({})
   const faults = ref<Record<string, string>>({})
   let isAsking = false

@@ -50,5 +50,9 @@ const main = computed((): { words: string; run: () => void } | null => {
 }
 .main-act {
   min-height: 48px;
+  height: auto;
+}
+.main-act :deep(.v-btn__content) {
+  white-space: normal;
 }
 </style>

@@ -24,7 +24,7 @@ def bar_page(bench: PageBench) -> PageView:
     consequences: list[Consequence] = []
     tables: list[Table] = []
     ways: list[Way] = []
-    tried: tuple[float, float, float] | None = None
+    tried: tuple[float, float] | None = None
     if inset is not None and foot is not None and wanted is not None:
         target = bench.slide(
             "bar_inset",
@@ -63,7 +63,7 @@ def bar_page(bench: PageBench) -> PageView:
             )
         )
         consequences += _post(bench, foot.value, width, under)
-        tried = width, under, target
+        tried = width, under
         tables.append(_table(choices, best, target))
         ways = bench.ways_of("bar", say.takes(best=best, inset=inset.value, foot=foot.value))
     return bench.view(
@@ -81,10 +81,10 @@ def bar_page(bench: PageBench) -> PageView:
     )
 
 
-def _drawing(bench: PageBench, tried: tuple[float, float, float] | None) -> BarDrawing | None:
+def _drawing(bench: PageBench, tried: tuple[float, float] | None) -> BarDrawing | None:
     """The section at the bridge; where nothing is read it shows what is wanted.
 
-    tried : width of the blank, the bar inside it, and that as wanted; None where bar or feet were not read. [mm]
+    tried : width of the blank and the bar inside it; None where bar or feet were not read. [mm]
     """
     state = bench.state
     foot, inset = state.held("bridge_foot_width"), state.held("bar_inset")
@@ -92,7 +92,7 @@ def _drawing(bench: PageBench, tried: tuple[float, float, float] | None) -> BarD
     usual = state.read_or_figure("bridge_foot_width")
     if wanted is None or post is None or usual is None:
         return None
-    width, under, target = tried or (usual.value, wanted.band.aim, wanted.band.aim)
+    width, under = tried or (usual.value, wanted.band.aim)
     setback = bench.figure("post_setback")
     across = None
     if setback is not None:
@@ -106,7 +106,8 @@ def _drawing(bench: PageBench, tried: tuple[float, float, float] | None) -> BarD
         inset.value if inset is not None and not inset.assumed else None,
         width,
         under,
-        (wanted.band.low, target, wanted.band.high),
+        wanted.band.low,
+        wanted.band.high,
         post.band.aim,
         across,
         sorted(bench.shelf.get(BLANKS, ())),

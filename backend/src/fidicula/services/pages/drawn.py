@@ -11,7 +11,7 @@ from pydantic import Field
 @dataclass(frozen=True)
 class NutString:
     """offset : from the board's middle, negative on the bass side.  now : of its underside over the board, None where
-    nobody read it.  wanted : where it is filed to.  wide : its slot, from the least to the most.  assumed : of `now`.
+    nobody read it.  wanted : where it is filed to.  wide : of its slot, at the least.  assumed : of `now`.
     """
 
     name: str
@@ -19,7 +19,7 @@ class NutString:
     diameter: float
     now: float | None
     wanted: float | None
-    wide: tuple[float, float]
+    wide: float
     assumed: bool
 
 
@@ -38,9 +38,9 @@ class NutDrawing:
 class BarDrawing:
     """foot, inset : as read, None where nobody did; foot_then, inset_then : under the blank that is tried.
 
-    inset_wanted : of the bar inside the foot's outer edge.  post : diameter.  post_across : of its middle from the
-    bridge's, wanted under `foot_then`, None where no figure says.  blanks : on the shelf.  post_left : whether it
-    stands on the bass side.
+    low, high : as the bar is wanted inside the foot's outer edge.  post : diameter.
+    post_across : of its middle from the bridge's, wanted under `foot_then`, None where no figure says.
+    blanks : on the shelf.  post_on_bass : whether it stands on the bass side.
     """
 
     kind: Literal["bar"]
@@ -48,7 +48,8 @@ class BarDrawing:
     inset: float | None
     foot_then: float
     inset_then: float
-    inset_wanted: tuple[float, float, float]
+    low: float
+    high: float
     post: float
     post_across: float | None
     blanks: list[float]
@@ -76,6 +77,15 @@ class LoadDrawing:
 
 
 @dataclass(frozen=True)
+class HeightChange:
+    """Of one string at the board's end."""
+
+    name: str
+    now: float
+    then: float
+
+
+@dataclass(frozen=True)
 class WheelsDrawing:
     """spread : from wheel to wheel.  bass, treble : of each leg, positive up; turns : of its wheel, positive up.
 
@@ -88,16 +98,33 @@ class WheelsDrawing:
     treble: float
     bass_turns: float
     treble_turns: float
-    heights: list[tuple[str, float, float]]
+    heights: list[HeightChange]
+
+
+@dataclass(frozen=True)
+class DrawnSwing:
+    """place : from the nut.  rest, lowest : of the string over the board's straight line."""
+
+    place: float
+    rest: float
+    lowest: float
+
+
+@dataclass(frozen=True)
+class DrawnStop:
+    """room : left over the board, negative where the string touches."""
+
+    place: float
+    room: float
+    note: str
 
 
 @dataclass(frozen=True)
 class SwingDrawing:
     """One string over the board.
 
-    swing : place from the nut, string at rest, string at its lowest, board's surface, None beyond its end.
-    stops : of each semitone: place, the room left, negative where it touches, and the note.
-    surface : of the board, from the nut.
+    swing : from the finger to the bridge.  stops : every semitone over the board.  surface : [place, height] of the
+    board, from the nut.
     """
 
     kind: Literal["swing"]
@@ -105,9 +132,9 @@ class SwingDrawing:
     semitone: int
     board: float
     length: float
-    swing: list[tuple[float, float, float, float | None]]
-    stops: list[tuple[float, float, str]]
-    surface: list[tuple[float, float]]
+    swing: list[DrawnSwing]
+    stops: list[DrawnStop]
+    surface: list[list[float]]
 
 
 @dataclass(frozen=True)

@@ -141,7 +141,7 @@ def _drawing(bench: PageBench, aims: list[float] | None) -> NutDrawing | None:
     strings = []
     for i, (name, diameter) in enumerate(zip(state.instrument.string_names, state.diameters, strict=True)):
         held = state.held("nut_height", i)
-        low, high = file_range(diameter=diameter, ratio=SLOT_OVER_STRING)
+        wide, _ = file_range(diameter=diameter, ratio=SLOT_OVER_STRING)
         now = None if held is None else _upright(bench, i, held.value)
         strings.append(
             NutString(
@@ -150,7 +150,7 @@ def _drawing(bench: PageBench, aims: list[float] | None) -> NutDrawing | None:
                 diameter,
                 now,
                 None if aims is None else aims[i],
-                (low, high),
+                wide,
                 held is not None and held.assumed,
             )
         )

@@ -15,7 +15,7 @@ from fidicula.core.mechanics.stopped import (
 )
 from fidicula.services.assessment.scoop import SHARES, SIDES, stations_of
 from fidicula.services.pages.bench import PageBench, told
-from fidicula.services.pages.drawn import SwingDrawing
+from fidicula.services.pages.drawn import DrawnStop, DrawnSwing, SwingDrawing
 from fidicula.services.pages.model import Consequence, Curve, HandleChoice, PageView, Plot, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
 from fidicula.services.phrasing.pages import playing as say
@@ -140,18 +140,15 @@ def _drawing(
         semitone,
         board,
         length,
-        [
-            (round(one.place, 2), round(one.rest, 3), round(one.lowest, 3), one.board and round(one.board, 3))
-            for one in points
-        ],
-        [(one.stop, one.margin, note_of(over.name, one.semitone)) for one in stops],
+        [DrawnSwing(round(one.place, 2), round(one.rest, 3), round(one.lowest, 3)) for one in points],
+        [DrawnStop(one.stop, one.margin, note_of(over.name, one.semitone)) for one in stops],
         _surface_of(over.gap, board),
     )
 
 
-def _surface_of(gap: BoardGap, board: float) -> list[tuple[float, float]]:
+def _surface_of(gap: BoardGap, board: float) -> list[list[float]]:
     """The board's surface under a string, from the nut to its end."""
-    return [(board * i / _SURFACE, -gap(board * i / _SURFACE)) for i in range(_SURFACE + 1)]
+    return [[board * i / _SURFACE, -gap(board * i / _SURFACE)] for i in range(_SURFACE + 1)]
 
 
 def _heights_are_read(bench: PageBench) -> bool:

@@ -9,7 +9,7 @@ from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, wheel_t
 from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.numbers import sentence
 from fidicula.services.pages.bench import PageBench, told
-from fidicula.services.pages.drawn import WheelsDrawing
+from fidicula.services.pages.drawn import HeightChange, WheelsDrawing
 from fidicula.services.pages.model import Consequence, Impossible, PageView
 from fidicula.services.phrasing.pages import wheels as say
 
@@ -50,7 +50,7 @@ def wheels_page(bench: PageBench) -> PageView:
                     wheel_turns(leg=legs[0], thread_pitch=thread.value),
                     wheel_turns(leg=legs[1], thread_pitch=thread.value),
                     [
-                        (state.instrument.string_names[i], held.value, held.value + change)
+                        HeightChange(state.instrument.string_names[i], held.value, held.value + change)
                         for i, held, change in zip((0, -1), heights, changes, strict=True)
                         if held is not None
                     ],

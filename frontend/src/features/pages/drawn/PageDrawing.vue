@@ -1,0 +1,28 @@
+<script setup lang="ts">
+/** What a page is about, drawn; what can be chosen on the drawing moves the same handles as the fields. */
+import { computed } from 'vue'
+import type { PageView } from '@/api'
+import BarSection from './BarSection.vue'
+import LoadArrows from './LoadArrows.vue'
+import NutFront from './NutFront.vue'
+import StringLines from './StringLines.vue'
+import SwingView from './SwingView.vue'
+import WheelsView from './WheelsView.vue'
+
+const props = defineProps<{ view: PageView; leftHanded: boolean }>()
+const emit = defineEmits<{ tried: [handle: string, value: number | string] }>()
+
+const WIDTH = 644
+const HEIGHT = 264
+const drawing = computed(() => props.view.drawing ?? null)
+const names = computed(() => (props.view.handles.find((handle) => handle.name === 'shown')?.choices ?? []).map((choice) => choice.key))
+</script>
+
+<template>
+  <NutFront v-if="drawing?.kind === 'nut'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" :left-handed="leftHanded" />
+  <BarSection v-else-if="drawing?.kind === 'bar'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" :left-handed="leftHanded" @blank="emit('tried', 'foot_width', $event)" />
+  <LoadArrows v-else-if="drawing?.kind === 'load'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" :left-handed="leftHanded" />
+  <WheelsView v-else-if="drawing?.kind === 'wheels'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" :left-handed="leftHanded" />
+  <SwingView v-else-if="drawing?.kind === 'swing'" :drawing="drawing" :names="names" :width="WIDTH" :height="200" @shown="emit('tried', 'shown', $event)" @note="emit('tried', 'note', $event)" />
+  <StringLines v-else-if="drawing?.kind === 'strings'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" />
+</template>
