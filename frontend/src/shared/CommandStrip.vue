@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { useEventListener } from '@vueuse/core'
-import { computed, nextTick, ref } from 'vue'
+import { useCssVar, useElementSize, useEventListener } from '@vueuse/core'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useCommands, type Command } from './commands'
 import { useAtBench } from './person'
 
@@ -14,6 +14,11 @@ const shown = computed(() => (isOwn.value ? ownOnes.value : commands.value.filte
 const unknown = ref('')
 const strip = ref<HTMLElement | null>(null)
 let cameFrom: HTMLElement | null = null
+/** What stands over the foot keeps clear of it, however much it holds. */
+const foot = ref<HTMLElement | null>(null)
+const { height } = useElementSize(foot, { width: 0, height: 48 }, { box: 'border-box' })
+const room = useCssVar('--foot', document.documentElement)
+watch(height, (now) => (room.value = `${Math.round(now || 48)}px`), { immediate: true })
 
 function open(): void {
   cameFrom = document.activeElement instanceof HTMLElement ? document.activeElement : null
@@ -85,7 +90,7 @@ useEventListener(window, 'keydown', onEscape)
 </script>
 
 <template>
-  <footer class="foot only-screen">
+  <footer ref="foot" class="foot only-screen">
     <button v-if="!isOpen" type="button" class="plain-button opener" @click="open">
       <kbd>Space</kbd> commands
     </button>
@@ -159,6 +164,12 @@ kbd {
   background: var(--sheet);
   border: 1px solid var(--ink);
   border-radius: 4px;
+}
+/* A phone has no Space to press. */
+@media (max-width: 640px), (hover: none) {
+  .opener kbd {
+    display: none;
+  }
 }
 @media (max-width: 1000px) {
   .foot {

@@ -36,8 +36,7 @@ const { top } = useElementBounding(frame)
 /** Room for the instrument itself; and for the work and what to do beside each other. */
 const isRoomy = useMediaQuery('(min-width: 1180px) and (min-height: 620px)')
 const isWide = useMediaQuery('(min-width: 900px) and (min-height: 620px)')
-const FOOT = 58
-const height = computed(() => (isWide.value ? `calc(100dvh - ${Math.round(top.value) + FOOT}px)` : 'auto'))
+const height = computed(() => (isWide.value ? `calc(100dvh - ${Math.round(top.value) + 8}px - var(--foot))` : 'auto'))
 
 const map = ref<InstanceType<typeof InstrumentMap> | null>(null)
 useCommands([{ letter: ',', words: 'the parts', run: () => map.value?.focus(), possible: () => map.value !== null }])
@@ -139,8 +138,8 @@ function open(stop: Stop): void {
   border-radius: 4px;
 }
 .whole [aria-current='page'] {
-  color: var(--sheet);
-  background: var(--ink);
+  color: var(--on-chosen);
+  background: var(--chosen);
   border-color: var(--ink);
 }
 .work {
@@ -247,7 +246,7 @@ h1 {
   }
   .pinned {
     position: fixed;
-    inset: auto 0 50px 0;
+    inset: auto 0 var(--foot) 0;
     z-index: 4;
     background: var(--sheet);
     border-top: 2px solid var(--ink);

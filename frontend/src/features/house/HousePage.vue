@@ -95,8 +95,8 @@ function onKey(event: KeyboardEvent): void {
         <div ref="time" class="time">
           <span class="at" :style="{ left: '0' }">earlier</span>
           <span class="at strong" :style="{ left: `${axis.today * 100}%` }">Today</span>
-          <span v-for="one in axis.hours.slice(1)" :key="one.hour" class="at hour" :style="{ left: `${one.at * 100}%` }">{{ one.hour }}</span>
-          <span v-for="one in axis.days" :key="one.when" class="at" :style="{ left: `${one.at * 100}%` }">{{ new Date(one.when).toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric' }) }}</span>
+          <span v-for="one in width > 520 ? axis.hours.slice(1) : []" :key="one.hour" class="at hour" :style="{ left: `${one.at * 100}%` }">{{ one.hour }}</span>
+          <span v-for="one in axis.days" :key="one.when" class="at" :style="{ left: `${one.at * 100}%` }">{{ new Date(one.when).toLocaleDateString('en-GB', width > 520 ? { weekday: 'short', day: 'numeric' } : { weekday: 'short' }) }}</span>
           <span class="at" :style="{ left: `${axis.later * 100}%` }">later</span>
         </div>
         <span class="owed">due</span>

@@ -234,8 +234,8 @@ useCommands([
   border-top: 1px solid var(--hairline);
 }
 .item[aria-current] {
-  background: var(--ink);
-  color: var(--sheet);
+  background: var(--chosen);
+  color: var(--on-chosen);
 }
 .said {
   color: var(--quiet);

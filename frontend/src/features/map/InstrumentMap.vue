@@ -225,15 +225,15 @@ svg {
   fill: var(--note);
 }
 .current {
-  color: var(--sheet);
-  fill: var(--sheet);
-  --mark-above: var(--sheet);
-  --mark-below: var(--sheet);
-  --mark-on: var(--ink);
+  color: var(--on-chosen);
+  fill: var(--on-chosen);
+  --mark-above: var(--on-chosen);
+  --mark-below: var(--on-chosen);
+  --mark-on: var(--chosen);
 }
 .current .hit,
 .current:hover .hit {
-  fill: var(--ink);
+  fill: var(--chosen);
 }
 .current :is(.name, .says) {
   stroke: none;

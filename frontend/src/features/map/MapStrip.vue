@@ -44,10 +44,10 @@ defineProps<{ instrument: InstrumentView; parts: PartView[]; here: PartName | ''
   text-decoration: none;
 }
 .current {
-  color: var(--sheet);
-  background: var(--ink);
-  --mark-above: var(--sheet);
-  --mark-below: var(--sheet);
-  --mark-on: var(--ink);
+  color: var(--on-chosen);
+  background: var(--chosen);
+  --mark-above: var(--on-chosen);
+  --mark-below: var(--on-chosen);
+  --mark-on: var(--chosen);
 }
 </style>

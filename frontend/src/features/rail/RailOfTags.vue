@@ -199,8 +199,8 @@ onMounted(showOpen)
   border-left: 1.5px solid var(--ink);
 }
 .tag.open {
-  background: var(--ink);
-  color: var(--sheet);
+  background: var(--chosen);
+  color: var(--on-chosen);
   border-color: var(--ink);
 }
 .text {
@@ -223,14 +223,19 @@ onMounted(showOpen)
 .none {
   margin: 14px 8px;
 }
+/* A phone is at one instrument: the others are in the house, and found by words. */
 @media (max-width: 640px) {
   .rail {
-    flex-wrap: wrap;
     gap: 0 8px;
+    padding: 0 8px;
   }
-  .line {
-    order: 3;
-    flex-basis: 100%;
+  .find,
+  .find input {
+    flex: 1;
+    width: 100%;
+  }
+  .tag {
+    display: none;
   }
 }
 </style>

@@ -242,8 +242,8 @@ useCommands([
   border-radius: 4px;
 }
 .recipe.here {
-  background: var(--ink);
-  color: var(--sheet);
+  background: var(--chosen);
+  color: var(--on-chosen);
   font-weight: 700;
 }
 .shop {

@@ -84,7 +84,7 @@ onMounted(() => void nextTick(() => grid.value?.focus()))
   border-radius: 4px;
 }
 .word[aria-pressed='true'] {
-  background: var(--ink);
-  color: var(--sheet);
+  background: var(--chosen);
+  color: var(--on-chosen);
 }
 </style>

@@ -65,8 +65,8 @@ const said = computed(() => `${props.drawing.name}: ${props.drawing.stops.map(({
 }
 .tab[aria-pressed='true'],
 .note[aria-pressed='true'] {
-  background: var(--ink);
-  color: var(--sheet);
+  background: var(--chosen);
+  color: var(--on-chosen);
 }
 .tabs .quiet {
   margin-left: auto;
