@@ -54,13 +54,13 @@ watch(() => atBench.signedIn !== null, (now) => {
 const isIn = () => atBench.signedIn !== null
 useCommands([
   { letter: 'n', general: true, words: 'new arrival', run: () => (arrivalOpen.value = true), possible: () => atBench.may('arrive') },
-  { letter: 'v', general: true, words: 'a fleet arrives', run: () => (fleetOpen.value = true), possible: () => atBench.may('arrive') },
-  { letter: 'z', general: true, words: 'screen a fleet', run: () => void router.push({ name: 'screening' }), possible: isIn },
+  { letter: 'v', general: true, words: 'new fleet', run: () => (fleetOpen.value = true), possible: () => atBench.may('arrive') },
+  { letter: 'z', general: true, words: 'triage', run: () => void router.push({ name: 'screening' }), possible: isIn },
   { letter: 'g', general: true, words: 'figures', run: () => void router.push({ name: 'figures' }), possible: isIn },
   { letter: 'r', general: true, words: "the shop's recipes", run: () => void router.push({ name: 'recipes' }), possible: isIn },
   { letter: 'p', general: true, words: 'people and devices', run: () => void router.push({ name: 'people' }), possible: isIn },
   { letter: ';', general: true, words: 'audit', run: () => void router.push({ name: 'audit' }), possible: () => atBench.may('sign_off') },
-  { letter: 'l', general: true, words: 'lamp or day', run: () => (atBench.theme = atBench.theme === 'day' ? 'lamp' : 'day') },
+  { letter: 'l', general: true, words: 'lamp or day theme', run: () => (atBench.theme = atBench.theme === 'day' ? 'lamp' : 'day') },
   { letter: 'b', general: true, words: 'who is at the bench', run: () => (benchOpen.value = true), possible: isIn },
 ])
 </script>

@@ -88,8 +88,8 @@ def _open(page: Page, address: str, ticket: str) -> None:
     page.get_by_role("main").wait_for()
 
 
-def _rail(page: Page, _address: str) -> None:
-    page.get_by_role("rowheader", name="RW-115").wait_for()
+def _house(page: Page, _address: str) -> None:
+    page.get_by_role("link", name="RW-115").wait_for()
 
 
 def _provisional(page: Page, address: str) -> None:
@@ -173,14 +173,14 @@ def _rattle(page: Page, address: str) -> None:
     page.get_by_role("button", name="Back to rest").wait_for()
 
 
-def _blank(page: Page, address: str) -> None:
-    page.goto(f"{address}/bench/RW-105/blank")
-    page.get_by_role("main", name="Blank card").wait_for()
+def _nut(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-105/page/nut")
+    page.get_by_role("img", name="The nut from the front").wait_for()
 
 
 def _course(page: Page, address: str) -> None:
     _open(page, address, "RW-111")
-    page.get_by_role("button", name="Nut, waits").click()
+    page.get_by_role("button", name="Nut until").click()
     page.get_by_role("radio", name="it need not wait any longer").wait_for()
 
 
@@ -239,7 +239,7 @@ def _side(page: Page, address: str) -> None:
 
 
 SHOTS = [
-    ("rail", (1280, 800), "day", _rail),
+    ("house", (1280, 800), "day", _house),
     ("bridge", (1280, 800), "day", _bridge),
     ("bridge-left-handed", (1280, 800), "day", _left_handed),
     ("bridge-bass-tablet", (800, 1180), "day", _bass),
@@ -254,7 +254,7 @@ SHOTS = [
     ("sound", (1280, 800), "day", _sound),
     ("strings", (390, 844), "day", _strings),
     ("rattle", (1280, 800), "lamp", _rattle),
-    ("blank-card", (860, 1180), "day", _blank),
+    ("nut", (1280, 800), "day", _nut),
     ("figures", (1280, 800), "day", _figures),
     ("instrument-recipe", (1280, 800), "day", _recipe),
     ("recipes-tablet", (800, 1180), "lamp", _recipes),

@@ -8,7 +8,7 @@ const emit = defineEmits<{ open: [stop: Stop] }>()
 
 const WORDS: Record<Stop['state'], string> = {
   done: 'done',
-  passed: 'passed over',
+  passed: 'skipped',
   here: 'you are here',
   ahead: 'ahead',
   waiting: 'waits',
@@ -17,7 +17,7 @@ const WORDS: Record<Stop['state'], string> = {
 
 function noteOf(stop: Stop): string {
   if (stop.until) return `until ${until(stop.until)}`
-  return stop.state === 'passed' ? 'passed' : stop.note
+  return stop.state === 'passed' ? 'skipped' : stop.note
 }
 function spoken(stop: Stop): string {
   const note = stop.state === 'passed' ? '' : noteOf(stop)

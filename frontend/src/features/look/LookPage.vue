@@ -137,7 +137,7 @@ onBeforeUnmount(() => {
 })
 
 useCommands([
-  { letter: 'e', words: 'the sheet', run: toSheet },
+  { letter: 'e', words: 'bench sheet', run: toSheet },
   { letter: 'u', words: 'undo', run: () => void undo(), possible: () => mayLook.value && bench.sheet?.undoable?.kind === 'seen' },
   { letter: '/', words: 'redo', run: () => void redo(), possible: () => bench.redoable !== null },
 ])
@@ -147,7 +147,7 @@ useCommands([
   <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
   <InstrumentFrame v-else :ticket="ticket" page="look" title="Inspection" label="Inspection">
     <template #head>
-      <span role="status">{{ blank ? `${blank} of what this visit asks for still blank` : 'nothing left blank' }}</span>
+      <span role="status">{{ blank ? `${blank} items left` : 'all items inspected' }}</span>
     </template>
     <div class="page">
     <nav class="items" aria-label="Items in working order">
@@ -188,7 +188,7 @@ useCommands([
         <v-textarea
           :model-value="draft.words"
           :readonly="!mayLook"
-          :label="draft.verdict === 'not_looked_at' ? 'Why it was not looked at' : 'In words'"
+          :label="draft.verdict === 'not_looked_at' ? 'Reason it was not inspected' : 'Notes'"
           rows="1"
           max-rows="8"
           auto-grow

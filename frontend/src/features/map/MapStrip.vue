@@ -1,14 +1,23 @@
 <script setup lang="ts">
 /** Where there is no room for the instrument: its parts in a row, from the pegs to the body. */
+import { nextTick, onMounted, ref, watch } from 'vue'
 import type { InstrumentView, PartView } from '@/api'
 import { routeOfPart, SHORT, type PartName } from './parts'
 import StateMark from './StateMark.vue'
 
-defineProps<{ instrument: InstrumentView; parts: PartView[]; here: PartName | '' }>()
+const props = defineProps<{ instrument: InstrumentView; parts: PartView[]; here: PartName | '' }>()
+const strip = ref<HTMLElement | null>(null)
+/** The part that is open stands in sight. */
+function showHere(): void {
+  const link = strip.value?.querySelector<HTMLElement>('[aria-current]')
+  if (strip.value && link) strip.value.scrollLeft = link.offsetLeft - (strip.value.clientWidth - link.offsetWidth) / 2
+}
+onMounted(showHere)
+watch(() => props.here, () => void nextTick(showHere))
 </script>
 
 <template>
-  <nav class="strip" aria-label="Parts of the instrument">
+  <nav ref="strip" class="strip" aria-label="Parts of the instrument">
     <router-link
       v-for="part in parts"
       :key="part.part"
@@ -26,6 +35,7 @@ defineProps<{ instrument: InstrumentView; parts: PartView[]; here: PartName | ''
 
 <style scoped>
 .strip {
+  position: relative;
   display: flex;
   overflow-x: auto;
   scrollbar-width: thin;

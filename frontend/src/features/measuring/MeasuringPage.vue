@@ -94,19 +94,19 @@ const toPaper = (name: 'paper' | 'blank') => void router.push({ name, params: { 
 
 usePageCommands(() => props.ticket, () => bench.sheet?.instrument.family ?? '')
 useCommands([
-  { letter: 'e', words: 'the sheet', run: toSheet },
-  { letter: 'a', own: true, words: 'just what the bridge needs', run: () => (course.value = 'bridge') },
-  { letter: 'x', own: true, words: 'in full', run: () => (course.value = 'full') },
-  { letter: 'j', own: true, words: 'a recheck', run: () => (course.value = 'recheck') },
-  { letter: 'y', own: true, words: 'what presses', run: () => (course.value = 'load') },
-  { letter: 't', own: true, words: 'the next way to read spacing', run: () => (form.value = SPACING_FORMS[(SPACING_FORMS.indexOf(form.value) + 1) % SPACING_FORMS.length] ?? 'spread') },
-  { letter: 'h', own: true, words: 'what stands beside', run: nextBeside },
-  { letter: 'i', own: true, words: 'inches too', run: () => (atBench.inches = !atBench.inches) },
-  { letter: 'c', own: true, words: 'a card written by hand', run: () => (bench.paperAt ? (bench.paperAt = '') : (paperOpen.value = true)), possible: () => atBench.may('measure') },
-  { letter: 'd', own: true, words: 'a blank card to print', run: () => toPaper('blank') },
-  { letter: 'o', own: true, words: 'the sheet on paper', run: () => toPaper('paper') },
-  { letter: 's', own: true, words: 'skip to the next that is open', run: skip },
-  { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (inHand.value?.doubt?.suggested ?? null) !== null },
+  { letter: 'e', words: 'bench sheet', run: toSheet },
+  { letter: 'a', own: true, words: 'bridge only', run: () => (course.value = 'bridge') },
+  { letter: 'x', own: true, words: 'full', run: () => (course.value = 'full') },
+  { letter: 'j', own: true, words: 'recheck', run: () => (course.value = 'recheck') },
+  { letter: 'y', own: true, words: 'load', run: () => (course.value = 'load') },
+  { letter: 't', own: true, words: 'spacing as', run: () => (form.value = SPACING_FORMS[(SPACING_FORMS.indexOf(form.value) + 1) % SPACING_FORMS.length] ?? 'spread') },
+  { letter: 'h', own: true, words: 'compare with', run: nextBeside },
+  { letter: 'i', own: true, words: 'show inches', run: () => (atBench.inches = !atBench.inches) },
+  { letter: 'c', own: true, words: 'enter a paper card', run: () => (bench.paperAt ? (bench.paperAt = '') : (paperOpen.value = true)), possible: () => atBench.may('measure') },
+  { letter: 'd', own: true, words: 'blank card', run: () => toPaper('blank') },
+  { letter: 'o', own: true, words: 'print the sheet', run: () => toPaper('paper') },
+  { letter: 's', own: true, words: 'skip', run: skip },
+  { letter: 'm', words: 'use the suggested value', run: () => entry.takeSuggested(), possible: () => (inHand.value?.doubt?.suggested ?? null) !== null },
   { letter: 'w', words: 'why', run: () => (isWhyOpen.value = !isWhyOpen.value), possible: () => inHand.value !== null },
   { letter: 'u', words: 'undo', run: () => void bench.undo(), possible: () => atBench.may('measure') && (bench.sheet?.undoable ?? null) !== null },
   { letter: '/', words: 'redo', run: () => void bench.redo(), possible: () => bench.redoable !== null },
@@ -121,11 +121,11 @@ useCommands([
     </template>
     <div class="manner">
       <label>course <select v-model="course" aria-label="course"><option v-for="(words, name) in COURSES" :key="name" :value="name">{{ words }}</option></select></label>
-      <label>spacing read as <select v-model="form"><option v-for="(words, name) in SPACING_WORDS" :key="name" :value="name">{{ words }}</option></select></label>
-      <label>beside it <select v-model="besideKey"><option v-for="one in besideChoices" :key="one.key" :value="one.key">{{ one.words }}</option></select></label>
-      <button v-if="atBench.may('measure') && !bench.paperAt" type="button" class="plain-button link" @click="paperOpen = true">a card written by hand</button>
-      <router-link class="link" :to="{ name: 'blank', params: { ticket } }">a blank card</router-link>
-      <router-link class="link" :to="{ name: 'paper', params: { ticket } }">on paper</router-link>
+      <label>spacing as <select v-model="form"><option v-for="(words, name) in SPACING_WORDS" :key="name" :value="name">{{ words }}</option></select></label>
+      <label>compare with <select v-model="besideKey"><option v-for="one in besideChoices" :key="one.key" :value="one.key">{{ one.words }}</option></select></label>
+      <button v-if="atBench.may('measure') && !bench.paperAt" type="button" class="plain-button link" @click="paperOpen = true">Enter a paper card</button>
+      <router-link class="link" :to="{ name: 'blank', params: { ticket } }">Blank card</router-link>
+      <router-link class="link" :to="{ name: 'paper', params: { ticket } }">Print</router-link>
     </div>
     <p v-if="writtenAt" class="written" role="status">
       These go in as written on a card on {{ writtenAt }}.

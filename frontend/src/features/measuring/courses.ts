@@ -1,14 +1,14 @@
 /** The courses of measuring: which places are gone through, and how they stand on the page. */
 import type { Cell } from '@/api'
 
-export const COURSES = { bridge: 'just what the bridge needs', full: 'in full', recheck: 'a recheck', load: 'what presses', pegs: 'nut and pegs', post: 'where the post stands' } as const
+export const COURSES = { bridge: 'bridge only', full: 'full', recheck: 'recheck', load: 'load', pegs: 'nut and pegs', post: 'post position' } as const
 export type CourseName = keyof typeof COURSES
 
 /** How the parts stand beside each other, so that the columns are about as long. */
 export const COLUMNS: readonly (readonly string[])[] = [['the day', 'neck', 'bridge', 'what presses', 'nut and pegs'], ['board', 'post and bar'], ['strings', 'spacing', 'tail']]
 
 /** Ways to read where strings sit; each can be told by the others. */
-export const SPACING_WORDS = { spread: 'spreads alone', marks: 'marks from the edge', centres: 'middle to middle', gaps: 'air between' } as const
+export const SPACING_WORDS = { spread: 'spreads only', marks: 'marks from the edge', centres: 'centre to centre', gaps: 'gaps' } as const
 export type SpacingForm = keyof typeof SPACING_WORDS
 export const SPACING_FORMS = Object.keys(SPACING_WORDS) as SpacingForm[]
 

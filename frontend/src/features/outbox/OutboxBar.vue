@@ -34,7 +34,7 @@ watch(says, (now, before) => {
   if (!now !== !before) void nextTick(() => window.dispatchEvent(new Event('resize')))
 })
 
-useCommands([{ letter: '.', general: true, words: 'what waits here', run: () => (isOpen.value = true), possible: () => outbox.rows.length > 0 }])
+useCommands([{ letter: '.', general: true, words: 'entries not sent', run: () => (isOpen.value = true), possible: () => outbox.rows.length > 0 }])
 </script>
 
 <template>

@@ -22,7 +22,7 @@ const rows = computed(() =>
 <template>
   <table v-if="rows.length" class="consequences">
     <thead>
-      <tr><th scope="col"><span class="only-read">What</span></th><th scope="col">now</th><th scope="col">then</th><th scope="col">wanted</th></tr>
+      <tr><th scope="col"><span class="only-read">What</span></th><th scope="col">now</th><th scope="col">then</th><th scope="col">target</th></tr>
     </thead>
     <tbody>
       <template v-for="row in rows" :key="row.key">

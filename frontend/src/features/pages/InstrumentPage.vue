@@ -2,7 +2,7 @@
 /** One page of an instrument: the finding, handles whose consequences all move at once, ways, the decision, the caution. */
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { PageHandle } from '@/api'
+import type { PageHandle, PagePlot } from '@/api'
 import { keyOf, useBench } from '@/features/bench'
 import { EndView, OtherViews, sheetGeometry } from '@/features/drawing'
 import { InstrumentFrame } from '@/features/frame'
@@ -40,6 +40,11 @@ const isTried = computed(() => Object.keys(tried.value).length > 0)
 const retakes = computed(() => view.value?.retake ?? [])
 const restsOn = computed(() => view.value?.assumed ?? [])
 
+/** The highest of all plots of the same thing: they are drawn to one scale. */
+function mostOf(plot: PagePlot): number {
+  const alike = (view.value?.plots ?? []).filter((one) => one.y_label === plot.y_label && one.down === plot.down)
+  return Math.max(0, ...alike.flatMap((one) => one.curves.flatMap((curve) => curve.points.map(([, y = 0]) => y))))
+}
 const endGeometry = computed(() =>
   sheetGeometry({
     width: 644,
@@ -81,10 +86,10 @@ function pulledTo(handle: PageHandle): number {
 usePageTurning(() => props.ticket, () => family.value, () => props.page)
 usePageCommands(() => props.ticket, () => family.value)
 useCommands([
-  { letter: 'e', words: 'the sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
-  { letter: 'a', words: 'measure in full', run: () => void router.push({ name: 'measure', params: { ticket: props.ticket } }) },
-  { letter: 'h', own: true, words: 'the first handle', run: () => document.querySelector<HTMLElement>('.handles input.slide, .handles select')?.focus() },
-  { letter: 'j', own: true, words: 'handles back to rest', run: letRest, possible: () => isTried.value },
+  { letter: 'e', words: 'bench sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
+  { letter: 'a', words: 'measure', run: () => void router.push({ name: 'measure', params: { ticket: props.ticket } }) },
+  { letter: 'h', own: true, words: 'try other values', run: () => document.querySelector<HTMLElement>('.handles input.slide, .handles select')?.focus() },
+  { letter: 'j', own: true, words: 'reset tried values', run: letRest, possible: () => isTried.value },
 ])
 </script>
 
@@ -105,7 +110,7 @@ useCommands([
       <OtherViews v-if="drawn && bench.sheet" :view="drawn" :sheet="bench.sheet" :width="644" :height="264" class="drawn" />
       <PostTrail v-if="page === 'post'" :ticket="ticket" @changed="again" />
       <div v-if="view.plots.length" class="plots">
-        <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="644" :height="view.plots.length > 1 ? 190 : 264" />
+        <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="644" :height="view.plots.length > 1 ? 190 : 264" :most="mostOf(plot)" />
       </div>
       <div v-if="retakes.length" class="retake" role="note">
         <p><b>Measure first:</b></p>
@@ -122,7 +127,7 @@ useCommands([
       </div>
       <ShelfLine v-if="view.shelf && family" :family="family" :list="view.shelf" @changed="again" />
       <WaysBeside :ways="view.ways" :decided="asked?.decided?.outcome ?? ''" />
-      <p v-if="view.stale_after.length && view.consequences.length" class="quiet">After that, measure again: {{ view.stale_after.join(', ') }}.</p>
+      <p v-if="view.stale_after.length && view.consequences.length" class="quiet">Measure again afterwards: {{ view.stale_after.join(', ') }}.</p>
     </div>
     <template #todo>
       <template v-if="view">
@@ -144,7 +149,7 @@ useCommands([
           <div class="handles">
             <HandleField v-for="handle in handles" :key="handle.name" :handle="handle" :at="pulledTo(handle)" :fault="faults[handle.name] ?? ''" @moved="tryOut(handle.name, $event)" />
           </div>
-          <v-btn v-if="isTried" class="rest" @click="letRest">Back to rest</v-btn>
+          <v-btn v-if="isTried" class="rest" @click="letRest">Reset values</v-btn>
         </section>
         <template v-if="restsOn.length">
           <h2>Assumed, not measured</h2>

@@ -3,7 +3,8 @@
 import { computed, useId } from 'vue'
 import type { PagePlot } from '@/api'
 
-const props = defineProps<{ plot: PagePlot; width: number; height: number }>()
+/** most : up to here the axis goes at least, so that plots beside each other have one scale. */
+const props = defineProps<{ plot: PagePlot; width: number; height: number; most?: number }>()
 const id = useId()
 const LEFT = 54
 const RIGHT = 44
@@ -12,7 +13,7 @@ const FOOT = 40
 
 const all = computed(() => props.plot.curves.flatMap((curve) => curve.points))
 const xs = computed(() => all.value.map(([x = 0]) => x))
-const ys = computed(() => [0, ...all.value.map(([, y = 0]) => y)])
+const ys = computed(() => [0, props.most ?? 0, ...all.value.map(([, y = 0]) => y)])
 const fromX = computed(() => Math.min(...xs.value))
 const toX = computed(() => Math.max(...xs.value, fromX.value + 1))
 const lowY = computed(() => Math.min(...ys.value))

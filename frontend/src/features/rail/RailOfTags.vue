@@ -40,7 +40,7 @@ function otherOrder(): void {
 }
 useCommands([
   { letter: 'f', general: true, words: 'find an instrument', run: () => void nextTick(() => field.value?.focus()) },
-  { letter: 'q', general: true, words: 'order of the tags', run: otherOrder },
+  { letter: 'q', general: true, words: 'sort order', run: otherOrder },
 ])
 
 /** Enter before the tags have come opens the first one that fits when they do. */

@@ -167,8 +167,8 @@ useCommands([
 
 <template>
   <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
-  <p v-else-if="!following" class="missing">Fetching what {{ ticket }} follows …</p>
-  <InstrumentFrame v-else :ticket="ticket" page="recipe" :title="`What ${ticket} follows`" label="Recipe and schools">
+  <p v-else-if="!following" class="missing">Loading …</p>
+  <InstrumentFrame v-else :ticket="ticket" page="recipe" :title="`Recipe of ${ticket}`" label="Recipe and schools">
     <template #head>
       <span>{{ following.family }} {{ following.size }}</span>
       <router-link class="link" :to="{ name: 'recipes', params: { family: following.family } }">the shop's recipes</router-link>
@@ -206,7 +206,7 @@ useCommands([
     </div>
     <template #todo>
       <template v-if="isSame">
-        <h2>Wanted now</h2>
+        <h2>Targets now</h2>
         <p v-if="following.reason" class="reason">“{{ following.reason }}”</p>
         <TargetLines :lines="following.lines" />
       </template>
@@ -215,7 +215,7 @@ useCommands([
         <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
         <p v-else-if="preview?.problem" class="refused" role="alert">{{ preview.problem }}</p>
         <label class="why">
-          <span>why, for the record</span>
+          <span>reason</span>
           <input ref="reasonField" v-model="reason" maxlength="500" autocomplete="off" @keydown.enter.prevent="take" />
         </label>
         <p v-if="isAsking && !preview" role="status">Computing …</p>

@@ -50,7 +50,7 @@ function keep(): void {
       </label>
     </fieldset>
     <div class="acts">
-      <label class="words">{{ verdict === 'not_looked_at' ? 'Why it was not looked at' : 'In words' }}<input v-model="words" type="text" maxlength="20000" /></label>
+      <label class="words">{{ verdict === 'not_looked_at' ? 'Reason it was not inspected' : 'Notes' }}<input v-model="words" type="text" maxlength="20000" /></label>
       <v-btn type="submit" variant="flat">Save, next cell</v-btn>
     </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

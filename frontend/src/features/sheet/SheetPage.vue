@@ -131,12 +131,12 @@ useCommands([
   { letter: 'j', words: 'nut filed', run: () => void work('nut_filed'), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'k', words: 'work done', run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'd', words: 'decide', run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
-  { letter: 't', words: 'this step', run: openNext, possible: () => !!sheet.value?.instruction.stop },
-  { letter: 'i', words: 'look it over', run: () => to('look'), possible: () => sheet.value !== null },
-  { letter: 'a', words: 'measure in full', run: () => to('measure'), possible: () => sheet.value !== null },
+  { letter: 't', words: 'open this step', run: openNext, possible: () => !!sheet.value?.instruction.stop },
+  { letter: 'i', words: 'inspection', run: () => to('look'), possible: () => sheet.value !== null },
+  { letter: 'a', words: 'measure', run: () => to('measure'), possible: () => sheet.value !== null },
   { letter: 'x', own: true, words: 'another view', run: otherView, possible: () => sheet.value !== null },
   { letter: 'i', own: true, words: 'particulars', run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },
-  { letter: 'm', words: 'take what was meant', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
+  { letter: 'm', words: 'use the suggested value', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
   { letter: 'y', words: 'hand over', run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },
   { letter: 'o', words: 'log', run: () => (logOpen.value = true), possible: () => sheet.value !== null },
   { letter: 'u', words: 'undo', run: () => void bench.undo(), possible: () => atBench.may('measure') && (sheet.value?.undoable ?? null) !== null },
@@ -176,8 +176,8 @@ const refusedElsewhere = computed(() =>
             :left-handed="sheet.instrument.left_handed"
           />
           <div v-else class="no-drawing">
-            <p>{{ sheet.strings ? sheet.instruction.says[0] : 'The bridge is drawn once the strings are chosen.' }}</p>
-            <v-btn v-if="!sheet.strings" variant="flat" @click="stringsOpen = true">Choose the strings</v-btn>
+            <p>{{ sheet.strings ? sheet.instruction.says[0] : 'No strings named. Slots and spacing depend on their diameters.' }}</p>
+            <v-btn v-if="!sheet.strings" variant="flat" @click="stringsOpen = true">Choose strings</v-btn>
           </div>
           <div v-if="view === 'end' && sheet.drawing && !isNarrow" class="notes">
             <button type="button" class="plain-button" @click="why = 'crown_radius'">crown radius<br /><b>{{ mm(sheet.drawing.crown_radius, 1) }}</b></button>
@@ -251,9 +251,9 @@ const refusedElsewhere = computed(() =>
   <section v-if="!sheet && bench.failure" class="missing" role="alert">
     <h1>{{ bench.failure }}</h1>
     <p v-if="bench.isAway">Trying again …</p>
-    <router-link v-else to="/">Back to the rail</router-link>
+    <router-link v-else to="/">Back to the house</router-link>
   </section>
-  <p v-else-if="!sheet" class="missing">Fetching {{ ticket }} for {{ atBench.person }} …</p>
+  <p v-else-if="!sheet" class="missing">Loading {{ ticket }} …</p>
 </template>
 
 <style scoped>

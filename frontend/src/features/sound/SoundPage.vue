@@ -74,8 +74,8 @@ async function once(request: () => Promise<Record<string, string> | null>, done:
   const wrong = await request()
   note.value = wrong ? (Object.values(wrong)[0] ?? '') : done
 }
-const halfBack = () => once(sound.halfBack, 'Half of it is back. Listen.')
-const wayBackWords = (place: number) => `Written down: back to place ${place}. Gauge it, and listen.`
+const halfBack = () => once(sound.halfBack, 'Half back recorded. Listen.')
+const wayBackWords = (place: number) => `Recorded: back to place ${place}. Measure the position, and listen.`
 function backTo(place: number): Promise<void> {
   return once(() => sound.backTo(place), wayBackWords(place))
 }
@@ -86,7 +86,7 @@ function askBack(): void {
 }
 async function goBack(): Promise<void> {
   if (!/^\d+$/.test(backTyped.value.trim())) {
-    note.value = 'Type the number of a place on the trail.'
+    note.value = 'Type the number of a place.'
     return
   }
   // What was typed stays where it was refused.
@@ -111,15 +111,15 @@ async function undo(): Promise<void> {
   const line = view.value?.lines.at(-1)
   if (!line) return
   const heard = line.heard.at(-1)
-  if (heard) await once(() => sound.takeBack('heard', heard.id), 'What was heard last is taken back.')
+  if (heard) await once(() => sound.takeBack('heard', heard.id), 'The last rating is undone.')
   else if (line.work_id) {
     const done = await bench.submitWorkBack(line.work_id, line.says)
-    note.value = done ? `Taken back: ${line.says}.` : bench.failure
+    note.value = done ? `Undone: ${line.says}.` : bench.failure
   }
 }
 function toBest(): void {
   const place = best.value
-  if (!place) note.value = 'No best place yet: two places have to be heard by the same player.'
+  if (!place) note.value = 'No best place yet: the same player has to rate two places.'
   else if (place.is_now) note.value = `It stands at the best place, ${place.number}.`
   else void backTo(place.number)
 }
@@ -150,7 +150,7 @@ useCommands([
   { letter: 'c', own: true, words: 'compare blind', run: () => show('blind'), possible: acting },
   { letter: 'i', own: true, words: 'name the player', run: () => askPlayer(), possible: acting },
   { letter: 'u', words: 'undo', run: () => void undo(), possible: acting },
-  { letter: 'e', words: 'the sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
+  { letter: 'e', words: 'bench sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
 ])
 </script>
 
@@ -168,11 +168,11 @@ useCommands([
       <p v-if="isHidden" class="hidden">What was done, and how it was heard before, is hidden until the player has said.</p>
       <template v-else>
         <PostPlan :view="view" :left-handed="leftHanded" :may-act="mayAct" :width="408" :height="286" @back="backTo" />
-        <h2>The trail</h2>
-        <TrailList :view="view" :may-act="mayAct" :visit-id="bench.sheet?.instrument.visit_id ?? ''" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), 'Taken back.')" @played-by="askPlayer" />
+        <h2>Adjustment history</h2>
+        <TrailList :view="view" :may-act="mayAct" :visit-id="bench.sheet?.instrument.visit_id ?? ''" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), 'Undone.')" @played-by="askPlayer" />
       </template>
     </div>
-    <p v-else class="main" role="status">{{ failure || 'Looking at the trail …' }}</p>
+    <p v-else class="main" role="status">{{ failure || 'Loading …' }}</p>
     <template v-if="view" #todo>
       <form v-if="isNaming" @submit.prevent="name">
         <label>{{ othersOf ? 'who played then' : 'who plays' }}<input ref="nameField" v-model="player" class="own" maxlength="80" autocomplete="off" /></label>
@@ -183,7 +183,7 @@ useCommands([
         <p v-if="view.may_go_back" class="wait">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
         <div class="ways"><v-btn type="submit" variant="flat">Record move back</v-btn><v-btn @click="isGoingBack = false">Cancel</v-btn></div>
       </form>
-      <label v-if="panel === 'heard'" class="choice"><input v-model="isBlind" type="checkbox" />hide works and earlier ratings</label>
+      <label v-if="panel === 'heard'" class="choice"><input v-model="isBlind" type="checkbox" />hide earlier results</label>
       <HeardForm v-if="panel === 'heard'" :view="view" :left-handed="leftHanded" :send="sound.hear" @done="show('')" />
       <MoveForm v-else-if="panel === 'move'" :key="JSON.stringify(moveStart)" :view="view" :send="sound.move" :start="moveStart" @done="show('')" />
       <BridgeForm v-else-if="panel === 'bridge'" :view="view" :try-on-bridge="sound.tryOnBridge" :trial-off="sound.trialOff" :wood-off="sound.woodOff" @done="show('')" />
@@ -193,7 +193,7 @@ useCommands([
       <template v-else-if="!isNaming && !isGoingBack">
         <h2>One act, then listen</h2>
         <template v-if="mayAct">
-          <p v-if="!view.session.begun" class="quiet">Nobody has said who plays today. <v-btn size="small" @click="askPlayer()">Name the player</v-btn></p>
+          <p v-if="!view.session.begun" class="quiet">No player named. <v-btn size="small" @click="askPlayer()">Name the player</v-btn></p>
           <div class="acts" role="group" aria-label="Move">
             <h3>Move</h3>
             <v-btn v-if="next?.panel !== 'move'" @click="show('move')">Move one end of the post</v-btn>
@@ -213,7 +213,7 @@ useCommands([
           </div>
         </template>
         <template v-else>
-          <p class="quiet">Acts are written down by whoever measures, while it is in the house.</p>
+          <p class="quiet">Entries are made by a person who may measure, while the instrument is in the house.</p>
           <v-btn @click="show('advice')">Advice</v-btn>
         </template>
       </template>
