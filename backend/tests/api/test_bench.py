@@ -175,7 +175,7 @@ def test_the_log_tells_what_became_of_every_line(bench: Bench) -> None:
         ("G at the board's end", "6.10", "corrected", "upright rule"),
         ("the strings that are on it were named", "Harbour medium", "work", ""),
         (
-            "has it taken up the shop's air? decided",
+            "acclimatised to the shop? decided",
             "It has settled: Five days on the rail, and the projection read the same on two mornings.",
             "work",
             "",

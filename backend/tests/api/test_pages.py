@@ -199,7 +199,7 @@ def test_nothing_is_planed_on_what_does_not_hold(client: TestClient) -> None:
     stale = next(one for one in view["retake"] if one["name"] == "scoop, bass, in the middle")
     assert stale["why"] == "it is stale: the board was dressed"
     assert page(client, "RW-115", "playing")["finding"] == [
-        "Say which strings are on it: how far they swing follows from the set."
+        "No strings named. How far they swing follows from the set."
     ]
 
 

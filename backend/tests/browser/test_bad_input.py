@@ -218,5 +218,5 @@ def test_repeats_with_shift_enter_are_meant(bench: Page) -> None:
 def test_an_unknown_ticket_leads_back_to_the_rail(page: Page) -> None:
     page.goto(page.url.rstrip("/") + "/bench/RW-999")
     expect(page.get_by_role("alert")).to_contain_text("There is no instrument with the ticket RW-999")
-    page.get_by_role("link", name="Back to the rail").click()
+    page.get_by_role("link", name="Back to the house").click()
     expect(page.get_by_role("heading", name="In the house")).to_be_visible()

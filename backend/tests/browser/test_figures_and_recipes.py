@@ -20,7 +20,7 @@ def test_a_school_is_tried_in_numbers_taken_with_its_reason_and_undone(page: Pag
     page.keyboard.press("ArrowDown")
     expect(at_the_side(page).get_by_role("row", name="E at the board's end 3.20 3.35 +0.15")).to_be_visible()
     page.keyboard.press("Enter")
-    expect(page.get_by_label("why, for the record")).to_be_focused()
+    expect(page.get_by_label("reason")).to_be_focused()
     page.keyboard.type("Plays over an orchestra.")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Orchestral · soloist heights")).to_be_visible()
@@ -41,7 +41,7 @@ def test_targets_come_from_an_earlier_visit(page: Page) -> None:
     page.keyboard.press("ArrowDown")
     page.keyboard.press("ArrowDown")
     expect(at_the_side(page).get_by_role("row", name="D at the board's end")).to_contain_text("4.55")
-    page.get_by_label("why, for the record").focus()
+    page.get_by_label("reason").focus()
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="D target end height: 4.55. Why?")).to_be_visible()
 

@@ -19,7 +19,7 @@ def let_it_settle(page: Page) -> None:
     page.keyboard.press("Enter")
     page.keyboard.type("a week on the rail")
     page.keyboard.press("Enter")
-    expect(page.get_by_role("button", name="Has it taken up the shop's air? It has settled")).to_be_visible()
+    expect(page.get_by_role("button", name="Acclimatised to the shop? It has settled")).to_be_visible()
     page.keyboard.press("Escape")
 
 
@@ -78,6 +78,6 @@ def test_an_apprentice_does_not_decide(page: Page) -> None:
     page.keyboard.press("Enter")
     page.keyboard.type("3803")
     page.keyboard.press("Enter")
-    page.get_by_role("button", name="Has it taken up the shop's air?").press("Enter")
+    page.get_by_role("button", name="Acclimatised to the shop?").press("Enter")
     expect(page.get_by_text("A luthier decides this.")).to_be_visible()
     expect(page.get_by_role("button", name="Save decision", exact=True)).to_have_count(0)

@@ -41,7 +41,7 @@ def test_a_wedge_is_tried_and_the_decision_keeps_its_reason(page: Page) -> None:
     typed.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("goes from 0 to 2.5 mm; it was 9")
     expect(typed).to_have_value("9.00")
-    page.get_by_role("button", name="Back to rest").press("Enter")
+    page.get_by_role("button", name="Reset values").press("Enter")
     expect(row).to_contain_text("76.8")
     ways = page.get_by_role("region", name="Ways to go on")
     expect(ways.get_by_role("article").filter(has_text="A wedge under the board")).to_contain_text("1.30 thick")
@@ -79,7 +79,7 @@ def test_pages_are_turned_by_key_and_say_what_they_lack(page: Page) -> None:
     """A blank that comes nearest, the shop's list changed at once, and a page that first wants its readings."""
     open_ticket(page, "RW-107")
     command(page, "5")
-    main = page.get_by_role("main", name="Bar, bridge width and the post's room")
+    main = page.get_by_role("main", name="Bass bar and bridge width")
     expect(main).to_contain_text("Of the blanks on hand 80 comes nearest")
     page.get_by_role("button", name="Change").press("Enter")
     field = page.get_by_role("textbox", name="bridge blanks, width over the feet")

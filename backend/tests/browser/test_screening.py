@@ -61,7 +61,7 @@ def test_a_fleet_of_five_is_taken_in_and_screened_and_one_is_looked_over(page: P
     page.keyboard.press("Enter")
     expect(at(page, "RW-117 bridge: blank")).to_be_focused()
     page.keyboard.type("4")
-    expect(page.get_by_label("Why it was not looked at")).to_be_focused()
+    expect(page.get_by_label("Reason it was not inspected")).to_be_focused()
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_have_text("Say in words why it was not looked at.")
     page.keyboard.type("under its cover")

@@ -59,7 +59,7 @@ def test_the_trail_is_followed_continued_and_taken_back(page: Page) -> None:
     expect(page.get_by_label("clarity of the E")).to_be_focused()
     page.keyboard.press("9")
     expect(page.get_by_role("alert")).to_contain_text("clarity of the E goes from 1 to 5; 9 was not taken.")
-    hidden = page.get_by_role("checkbox", name="hide works and earlier ratings")
+    hidden = page.get_by_role("checkbox", name="hide earlier results")
     hidden.check()
     expect(trail(page)).to_have_count(0)
     expect(main).to_contain_text("is hidden until the player has said")
@@ -103,7 +103,7 @@ def test_a_move_without_a_direction_keeps_what_was_typed(page: Page) -> None:
     page.keyboard.press("Escape")
     command(page, "h")
     expect(newest(page)).to_contain_text("half back: top, 0.25 taps toward the bridge")
-    expect(main.get_by_role("status")).to_contain_text("Half of it is back. Listen.")
+    expect(main.get_by_role("status")).to_contain_text("Half back recorded. Listen.")
 
 
 def test_what_is_begun_at_one_instrument_stays_there(page: Page) -> None:
@@ -245,7 +245,7 @@ def test_strings_are_tried_put_on_and_looked_after(page: Page) -> None:
     expect(main).to_contain_text("The present crown serves Harbour medium once it comes down")
     page.get_by_label("strings", exact=True).select_option(label="Weir gut")
     expect(main).to_contain_text("The present crown is too low for Weir gut at G 0.3")
-    expect(main.get_by_role("row").filter(has_text="all strings pull")).to_contain_text("203")
+    expect(main.get_by_role("row").filter(has_text="total tension")).to_contain_text("203")
     page.get_by_role("button", name="Change strings").press("Enter")
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_role("radio", name="Harbour medium")).to_be_focused()

@@ -48,7 +48,7 @@ def test_a_new_violin_comes_for_strings(page: Page) -> None:
     type_readings(page, "5 4.4 3.8 3.2")
     expect(page.get_by_label("What to do now")).to_contain_text("Settle waits until")
     command(page, "t")
-    expect(page.get_by_role("radio", name="it need not wait any longer")).to_be_focused()
+    expect(page.get_by_role("radio", name="end the wait now")).to_be_focused()
     page.get_by_label("Why, kept and printed").fill("steel, tuned up twice")
     page.keyboard.press("Enter")
     expect(page.get_by_role("dialog")).to_have_count(0)

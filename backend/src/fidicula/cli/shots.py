@@ -115,7 +115,7 @@ def _crown(page: Page, address: str) -> None:
     radius = page.get_by_role("textbox", name="crown radius, typed")
     radius.fill("60")
     radius.press("Enter")
-    page.get_by_role("button", name="Back to rest").wait_for()
+    page.get_by_role("button", name="Reset values").wait_for()
 
 
 def _left_handed(page: Page, address: str) -> None:
@@ -162,7 +162,7 @@ def _neck(page: Page, address: str) -> None:
     typed = page.get_by_role("textbox", name="a wedge, thick at the heel, typed")
     typed.fill("1.3")
     typed.press("Enter")
-    page.get_by_role("button", name="Back to rest").wait_for()
+    page.get_by_role("button", name="Reset values").wait_for()
 
 
 def _rattle(page: Page, address: str) -> None:
@@ -170,7 +170,7 @@ def _rattle(page: Page, address: str) -> None:
     page.get_by_label("how hard").select_option("hard")
     page.get_by_role("slider", name="of the swing toward the board").fill("0.8")
     page.get_by_role("slider", name="G at the board's end, changed by").fill("-1.2")
-    page.get_by_role("button", name="Back to rest").wait_for()
+    page.get_by_role("button", name="Reset values").wait_for()
 
 
 def _nut(page: Page, address: str) -> None:
@@ -181,7 +181,7 @@ def _nut(page: Page, address: str) -> None:
 def _course(page: Page, address: str) -> None:
     _open(page, address, "RW-111")
     page.get_by_role("button", name="Nut until").click()
-    page.get_by_role("radio", name="it need not wait any longer").wait_for()
+    page.get_by_role("radio", name="end the wait now").wait_for()
 
 
 def _look(page: Page, address: str) -> None:

@@ -33,7 +33,7 @@ def test_effort_by_hand() -> None:
 
 
 def test_a_still_string_clears_by_its_own_height() -> None:
-    """With no amplitude the least room of the open string is where it is lowest: at the first look, 10 mm on."""
+    """With no amplitude the least clearance of the open string is where it is lowest: at the first look, 10 mm on."""
     [open_string, *_] = clearances(
         string_length=330, fingerboard_length=270, nut_height=0.5, end_height=5, pitch=196, gap=STRAIGHT,
         excitation=Bow(speed=0.0),
@@ -96,7 +96,7 @@ def test_without_a_share_the_whole_swing_counts() -> None:
 
 
 def test_a_note_drawn_is_the_note_that_is_judged() -> None:
-    """The least room over the drawn board is the margin, to what lies between its points; from finger to bridge."""
+    """The least room over the drawn board is the margin, but for what lies between its points."""
     gap = gap_along(fingerboard_length=270.0, relief=0.7)
     bow = Bow(speed=0.4)
     note: dict[str, Any] = {

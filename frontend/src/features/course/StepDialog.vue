@@ -28,7 +28,7 @@ const acts = computed(() => {
   if (!stop) return []
   const offered: { act: Act; label: string; may: boolean }[] = [
     { act: 'done', label: 'it is done', may: atBench.may('measure') && stop.by_hand && ['here', 'ahead'].includes(stop.state) },
-    { act: 'go-on', label: 'it need not wait any longer', may: atBench.may('sign_off') && stop.state === 'waiting' },
+    { act: 'go-on', label: 'end the wait now', may: atBench.may('sign_off') && stop.state === 'waiting' },
     { act: 'wait', label: 'it waits until …', may: atBench.may('measure') && stop.state !== 'done' },
     { act: 'pass-over', label: 'skip this step', may: atBench.may('sign_off') && !['done', 'passed'].includes(stop.state) },
   ]

@@ -221,7 +221,7 @@ def edge_left(*, thickness: float, max_removal: float) -> float:
 
 
 def removal_across(*, bass: float, treble: float, share: float) -> float:
-    """What comes off a board between its sides, where both are planed by something else. [mm]
+    """Wood to remove a board between its sides, where both are planed by something else. [mm]
 
     bass, treble : off each side. [mm]  share : of the way from the bass side to the treble, 0 to 1.
     Source: a straight plane across.

@@ -1,4 +1,4 @@
-r"""Tension, and what presses on the top.
+r"""Tension and load.
 
            bridge
    front  /|\  rear         down force of a string: T·(sin front + sin rear)

@@ -78,7 +78,7 @@ def clearances(
     share: float = 1.0,
     semitones: int | None = None,
 ) -> list[StoppedClearance]:
-    """The least room between the swinging string and the board, stop by stop.
+    """The least clearance between the swinging string and the board, stop by stop.
 
     string_length : above fingerboard_length. [mm]  fingerboard_length : 10 or more. [mm]
     nut_height, end_height : of the string, 0 or more. [mm]  pitch : of the open string, above 0. [Hz]
@@ -208,7 +208,7 @@ def press_efforts(
     gap: BoardGap,
     semitones: int | None = None,
 ) -> list[PressEffort]:
-    """What the finger presses to bring the string onto the board, semitone by semitone.
+    """Finger force to bring the string onto the board, semitone by semitone.
 
     string_length : above fingerboard_length. [mm]  fingerboard_length : above 0. [mm]
     nut_height, end_height : of the string, 0 or more. [mm]  tension : above 0. [N]

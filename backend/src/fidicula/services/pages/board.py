@@ -112,7 +112,7 @@ def _plan(bench: PageBench, i: int, side: str, length: float) -> Dressing | None
 
 
 def _base(plans: dict[str, Dressing]) -> float:
-    """What comes off the board's middle line everywhere. [mm]"""
+    """Wood to remove the board's middle line everywhere. [mm]"""
     return removal_across(bass=plans["bass"].base_removal, treble=plans["treble"].base_removal, share=0.5)
 
 

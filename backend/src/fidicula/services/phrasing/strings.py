@@ -10,7 +10,7 @@ from fidicula.services.numbers import day_and_year, number, plural, signed_short
 
 FATES = {"spare": "kept as a spare", "given_on": "given on", "discarded": "thrown away"}
 FATE_UNSAID = "not said where it went"
-SINCE_UNKNOWN = "nobody knows since when"
+SINCE_UNKNOWN = "date unknown"
 CHECKS = ("after two hours", "after a day")
 MONTHS_OVER = 45
 """Over so many days what is left is told in months."""

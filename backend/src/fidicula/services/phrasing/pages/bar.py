@@ -5,21 +5,21 @@ from __future__ import annotations
 from fidicula.core.fitting.post import BlankChoice
 from fidicula.services.numbers import number, short, signed
 
-TITLE = "Bar, bridge width and the post's room"
-NOTHING_READ = "Bar and feet are read with the card gauge; then the blanks stand here."
-NO_BLANKS = "The shop's list of blanks is empty: say which widths there are."
+TITLE = "Bass bar and bridge width"
+NOTHING_READ = "Bar and feet not measured. The blanks are compared once both are read with the card gauge."
+NO_BLANKS = "No blanks on the shelf list. Add their widths to compare them."
 CAUTION = "The post is taken down and set with slack strings: a top that carries them without it gives way."
 LABELS = {
-    "target": "bar inside the foot, wanted",
+    "target": "bar inside the foot, target",
     "foot_width": "width over the feet",
     "bar_inset": "bar inside the foot",
     "post_across": "post's top from the middle, toward the treble",
     "post_behind": "post's top behind the foot, to its middle",
     "room": "room for the post",
 }
-BLANKS_TITLE = "The nearest blanks on hand"
-BLANKS_HEAD = ("width", "bar inside", "off what is wanted")
-BLANKS_SAYS = "The marked one comes nearest."
+BLANKS_TITLE = "Nearest blanks in stock"
+BLANKS_HEAD = ("width", "bar inside", "off target")
+BLANKS_SAYS = "The nearest is marked."
 FIT = {
     "tighter": "tighter there: shortened and refitted first, a post too tight cracks the top",
     "same": "as firm there as here",

@@ -15,11 +15,11 @@ DYED = "Dyed wood shows where the plane has been: try it where it does not show,
 SHARP = "Plane with the grain, a set iron, the board firm: an ebony chip flies. Wear a mask: its dust is harmful."
 THICKNESS_MISSING = "the thickness at the edge is not read: read it before anything is planed"
 LEAVE = "nothing comes off; what was found stays"
-TABLE_TITLE = "What comes off"
+TABLE_TITLE = "Wood to remove"
 FROM_NUT = "from the nut"
 ACROSS_LABEL = "mm from the nut"
 DOWN_LABEL = "under the straightedge, mm"
-AS_IT_IS = "as it is"
+AS_IT_IS = "now"
 
 
 def too_thin(*, wished: float, side: str, left: float, least: float, nearest: float | None) -> str:

@@ -23,8 +23,8 @@ WHY_BOW = "Between the lines to both neighbours: under this the bow takes two st
 VISE_TITLE = "At the vise"
 VISE_HEAD = ("", "mark height", "end height", "string drop", "wood", "this pass", "spacing", "slot depth", "slot file")
 VISE_SAYS = "Targets in mm; spacing from the middle of the lowest string."
-LEFT_TITLE = "What is left of the wood"
-LEFT_HEAD = ("", "is", "wanted")
+LEFT_TITLE = "Wood left"
+LEFT_HEAD = ("", "now", "target")
 LEFT_SAYS = "Waist and openings last, and only on instruments worth it; the tailpiece face stays flat and square."
 _PLACES = {"end_height": "at the board's end", "nut_height": "at the nut"}
 

@@ -7,29 +7,29 @@ from collections.abc import Sequence
 from fidicula.core.mechanics.load import KGF, BridgeAngles
 from fidicula.services.numbers import number, short
 
-TITLE = "Tension, and what presses on the top"
+TITLE = "Tension and load"
 CAUTION = "Let tension off and on a little at a time, the bridge held upright: it slaps down, and a post falls."
-NO_STRINGS = "Say which strings are on it: load and tension follow from the set."
-NOT_YET = "The bridge cannot be worked out yet: look at the sheet for what it lacks."
+NO_STRINGS = "No strings named. Load and tension follow from the set."
+NOT_YET = "The bridge cannot be computed yet: the bench sheet says what is missing."
 ASSUMED_CROWN = "the crown as it is wanted: the heights at the board's end are not read"
 ASSUMED_HALVES = "the same angle on both sides of the bridge; read the heights over the ribs to have both"
 LABELS = {
-    "saddle_height": "saddle's height",
-    "break_angle": "strings' angle over the bridge",
-    "tension": "all strings pull",
+    "saddle_height": "saddle height",
+    "break_angle": "break angle over the bridge",
+    "tension": "total tension",
     "same": "the same",
-    "down": "presses on the top",
+    "down": "force on the top",
     "bass_foot": "on the bass foot",
     "treble_foot": "on the treble foot",
     "break": "over the bridge",
-    "lean": "lean once the angle is halved, + to the tailpiece",
+    "lean": "lean of the bisector, + toward tailpiece",
 }
 WHY_KG = f"÷ {short(KGF, 3)}"
 WHY_FEET = "By moments about the feet: each string presses on both, the nearer more."
 WHY_BREAK = "180 − front − rear"
 WHY_LEAN = "(rear − front) ÷ 2"
 TABLE_TITLE = "String by string"
-TABLE_HEAD = ("", "pulls, N", "kg", "presses, N")
+TABLE_HEAD = ("", "tension, N", "kg", "force, N")
 
 
 def without_figures(names: Sequence[str]) -> str:

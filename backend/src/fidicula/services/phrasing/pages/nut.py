@@ -9,20 +9,20 @@ from fidicula.services.numbers import number, short
 
 TITLE = "The nut's slots"
 CAUTION = (
-    "Stop a hair above and string up: too low cannot be filed back. The string bears at the very front edge, and the "
-    "slot never bites it."
+    "Stop 0.1 mm above the target, string up and measure again: too low cannot be filed back. "
+    "The string bears at the very front edge, and the slot never bites it."
 )
 PLUCKED = "A plucked open string that buzzes does not bear at the front edge: the slot's floor falls away to the peg."
 SLOTS_TITLE = "The slots"
-SLOTS_HEAD = ("", "string", "slot deep", "slot wide", "slot file", "turn to its peg")
+SLOTS_HEAD = ("", "string", "slot depth", "slot width", "slot file", "turn to its peg")
 SLOTS_SAYS = "Lubricate each: pencil in the slot."
 SPACING_TITLE = "Spacing at the nut"
-WANTED_ROW = "wanted, from the bass edge"
-PRESENT_ROW = "as it is"
+WANTED_ROW = "target, from the bass edge"
+PRESENT_ROW = "now"
 
 
 def wanted_at(name: str) -> str:
-    return f"{name} at the nut, wanted"
+    return f"{name} at the nut, target"
 
 
 def at_nut(name: str) -> str:

@@ -9,22 +9,22 @@ from fidicula.services.numbers import number, short
 from fidicula.services.phrasing.pages.notes import note_of
 
 TITLE = "Buzz clearance and finger force"
-CAUTION = "A cautious reckoning: it says where to listen, not what is heard. Play it before anything is planed."
-NO_STRINGS = "Say which strings are on it: how far they swing follows from the set."
-NO_RATTLE = "No string would rattle, played like this."
+CAUTION = "An estimate on the safe side: it shows where to listen. Play it before anything is planed."
+NO_STRINGS = "No strings named. How far they swing follows from the set."
+NO_RATTLE = "No string touches the board, played like this."
 SHARE = "of the swing toward the board"
 SHOWN = "string"
 NOTE = "semitones over the open string"
 LEFT_OUT = "strings without a height of their own, or of no known pitch, are left out"
-MAP_TITLE = "Room left over the board"
-MAP_SAYS = "In mm, note by note, semitones over the open string; a framed one is below nought and would rattle."
-PRESS_TITLE = "What the finger presses"
+MAP_TITLE = "Buzz clearance"
+MAP_SAYS = "In mm, semitones over the open string. A framed value is below zero: the string touches."
+PRESS_TITLE = "Finger force"
 PRESS_ACROSS = "semitones over the open string"
 _PLACES = {"end_height": "at the board's end", "nut_height": "at the nut"}
 
 
 def least_room(name: str) -> str:
-    return f"{name} least room"
+    return f"{name} least clearance"
 
 
 def pressed(name: str, where: str) -> str:

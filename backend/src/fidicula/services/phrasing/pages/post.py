@@ -21,9 +21,9 @@ NO_TARGET = "The width over the feet and the bar's place say where the school pu
 ASSUMED_UPRIGHT = "upright: how the bridge leans is not read, or the post's length not said"
 LENGTH_MISSING = "Say how long the post is: then its lean is told, and whether it fits elsewhere."
 PULLED_FROM = "where the school has it; below nought the other way"
-BY_SCHOOL_TITLE = "Where each school puts its top"
+BY_SCHOOL_TITLE = "Target of each school"
 BY_SCHOOL_HEAD = ("school", "behind", "inside", "from where it stands")
-BY_SCHOOL_SAYS = "Those that are followed are marked."
+BY_SCHOOL_SAYS = "The chosen ones are marked."
 ROOM_BY_PLATES, ROOM_BY_LEAN = "room by the plates", "room by its lean"
 SAME_WITHIN = "The same within a tenth."
 

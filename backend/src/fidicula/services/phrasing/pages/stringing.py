@@ -10,17 +10,17 @@ from fidicula.services.numbers import number, short
 
 TITLE = "Strings"
 CAUTION = "Eyes away from a string that is tuned up: it may break. All off at once, and the post may fall."
-NO_STRINGS = "Say which strings are on it: tension, load and heights follow from the set."
-CANNOT_BE_TOLD = "Whether the present crown can serve cannot be told yet: look at the sheet for what it lacks."
-ONCE_READ = "Whether the present crown can serve is told once every string's heights are read."
-LABELS = {"tension": "all strings pull", "down": "presses on the top", "cents": "it sounds better tuned sharp by"}
-BELOW_NOUGHT = "below nought: tuned flat"
+NO_STRINGS = "No strings named. Tension, load and heights follow from the set."
+CANNOT_BE_TOLD = "Not known yet whether the present crown can serve: the bench sheet says what is missing."
+ONCE_READ = "Not known yet whether the present crown can serve: measure every string's heights."
+LABELS = {"tension": "total tension", "down": "force on the top", "cents": "it sounds better tuned sharp by"}
+BELOW_NOUGHT = "below zero: tuned flat"
 LOOSE = "lies loose in its slots"
 TABLE_TITLE = "String by string"
-TABLE_HEAD = ("", "diameter", "pulls now, N", "would pull", "slots")
+TABLE_HEAD = ("", "diameter", "tension now, N", "with the set", "slots")
 GAUGE_HEAD = ("on the shelf", "pulls, N", "off")
 GAUGE_SAYS = "Better a little sharp asks for a heavier string, flat for a lighter one; the nearest is marked."
-_PLACES = {"end_height": "at the board's end, wanted", "nut_height": "at the nut, wanted"}
+_PLACES = {"end_height": "at the board's end, target", "nut_height": "at the nut, target"}
 
 
 def on_now(name: str) -> str:

@@ -7,10 +7,10 @@ from fidicula.services.numbers import changed, number, short
 
 TITLE = "Afterlength, tailgut and saddle"
 CAUTION = "Strings slack, the top padded under the tailpiece, the bridge held: a falling tailpiece scratches the top."
-NOTHING_READ = "Read the afterlength and the gap at the saddle; then both schools stand here."
+NOTHING_READ = "Afterlength and gap at the saddle not measured. Both schools are compared once they are read."
 LABELS = {
-    "min_saddle_gap": "what stays free at the saddle",
-    "tailpiece": "the tailpiece moved, + toward the saddle",
+    "min_saddle_gap": "gap to keep at the saddle",
+    "tailpiece": "tailpiece moved, + toward the saddle",
     "saddle_gap": "free at the saddle",
     "share": "string length over afterlength",
 }
