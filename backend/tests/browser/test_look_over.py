@@ -42,7 +42,7 @@ def test_a_violin_is_looked_over_by_keyboard_and_a_thin_board_asks(page: Page) -
     page.keyboard.press("PageUp")
     item(page, "Old repairs")
     page.keyboard.press("ArrowUp")
-    expect(page.get_by_role("radio", name="not looked at")).to_be_checked()
+    expect(page.get_by_role("radio", name="not inspected")).to_be_checked()
     page.keyboard.press("Enter")
     expect(page.get_by_role("alert")).to_contain_text("Say why it was not looked at")
     page.get_by_label("Reason it was not inspected").fill("no mirror at hand")

@@ -63,7 +63,7 @@ def test_a_fleet_of_five_is_taken_in_and_screened_and_one_is_looked_over(page: P
     page.keyboard.type("4")
     expect(page.get_by_label("Reason it was not inspected")).to_be_focused()
     page.keyboard.press("Enter")
-    expect(page.get_by_role("alert")).to_have_text("Say in words why it was not looked at.")
+    expect(page.get_by_role("alert")).to_have_text("Enter the reason why it was not inspected.")
     page.keyboard.type("under its cover")
     page.keyboard.press("Enter")
     expect(at(page, "RW-117 strings: blank")).to_be_focused()

@@ -75,7 +75,7 @@ def test_the_trail_is_followed_continued_and_taken_back(page: Page) -> None:
     expect(newest(page)).to_contain_text("“open”, “like the river”")
     expect(main).to_contain_text("It is the best so far.")
     command(page, "u")
-    expect(main.get_by_role("status")).to_contain_text("What was heard last is taken back.")
+    expect(main.get_by_role("status")).to_contain_text("The last rating is undone.")
     command(page, "u")
     expect(newest(page)).to_contain_text("bottom, 2 taps toward the tailpiece")
 

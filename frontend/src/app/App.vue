@@ -51,6 +51,11 @@ watch(() => atBench.signedIn !== null, (now) => {
   if (now) void house.load()
 })
 
+function toMain(): void {
+  const main = document.querySelector<HTMLElement>('main')
+  main?.setAttribute('tabindex', '-1')
+  main?.focus()
+}
 const isIn = () => atBench.signedIn !== null
 useCommands([
   { letter: 'n', general: true, words: 'new arrival', run: () => (arrivalOpen.value = true), possible: () => atBench.may('arrive') },
@@ -68,6 +73,7 @@ useCommands([
 <template>
   <v-app>
     <template v-if="atBench.signedIn">
+      <a class="skip only-screen" href="#main" @click.prevent="toMain">Skip to the work</a>
       <RailOfTags :open="open" :bare="route.name === 'house'">
         <div class="right">
           <v-btn v-if="atBench.may('arrive')" @click="arrivalOpen = true">New arrival</v-btn>
@@ -95,6 +101,19 @@ useCommands([
 </template>
 
 <style scoped>
+.skip {
+  position: fixed;
+  top: -60px;
+  left: 16px;
+  z-index: 9;
+  padding: 10px 16px;
+  background: var(--sheet);
+  color: var(--ink);
+  border: 2px solid var(--ink);
+}
+.skip:focus {
+  top: 6px;
+}
 .over {
   background: var(--felt);
 }

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.measures import MEASURES
+from fidicula.services.phrasing.parts import LABELS
 from fidicula.services.sheet.model import Choice
 from fidicula.services.tickets import next_ticket
 from fidicula.tables import figures
@@ -47,6 +48,15 @@ class MeasureWords:
 
 
 @dataclass(frozen=True)
+class WorkChoice:
+    """A work that can be recorded. part : of the instrument that it is done to, as it is called."""
+
+    key: str
+    label: str
+    part: str
+
+
+@dataclass(frozen=True)
 class Choices:
     """What forms offer, and words that every sheet shares. has_devices : simulated ones can send a reading here."""
 
@@ -54,7 +64,7 @@ class Choices:
     stringings: list[Stringing]
     materials: list[str]
     tools: list[ToolChoice]
-    works: list[Choice]
+    works: list[WorkChoice]
     kinds: list[Choice]
     measures: list[MeasureWords]
     next_ticket: str
@@ -79,7 +89,11 @@ def load_choices(uow: UnitOfWork) -> Choices:
             ToolChoice(tool.tool, tool.label, tool.direction, tool.tool in MEASURES["end_height"].tools)
             for tool in tools().values()
         ],
-        works=[Choice(row.work, row.label) for row in works().values() if row.at_bench],
+        works=[
+            WorkChoice(row.work, row.label, "Other" if row.part is None else LABELS[row.part])
+            for row in works().values()
+            if row.at_bench
+        ],
         kinds=[Choice(row.kind, row.label) for row in visit_kinds().values()],
         measures=[MeasureWords(row.measure, row.how, row.slip or "") for row in MEASURES.values()],
         next_ticket=next_ticket(tickets),

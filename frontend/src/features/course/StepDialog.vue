@@ -101,8 +101,8 @@ async function say(): Promise<void> {
         </form>
       </v-card-text>
       <v-card-actions class="actions">
-        <v-btn v-if="acts.length" variant="flat" type="submit" form="step" :loading="isSending" :disabled="chosen === ''">Apply</v-btn>
         <v-btn @click="isOpen = false">Cancel</v-btn>
+        <v-btn v-if="acts.length" variant="flat" type="submit" form="step" :loading="isSending" :disabled="chosen === ''">Apply</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

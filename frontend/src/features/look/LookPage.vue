@@ -91,7 +91,7 @@ async function keep(): Promise<void> {
     return
   }
   if (verdict === '' && !findings.length) {
-    fault.value = 'Say what it is: fine, watch, work needed, or not looked at and why.'
+    fault.value = 'Choose fine, watch or work needed, or not inspected with its reason.'
     return
   }
   isSending.value = true
@@ -124,6 +124,14 @@ function toSheet(): void {
 
 const onKey = (event: KeyboardEvent) => {
   if (document.querySelector('.v-overlay--active')) return
+  const digit = Number(event.key)
+  const isTyping = event.target instanceof HTMLElement && event.target.closest('textarea, input:not([type="radio"], [type="checkbox"])') !== null
+  const answer = VERDICTS[digit - 1]
+  if (answer && mayLook.value && atBench.bareKeys && !isTyping && !event.ctrlKey && !event.metaKey && !event.altKey) {
+    event.preventDefault()
+    change({ verdict: answer.value })
+    return
+  }
   if (event.key === 'Escape' && document.activeElement instanceof HTMLElement) document.activeElement.blur()
   if (event.key === 'PageDown' || event.key === 'PageUp') {
     event.preventDefault()
@@ -172,9 +180,9 @@ useCommands([
         <p class="how">{{ item.look.charAt(0).toUpperCase() }}{{ item.look.slice(1) }}.</p>
         <fieldset :disabled="!mayLook">
           <legend class="only-read">What it is</legend>
-          <label v-for="row in VERDICTS" :key="row.value" class="choice">
+          <label v-for="(row, i) in VERDICTS" :key="row.value" class="choice verdict" :class="{ chosen: draft.verdict === row.value }">
             <input type="radio" name="verdict" :value="row.value" :checked="draft.verdict === row.value" @change="change({ verdict: row.value })" @keydown.enter.prevent="keep" />
-            {{ row.label }}
+            <VerdictMark :verdict="row.value" />{{ row.label }}<kbd aria-hidden="true">{{ i + 1 }}</kbd>
           </label>
         </fieldset>
         <fieldset v-if="item.findings.length" class="findings" :disabled="!mayLook">
@@ -198,7 +206,7 @@ useCommands([
         />
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
         <div class="acts">
-          <v-btn v-if="mayLook" type="submit" variant="flat" :loading="isSending">{{ isChanged ? 'Save, next item' : 'Next item' }}</v-btn>
+          <v-btn v-if="mayLook" type="submit" variant="flat" :loading="isSending">{{ isChanged ? 'Save and next item' : 'Next item' }}</v-btn>
           <span v-if="item.by" class="quiet">{{ item.by }}</span>
           <span v-if="!mayLook" class="quiet">{{ atBench.person }} reads here; whoever looks it over gives a PIN first.</span>
         </div>
@@ -262,7 +270,7 @@ h2 {
 fieldset {
   display: flex;
   flex-wrap: wrap;
-  gap: 0 26px;
+  gap: 8px;
   margin: 0 0 10px;
   padding: 0;
   border: 0;
@@ -270,6 +278,27 @@ fieldset {
 .findings {
   padding-top: 6px;
   border-top: 1px solid var(--hairline);
+}
+.verdict {
+  flex: 1 1 150px;
+  min-height: 56px;
+  padding: 0 12px;
+  border: 1px solid var(--hairline);
+  border-radius: 4px;
+}
+.verdict.chosen {
+  font-weight: 700;
+  border: 2px solid var(--ink);
+}
+.verdict kbd {
+  margin-left: auto;
+  font: inherit;
+  color: var(--quiet);
+}
+@media (max-width: 640px), (hover: none) {
+  .verdict kbd {
+    display: none;
+  }
 }
 .choice {
   display: flex;

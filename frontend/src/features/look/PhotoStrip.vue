@@ -74,8 +74,8 @@ async function takeBack(): Promise<void> {
           <p>{{ shown.label }}<template v-if="shown.words">: {{ shown.words }}</template>. {{ shown.by }}, {{ ago(shown.at) }}<template v-if="shown.camera">, {{ shown.camera }}</template></p>
         </v-card-text>
         <v-card-actions class="actions">
-          <v-btn variant="flat" autofocus @click="large = ''">Done</v-btn>
           <v-btn v-if="mayAdd" @click="takeBack">Undo this entry</v-btn>
+          <v-btn variant="flat" autofocus @click="large = ''">Done</v-btn>
         </v-card-actions>
       </v-card>
     </v-dialog>

@@ -3,7 +3,7 @@ export const VERDICTS = [
   { value: 'fine', label: 'fine', short: 'fine' },
   { value: 'watch', label: 'watch', short: 'watch' },
   { value: 'work', label: 'work needed', short: 'work' },
-  { value: 'not_looked_at', label: 'not looked at', short: 'not yet' },
+  { value: 'not_looked_at', label: 'not inspected', short: 'not yet' },
 ] as const
 
 export const VERDICT_WORDS: Record<string, string> = Object.fromEntries(VERDICTS.map((row) => [row.value, row.label]))

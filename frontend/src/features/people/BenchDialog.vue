@@ -116,8 +116,8 @@ async function signOut(): Promise<void> {
         </form>
       </v-card-text>
       <v-card-actions class="actions">
-        <v-btn variant="flat" type="submit" form="at-bench" :loading="isSending">Done</v-btn>
         <v-btn @click="signOut">Sign out</v-btn>
+        <v-btn variant="flat" type="submit" form="at-bench" :loading="isSending">Done</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

@@ -28,8 +28,8 @@ function found(finding: string): void {
   verdict.value = ''
 }
 function keep(): void {
-  if (verdict.value === '' && !findings.value.length) fault.value = 'Say what it is: fine, watch, work needed, or not looked at and why.'
-  else if (verdict.value === 'not_looked_at' && !words.value.trim()) fault.value = 'Say in words why it was not looked at.'
+  if (verdict.value === '' && !findings.value.length) fault.value = 'Choose fine, watch or work needed, or not inspected with its reason.'
+  else if (verdict.value === 'not_looked_at' && !words.value.trim()) fault.value = 'Enter the reason why it was not inspected.'
   else emit('keep', { verdict: verdict.value, findings: findings.value, words: words.value })
 }
 </script>

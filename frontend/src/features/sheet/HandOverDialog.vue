@@ -15,8 +15,8 @@ function send(): void {
       <v-card-title tag="h2">Hand over {{ ticket }}?</v-card-title>
       <v-card-text>It leaves the list of instruments here. Its readings, works and decisions stay on record.</v-card-text>
       <v-card-actions class="acts">
-        <v-btn variant="flat" autofocus @click="send">Hand over</v-btn>
         <v-btn @click="isOpen = false">Cancel</v-btn>
+        <v-btn variant="flat" autofocus @click="send">Hand over</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

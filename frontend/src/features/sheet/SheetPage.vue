@@ -143,6 +143,8 @@ useCommands([
   { letter: '/', words: 'redo', run: () => void bench.redo(), possible: () => bench.redoable !== null },
 ])
 
+/** A bass may have them; any other where they were read. */
+const hasWheels = computed(() => sheet.value?.instrument.family === 'bass' || (sheet.value?.cells ?? []).some((cell) => cell.measure === 'adjuster_spread' && cell.value !== null))
 const bowRoom = computed(() =>
   (sheet.value?.drawing?.strings ?? []).filter((s) => s.bow_separation !== null).map((s) => `${s.name} ${s.bow_separation?.toFixed(1)}°`),
 )
@@ -242,7 +244,7 @@ const refusedElsewhere = computed(() =>
   </InstrumentFrame>
   <template v-if="sheet">
     <StringsDialog v-model="stringsOpen" :sheet="sheet" />
-    <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" @done="otherWork" />
+    <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" :has-wheels="hasWheels" @done="otherWork" />
     <HandOverDialog v-model="handOverOpen" :ticket="ticket" @hand-over="handOver" />
     <StepDialog v-model="stepOpen" :stop="step" />
     <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />

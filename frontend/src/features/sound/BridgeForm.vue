@@ -66,8 +66,8 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>('inpu
     </template>
     <p v-if="faults['']" class="fault" role="alert">{{ faults[''] }}</p>
     <div class="ways">
-      <v-btn type="submit" variant="flat" :loading="isSending">{{ way === 'trial' ? 'Record: put on' : 'Record: wood taken' }}</v-btn>
       <v-btn @click="emit('done')">Cancel</v-btn>
+      <v-btn type="submit" variant="flat" :loading="isSending">{{ way === 'trial' ? 'Record: put on' : 'Record: wood taken' }}</v-btn>
     </div>
   </form>
 </template>

@@ -68,8 +68,8 @@ onMounted(() => void nextTick(() => grid.value?.focus()))
     <label>said of it<textarea v-model="draft.remark" rows="2" maxlength="2000" @input="keep"></textarea></label>
     <label>played by, if it is not {{ view.session.player || 'said yet' }}<input v-model="draft.player" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
     <div class="ways">
-      <v-btn type="submit" variant="flat" :loading="isSending">Save rating</v-btn>
       <v-btn @click="emit('done')">Cancel</v-btn>
+      <v-btn type="submit" variant="flat" :loading="isSending">Save rating</v-btn>
     </div>
   </form>
 </template>

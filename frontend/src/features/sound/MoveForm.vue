@@ -51,8 +51,8 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>(props
     <p class="quiet">{{ view.tap.charAt(0).toUpperCase() }}{{ view.tap.slice(1) }}.</p>
     <p class="caution">The setter off the f-hole’s edge; what is forced cracks the top. An apprentice does this beside a luthier.</p>
     <div class="ways">
-      <v-btn type="submit" variant="flat" :loading="isSending">Record post move</v-btn>
       <v-btn @click="emit('done')">Cancel</v-btn>
+      <v-btn type="submit" variant="flat" :loading="isSending">Record post move</v-btn>
     </div>
   </form>
 </template>

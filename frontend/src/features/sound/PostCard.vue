@@ -55,7 +55,7 @@ const FIELDS: { key: keyof Typed; label: string; numeric?: boolean }[] = [
       <label>fitted on<input v-model="typed.fitted_on" class="own" type="date" /></label>
       <p v-if="faults['']" class="fault" role="alert">{{ faults[''] }}</p>
       <p class="quiet">Another day of fitting means another post; the earlier one stays on record.</p>
-      <div class="ways"><v-btn type="submit" variant="flat">Save post</v-btn><v-btn @click="isEditing = false">Cancel</v-btn></div>
+      <div class="ways"><v-btn @click="isEditing = false">Cancel</v-btn><v-btn type="submit" variant="flat">Save post</v-btn></div>
     </form>
     <template v-else>
       <dl v-if="view.post">

@@ -70,11 +70,11 @@ onBeforeUnmount(stop)
     <p v-if="isSending" role="status">Kept …</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div class="ways">
-      <v-btn v-if="!isOn" variant="flat" autofocus @click="begin">Record</v-btn>
-      <v-btn v-else variant="flat" @click="stop">Stop and save</v-btn>
+      <v-btn @click="emit('done')">Cancel</v-btn>
       <input id="sound-file" class="only-read" type="file" accept="audio/*" @change="onFile" />
       <label class="file" for="sound-file">a file …</label>
-      <v-btn @click="emit('done')">Cancel</v-btn>
+      <v-btn v-if="!isOn" variant="flat" autofocus @click="begin">Record</v-btn>
+      <v-btn v-else variant="flat" @click="stop">Stop and save</v-btn>
     </div>
   </section>
 </template>

@@ -176,12 +176,12 @@ useCommands([
     <template v-if="view" #todo>
       <form v-if="isNaming" @submit.prevent="name">
         <label>{{ othersOf ? 'who played then' : 'who plays' }}<input ref="nameField" v-model="player" class="own" maxlength="80" autocomplete="off" /></label>
-        <div class="ways"><v-btn type="submit" variant="flat">{{ othersOf ? 'Change player' : 'Begin with this player' }}</v-btn><v-btn @click="isNaming = false">Cancel</v-btn></div>
+        <div class="ways"><v-btn @click="isNaming = false">Cancel</v-btn><v-btn type="submit" variant="flat">{{ othersOf ? 'Change player' : 'Begin with this player' }}</v-btn></div>
       </form>
       <form v-if="isGoingBack" aria-label="Back to a place" @submit.prevent="goBack">
         <label>back to place<input ref="backField" v-model="backTyped" class="own" inputmode="numeric" maxlength="6" autocomplete="off" /></label>
         <p v-if="view.may_go_back" class="wait">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
-        <div class="ways"><v-btn type="submit" variant="flat">Record move back</v-btn><v-btn @click="isGoingBack = false">Cancel</v-btn></div>
+        <div class="ways"><v-btn @click="isGoingBack = false">Cancel</v-btn><v-btn type="submit" variant="flat">Record move back</v-btn></div>
       </form>
       <label v-if="panel === 'heard'" class="choice"><input v-model="isBlind" type="checkbox" />hide earlier results</label>
       <HeardForm v-if="panel === 'heard'" :view="view" :left-handed="leftHanded" :send="sound.hear" @done="show('')" />

@@ -1,15 +1,24 @@
 <script setup lang="ts">
 /** A work that was done away from the sheet's own buttons: written down, what it touches is measured again. */
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { Choices } from '@/api'
 import { focusChosenInDialog } from '@/shared/focus'
 
-defineProps<{ works: Choices['works'] }>()
+const props = defineProps<{ works: Choices['works']; hasWheels: boolean }>()
 const emit = defineEmits<{ done: [work: string, words: string] }>()
 const isOpen = defineModel<boolean>({ required: true })
 const chosen = ref('')
 const words = ref('')
 const OTHER = 'other_work'
+/** By the part that each is done to, and only what this instrument has. */
+const parts = computed(() => {
+  const found = new Map<string, Choices['works']>()
+  for (const work of props.works) {
+    if (work.key === 'adjusters_turned' && !props.hasWheels) continue
+    found.set(work.part, [...(found.get(work.part) ?? []), work])
+  }
+  return [...found]
+})
 
 watch(isOpen, (open) => {
   if (open) chosen.value = words.value = ''
@@ -31,15 +40,18 @@ function done(): void {
       <v-card-text>
         <form id="work-done" @submit.prevent="done">
           <v-radio-group v-model="chosen" hide-details class="works" @keydown.enter.prevent="done">
-            <v-radio v-for="work in works" :key="work.key" :value="work.key" :label="work.label" />
+            <div v-for="[part, own] in parts" :key="part" class="part">
+              <h3>{{ part }}</h3>
+              <v-radio v-for="work in own" :key="work.key" :value="work.key" :label="work.label" />
+            </div>
           </v-radio-group>
           <label v-if="chosen === OTHER" class="words">What was done<input v-model="words" class="plain-input" maxlength="400" autocomplete="off" /></label>
           <p>Readings that the work touches become stale. Undo removes the entry.</p>
         </form>
       </v-card-text>
       <v-card-actions class="actions">
-        <v-btn variant="flat" type="submit" form="work-done" :disabled="!isReady()">Save</v-btn>
         <v-btn @click="isOpen = false">Cancel</v-btn>
+        <v-btn variant="flat" type="submit" form="work-done" :disabled="!isReady()">Save</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>
@@ -53,8 +65,16 @@ p {
   display: block;
 }
 .works :deep(.v-selection-control-group) {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  display: block;
+  columns: 3 220px;
+}
+.part {
+  break-inside: avoid;
+  margin-bottom: 8px;
+}
+h3 {
+  margin: 0;
+  font-size: 1rem;
 }
 /* Each control names the grid area "control" of its own field: in this grid they would lie on one another. */
 .works :deep(.v-selection-control) {
