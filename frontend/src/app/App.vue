@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { Refused } from '@/api'
-import { ArrivalDialog, FleetDialog } from '@/features/arrival'
 import { BenchDialog, PasswordAgain, SignIn } from '@/features/people'
 import { RailOfTags, useHouse } from '@/features/rail'
 import { OutboxBar } from '@/features/outbox'
@@ -11,6 +10,10 @@ import CommandStrip from '@/shared/CommandStrip.vue'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
 import ListeningIn from './ListeningIn.vue'
+
+/** What the door needs comes after what the bench needs. */
+const ArrivalDialog = defineAsyncComponent(() => import('@/features/arrival').then((feature) => feature.ArrivalDialog))
+const FleetDialog = defineAsyncComponent(() => import('@/features/arrival').then((feature) => feature.FleetDialog))
 
 const RETRY_AFTER_MS = 2500
 
