@@ -10,6 +10,7 @@ import { CourseString } from '@/features/course'
 import { besideAt, InstrumentMap, MapStrip, partOf, type PartName } from '@/features/map'
 import { useCommands } from '@/shared/commands'
 import type { PageName } from '@/shared/pages'
+import { COLUMNS } from './columns'
 
 const props = defineProps<{
   ticket: string
@@ -35,7 +36,7 @@ const frame = ref<HTMLElement | null>(null)
 const { top } = useElementBounding(frame)
 /** Room for the instrument itself; and for the work and what to do beside each other. */
 const isRoomy = useMediaQuery('(min-width: 1180px) and (min-height: 620px)')
-const isWide = useMediaQuery('(min-width: 900px) and (min-height: 620px)')
+const isWide = useMediaQuery(COLUMNS)
 const height = computed(() => (isWide.value ? `calc(100dvh - ${Math.round(top.value) + 8}px - var(--foot))` : 'auto'))
 
 const map = ref<InstanceType<typeof InstrumentMap> | null>(null)

@@ -1,1 +1,2 @@
 export { default as InstrumentFrame } from './InstrumentFrame.vue'
+export { COLUMNS } from './columns'

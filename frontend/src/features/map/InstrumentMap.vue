@@ -128,7 +128,7 @@ defineExpose({ focus })
           :transform="`translate(${label.x} ${label.y})`"
           @click="navigate"
         >
-          <rect x="-12" y="-16" width="92" :height="isOpen(label.part) ? 44 : 32" rx="3" class="hit" />
+          <rect x="-12" y="-16" width="98" :height="isOpen(label.part) ? 44 : 32" rx="3" class="hit" />
           <g transform="translate(0 0)"><StateMark :state="label.part.state" :done="label.part.done" /></g>
           <text :x="label.part.done ? 16 : 13" y="5" class="name">{{ label.name }}</text>{{ ' ' }}
           <text v-if="isOpen(label.part)" x="-7" y="21" class="says">{{ label.part.mark }}</text>

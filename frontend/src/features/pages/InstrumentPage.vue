@@ -70,6 +70,7 @@ const main = computed((): { words: string; run: () => void } | null => {
   const retake = retakes.value[0]
   if (retake) return { words: `Measure: ${retake.name}`, run: () => void router.push({ name: 'measure', params: { ticket: props.ticket }, query: { place: keyOf(retake) } }) }
   if (now.work && now.consequences.length && atBench.may('measure')) return { words: `Record: ${now.work_label.toLowerCase()}`, run: () => void workDone() }
+  if (now.instruction.code === 'wait' || now.instruction.code === 'handed_over') return null
   if (!now.is_here) return { words: now.instruction.title, run: toSheet }
   return null
 })

@@ -179,7 +179,7 @@ const refusedElsewhere = computed(() =>
           />
           <div v-else class="no-drawing">
             <p>{{ sheet.strings ? sheet.instruction.says[0] : 'No strings named. Slots and spacing depend on their diameters.' }}</p>
-            <v-btn v-if="!sheet.strings" variant="flat" @click="stringsOpen = true">Choose strings</v-btn>
+            <v-btn v-if="!sheet.strings" @click="stringsOpen = true">Choose strings</v-btn>
           </div>
           <div v-if="view === 'end' && sheet.drawing && !isNarrow" class="notes">
             <button type="button" class="plain-button" @click="why = 'crown_radius'">crown radius<br /><b>{{ mm(sheet.drawing.crown_radius, 1) }}</b></button>

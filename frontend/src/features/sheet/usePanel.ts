@@ -1,7 +1,8 @@
 /** The sheet's panel: its size decides the scale, which drawing and card share. */
-import { useElementSize, useEventListener } from '@vueuse/core'
+import { useElementSize, useMediaQuery, useWindowSize } from '@vueuse/core'
 import { computed, ref, type ComputedRef, type Ref } from 'vue'
 import type { BenchSheet } from '@/api'
+import { COLUMNS } from '@/features/frame'
 import { sheetGeometry, type SheetGeometry } from '@/features/drawing'
 
 export interface UsePanelReturn {
@@ -13,18 +14,24 @@ export interface UsePanelReturn {
   geometry: ComputedRef<SheetGeometry>
 }
 
-/** What else stands over and under the drawing where all of it is seen at once. [px] */
-const REST = 578
+/** What stands over the drawing in its column, and under it: head and cuts, the card's rows, the single readings. [px] */
+const REST = 408
+/** Where the columns are not held to the window, the drawing still leaves room for what else is on the screen. [px] */
+const ELSEWHERE = 578
 
 export function usePanel(sheet: ComputedRef<BenchSheet | null>): UsePanelReturn {
   const panel = ref<HTMLElement | null>(null)
   const size = useElementSize(panel, { width: 840, height: 0 })
   const width = computed(() => size.width.value || 840)
-  const room = () => window.innerHeight - (document.querySelector('.bar')?.clientHeight ?? 0)
-  const windowHeight = ref(room())
-  useEventListener(window, 'resize', () => (windowHeight.value = room()))
+  const column = computed(() => panel.value?.closest('main') ?? null)
+  const { height: room } = useElementSize(column)
+  const { height: windowHeight } = useWindowSize()
+  const isHeld = useMediaQuery(COLUMNS)
 
-  const drawingHeight = computed(() => Math.max(210, Math.min(460, windowHeight.value - REST)))
+  const drawingHeight = computed(() => {
+    const free = isHeld.value && room.value ? room.value - REST : windowHeight.value - ELSEWHERE
+    return Math.max(200, Math.min(460, free))
+  })
   const isNarrow = computed(() => width.value < 640)
   const margins = computed(() => (isNarrow.value ? { left: 8, right: 8 } : { left: 136, right: 16 }))
   const geometry = computed(() =>
