@@ -1,6 +1,7 @@
 import '@fontsource/public-sans/latin-400.css'
 import '@fontsource/public-sans/latin-700.css'
 import 'vuetify/styles/core'
+import './app/tokens.css'
 import './app/base.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'

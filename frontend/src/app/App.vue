@@ -128,10 +128,10 @@ useCommands([
 }
 .coming {
   padding: 40px 24px;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 .who {
-  min-height: 44px;
+  min-height: var(--hit);
   text-decoration: underline;
   text-decoration-color: var(--hairline);
   text-underline-offset: 4px;

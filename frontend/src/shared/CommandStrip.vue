@@ -123,13 +123,13 @@ useEventListener(window, 'keydown', onEscape)
   display: flex;
   align-items: center;
   gap: 20px;
-  min-height: 48px;
+  min-height: var(--main-button);
   padding: 0 16px;
   background: var(--felt);
   border-top: 2px solid var(--ink);
 }
 .opener {
-  min-height: 44px;
+  min-height: var(--hit);
   min-width: 120px;
 }
 .hint {
@@ -148,7 +148,7 @@ useEventListener(window, 'keydown', onEscape)
   padding: 4px 0;
 }
 .command {
-  min-height: 44px;
+  min-height: var(--hit);
   white-space: nowrap;
 }
 .leave {
@@ -163,7 +163,7 @@ kbd {
   font-weight: 700;
   background: var(--sheet);
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 /* A phone has no Space to press. */
 @media (max-width: 640px), (hover: none) {

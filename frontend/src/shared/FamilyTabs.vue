@@ -32,7 +32,7 @@ const FAMILIES = ['violin', 'viola', 'cello', 'bass']
   display: flex;
   align-items: center;
   gap: 6px;
-  min-height: 48px;
+  min-height: var(--main-button);
   padding: 0 12px 0 6px;
   color: var(--ink);
   text-decoration: none;

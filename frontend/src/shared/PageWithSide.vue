@@ -31,10 +31,10 @@ defineProps<{
   flex-wrap: wrap;
   align-items: center;
   gap: 0 18px;
-  min-height: 44px;
+  min-height: var(--hit);
 }
 .head :slotted(h1) {
-  font-size: 23px;
+  font-size: var(--type-title);
   margin: 0;
 }
 .side {
@@ -44,8 +44,8 @@ defineProps<{
   overflow-y: auto;
   padding: 14px 18px 18px;
   background: var(--sheet);
-  border-radius: 4px;
-  font-size: 17px;
+  border-radius: var(--corner);
+  font-size: var(--type-text);
   line-height: 1.35;
 }
 @media (max-width: 1000px) {

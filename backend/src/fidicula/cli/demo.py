@@ -8,10 +8,7 @@ from importlib import resources
 from typing import Any
 from uuid import uuid4
 
-from sqlalchemy import select, update
-
 from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
-from fidicula.db import schema
 from fidicula.db.people_records import Person
 from fidicula.db.records import NewReading, NewWork, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
@@ -178,21 +175,10 @@ def _load_instrument(
 
 def _came(engine: Engine, ticket: str, *, days_ago: int) -> None:
     """It has been in the house for some days, and its strings were named when it came."""
-    visit, work, instrument = schema.visit.c, schema.work_done.c, schema.instrument.c
-    here = (
-        select(visit.id)
-        .join(schema.instrument, instrument.id == visit.instrument_id)
-        .where(instrument.ticket == ticket, visit.closed_at.is_(None))
-        .scalar_subquery()
-    )
     came = datetime.now(UTC) - timedelta(days=days_ago)
-    with engine.begin() as connection:
-        connection.execute(update(schema.visit).where(visit.id == here).values(opened_at=came))
-        connection.execute(
-            update(schema.work_done)
-            .where(work.visit_id == here, work.work == "strings_named")
-            .values(done_at=came + timedelta(minutes=40 if days_ago else 0))
-        )
+    with UnitOfWork(engine) as uow:
+        uow.visits.came(ticket, at=came, strings_named_at=came + timedelta(minutes=40 if days_ago else 0))
+        uow.commit()
 
 
 def _load_course(engine: Engine, ticket: str, entry: dict[str, Any], *, by: str) -> None:

@@ -63,6 +63,22 @@ class Visits:
         )
         return [Visit(**row._mapping) for row in rows]
 
+    def came(self, ticket: str, *, at: datetime, strings_named_at: datetime) -> None:
+        """Date the open visit of an instrument back, and the naming of its strings: it was entered afterwards."""
+        visit, work, instrument = schema.visit.c, schema.work_done.c, schema.instrument.c
+        here = (
+            select(visit.id)
+            .join(schema.instrument, instrument.id == visit.instrument_id)
+            .where(instrument.ticket == ticket, visit.closed_at.is_(None))
+            .scalar_subquery()
+        )
+        self._connection.execute(update(schema.visit).where(visit.id == here).values(opened_at=at))
+        self._connection.execute(
+            update(schema.work_done)
+            .where(work.visit_id == here, work.work == "strings_named")
+            .values(done_at=strings_named_at)
+        )
+
     def note_instruction(
         self, visit_id: UUID, *, instruction: str, subject: str, waits_for: str, waits_until: datetime | None
     ) -> None:

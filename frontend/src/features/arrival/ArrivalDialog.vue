@@ -210,7 +210,7 @@ async function send(): Promise<void> {
 }
 .known button {
   width: 100%;
-  min-height: 44px;
+  min-height: var(--hit);
   border-top: 1px solid var(--hairline);
 }
 .none,

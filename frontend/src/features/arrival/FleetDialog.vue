@@ -151,10 +151,10 @@ td {
 }
 td input:not([type='checkbox']) {
   width: 100%;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 2px 8px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
@@ -171,10 +171,10 @@ td input:not([type='checkbox']) {
   accent-color: var(--action);
 }
 .check button {
-  min-width: 44px;
-  min-height: 44px;
+  min-width: var(--hit);
+  min-height: var(--hit);
   text-align: center;
-  font-size: 20px;
+  font-size: var(--type-target);
 }
 .how {
   margin: 0;

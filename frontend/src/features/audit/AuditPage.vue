@@ -85,8 +85,8 @@ const shown = computed(() => {
   margin: 10px 16px 64px;
   padding: 14px 18px 18px;
   background: var(--sheet);
-  border-radius: 4px;
-  font-size: 17px;
+  border-radius: var(--corner);
+  font-size: var(--type-text);
 }
 header {
   display: flex;
@@ -96,7 +96,7 @@ header {
   margin-bottom: 8px;
 }
 h1 {
-  font-size: 23px;
+  font-size: var(--type-title);
   margin: 0;
 }
 .find {

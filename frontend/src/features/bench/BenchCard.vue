@@ -165,12 +165,12 @@ function columnStyle(position: number) {
   height: 34px;
 }
 .label {
-  font-size: 16px;
+  font-size: var(--type-text);
   line-height: 1.15;
 }
 .label small {
   display: block;
-  font-size: 14px;
+  font-size: var(--type-note);
   color: var(--quiet);
 }
 .narrow .label small {
@@ -191,14 +191,14 @@ function columnStyle(position: number) {
 .name {
   text-align: center;
   font-weight: 700;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 .computed {
   display: block;
   width: 100%;
   height: 33px;
   text-align: center;
-  font-size: 23px;
+  font-size: var(--type-title);
   line-height: 33px;
   color: var(--quiet);
 }
@@ -223,12 +223,12 @@ function columnStyle(position: number) {
 }
 .single .label {
   text-align: center;
-  font-size: 0.875rem;
+  font-size: var(--type-note);
   color: var(--ink);
 }
 .single :deep(.figure),
 .single :deep(input) {
-  font-size: 1.375rem;
+  font-size: var(--type-title);
 }
 .narrow .row .label {
   position: static;
@@ -236,7 +236,7 @@ function columnStyle(position: number) {
   transform: none;
   width: auto;
   padding: 3px 12px 0;
-  font-size: 15px;
+  font-size: var(--type-map);
 }
 .narrow .row {
   height: 70px;

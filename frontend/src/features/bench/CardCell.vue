@@ -91,15 +91,15 @@ const spoken = computed(() => {
 .cell {
   position: relative;
   height: 45px;
-  min-width: 44px;
+  min-width: var(--hit);
   border: 2px solid transparent;
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .figure,
 input {
   width: 100%;
   height: 100%;
-  font-size: 1.625rem;
+  font-size: var(--type-reading);
   font-weight: 700;
   letter-spacing: -0.01em;
   line-height: 1;
@@ -142,8 +142,8 @@ input::placeholder {
   text-align: left;
   background: var(--sheet);
   border: 3px solid var(--error);
-  border-radius: 4px;
-  font-size: 16px;
+  border-radius: var(--corner);
+  font-size: var(--type-text);
   line-height: 1.25;
 }
 @media (max-width: 640px) {
@@ -160,7 +160,7 @@ input::placeholder {
   margin: 0;
 }
 .stop button {
-  min-height: 44px;
+  min-height: var(--hit);
   font-weight: 700;
 }
 .stop kbd {
@@ -168,10 +168,10 @@ input::placeholder {
   font-weight: 700;
   padding: 0 6px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .mark {
-  font-size: 15px;
+  font-size: var(--type-map);
   margin-left: 3px;
   vertical-align: 3px;
 }
@@ -186,14 +186,14 @@ input::placeholder {
   left: 0;
   right: 0;
   bottom: -1px;
-  font-size: 12px;
+  font-size: var(--type-note);
   font-weight: 400;
   line-height: 1;
   color: var(--ink);
 }
 .cell:is(.waiting, .refused, .draft, .doubted, .stale, .told) .figure {
   padding-bottom: 9px;
-  font-size: 24px;
+  font-size: var(--type-title);
 }
 .stale {
   border: 2px dashed var(--ink);

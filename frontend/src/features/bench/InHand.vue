@@ -104,18 +104,18 @@ const origin = computed(() => {
 }
 .stale {
   border: 2px dashed var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   padding: 2px 8px;
 }
 .why {
-  min-height: 44px;
-  min-width: 44px;
+  min-height: var(--hit);
+  min-width: var(--hit);
   text-decoration: underline;
   text-align: center;
 }
 .tool {
   flex: none;
-  min-height: 44px;
+  min-height: var(--hit);
   display: inline-flex;
   align-items: center;
   gap: 6px;
@@ -138,6 +138,6 @@ kbd {
   font-weight: 700;
   background: var(--sheet);
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 </style>

@@ -79,7 +79,7 @@ li {
   display: grid;
   justify-items: center;
   width: 100%;
-  min-height: 44px;
+  min-height: var(--hit);
   line-height: 1.1;
   text-align: center;
 }
@@ -119,7 +119,7 @@ line {
 }
 .note {
   margin-left: 3px;
-  font-size: 14px;
+  font-size: var(--type-note);
   font-weight: 400;
   color: var(--quiet);
 }
@@ -128,7 +128,7 @@ line {
     display: none;
   }
   .label {
-    font-size: 14px;
+    font-size: var(--type-note);
     text-align: center;
   }
 }

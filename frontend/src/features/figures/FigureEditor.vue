@@ -179,21 +179,21 @@ h2 {
   justify-content: space-between;
   align-items: flex-start;
   gap: 8px;
-  font-size: 20px;
+  font-size: var(--type-target);
   line-height: 1.25;
   margin: 0 0 6px;
 }
 h3 {
-  font-size: 17px;
+  font-size: var(--type-text);
   margin: 16px 0 2px;
 }
 .close {
   flex: none;
-  min-width: 44px;
-  min-height: 44px;
+  min-width: var(--hit);
+  min-height: var(--hit);
   margin: -8px -8px 0 0;
   text-align: center;
-  font-size: 22px;
+  font-size: var(--type-title);
 }
 .standing {
   margin: 0 0 10px;
@@ -218,16 +218,16 @@ h3 {
 .part input,
 .source input {
   width: 100%;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 2px 8px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
 }
 .part input {
-  font-size: 28px;
+  font-size: var(--type-reading);
   font-weight: 700;
   text-align: center;
 }
@@ -255,7 +255,7 @@ h3 {
   display: flex;
   align-items: center;
   gap: 8px;
-  min-height: 44px;
+  min-height: var(--hit);
 }
 .scope input,
 .check input {

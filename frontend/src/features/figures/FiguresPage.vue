@@ -189,8 +189,8 @@ useCommands([
   gap: 0 4px;
 }
 .size {
-  min-width: 44px;
-  min-height: 44px;
+  min-width: var(--hit);
+  min-height: var(--hit);
   padding: 11px 8px 0;
   text-align: center;
   color: var(--ink);
@@ -207,7 +207,7 @@ useCommands([
   height: 44px;
   padding: 0 10px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
@@ -218,17 +218,17 @@ useCommands([
 }
 .none {
   column-span: all;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 .group {
   break-inside: avoid;
   margin-bottom: 12px;
   padding: 8px 14px 10px;
   background: var(--sheet);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 h2 {
-  font-size: 17px;
+  font-size: var(--type-text);
   margin: 0 0 2px;
 }
 .row {
@@ -237,7 +237,7 @@ h2 {
   align-items: center;
   gap: 10px;
   width: 100%;
-  min-height: 44px;
+  min-height: var(--hit);
   border-top: 1px solid var(--hairline);
   line-height: 1.15;
 }
@@ -251,7 +251,7 @@ h2 {
 }
 .figure {
   flex: none;
-  font-size: 18px;
+  font-size: var(--type-label);
   font-weight: 700;
   white-space: nowrap;
   text-align: right;
@@ -264,12 +264,12 @@ h2 {
   font-weight: 400;
   padding: 2px 8px;
   border: 1.5px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .own {
   margin-left: 6px;
   color: var(--action);
-  font-size: 12px;
+  font-size: var(--type-note);
   vertical-align: 2px;
 }
 .said {
@@ -282,20 +282,20 @@ h2 {
 }
 .about a {
   display: inline-block;
-  min-height: 44px;
+  min-height: var(--hit);
   padding-top: 10px;
   color: var(--action);
 }
 .failure {
   padding: 30px 8px;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 kbd {
   padding: 1px 7px;
   font: inherit;
   font-weight: 700;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 @media (max-width: 640px) {
   .list {

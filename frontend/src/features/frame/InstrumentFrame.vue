@@ -111,7 +111,7 @@ function open(stop: Stop): void {
 .work,
 .todo {
   background: var(--sheet);
-  border-radius: 4px;
+  border-radius: var(--corner);
   min-height: 0;
 }
 .map-column {
@@ -129,14 +129,14 @@ function open(stop: Stop): void {
   padding: 6px 10px 0;
 }
 .whole a {
-  min-height: 44px;
+  min-height: var(--hit);
   line-height: 42px;
   text-align: center;
   font-weight: 700;
   color: var(--action);
   text-decoration: none;
   border: 1px solid var(--action);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .whole [aria-current='page'] {
   color: var(--on-chosen);
@@ -153,12 +153,12 @@ function open(stop: Stop): void {
   flex-wrap: wrap;
   align-items: center;
   gap: 0 18px;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 2px 18px 0;
 }
 h1 {
   margin: 0;
-  font-size: 1.375rem;
+  font-size: var(--type-title);
   line-height: 1.3;
 }
 .beside {
@@ -167,7 +167,7 @@ h1 {
   margin-left: auto;
 }
 .beside a {
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 0 8px;
   line-height: 44px;
   color: var(--ink);
@@ -191,7 +191,7 @@ h1 {
   overflow: auto;
   scrollbar-width: thin;
   padding: 14px 16px 8px;
-  font-size: 1rem;
+  font-size: var(--type-text);
   line-height: 1.45;
 }
 .pinned {
@@ -270,7 +270,7 @@ h1 {
   }
   .whole a {
     padding: 0;
-    font-size: 0.9375rem;
+    font-size: var(--type-map);
   }
 }
 </style>

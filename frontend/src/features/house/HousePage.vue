@@ -129,28 +129,28 @@ function onKey(event: KeyboardEvent): void {
   margin: 6px 16px 62px;
   padding: 6px 18px 70px;
   background: var(--sheet);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .head {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 0 18px;
-  min-height: 44px;
+  min-height: var(--hit);
 }
 h1 {
   margin: 0;
-  font-size: 1.375rem;
+  font-size: var(--type-title);
 }
 h2 {
   margin: 8px 0 0;
-  font-size: 1rem;
+  font-size: var(--type-text);
 }
 .order {
   margin-left: auto;
 }
 select {
-  min-height: 44px;
+  min-height: var(--hit);
   font: inherit;
   font-weight: 700;
   color: var(--ink);
@@ -162,7 +162,7 @@ select {
   display: grid;
   grid-template-columns: 84px 232px 44px minmax(0, 1fr) 104px;
   align-items: center;
-  min-height: 44px;
+  min-height: var(--hit);
   color: var(--ink);
   text-decoration: none;
   border-top: 1px solid var(--hairline);
@@ -188,7 +188,7 @@ a.row:hover {
 .at {
   position: absolute;
   padding-left: 3px;
-  font-size: 0.875rem;
+  font-size: var(--type-note);
   white-space: nowrap;
 }
 .hour {
@@ -198,7 +198,7 @@ a.row:hover {
   font-weight: 700;
 }
 .ticket {
-  font-size: 1.0625rem;
+  font-size: var(--type-label);
 }
 .step {
   min-width: 0;
@@ -211,7 +211,7 @@ a.row:hover {
   text-overflow: ellipsis;
 }
 .step b {
-  font-size: 1.0625rem;
+  font-size: var(--type-label);
 }
 .step b::first-letter {
   text-transform: uppercase;
@@ -219,7 +219,7 @@ a.row:hover {
 .step small,
 .by,
 .owed {
-  font-size: 0.875rem;
+  font-size: var(--type-note);
 }
 .by {
   color: var(--quiet);
@@ -242,7 +242,7 @@ a.row:hover {
   bottom: 64px;
   z-index: 3;
   min-width: 280px;
-  min-height: 48px;
+  min-height: var(--main-button);
 }
 @media (max-width: 820px) {
   .house {

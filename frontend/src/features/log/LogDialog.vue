@@ -67,7 +67,7 @@ function said(line: LogLine): string {
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 16px;
+  font-size: var(--type-text);
 }
 th,
 td {

@@ -257,11 +257,11 @@ useCommands([
 }
 .hand {
   padding: 16px 20px 20px;
-  font-size: 17px;
+  font-size: var(--type-text);
 }
 h2 {
   margin: 0;
-  font-size: 23px;
+  font-size: var(--type-title);
 }
 .how {
   margin: 2px 0 10px;
@@ -284,7 +284,7 @@ fieldset {
   min-height: 56px;
   padding: 0 12px;
   border: 1px solid var(--hairline);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .verdict.chosen {
   font-weight: 700;
@@ -304,7 +304,7 @@ fieldset {
   display: flex;
   align-items: center;
   gap: 9px;
-  min-height: 44px;
+  min-height: var(--hit);
   cursor: pointer;
 }
 input[type='radio'],
@@ -330,7 +330,7 @@ input[type='checkbox'] {
 }
 .missing {
   padding: 40px 24px;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 @media (max-width: 800px) {
   .page {

@@ -87,14 +87,14 @@ async function takeBack(): Promise<void> {
   margin-top: 14px;
   padding: 10px 14px 14px;
   border: 1.5px dashed var(--hairline);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .over {
   border-color: var(--ink);
 }
 h3 {
   margin: 0 0 6px;
-  font-size: 17px;
+  font-size: var(--type-text);
 }
 .strip {
   display: flex;
@@ -110,7 +110,7 @@ h3 {
   height: 99px;
   object-fit: cover;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .quiet {
   margin: 0 0 6px;
@@ -125,10 +125,10 @@ h3 {
 .way {
   display: inline-flex;
   align-items: center;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 0 14px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   cursor: pointer;
 }
 #photo-file:focus-visible + .way {

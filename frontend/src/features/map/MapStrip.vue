@@ -40,14 +40,14 @@ watch(() => props.here, () => void nextTick(showHere))
   overflow-x: auto;
   scrollbar-width: thin;
   background: var(--sheet);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .part {
   flex: none;
   display: flex;
   align-items: center;
   gap: 5px;
-  min-height: 48px;
+  min-height: var(--main-button);
   padding: 0 11px;
   font-weight: 700;
   color: var(--ink);

@@ -48,7 +48,7 @@ useCommands([{ letter: 'k', own: true, words: 'reading from simulated device', r
   border-top: 1px solid var(--hairline);
 }
 summary {
-  min-height: 44px;
+  min-height: var(--hit);
   line-height: 44px;
   cursor: pointer;
 }

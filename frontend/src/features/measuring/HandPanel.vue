@@ -51,7 +51,7 @@ const findings = computed(() => props.sheet.findings.filter((found) => found.of 
 <style scoped>
 .title {
   margin: 8px 0 0;
-  font-size: 21px;
+  font-size: var(--type-title);
   line-height: 1.15;
 }
 .title::first-letter {
@@ -64,18 +64,18 @@ const findings = computed(() => props.sheet.findings.filter((found) => found.of 
   display: flex;
   align-items: center;
   gap: 9px;
-  min-height: 44px;
+  min-height: var(--hit);
 }
 select {
   flex: 1;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 0 8px;
   font: inherit;
   font-weight: 700;
   color: var(--ink);
   background: var(--sheet);
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .found {
   padding-left: 10px;

@@ -202,11 +202,11 @@ useCommands([
   gap: 8px;
 }
 .acts :deep(.v-btn) {
-  min-height: 48px;
+  min-height: var(--main-button);
 }
 h2 {
   margin: 8px 0 0;
-  font-size: 17px;
+  font-size: var(--type-text);
   border-bottom: 2px solid var(--ink);
 }
 .line {
@@ -240,17 +240,17 @@ h2 + .line {
 .name {
   display: block;
   text-align: center;
-  font-size: 13px;
+  font-size: var(--type-note);
   line-height: 1.1;
   color: var(--quiet);
 }
 .place :deep(.figure),
 .place :deep(input) {
-  font-size: 1.25rem;
+  font-size: var(--type-target);
 }
 .place :deep(.mark) {
   margin-left: 1px;
-  font-size: 0.75rem;
+  font-size: var(--type-note);
 }
 .manner {
   padding: 0 18px;
@@ -265,7 +265,7 @@ h2 + .line {
   gap: 8px;
 }
 .manner select {
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 0 6px;
   font: inherit;
   font-weight: 700;
@@ -278,8 +278,8 @@ h2 + .line {
   margin: 0;
   padding: 6px 12px;
   border: 2px solid var(--ink);
-  border-radius: 4px;
-  font-size: 17px;
+  border-radius: var(--corner);
+  font-size: var(--type-text);
 }
 .fault {
   margin: 0;
@@ -288,7 +288,7 @@ h2 + .line {
 }
 .absent {
   padding: 40px 24px;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 @media (max-width: 640px) {
   .card {

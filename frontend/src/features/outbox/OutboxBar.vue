@@ -60,11 +60,11 @@ useCommands([{ letter: '.', general: true, words: 'entries not sent', run: () =>
   font-weight: 700;
   background: var(--sheet);
   border: 2px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 button {
   min-height: 36px;
-  min-width: 44px;
+  min-width: var(--hit);
   text-decoration: underline;
 }
 </style>

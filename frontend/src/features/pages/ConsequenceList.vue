@@ -76,10 +76,10 @@ th button {
   line-height: 1.2;
 }
 td {
-  font-size: 20px;
+  font-size: var(--type-target);
 }
 .then {
-  font-size: 22px;
+  font-size: var(--type-title);
 }
 .moves .then {
   font-weight: 700;
@@ -98,18 +98,18 @@ td {
   width: 3em;
   padding-left: 4px;
   text-align: left;
-  font-size: 15px;
+  font-size: var(--type-map);
   font-weight: 400;
   color: var(--quiet);
 }
 .band {
-  font-size: 16px;
+  font-size: var(--type-text);
   color: var(--quiet);
 }
 .why td {
   text-align: left;
   white-space: normal;
-  font-size: 16px;
+  font-size: var(--type-text);
   padding: 4px 0 8px;
 }
 .why p {

@@ -83,13 +83,13 @@ label {
   padding: 0 8px;
   text-align: right;
   font: inherit;
-  font-size: 20px;
+  font-size: var(--type-target);
   font-weight: 700;
   font-variant-numeric: tabular-nums;
   color: var(--ink);
   background: var(--sheet);
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .slide {
   grid-column: 1 / -1;
@@ -103,13 +103,13 @@ label {
 }
 .rest {
   grid-column: 1 / -1;
-  font-size: 14px;
+  font-size: var(--type-note);
   line-height: 1.25;
   color: var(--quiet);
 }
 select {
   grid-column: 1 / -1;
-  min-height: 44px;
+  min-height: var(--hit);
   width: 100%;
   padding: 0 8px;
   font: inherit;
@@ -117,7 +117,7 @@ select {
   color: var(--ink);
   background: var(--sheet);
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .fault {
   grid-column: 1 / -1;

@@ -4,7 +4,6 @@ import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { PageHandle, PagePlot } from '@/api'
 import { keyOf, useBench } from '@/features/bench'
-import { EndView, OtherViews, sheetGeometry } from '@/features/drawing'
 import { InstrumentFrame } from '@/features/frame'
 import { PostTrail } from '@/features/sound'
 import { StringsRecord } from '@/features/strings'
@@ -45,19 +44,6 @@ function mostOf(plot: PagePlot): number {
   const alike = (view.value?.plots ?? []).filter((one) => one.y_label === plot.y_label && one.down === plot.down)
   return Math.max(0, ...alike.flatMap((one) => one.curves.flatMap((curve) => curve.points.map(([, y = 0]) => y))))
 }
-const endGeometry = computed(() =>
-  sheetGeometry({
-    width: 644,
-    left: 12,
-    right: 12,
-    strings: bench.sheet?.instrument.string_names.length ?? 4,
-    leftHanded: bench.sheet?.instrument.left_handed ?? false,
-    drawing: bench.sheet?.drawing ?? null,
-  }),
-)
-/** The drawing that goes with a page, computed from the same readings. */
-const DRAWN: Partial<Record<PageName, 'side' | 'plan'>> = { neck: 'side', tail: 'side' }
-const drawn = computed(() => DRAWN[props.page])
 async function workDone(): Promise<void> {
   if (view.value?.work && (await bench.doWork(view.value.work))) void router.push({ name: 'measure', params: { ticket: props.ticket } })
 }
@@ -98,17 +84,7 @@ useCommands([
   <InstrumentFrame :ticket="ticket" :page="page" :title="view?.title ?? ''" :label="view?.title ?? 'Calculating'">
     <p v-if="!view" class="coming" role="status">{{ faults[''] || 'Calculating …' }}</p>
     <div v-else class="said">
-      <EndView
-        v-if="page === 'bridge' && bench.sheet?.drawing"
-        :drawing="bench.sheet.drawing"
-        :geometry="endGeometry"
-        :width="644"
-        :height="250"
-        :room="620"
-        :left-handed="bench.sheet.instrument.left_handed"
-      />
       <PageDrawing :view="view" :left-handed="bench.sheet?.instrument.left_handed ?? false" @tried="tryOut" />
-      <OtherViews v-if="drawn && bench.sheet" :view="drawn" :sheet="bench.sheet" :width="644" :height="264" class="drawn" />
       <PostTrail v-if="page === 'post'" :ticket="ticket" @changed="again" />
       <div v-if="view.plots.length" class="plots">
         <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="644" :height="view.plots.length > 1 ? 190 : 264" :most="mostOf(plot)" />
@@ -181,10 +157,10 @@ useCommands([
 }
 h2 {
   margin: 0 0 2px;
-  font-size: 1rem;
+  font-size: var(--type-text);
 }
 .title {
-  font-size: 1.375rem;
+  font-size: var(--type-title);
   line-height: 1.2;
 }
 .now p {
@@ -194,7 +170,7 @@ h2 {
   margin: 12px 0;
 }
 .main-act {
-  min-height: 48px;
+  min-height: var(--main-button);
   height: auto;
 }
 .main-act :deep(.v-btn__content) {
@@ -202,13 +178,13 @@ h2 {
 }
 .finding {
   margin: 0;
-  font-size: 18px;
+  font-size: var(--type-label);
   line-height: 1.35;
 }
 .retake {
   padding: 8px 14px;
   border: 2px dashed var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .retake p,
 .retake ul {
@@ -240,7 +216,7 @@ h2 {
   margin: 8px 0;
   padding: 8px 12px;
   border: 2px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .assumed {
   margin: 0;
@@ -251,17 +227,13 @@ h2 {
   margin: 0 0 8px;
   padding-left: 10px;
   border-left: 4px solid var(--ink);
-  font-size: 0.875rem;
+  font-size: var(--type-note);
   line-height: 1.35;
 }
 .other {
   display: inline-block;
   padding: 10px 0;
   color: var(--action);
-}
-.drawn {
-  max-width: 100%;
-  height: auto;
 }
 .quiet {
   margin: 0;

@@ -36,7 +36,7 @@ figcaption {
 }
 table {
   border-collapse: collapse;
-  font-size: 17px;
+  font-size: var(--type-text);
 }
 th,
 td {
@@ -54,7 +54,7 @@ thead th {
   color: var(--quiet);
 }
 .dense table {
-  font-size: 15px;
+  font-size: var(--type-map);
 }
 .dense :is(th, td) {
   padding: 5px 4px;

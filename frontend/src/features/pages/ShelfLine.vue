@@ -80,13 +80,13 @@ b {
 }
 input {
   flex: 1 1 240px;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 0 10px;
   font: inherit;
   color: var(--ink);
   background: var(--sheet);
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .fault {
   flex-basis: 100%;

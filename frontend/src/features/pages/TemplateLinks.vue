@@ -45,13 +45,13 @@ async function fetchFile(kind: string, form: string): Promise<void> {
 <style scoped>
 h2 {
   margin: 14px 0 2px;
-  font-size: 17px;
+  font-size: var(--type-text);
 }
 .line {
   display: flex;
   align-items: center;
   gap: 6px;
-  min-height: 44px;
+  min-height: var(--hit);
 }
 .line span {
   flex: 1;

@@ -26,7 +26,7 @@ defineProps<{ ways: PageWay[]; decided: string }>()
 article {
   padding: 10px 12px;
   border: 1px solid var(--hairline);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .recommended {
   border-color: var(--ink);
@@ -36,7 +36,7 @@ article {
 }
 h3 {
   margin: 0;
-  font-size: 18px;
+  font-size: var(--type-label);
   line-height: 1.2;
 }
 p {

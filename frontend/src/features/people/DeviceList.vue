@@ -86,7 +86,7 @@ header {
   margin-bottom: 8px;
 }
 h2 {
-  font-size: 20px;
+  font-size: var(--type-target);
   margin: 0;
 }
 .act {

@@ -134,8 +134,8 @@ useCommands([{ letter: 'a', own: true, words: 'add person', run: () => open(null
 .side {
   padding: 14px 18px 18px;
   background: var(--sheet);
-  border-radius: 4px;
-  font-size: 17px;
+  border-radius: var(--corner);
+  font-size: var(--type-text);
 }
 header {
   display: flex;
@@ -144,15 +144,15 @@ header {
   margin-bottom: 8px;
 }
 h1 {
-  font-size: 23px;
+  font-size: var(--type-title);
   margin: 0;
 }
 h2 {
-  font-size: 20px;
+  font-size: var(--type-target);
   margin: 0;
 }
 .name {
-  min-height: 44px;
+  min-height: var(--hit);
   font-weight: 700;
   text-decoration: underline;
   text-decoration-color: var(--hairline);
@@ -173,7 +173,7 @@ h2 {
   margin: 0;
   padding: 8px 12px;
   border: 2px solid var(--error);
-  border-radius: 4px;
+  border-radius: var(--corner);
   font-weight: 700;
 }
 @media (max-width: 1000px) {

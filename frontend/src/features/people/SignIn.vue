@@ -80,7 +80,7 @@ async function send(): Promise<void> {
   width: min(420px, 100vw);
   padding: 20px 28px 28px;
   background: var(--sheet);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .string {
   margin: 0 -28px;
@@ -94,7 +94,7 @@ async function send(): Promise<void> {
   stroke: var(--action);
 }
 h1 {
-  font-size: 26px;
+  font-size: var(--type-reading);
   margin: 0;
 }
 p {

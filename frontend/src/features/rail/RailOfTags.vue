@@ -149,7 +149,7 @@ onMounted(showOpen)
   height: 50px;
   padding: 0 10px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
@@ -186,7 +186,7 @@ onMounted(showOpen)
   padding: 0 8px;
   background: var(--sheet);
   border: 1px solid var(--hairline);
-  border-radius: 4px;
+  border-radius: var(--corner);
   color: var(--ink);
   text-decoration: none;
 }
@@ -215,10 +215,10 @@ onMounted(showOpen)
   text-overflow: ellipsis;
 }
 .owner {
-  font-size: 14px;
+  font-size: var(--type-note);
 }
 .step {
-  font-size: 15px;
+  font-size: var(--type-map);
 }
 .none {
   margin: 14px 8px;

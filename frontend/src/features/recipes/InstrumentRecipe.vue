@@ -235,11 +235,11 @@ useCommands([
 
 <style scoped>
 h2 {
-  font-size: 17px;
+  font-size: var(--type-text);
   margin: 0 0 4px;
 }
 .link {
-  min-height: 44px;
+  min-height: var(--hit);
   padding-top: 10px;
   color: var(--action);
 }
@@ -248,7 +248,7 @@ h2 {
   margin-bottom: 10px;
   padding: 8px 16px;
   background: var(--sheet);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .recipe {
   display: flex;
@@ -263,11 +263,11 @@ h2 {
   color: var(--quiet);
 }
 select {
-  min-height: 44px;
+  min-height: var(--hit);
   max-width: 100%;
   padding: 0 8px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
@@ -293,7 +293,7 @@ select {
   padding: 8px 12px;
   margin: 0 0 8px;
   border: 2px solid var(--error);
-  border-radius: 4px;
+  border-radius: var(--corner);
   font-weight: 700;
 }
 .why {
@@ -305,10 +305,10 @@ select {
 }
 .why input {
   width: 100%;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 2px 8px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
@@ -319,7 +319,7 @@ select {
 }
 .missing {
   padding: 40px 24px;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 @media (max-width: 640px) {
   .source {

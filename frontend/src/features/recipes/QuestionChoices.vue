@@ -71,10 +71,10 @@ function says(question: QuestionView): string {
   margin-bottom: 10px;
   padding: 8px 16px 6px;
   background: var(--sheet);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 h2 {
-  font-size: 17px;
+  font-size: var(--type-text);
   margin: 0;
 }
 .question {
@@ -100,7 +100,7 @@ legend {
   display: flex;
   align-items: center;
   gap: 7px;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 0 10px 0 6px;
   cursor: pointer;
 }

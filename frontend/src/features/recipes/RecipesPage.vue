@@ -224,7 +224,7 @@ useCommands([
 <style scoped>
 .link {
   margin-left: auto;
-  min-height: 44px;
+  min-height: var(--hit);
   padding-top: 10px;
   color: var(--action);
 }
@@ -235,11 +235,11 @@ useCommands([
   margin-bottom: 10px;
 }
 .recipe {
-  min-height: 48px;
+  min-height: var(--main-button);
   padding: 0 14px;
   background: var(--sheet);
   border: 1px solid var(--hairline);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .recipe.here {
   background: var(--chosen);
@@ -268,10 +268,10 @@ label span {
 select,
 .keep input {
   width: 100%;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 0 8px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
@@ -289,7 +289,7 @@ select,
   padding: 8px 12px;
   margin: 0 0 8px;
   border: 2px solid var(--error);
-  border-radius: 4px;
+  border-radius: var(--corner);
   font-weight: 700;
 }
 .keep {
@@ -306,6 +306,6 @@ select,
 .missing {
   grid-column: 1 / -1;
   padding: 40px 8px;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 </style>

@@ -51,7 +51,7 @@ function way(change: TargetChange): string {
 table {
   width: 100%;
   border-collapse: collapse;
-  font-size: 16px;
+  font-size: var(--type-text);
 }
 thead th {
   font-weight: 400;
@@ -73,7 +73,7 @@ td {
 }
 .then {
   font-weight: 700;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 .way {
   color: var(--quiet);

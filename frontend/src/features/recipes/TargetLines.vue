@@ -38,14 +38,14 @@ function bandOf(line: TargetLine): string {
   list-style: none;
   margin: 0;
   padding: 0;
-  font-size: 16px;
+  font-size: var(--type-text);
 }
 .line {
   display: flex;
   align-items: baseline;
   gap: 10px;
   width: 100%;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 10px 0 0;
   border-top: 1px solid var(--hairline);
 }
@@ -54,13 +54,13 @@ function bandOf(line: TargetLine): string {
   line-height: 1.15;
 }
 .line b {
-  font-size: 18px;
-  min-width: 44px;
+  font-size: var(--type-label);
+  min-width: var(--hit);
   text-align: right;
 }
 .band {
   color: var(--quiet);
-  font-size: 15px;
+  font-size: var(--type-map);
   text-align: right;
 }
 .from {

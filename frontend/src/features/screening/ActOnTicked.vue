@@ -137,10 +137,10 @@ defineExpose({ begin: () => void nextTick(() => field.value?.focus()) })
 }
 select,
 input {
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 0 8px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;

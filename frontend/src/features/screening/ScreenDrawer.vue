@@ -77,7 +77,7 @@ label {
   display: flex;
   align-items: center;
   gap: 9px;
-  min-height: 44px;
+  min-height: var(--hit);
 }
 fieldset input {
   width: 18px;
@@ -96,10 +96,10 @@ fieldset input {
 }
 .words input {
   flex: 1;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 2px 8px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;

@@ -198,25 +198,25 @@ useCommands([
 .page {
   margin: 6px 16px 64px;
   background: var(--sheet);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 header {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
   gap: 0 20px;
-  min-height: 48px;
+  min-height: var(--main-button);
   padding: 4px 12px;
 }
 h1 {
   margin: 0;
-  font-size: 23px;
+  font-size: var(--type-title);
 }
 select {
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 0 8px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
@@ -242,7 +242,7 @@ kbd {
   font: inherit;
   font-weight: 700;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 @media (max-width: 640px) {
   .page {

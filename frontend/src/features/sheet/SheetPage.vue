@@ -264,7 +264,7 @@ const refusedElsewhere = computed(() =>
   gap: 2px;
 }
 .views button {
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 0 9px;
 }
 .views [aria-pressed='true'] {
@@ -284,7 +284,7 @@ const refusedElsewhere = computed(() =>
   justify-items: center;
   gap: 12px;
   text-align: center;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 .notes {
   position: absolute;
@@ -294,11 +294,11 @@ const refusedElsewhere = computed(() =>
   gap: 12px;
 }
 .notes button {
-  min-height: 44px;
+  min-height: var(--hit);
   line-height: 1.25;
 }
 .notes b {
-  font-size: 19px;
+  font-size: var(--type-target);
 }
 .notes .line {
   display: block;
@@ -311,7 +311,7 @@ const refusedElsewhere = computed(() =>
 }
 .missing {
   padding: 40px 24px;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 @media (max-width: 640px) {
   .no-drawing {

@@ -108,17 +108,17 @@ const strings = computed(() =>
   align-content: start;
 }
 .number {
-  font-size: 34px;
+  font-size: var(--type-cut);
   font-weight: 700;
   line-height: 1;
 }
 .below-number {
-  font-size: 14px;
+  font-size: var(--type-note);
   line-height: 1.2;
 }
 .slots .number,
 .beside .number {
-  font-size: 28px;
+  font-size: var(--type-reading);
   padding-top: 4px;
 }
 .due .number,
@@ -134,7 +134,7 @@ const strings = computed(() =>
 .not_chosen .number,
 .to_aim .number {
   padding-top: 8px;
-  font-size: 20px;
+  font-size: var(--type-target);
   font-weight: 400;
   color: var(--quiet);
 }

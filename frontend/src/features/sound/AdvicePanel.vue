@@ -46,7 +46,7 @@ onMounted(() => void nextTick(() => select.value?.focus()))
 <style scoped>
 h3 {
   margin: 8px 0 2px;
-  font-size: 16px;
+  font-size: var(--type-text);
 }
 ul {
   margin: 0;
@@ -65,13 +65,13 @@ p {
   margin-left: 8px;
   padding: 0 6px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .wait {
   margin-top: 3px;
   padding: 3px 8px;
   border: 2px dashed var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .answered {
   padding-left: 10px;

@@ -121,7 +121,7 @@ svg {
   width: 100%;
   height: auto;
   border: 1px solid var(--hairline);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .post {
   fill: none;

@@ -77,11 +77,11 @@ onMounted(() => void nextTick(() => grid.value?.focus()))
 <style scoped src="./form.css"></style>
 <style scoped>
 .word {
-  min-height: 44px;
+  min-height: var(--hit);
   margin: 0 8px 8px 0;
   padding: 4px 12px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .word[aria-pressed='true'] {
   background: var(--chosen);

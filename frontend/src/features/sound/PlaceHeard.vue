@@ -43,11 +43,11 @@ const heard = computed(() =>
 .place {
   padding: 8px 14px 12px;
   border: 1.5px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 h3 {
   margin: 0;
-  font-size: 17px;
+  font-size: var(--type-text);
 }
 p {
   margin: 4px 0 0;
@@ -71,7 +71,7 @@ p {
 .broken {
   padding: 4px 10px;
   border: 2px dashed var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .v-btn {
   margin-top: 8px;

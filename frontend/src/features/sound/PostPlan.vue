@@ -37,6 +37,6 @@ defineExpose({ select: (place: number) => (selected.value = place) })
   margin: 0 0 8px;
   padding: 6px 12px;
   border: 2px dashed var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 </style>

@@ -36,6 +36,6 @@ const takeBack = (id: string) => void sound.takeBack('post_entry', id)
 .itself {
   padding: 8px 14px 12px;
   border: 1px solid var(--hairline);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 </style>

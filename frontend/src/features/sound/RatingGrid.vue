@@ -97,7 +97,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLInputElement>('input')
 .scale {
   margin: 0 0 6px;
   color: var(--quiet);
-  font-size: 15px;
+  font-size: var(--type-map);
 }
 .whole {
   display: grid;
@@ -113,11 +113,11 @@ input {
   max-width: 56px;
   height: 44px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
-  font-size: 24px;
+  font-size: var(--type-title);
   font-weight: 700;
   text-align: center;
 }

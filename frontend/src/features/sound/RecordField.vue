@@ -84,11 +84,11 @@ onBeforeUnmount(stop)
 .file {
   display: inline-flex;
   align-items: center;
-  min-height: 44px;
+  min-height: var(--hit);
   margin: 0;
   padding: 0 14px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   cursor: pointer;
 }
 #sound-file:focus-visible + .file {

@@ -232,28 +232,28 @@ useCommands([
 }
 h3 {
   margin: 10px 0 0;
-  font-size: 1rem;
+  font-size: var(--type-text);
 }
 .next {
-  min-height: 48px;
+  min-height: var(--main-button);
 }
 .main h2 {
   margin: 16px 0 6px;
 }
 .where {
   margin: 0 0 8px;
-  font-size: 18px;
+  font-size: var(--type-label);
 }
 .note,
 .wait {
   margin: 0 0 8px;
   padding: 6px 12px;
   border: 2px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .hidden {
   padding: 90px 20px;
-  font-size: 18px;
+  font-size: var(--type-label);
   text-align: center;
 }
 .acts {

@@ -86,9 +86,9 @@ li:last-child::before {
   z-index: 1;
   width: 32px;
   height: 32px;
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
-  font-size: 19px;
+  font-size: var(--type-target);
   font-weight: 700;
   line-height: 30px;
   text-align: center;

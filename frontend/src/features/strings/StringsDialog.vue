@@ -184,7 +184,7 @@ async function send(): Promise<void> {
   display: inline-flex;
   align-items: center;
   gap: 8px;
-  min-height: 44px;
+  min-height: var(--hit);
   margin-right: 18px;
 }
 .which input {

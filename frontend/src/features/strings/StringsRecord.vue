@@ -171,7 +171,7 @@ td {
   text-align: left;
 }
 tbody th {
-  font-size: 20px;
+  font-size: var(--type-target);
   font-weight: 700;
   white-space: nowrap;
 }
@@ -195,7 +195,7 @@ ul {
 }
 h2 {
   margin: 6px 0 0;
-  font-size: 17px;
+  font-size: var(--type-text);
 }
 .ways {
   display: flex;
@@ -214,7 +214,7 @@ summary {
   align-items: end;
   padding: 10px 14px;
   border: 1px solid var(--hairline);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .tune p {
   flex-basis: 100%;
@@ -222,18 +222,18 @@ summary {
 .tune input {
   display: block;
   width: 90px;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 4px 8px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   background: var(--sheet);
   color: var(--ink);
   font: inherit;
-  font-size: 20px;
+  font-size: var(--type-target);
 }
 .tune .wide input {
   width: 240px;
-  font-size: 16px;
+  font-size: var(--type-text);
 }
 .caution li {
   padding: 4px 10px;

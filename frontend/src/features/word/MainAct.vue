@@ -45,11 +45,11 @@ const main = computed((): { words: string; run: () => void } | null => {
   margin: 0 0 8px;
   padding-left: 10px;
   border-left: 4px solid var(--ink);
-  font-size: 0.875rem;
+  font-size: var(--type-note);
   line-height: 1.35;
 }
 .main-act {
-  min-height: 48px;
+  min-height: var(--main-button);
   height: auto;
 }
 .main-act :deep(.v-btn__content) {

@@ -113,7 +113,7 @@ function toReason(event: KeyboardEvent): void {
 .question {
   margin: 0 0 8px;
   border: 1px solid var(--hairline);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .barring {
   border: 2px solid var(--ink);
@@ -121,7 +121,7 @@ function toReason(event: KeyboardEvent): void {
 .head {
   display: grid;
   width: 100%;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 7px 14px;
   text-align: left;
   line-height: 1.25;
@@ -146,7 +146,7 @@ fieldset {
 .answer {
   display: flex;
   gap: 9px;
-  min-height: 44px;
+  min-height: var(--hit);
   padding: 9px 0 6px;
   border-top: 1px solid var(--hairline);
   line-height: 1.25;
@@ -171,7 +171,7 @@ fieldset {
   margin: 2px 0;
   padding: 0 6px;
   border: 1px solid var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
   white-space: nowrap;
 }
 .figures,

@@ -97,12 +97,12 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
   border-bottom: 1px solid var(--hairline);
 }
 .title {
-  font-size: 1.375rem;
+  font-size: var(--type-title);
   line-height: 1.2;
   margin: 0 0 8px;
 }
 h2 {
-  font-size: 1rem;
+  font-size: var(--type-text);
   margin: 12px 0 4px;
 }
 p {
@@ -139,10 +139,10 @@ ol {
   align-items: center;
 }
 .close {
-  min-width: 44px;
-  min-height: 44px;
+  min-width: var(--hit);
+  min-height: var(--hit);
   text-align: center;
-  font-size: 22px;
+  font-size: var(--type-title);
 }
 .lines {
   padding: 10px 14px 6px;
@@ -160,7 +160,7 @@ ol {
 .gone {
   padding: 8px 12px;
   border: 2px dashed var(--ink);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .asks {
   padding-left: 10px;
@@ -196,7 +196,7 @@ ol {
 .failure {
   padding: 8px 12px;
   border: 2px solid var(--error);
-  border-radius: 4px;
+  border-radius: var(--corner);
   font-weight: 700;
 }
 .works {

@@ -74,7 +74,7 @@ p {
 }
 h3 {
   margin: 0;
-  font-size: 1rem;
+  font-size: var(--type-text);
 }
 /* Each control names the grid area "control" of its own field: in this grid they would lie on one another. */
 .works :deep(.v-selection-control) {

@@ -18,11 +18,13 @@ from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.numbers import sentence, short
 from fidicula.services.pages.bench import AT_THE_CROWN, PageBench, banded, told
+from fidicula.services.pages.drawn import CrownDrawing
 from fidicula.services.pages.load import stance_said
 from fidicula.services.pages.model import Consequence, Impossible, PageView, Table
 from fidicula.services.pages.trying import aim_of, aims_at, tried_state
 from fidicula.services.phrasing.cut import assumed_words
 from fidicula.services.phrasing.pages import bridge as say
+from fidicula.services.sheet.drawing import drawing
 
 FILES, TEMPLATES = "slot_files", "crown_templates"
 SLOT_OVER_STRING = (1.05, 1.35)
@@ -36,11 +38,13 @@ def bridge_page(bench: PageBench) -> PageView:
     consequences: list[Consequence] = []
     tables: list[Table] = []
     impossible = None
+    drawn = None
     for measure, position in to_measure_again(state):
         bench.read(measure, position)
     if now is not None:
         then = _tried(bench, now)
         if isinstance(then, Computed):
+            drawn = drawing(state, then)
             would = cut_facts(state, then, now=bench.a.now)
             bench.assumed += [line for line in assumed_words(bench.a) if line not in bench.assumed]
             finding += _short(would)
@@ -62,6 +66,7 @@ def bridge_page(bench: PageBench) -> PageView:
         caution=say.CAUTION,
         shelf=TEMPLATES,
         work=_work(bench),
+        drawing=None if drawn is None else CrownDrawing("crown", drawn),
     )
 
 

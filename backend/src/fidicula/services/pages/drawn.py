@@ -7,6 +7,8 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from fidicula.services.sheet.model import Drawing
+
 
 @dataclass(frozen=True)
 class NutString:
@@ -155,6 +157,60 @@ class StringsDrawing:
     strings: list[PulledString]
 
 
+@dataclass(frozen=True)
+class NeckDrawing:
+    """The board's line drawn out to the bridge, against the one that is wanted.
+
+    low, aim, high : of the projection.  projection : as read, None where nobody did.  then : with what is tried.
+    wedge : that is tried, at the heel, 0 for none.  neck, board, length : along the strings, from the nut.
+    """
+
+    kind: Literal["neck"]
+    low: float
+    aim: float
+    high: float
+    projection: float | None
+    then: float | None
+    wedge: float
+    neck: float
+    board: float
+    length: float
+
+
+@dataclass(frozen=True)
+class TailDrawing:
+    """Behind the bridge. after, gap : afterlength and room at the saddle, None where nobody read them; `_then` : with
+    what is tried.  sixth : the afterlength by the divisor.  farthest : that the saddle allows, None where unknown.
+    behind : from the bridge to the saddle, None where nobody read it.
+    """
+
+    kind: Literal["tail"]
+    after: float | None
+    gap: float | None
+    after_then: float
+    gap_then: float | None
+    sixth: float
+    farthest: float | None
+    behind: float | None
+
+
+@dataclass(frozen=True)
+class CrownDrawing:
+    """The bridge as it is and as it would be with what is tried."""
+
+    kind: Literal["crown"]
+    bridge: Drawing
+
+
 PageDrawing = Annotated[
-    NutDrawing | BarDrawing | LoadDrawing | WheelsDrawing | SwingDrawing | StringsDrawing, Field(discriminator="kind")
+    NutDrawing
+    | BarDrawing
+    | LoadDrawing
+    | WheelsDrawing
+    | SwingDrawing
+    | StringsDrawing
+    | NeckDrawing
+    | TailDrawing
+    | CrownDrawing,
+    Field(discriminator="kind"),
 ]

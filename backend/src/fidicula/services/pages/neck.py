@@ -19,6 +19,7 @@ from fidicula.core.geometry.neck import (
 from fidicula.services.assessment.projection import accepted_of
 from fidicula.services.numbers import sentence
 from fidicula.services.pages.bench import PageBench, told
+from fidicula.services.pages.drawn import NeckDrawing
 from fidicula.services.pages.model import Consequence, Impossible, PageView
 from fidicula.services.phrasing.findings import found_words
 from fidicula.services.phrasing.pages import neck as say
@@ -62,6 +63,7 @@ def neck_page(bench: PageBench) -> PageView:
         consequences += _moved(bench, stop)
     finding += [found.says for found in found_words(bench.state) if found.of in ("edge_projection", "neck_to_nick")]
     asked = bench.question("projection")
+    drawing = _drawing(bench, neck, consequences)
     return bench.view(
         "neck",
         say.TITLE,
@@ -72,6 +74,29 @@ def neck_page(bench: PageBench) -> PageView:
         question="projection" if asked else "",
         caution=say.CAUTION,
         work="wedge_fitted",
+        drawing=drawing,
+    )
+
+
+def _drawing(bench: PageBench, neck: _Neck | None, consequences: list[Consequence]) -> NeckDrawing | None:
+    """None where the figures or the lengths along the neck are missing; without a reading it shows what is wanted."""
+    state, wanted = bench.state, bench.state.wanted(("projection", None))
+    length, heel, board = (state.held(name) for name in ("string_length", "neck_length", "fingerboard_length"))
+    if wanted is None or length is None or heel is None or board is None:
+        return None
+    tried = {handle.name: handle.at for handle in bench.handles}
+    then = next((one.then for one in consequences if one.key == "projection"), None)
+    return NeckDrawing(
+        "neck",
+        wanted.band.low,
+        tried.get("projection", wanted.band.aim),
+        wanted.band.high,
+        None if neck is None else neck.projection,
+        then,
+        tried.get("wedge", 0.0),
+        heel.value,
+        board.value,
+        length.value,
     )
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from fidicula.core.fitting.tailpiece import afterlength_ratio, plan_afterlength
 from fidicula.services.pages.bench import PageBench, told
+from fidicula.services.pages.drawn import TailDrawing
 from fidicula.services.pages.model import Consequence, PageView, Way
 from fidicula.services.phrasing.pages import tail as say
 
@@ -16,6 +17,7 @@ def tail_page(bench: PageBench) -> PageView:
     finding: list[str] = []
     consequences: list[Consequence] = []
     ways: list[Way] = []
+    moved = 0.0
     if length is not None and after is not None and gap is not None:
         least = bench.slide(
             "min_saddle_gap",
@@ -89,4 +91,28 @@ def tail_page(bench: PageBench) -> PageView:
         question="afterlength" if bench.question("afterlength") else "",
         caution=say.CAUTION,
         work="tailgut_changed",
+        drawing=_drawing(bench, moved),
+    )
+
+
+def _drawing(bench: PageBench, moved: float) -> TailDrawing | None:
+    """Behind the bridge, to scale; what nobody read is drawn as it is wanted. moved : of the tailpiece. [mm]"""
+    state = bench.state
+    length, after, gap = (state.held(name) for name in ("string_length", "afterlength", "saddle_gap"))
+    behind, divisor = state.held("bridge_to_saddle"), bench.figure("afterlength_divisor")
+    least = next((handle.at for handle in bench.handles if handle.name == "min_saddle_gap"), _MIN_GAP)
+    if length is None:
+        return None
+    sixth = length.value / (6 if divisor is None else divisor.band.aim)
+    read = None if after is None or after.assumed else after.value
+    free = None if gap is None or gap.assumed else gap.value
+    return TailDrawing(
+        "tail",
+        read,
+        free,
+        (sixth if read is None else read) + moved,
+        None if free is None else free - moved,
+        sixth,
+        None if read is None or free is None else read + max(0.0, free - least),
+        None if behind is None or behind.assumed else behind.value,
     )

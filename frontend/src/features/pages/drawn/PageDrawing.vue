@@ -3,10 +3,13 @@
 import { computed } from 'vue'
 import type { PageView } from '@/api'
 import BarSection from './BarSection.vue'
+import { EndView, sheetGeometry } from '@/features/drawing'
 import LoadArrows from './LoadArrows.vue'
+import NeckLine from './NeckLine.vue'
 import NutFront from './NutFront.vue'
 import StringLines from './StringLines.vue'
 import SwingView from './SwingView.vue'
+import TailSide from './TailSide.vue'
 import WheelsView from './WheelsView.vue'
 
 const props = defineProps<{ view: PageView; leftHanded: boolean }>()
@@ -15,6 +18,17 @@ const emit = defineEmits<{ tried: [handle: string, value: number | string] }>()
 const WIDTH = 644
 const HEIGHT = 264
 const drawing = computed(() => props.view.drawing ?? null)
+/** The crown as it would be, drawn as on the sheet. */
+const geometry = computed(() =>
+  sheetGeometry({
+    width: WIDTH,
+    left: 12,
+    right: 12,
+    strings: drawing.value?.kind === 'crown' ? drawing.value.bridge.strings.length : 4,
+    leftHanded: props.leftHanded,
+    drawing: drawing.value?.kind === 'crown' ? drawing.value.bridge : null,
+  }),
+)
 const names = computed(() => (props.view.handles.find((handle) => handle.name === 'shown')?.choices ?? []).map((choice) => choice.key))
 </script>
 
@@ -24,5 +38,8 @@ const names = computed(() => (props.view.handles.find((handle) => handle.name ==
   <LoadArrows v-else-if="drawing?.kind === 'load'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" :left-handed="leftHanded" />
   <WheelsView v-else-if="drawing?.kind === 'wheels'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" :left-handed="leftHanded" />
   <SwingView v-else-if="drawing?.kind === 'swing'" :drawing="drawing" :names="names" :width="WIDTH" :height="200" @shown="emit('tried', 'shown', $event)" @note="emit('tried', 'note', $event)" />
+  <NeckLine v-else-if="drawing?.kind === 'neck'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" />
+  <TailSide v-else-if="drawing?.kind === 'tail'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" />
+  <EndView v-else-if="drawing?.kind === 'crown'" :drawing="drawing.bridge" :geometry="geometry" :width="WIDTH" :height="250" :room="620" :left-handed="leftHanded" />
   <StringLines v-else-if="drawing?.kind === 'strings'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" />
 </template>

@@ -56,12 +56,12 @@ const said = computed(() => `${props.drawing.name}: ${props.drawing.stops.map(({
   gap: 4px;
 }
 .tab {
-  min-width: 44px;
-  min-height: 44px;
+  min-width: var(--hit);
+  min-height: var(--hit);
   text-align: center;
   font-weight: 700;
   border: 1px solid var(--hairline);
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .tab[aria-pressed='true'],
 .note[aria-pressed='true'] {
@@ -89,10 +89,10 @@ const said = computed(() => `${props.drawing.name}: ${props.drawing.stops.map(({
 }
 .note {
   flex: 1 0 44px;
-  min-height: 44px;
+  min-height: var(--hit);
   text-align: center;
   line-height: 1.15;
-  border-radius: 4px;
+  border-radius: var(--corner);
 }
 .note span {
   display: block;
