@@ -59,7 +59,7 @@ function onKey(event: KeyboardEvent): void {
 /** Space belongs to the strip where no button and no words have the focus. */
 function onWindowKey(event: KeyboardEvent): void {
   if (event.key !== ' ' || !atBench.bareKeys || isOpen.value || event.defaultPrevented) return
-  const target = event.target instanceof HTMLElement ? event.target : document.body
+  const target = event.target instanceof Element ? event.target : document.body
   // A chosen radio has no use for Space, so that a page of choices has its commands too.
   const takesSpace =
     'button, a, select, textarea, [role="option"], [role="radio"], input:not([data-reading], [type="radio"]:checked)'

@@ -259,7 +259,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
 
   /** Digits typed anywhere start a reading: a caliper does not look for the focus first. */
   function onWindowKey(event: KeyboardEvent): void {
-    const target = event.target instanceof HTMLElement ? event.target : document.body
+    const target = event.target instanceof Element ? event.target : document.body
     if (!atBench.bareKeys || target.closest(TAKES_DIGITS)) return
     if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('.v-dialog.v-overlay--active')) return
     const input = document.querySelector<HTMLInputElement>('input[data-reading]')
