@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from fidicula.core.bands import side_of_band
 from fidicula.core.fitting.post import BlankChoice, bar_insets, fit_after, nearest_blank, post_place, room_change
 from fidicula.services.numbers import number, short, signed
 from fidicula.services.pages.bench import PageBench, told
@@ -108,6 +109,7 @@ def _drawing(bench: PageBench, tried: tuple[float, float] | None) -> BarDrawing 
         under,
         wanted.band.low,
         wanted.band.high,
+        side_of_band(value=under, band=wanted.band),
         post.band.aim,
         across,
         sorted(bench.shelf.get(BLANKS, ())),

@@ -7,13 +7,15 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from fidicula.core.bands import BandSide
 from fidicula.services.sheet.model import Drawing
 
 
 @dataclass(frozen=True)
 class NutString:
     """offset : from the board's middle, negative on the bass side.  now : of its underside over the board, None where
-    nobody read it.  wanted : where it is filed to.  wide : of its slot, at the least.  assumed : of `now`.
+    nobody read it.  wanted : where it is filed to.  by : over that, negative where it is too low, None where it is not
+    known.  wide : of its slot, at the least.  assumed : of `now`.
     """
 
     name: str
@@ -21,26 +23,28 @@ class NutString:
     diameter: float
     now: float | None
     wanted: float | None
+    by: float | None
     wide: float
     assumed: bool
 
 
 @dataclass(frozen=True)
 class NutDrawing:
-    """width : of the board at the nut.  radius : of its top there.  is_width_assumed : nobody read it."""
+    """width : of the board at the nut.  radius : of its top there.  is_due : filing it is what to do now."""
 
     kind: Literal["nut"]
     width: float
     radius: float
     strings: list[NutString]
-    is_width_assumed: bool
+    is_due: bool
 
 
 @dataclass(frozen=True)
 class BarDrawing:
     """foot, inset : as read, None where nobody did; foot_then, inset_then : under the blank that is tried.
 
-    low, high : as the bar is wanted inside the foot's outer edge.  post : diameter.
+    low, high : as the bar is wanted inside the foot's outer edge; side : of `inset_then` against that.
+    post : diameter.
     post_across : of its middle from the bridge's, wanted under `foot_then`, None where no figure says.
     blanks : on the shelf.  post_on_bass : whether it stands on the bass side.
     """
@@ -52,6 +56,7 @@ class BarDrawing:
     inset_then: float
     low: float
     high: float
+    side: BandSide
     post: float
     post_across: float | None
     blanks: list[float]
@@ -62,7 +67,8 @@ class BarDrawing:
 class LoadDrawing:
     """front, behind : slope of the strings from the bridge to nut and saddle. [°]  over : between them. [°]
 
-    names, tensions, forces : string by string.  bass, treble : on each foot.
+    names, tensions, forces : string by string.  pulls, presses : of all, presses_kg the same in kg.
+    bass, treble : on each foot.
     """
 
     kind: Literal["load"]
@@ -73,6 +79,9 @@ class LoadDrawing:
     offsets: list[float]
     tensions: list[float]
     forces: list[float]
+    pulls: float
+    presses: float
+    presses_kg: float
     bass: float
     treble: float
     feet_apart: float
@@ -161,7 +170,8 @@ class StringsDrawing:
 class NeckDrawing:
     """The board's line drawn out to the bridge, against the one that is wanted.
 
-    low, aim, high : of the projection.  projection : as read, None where nobody did.  then : with what is tried.
+    low, aim, high : of the projection.  projection : as read, None where nobody did; side : of it against its band.
+    then : with what is tried.
     wedge : that is tried, at the heel, 0 for none.  neck, board, length : along the strings, from the nut.
     """
 
@@ -170,6 +180,7 @@ class NeckDrawing:
     aim: float
     high: float
     projection: float | None
+    side: BandSide
     then: float | None
     wedge: float
     neck: float

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from fidicula.core.bands import Band
+from fidicula.core.bands import Band, side_of_band
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.neck import (
     ProjectionJudgement,
@@ -92,6 +92,7 @@ def _drawing(bench: PageBench, neck: _Neck | None, consequences: list[Consequenc
         tried.get("projection", wanted.band.aim),
         wanted.band.high,
         None if neck is None else neck.projection,
+        "in_band" if neck is None else side_of_band(value=neck.projection, band=wanted.band),
         then,
         tried.get("wedge", 0.0),
         heel.value,

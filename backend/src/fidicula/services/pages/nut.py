@@ -150,11 +150,13 @@ def _drawing(bench: PageBench, aims: list[float] | None) -> NutDrawing | None:
                 diameter,
                 now,
                 None if aims is None else aims[i],
+                None if aims is None or now is None else now - aims[i],
                 wide,
                 held is not None and held.assumed,
             )
         )
-    return NutDrawing("nut", width.value, radius.value, strings, width.assumed)
+    record = bench.instruction.record
+    return NutDrawing("nut", width.value, radius.value, strings, record is not None and record.work == "nut_filed")
 
 
 def _turn(bench: PageBench, i: int) -> str:

@@ -31,10 +31,6 @@ function leg(side: 1 | -1, outer: number): string {
   return `M${x(out)} ${belly(out)} L${x(out * 0.8)} ${BELLY - LEG} L${x(inn * 0.86)} ${BELLY - LEG} L${x(inn)} ${belly(inn)} Z`
 }
 const post = computed(() => (props.drawing.post_across === null ? null : -barHand.value * Math.abs(props.drawing.post_across)))
-const isOff = computed(() => {
-  const at = props.drawing.inset_then
-  return at < props.drawing.low - 1e-9 ? 'below' : at > props.drawing.high + 1e-9 ? 'above' : ''
-})
 /** Blanks of the shelf on their own axis. */
 const blanks = computed(() => {
   const all = [...new Set([...props.drawing.blanks, foot.value])].sort((a, b) => a - b)
@@ -59,7 +55,7 @@ const hands = computed(() => (props.leftHanded ? ['treble', 'bass'] : ['bass', '
     </template>
     <g>
       <path :d="`M${x(barHand * half)} ${BELLY - LEG - 14} V${BELLY - LEG - 4} M${x(barAt)} ${BELLY - LEG - 14} V${BELLY + 20} M${x(barHand * half)} ${BELLY - LEG - 9} H${x(barAt)}`" class="thin" />
-      <text :x="x((barHand * half + barAt) / 2)" :y="BELLY - LEG - 18" class="middle big" :class="isOff">{{ mm(drawing.inset_then, 1) }}{{ isOff === 'above' ? '▲' : isOff === 'below' ? '▼' : '' }}</text>
+      <text :x="x((barHand * half + barAt) / 2)" :y="BELLY - LEG - 18" class="middle big" :class="drawing.side">{{ mm(drawing.inset_then, 1) }}{{ drawing.side === 'above' ? '▲' : drawing.side === 'below' ? '▼' : '' }}</text>
       <text :x="width / 2" :y="BELLY - LEG - 18" class="middle small">wanted {{ mm(drawing.low, 1) }}–{{ mm(drawing.high, 1) }}</text>
     </g>
     <text x="10" y="20" class="small">{{ hands[0] }}</text>

@@ -11,8 +11,8 @@ const TOP = 70
 const BASE = 196
 const FEET = 486
 const rad = (degrees: number) => (degrees * Math.PI) / 180
-const pulls = computed(() => props.drawing.tensions.reduce((sum, one) => sum + one, 0))
-const presses = computed(() => props.drawing.forces.reduce((sum, one) => sum + one, 0))
+const pulls = computed(() => props.drawing.pulls)
+const presses = computed(() => props.drawing.presses)
 /** Both bars on one scale. */
 const long = (force: number) => (force / Math.max(1, pulls.value)) * 170
 const foot = (force: number) => 20 + (force / Math.max(1, props.drawing.bass, props.drawing.treble)) * 50
@@ -34,7 +34,7 @@ const string = (reach: number, degrees: number, side: 1 | -1) => `${SIDE + side 
     <path :d="`M${SIDE} ${TOP - 52} v36`" class="arrow" />
     <path :d="`M${SIDE - 7} ${TOP - 18} h14 l-7 14 Z`" class="head" />
     <text :x="SIDE + 14" :y="TOP - 34" class="big">{{ mm(presses, 0) }} N</text>
-    <text :x="SIDE + 14" :y="TOP - 14" class="small">{{ mm(presses / 9.80665, 1) }} kg on the top</text>
+    <text :x="SIDE + 14" :y="TOP - 14" class="small">{{ mm(drawing.presses_kg, 1) }} kg on the top</text>
     <text :x="SIDE - 20" :y="TOP + 92" class="end">{{ mm(drawing.over, 1) }}°</text>
     <text :x="SIDE - 20" :y="TOP + 108" class="end small quiet">over the bridge</text>
     <text x="30" :y="TOP + 62" class="small quiet">to the nut {{ mm(drawing.front, 1) }}°</text>

@@ -22,7 +22,7 @@ const y = (projection: number, along = props.drawing.length) => LEVEL - (project
 const line = (projection: number, from = 0, to = props.drawing.length) => `M${x(from)} ${y(projection, from)} L${x(to)} ${y(projection, to)}`
 const now = computed(() => props.drawing.projection)
 const isMoved = computed(() => props.drawing.then !== null && now.value !== null && Math.abs(props.drawing.then - now.value) > 0.04)
-const side = computed(() => (now.value === null ? '' : now.value < props.drawing.low - 1e-9 ? 'below' : now.value > props.drawing.high + 1e-9 ? 'above' : ''))
+const side = computed(() => (now.value === null || props.drawing.side === 'in_band' ? '' : props.drawing.side))
 const ruler = computed(() => x(props.drawing.length) + 26)
 const said = computed(() => `Projection ${now.value === null ? 'not read' : mm(now.value, 1)}, wanted ${mm(props.drawing.low, 1)} to ${mm(props.drawing.high, 1)}${isMoved.value && props.drawing.then !== null ? `, with what is tried ${mm(props.drawing.then, 1)}` : ''}`)
 </script>

@@ -29,8 +29,7 @@ const board = computed(() => `M${arc(() => 0)}`)
 const strings = computed(() =>
   props.drawing.strings.map((s) => {
     const floor = s.now ?? s.wanted ?? 0
-    const by = s.now === null || s.wanted === null ? 0 : s.now - s.wanted
-    return { ...s, floor, by, at: x(s.offset), bottom: y(s.offset, floor), r: (s.diameter / 2) * scale.value }
+    return { ...s, floor, by: s.by ?? 0, at: x(s.offset), bottom: y(s.offset, floor), r: (s.diameter / 2) * scale.value }
   }),
 )
 /** The nut's top stands half a string over each slot's floor. */
@@ -57,7 +56,9 @@ const spread = computed(() => {
   const [first, last] = [strings.value[0], strings.value.at(-1)]
   return first && last ? { from: first.at, to: last.at, says: mm(last.offset - first.offset, 1), margins: [first.offset + half.value, half.value - last.offset] as const } : null
 })
-const said = computed(() => strings.value.map((s) => `${s.name} ${s.now === null ? 'not read' : mm(s.now)}${s.by > NOTHING ? `, file by ${down(s.by, 2)}` : ''}`).join('; '))
+/** In band nothing is to be filed: what it would take to the aim is shown small, and named so. */
+const word = computed(() => (props.drawing.is_due ? 'file by' : 'to the aim'))
+const said = computed(() => strings.value.map((s) => `${s.name} ${s.now === null ? 'not read' : mm(s.now)}${s.by > NOTHING ? `, ${word.value} ${down(s.by, 2)}` : ''}`).join('; '))
 </script>
 
 <template>
@@ -74,10 +75,10 @@ const said = computed(() => strings.value.map((s) => `${s.name} ${s.now === null
       <circle :cx="s.at" :cy="s.bottom - s.r" :r="Math.max(2.5, s.r)" :class="s.now === null || s.assumed ? 'hidden' : 'outline'" />
       <line v-if="s.wanted !== null" :x1="s.at - 16" :x2="s.at + 16" :y1="y(s.offset, s.wanted)" :y2="y(s.offset, s.wanted)" class="wanted" />
       <line :x1="s.at" :x2="s.at" y1="62" :y2="s.bottom - 2 * s.r - 12" class="leader" />
-      <text v-if="s.by > NOTHING" :x="s.at" y="34" class="middle big">{{ down(s.by, 2) }}</text>
+      <text v-if="s.by > NOTHING" :x="s.at" y="34" :class="['middle', drawing.is_due ? 'big' : 'quiet']">{{ down(s.by, 2) }}</text>
       <text v-else-if="s.by < -NOTHING" :x="s.at" y="34" class="middle bold below">▼ {{ mm(-s.by) }}</text>
       <text v-else :x="s.at" y="34" class="middle quiet">–</text>
-      <text :x="s.at" y="56" class="middle small">{{ s.by > NOTHING ? 'file by' : s.by < -NOTHING ? 'too low' : '' }}</text>
+      <text :x="s.at" y="56" class="middle small">{{ s.by > NOTHING ? word : s.by < -NOTHING ? 'too low' : '' }}</text>
       <text :x="s.at" :y="BASE + 62" class="middle bold">{{ s.name }}</text>
       <text :x="s.at" :y="BASE + 84" class="middle small">{{ s.now === null ? 'not read' : mm(s.now) }}<tspan v-if="s.wanted !== null" class="quiet"> to {{ mm(s.wanted) }}</tspan></text>
     </g>
