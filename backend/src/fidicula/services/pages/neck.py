@@ -81,7 +81,9 @@ def neck_page(bench: PageBench) -> PageView:
 def _drawing(bench: PageBench, neck: _Neck | None, consequences: list[Consequence]) -> NeckDrawing | None:
     """None where the figures or the lengths along the neck are missing; without a reading it shows what is wanted."""
     state, wanted = bench.state, bench.state.wanted(("projection", None))
-    length, heel, board = (state.held(name) for name in ("string_length", "neck_length", "fingerboard_length"))
+    length, heel, board = (
+        state.read_or_figure(name) for name in ("string_length", "neck_length", "fingerboard_length")
+    )
     if wanted is None or length is None or heel is None or board is None:
         return None
     tried = {handle.name: handle.at for handle in bench.handles}
