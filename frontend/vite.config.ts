@@ -3,9 +3,11 @@ import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 import vuetify from 'vite-plugin-vuetify'
+import { compiledWords } from './words'
 
 export default defineConfig({
   plugins: [
+    compiledWords(),
     vue(),
     vuetify({ autoImport: true }),
     VitePWA({

@@ -3,14 +3,16 @@ import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { Refused } from '@/api'
-import { BenchDialog, PasswordAgain, SignIn } from '@/features/people'
+import { PasswordAgain, SignIn } from '@/features/people'
 import { RailOfTags, useHouse } from '@/features/rail'
 import { OutboxBar } from '@/features/outbox'
 import CommandStrip from '@/shared/CommandStrip.vue'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
 import ListeningIn from './ListeningIn.vue'
+import { t } from '@/words/app'
 
+const BenchDialog = defineAsyncComponent(() => import('@/features/people/away').then((feature) => feature.BenchDialog))
 /** What the door needs comes after what the bench needs. */
 const ArrivalDialog = defineAsyncComponent(() => import('@/features/arrival').then((feature) => feature.ArrivalDialog))
 const FleetDialog = defineAsyncComponent(() => import('@/features/arrival').then((feature) => feature.FleetDialog))
@@ -28,7 +30,7 @@ const fleetOpen = ref(false)
 const open = computed(() => String(route.params.ticket ?? ''))
 
 watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
-const TITLES: Record<string, string> = { figures: 'Figures', recipes: 'Recipes', people: 'People', audit: 'Audit', screening: 'Screening' }
+const TITLES: Record<string, string> = { figures: t('figures'), recipes: t('recipes'), people: t('people'), audit: t('audit'), screening: t('screening') }
 watch(
   [open, () => route.name] as const,
   ([ticket, page]) => {
@@ -61,25 +63,25 @@ function toMain(): void {
 }
 const isIn = () => atBench.signedIn !== null
 useCommands([
-  { letter: 'n', general: true, words: 'new arrival', run: () => (arrivalOpen.value = true), possible: () => atBench.may('arrive') },
-  { letter: 'v', general: true, words: 'new fleet', run: () => (fleetOpen.value = true), possible: () => atBench.may('arrive') },
-  { letter: 'z', general: true, words: 'triage', run: () => void router.push({ name: 'screening' }), possible: isIn },
-  { letter: 'g', general: true, words: 'figures', run: () => void router.push({ name: 'figures' }), possible: isIn },
-  { letter: 'r', general: true, words: "the shop's recipes", run: () => void router.push({ name: 'recipes' }), possible: isIn },
-  { letter: 'p', general: true, words: 'people and devices', run: () => void router.push({ name: 'people' }), possible: isIn },
-  { letter: ';', general: true, words: 'audit', run: () => void router.push({ name: 'audit' }), possible: () => atBench.may('sign_off') },
-  { letter: 'l', general: true, words: 'lamp or day theme', run: () => (atBench.theme = atBench.theme === 'day' ? 'lamp' : 'day') },
-  { letter: 'b', general: true, words: 'who is at the bench', run: () => (benchOpen.value = true), possible: isIn },
+  { letter: 'n', general: true, words: t('new_arrival'), run: () => (arrivalOpen.value = true), possible: () => atBench.may('arrive') },
+  { letter: 'v', general: true, words: t('new_fleet'), run: () => (fleetOpen.value = true), possible: () => atBench.may('arrive') },
+  { letter: 'z', general: true, words: t('triage'), run: () => void router.push({ name: 'screening' }), possible: isIn },
+  { letter: 'g', general: true, words: t('figures_2'), run: () => void router.push({ name: 'figures' }), possible: isIn },
+  { letter: 'r', general: true, words: t('the_shops_recipes'), run: () => void router.push({ name: 'recipes' }), possible: isIn },
+  { letter: 'p', general: true, words: t('people_and_devices'), run: () => void router.push({ name: 'people' }), possible: isIn },
+  { letter: ';', general: true, words: t('audit_2'), run: () => void router.push({ name: 'audit' }), possible: () => atBench.may('sign_off') },
+  { letter: 'l', general: true, words: t('lamp_or_day_theme'), run: () => (atBench.theme = atBench.theme === 'day' ? 'lamp' : 'day') },
+  { letter: 'b', general: true, words: t('who_is_at_the_bench'), run: () => (benchOpen.value = true), possible: isIn },
 ])
 </script>
 
 <template>
   <v-app>
     <template v-if="atBench.signedIn">
-      <a class="skip only-screen" href="#main" @click.prevent="toMain">Skip to the work</a>
+      <a class="skip only-screen" href="#main" @click.prevent="toMain">{{ t('skip_to_the_work') }}</a>
       <RailOfTags :open="open" :bare="route.name === 'house'">
         <div class="right">
-          <v-btn v-if="atBench.may('arrive')" @click="arrivalOpen = true">New arrival</v-btn>
+          <v-btn v-if="atBench.may('arrive')" @click="arrivalOpen = true">{{ t('new_arrival_2') }}</v-btn>
         </div>
       </RailOfTags>
       <OutboxBar />
@@ -99,7 +101,7 @@ useCommands([
       </v-dialog>
     </template>
     <SignIn v-else-if="atBench.isLoaded" />
-    <p v-else class="coming" role="status">{{ isAway ? 'The server does not answer; trying again …' : 'Opening …' }}</p>
+    <p v-else class="coming" role="status">{{ isAway ? t('the_server_does_not_answer') : t('opening') }}</p>
   </v-app>
 </template>
 

@@ -1,5 +1,4 @@
 import { createRouter, createWebHistory } from 'vue-router'
-import { PeoplePage } from '@/features/people'
 import { HousePage } from '@/features/house'
 import { SheetPage } from '@/features/sheet'
 
@@ -81,7 +80,7 @@ export const router = createRouter({
       component: () => import('@/features/audit').then((feature) => feature.AuditPage),
       props: (route) => ({ ticket: String(route.params.ticket ?? '') }),
     },
-    { path: '/people', name: 'people', component: PeoplePage },
+    { path: '/people', name: 'people', component: () => import('@/features/people/away').then((feature) => feature.PeoplePage) },
     { path: '/:rest(.*)*', redirect: { name: 'house' } },
   ],
 })

@@ -2,6 +2,7 @@
 /** A band as a ruler with a notch at the aim; the value hangs from it, below, in band or above. */
 import { computed } from 'vue'
 import { mm, plain } from './format'
+import { t } from '@/words/shared'
 
 const props = defineProps<{
   low: number
@@ -19,7 +20,7 @@ function at(value: number): number {
 }
 const where = computed(() => {
   if (props.side === null) return ''
-  return props.side === 'in_band' ? 'in band' : `${props.side} by ${mm(Math.abs(props.outsideBy))}`
+  return props.side === 'in_band' ? t('in_band') : t('by', { side: props.side, mm: mm(Math.abs(props.outsideBy)) })
 })
 </script>
 

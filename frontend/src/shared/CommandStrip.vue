@@ -3,6 +3,7 @@ import { useCssVar, useElementSize, useEventListener } from '@vueuse/core'
 import { computed, nextTick, ref, watch } from 'vue'
 import { useCommands, type Command } from './commands'
 import { useAtBench } from './person'
+import { t } from '@/words/shared'
 
 const { commands } = useCommands()
 const atBench = useAtBench()
@@ -82,7 +83,7 @@ useEventListener(window, 'focusin', (event) => {
 function onEscape(event: KeyboardEvent): void {
   if (event.key !== 'Escape' || event.defaultPrevented || isOpen.value) return
   const target = event.target instanceof HTMLElement ? event.target : null
-  if (target?.closest('button, a, select, textarea, input:not([data-reading])') && !target.closest('.v-overlay')) target.blur()
+  if (target?.closest(t('button_a_select_textarea_input')) && !target.closest('.v-overlay')) target.blur()
 }
 
 useEventListener(window, 'keydown', onWindowKey)
@@ -92,11 +93,11 @@ useEventListener(window, 'keydown', onEscape)
 <template>
   <footer ref="foot" class="foot only-screen">
     <button v-if="!isOpen" type="button" class="plain-button opener" @click="open">
-      <kbd>Space</kbd> commands
+      <kbd>Space</kbd> {{ t('commands') }}
     </button>
     <div v-show="!isOpen" id="in-hand" class="hint"></div>
     <span v-if="!isOpen" class="right"><slot name="right" /></span>
-    <div v-if="isOpen" ref="strip" class="strip" role="menu" aria-label="Commands" tabindex="-1" @keydown.stop="onKey">
+    <div v-if="isOpen" ref="strip" class="strip" role="menu" :aria-label="t('commands_2')" tabindex="-1" @keydown.stop="onKey">
       <button
         v-for="command in shown"
         :key="command.letter"
@@ -107,9 +108,9 @@ useEventListener(window, 'keydown', onEscape)
       >
         <kbd>{{ command.letter }}</kbd> {{ command.words }}
       </button>
-      <button v-if="!isOwn && ownOnes.length" type="button" role="menuitem" class="plain-button command" @click="isOwn = true"><kbd>Space</kbd> this page</button>
+      <button v-if="!isOwn && ownOnes.length" type="button" role="menuitem" class="plain-button command" @click="isOwn = true"><kbd>Space</kbd> {{ t('this_page') }}</button>
       <span class="leave" role="status">
-        <template v-if="unknown">No command “{{ unknown }}”. </template><kbd>Esc</kbd> leaves
+        <template v-if="unknown">{{ t('no_command', { unknown }) }} </template><kbd>Esc</kbd> {{ t('leaves') }}
       </span>
     </div>
   </footer>

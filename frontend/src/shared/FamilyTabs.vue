@@ -2,13 +2,14 @@
 /** The four families, to go from one's page to another's. */
 import type { RouteLocationRaw } from 'vue-router'
 import FamilyShape from './FamilyShape.vue'
+import { t } from '@/words/shared'
 
 defineProps<{ family: string; to: (family: string) => RouteLocationRaw }>()
 const FAMILIES = ['violin', 'viola', 'cello', 'bass']
 </script>
 
 <template>
-  <nav class="families" aria-label="Families">
+  <nav class="families" :aria-label="t('families')">
     <router-link
       v-for="name in FAMILIES"
       :key="name"

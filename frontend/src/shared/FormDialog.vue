@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A dialog that is a form in two columns: Enter sends it, what is refused stands at its foot, its acts stay in sight. */
 import { focusFirstInDialog } from '@/shared/focus'
+import { t } from '@/words/shared'
 
 defineProps<{ title: string; act: string; isSending: boolean; message: string }>()
 const isOpen = defineModel<boolean>({ required: true })
@@ -17,7 +18,7 @@ const emit = defineEmits<{ send: [] }>()
           <p v-if="message" class="wide fault" role="alert">{{ message }}</p>
         </v-card-text>
         <v-card-actions class="actions">
-          <v-btn @click="isOpen = false">Cancel</v-btn>
+          <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
           <v-btn type="submit" variant="flat" :loading="isSending">{{ act }}</v-btn>
         </v-card-actions>
       </form>

@@ -1,27 +1,29 @@
+import { t } from '@/words/shared'
+
 /** What is asked at the door, in the words of every form that asks it. */
 export const CLIMATES = [
-  { value: '', title: 'nothing out of the way' },
-  { value: 'damp', title: 'a damp place' },
-  { value: 'dry', title: 'a dry place' },
+  { value: '', title: t('nothing_out_of_the_way') },
+  { value: 'damp', title: t('a_damp_place') },
+  { value: 'dry', title: t('a_dry_place') },
 ]
 
 export const ASKED = {
   kind: 'What for',
-  complaint: "Why it came, in the owner's words",
-  owner: 'Owner or fleet',
-  contact: 'How to reach the owner',
-  plays: 'What they play, their words for sound',
-  description: 'Anything else worth knowing',
-  deadline: 'Needed for, an audition or concert',
-  freeze_days: 'Days before it without risky work',
-  promised: 'Promised for',
-  climate: 'It comes from',
-  label_read: 'Label, as it reads',
-  believed: 'What the luthier believes',
-  worth: 'Value',
-  left_as_found: 'What is left as found, and why',
-  is_fleet: 'belongs to a fleet that is hired out',
-  is_new: 'new instrument',
+  complaint: t('why_it_came_in_the'),
+  owner: t('owner_or_fleet'),
+  contact: t('how_to_reach_the_owner'),
+  plays: t('what_they_play_their_words'),
+  description: t('anything_else_worth_knowing'),
+  deadline: t('needed_for_an_audition_or'),
+  freeze_days: t('days_before_it_without_risky'),
+  promised: t('promised_for'),
+  climate: t('it_comes_from'),
+  label_read: t('label_as_it_reads'),
+  believed: t('what_the_luthier_believes'),
+  worth: t('value'),
+  left_as_found: t('what_is_left_as_found'),
+  is_fleet: t('belongs_to_a_fleet_that'),
+  is_new: t('new_instrument'),
   left_handed: 'left-handed',
-  opposite_build: 'built for the other hand',
+  opposite_build: t('built_for_the_other_hand'),
 } as const

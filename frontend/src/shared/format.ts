@@ -1,3 +1,5 @@
+import { t } from '@/words/shared'
+
 /** Numbers as they stand on the sheet. Nothing is computed here. */
 
 /** Millimetres with a true minus; readings to 0.01, cuts to 0.1. */
@@ -26,12 +28,12 @@ export function plain(value: number): string {
 /** How long ago, in the largest unit that says something. */
 export function ago(when: string, now: number = Date.now()): string {
   const minutes = Math.round((now - Date.parse(when)) / 60_000)
-  if (minutes < 1) return 'just now'
-  if (minutes < 60) return `${minutes} min ago`
+  if (minutes < 1) return t('just_now')
+  if (minutes < 60) return t('min_ago', { minutes })
   const hours = Math.round(minutes / 60)
   if (hours < 24) return `${hours} h ago`
   const days = Math.round(hours / 24)
-  return days === 1 ? 'yesterday' : `${days} days ago`
+  return days === 1 ? 'yesterday' : t('days_ago', { days })
 }
 
 /** Until when: the hour today, the weekday and hour within a week, else the day. */

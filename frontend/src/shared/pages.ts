@@ -2,20 +2,21 @@
 import { onBeforeUnmount, onMounted } from 'vue'
 import { useRouter } from 'vue-router'
 import { useCommands } from './commands'
+import { t } from '@/words/shared'
 
 export const PAGES = {
   board: 'board',
   neck: 'neck',
   nut: 'nut',
   bridge: 'bridge',
-  bar: 'bass bar',
+  bar: t('bass_bar'),
   tail: 'afterlength',
   load: 'load',
-  playing: 'buzz clearance',
+  playing: t('buzz_clearance'),
   post: 'post',
   sound: 'sound',
   strings: 'strings',
-  wheels: 'height wheels',
+  wheels: t('height_wheels'),
 } as const
 export type PageName = keyof typeof PAGES
 

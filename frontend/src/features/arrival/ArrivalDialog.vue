@@ -10,6 +10,7 @@ import { ago } from '@/shared/format'
 import { freshId } from '@/shared/id'
 import { useHouse } from '@/features/rail'
 import { FAMILIES } from './families'
+import { t } from '@/words/arrival'
 
 const isOpen = defineModel<boolean>({ required: true })
 const house = useHouse()
@@ -110,7 +111,7 @@ function arrival(): Act {
   if (again.value) {
     const path = { ticket: again.value.ticket }
     const body = { ...asked, complaint: form.complaint }
-    return post('/api/instruments/{ticket}/visits', { params: { path }, body, words: `${path.ticket} comes again` })
+    return post('/api/instruments/{ticket}/visits', { params: { path }, body, words: t('comes_again', { ticket: path.ticket }) })
   }
   const { names, ...rest } = form
   const body: ArrivalBody = {
@@ -118,7 +119,7 @@ function arrival(): Act {
     ...asked,
     string_names: (names || stringings.value[0] || '').split(/[\s,]+/).filter(Boolean),
   }
-  return post('/api/instruments', { params: {}, body, words: `New arrival: ${form.family} ${form.size}, ${form.owner}` })
+  return post('/api/instruments', { params: {}, body, words: t('new_arrival', { family: form.family, size: form.size, owner: form.owner }) })
 }
 
 async function send(): Promise<void> {
@@ -144,35 +145,35 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" title="New arrival" act="Add instrument" :is-sending="isSending" :message="message" @send="send">
-    <v-text-field v-model="words" class="wide" data-first label="Has it been here? Ticket, owner or words" autocomplete="off" maxlength="80" />
-    <ul v-if="known.length && !again" class="wide known" aria-label="Has been here">
+  <FormDialog v-model="isOpen" :title="t('new_arrival_2')" act="Add instrument" :is-sending="isSending" :message="message" @send="send">
+    <v-text-field v-model="words" class="wide" data-first :label="t('has_it_been_here_ticket')" autocomplete="off" maxlength="80" />
+    <ul v-if="known.length && !again" class="wide known" :aria-label="t('has_been_here')">
       <li v-for="entry in known" :key="entry.ticket">
         <button type="button" class="plain-button" @click="pick(entry)">
-          <b>{{ entry.ticket }}</b> {{ entry.family }} {{ entry.size }}, {{ entry.owner }} · {{ entry.in_house ? 'hangs on the rail' : `here ${ago(entry.last_opened)}` }}<template v-if="entry.last_complaint">: “{{ entry.last_complaint }}”</template>
+          <b>{{ entry.ticket }}</b> {{ entry.family }} {{ entry.size }}, {{ entry.owner }} · {{ entry.in_house ? t('hangs_on_the_rail') : t('here', { ago: ago(entry.last_opened) }) }}<template v-if="entry.last_complaint">: “{{ entry.last_complaint }}”</template>
         </button>
       </li>
     </ul>
-    <p v-else-if="words.trim() && !again" class="wide none">Nothing here has been known by “{{ words.trim() }}”: it is new.</p>
+    <p v-else-if="words.trim() && !again" class="wide none">{{ t('nothing_here_has_been_known', { trim: words.trim() }) }}</p>
     <p v-if="again" class="wide again">
-      <b>{{ again.ticket }}</b> {{ again.family }} {{ again.size }}, {{ again.owner }}, here {{ ago(again.last_opened) }}. It opens with last time's figures.
-      <v-btn size="small" @click="again = null">Another</v-btn>
+      <b>{{ again.ticket }}</b> {{ t('here_it_opens_with_last', { family: again.family, size: again.size, owner: again.owner, ago: ago(again.last_opened) }) }}
+      <v-btn size="small" @click="again = null">{{ t('another') }}</v-btn>
     </p>
     <v-select v-model="kind" :label="ASKED.kind" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" />
     <v-textarea v-model="form.complaint" rows="1" max-rows="8" auto-grow :label="ASKED.complaint" maxlength="20000" :error-messages="faults.complaint" @keydown.enter.exact.prevent="send" />
     <template v-if="!again">
-    <v-select v-model="form.family" label="Family" :items="FAMILIES" />
-    <v-combobox v-model="form.size" label="Size, or the body's length in mm" :items="sizes" maxlength="20" :error-messages="faults.size" />
-    <v-checkbox v-if="faults.size || form.size_without_figures" v-model="form.size_without_figures" class="wide" label="take it in without figures: nothing is scaled from another size" />
+    <v-select v-model="form.family" :label="t('family')" :items="FAMILIES" />
+    <v-combobox v-model="form.size" :label="t('size_or_the_bodys_length')" :items="sizes" maxlength="20" :error-messages="faults.size" />
+    <v-checkbox v-if="faults.size || form.size_without_figures" v-model="form.size_without_figures" class="wide" :label="t('take_it_in_without_figures')" />
     <v-combobox
       v-model="form.names"
-      label="Strings, lowest first"
+      :label="t('strings_lowest_first')"
       :items="stringings"
       :error-messages="faults.string_names"
     />
     <v-text-field
       v-model="form.ticket"
-      label="Ticket"
+      :label="t('ticket')"
       :placeholder="house.choices?.next_ticket"
       persistent-placeholder
       maxlength="20"

@@ -9,6 +9,7 @@ import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
 import { freshId } from '@/shared/id'
 import { FAMILIES } from './families'
+import { t } from '@/words/arrival'
 
 interface Line {
   ticket: string
@@ -91,7 +92,7 @@ async function send(): Promise<void> {
     instruments: lines.value.map((line) => ({ ...line, complaint: '' })),
   }
   try {
-    await outbox.submit(post('/api/fleets', { params: {}, body, words: `Fleet: ${form.owner}, ${lines.value.length} instruments` }))
+    await outbox.submit(post('/api/fleets', { params: {}, body, words: t('fleet_instruments', { owner: form.owner, value: lines.value.length }) }))
     id = freshId()
     lines.value = [freshLine()]
     form.complaint = ''
@@ -109,31 +110,31 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" title="A fleet arrives" :act="lines.length === 1 ? 'Add instrument' : `Add ${lines.length} instruments`" :is-sending="isSending" :message="message" @send="send">
+  <FormDialog v-model="isOpen" :title="t('a_fleet_arrives')" :act="lines.length === 1 ? t('add_instrument') : t('add_instruments', { lines: lines.length })" :is-sending="isSending" :message="message" @send="send">
     <v-text-field v-model="form.owner" data-first :label="ASKED.owner" maxlength="500" />
     <v-text-field v-model="form.contact" :label="ASKED.contact" maxlength="500" />
-    <v-select v-model="form.family" label="Family" :items="FAMILIES" />
-    <v-select v-model="form.size" label="Size of most" :items="sizes" />
+    <v-select v-model="form.family" :label="t('family')" :items="FAMILIES" />
+    <v-select v-model="form.size" :label="t('size_of_most')" :items="sizes" />
     <v-select v-model="form.kind" :label="ASKED.kind" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" />
-    <v-select v-model="form.recipe" label="Recipe that all of them follow" :items="[{ value: '', title: 'the shop\'s own' }, ...recipes.map((name) => ({ value: name, title: name }))]" :error-messages="faults.recipe" />
+    <v-select v-model="form.recipe" :label="t('recipe_that_all_of_them')" :items="[{ value: '', title: t('the_shops_own') }, ...recipes.map((name) => ({ value: name, title: name }))]" :error-messages="faults.recipe" />
     <v-text-field v-model="form.complaint" class="wide" :label="ASKED.complaint" maxlength="20000" />
     <v-select v-model="form.climate" :label="ASKED.climate" :items="CLIMATES" />
     <v-text-field v-model="form.promised" type="date" :label="ASKED.promised" :error-messages="faults.promised" />
-    <table ref="table" class="wide lines" aria-label="A line for each">
+    <table ref="table" class="wide lines" :aria-label="t('a_line_for_each')">
       <thead>
-        <tr><th>Ticket</th><th>Size</th><th>What differs</th><th>Left-handed</th><th class="only-read">Take the line out</th></tr>
+        <tr><th>{{ t('ticket') }}</th><th>{{ t('size') }}</th><th>{{ t('what_differs') }}</th><th>{{ t('left_handed') }}</th><th class="only-read">{{ t('take_the_line_out') }}</th></tr>
       </thead>
       <tbody>
         <tr v-for="(line, i) in lines" :key="i">
-          <td><input v-model="line.ticket" class="first" :aria-label="`Ticket of line ${i + 1}`" maxlength="20" placeholder="next free" @keydown.enter.prevent="nextLine(i)" /></td>
-          <td><input v-model="line.size" :aria-label="`Size of line ${i + 1}`" maxlength="20" :placeholder="form.size" @keydown.enter.prevent="nextLine(i)" /></td>
-          <td class="differs"><input v-model="line.description" :aria-label="`What differs in line ${i + 1}`" maxlength="2000" @keydown.enter.prevent="nextLine(i)" /></td>
-          <td class="check"><input v-model="line.left_handed" type="checkbox" :aria-label="`Line ${i + 1} is left-handed`" @keydown.enter.prevent="nextLine(i)" /></td>
-          <td class="check"><button type="button" class="plain-button" :aria-label="`Take line ${i + 1} out`" @click="without(i)">×</button></td>
+          <td><input v-model="line.ticket" class="first" :aria-label="t('ticket_of_line', { i: i + 1 })" maxlength="20" :placeholder="t('next_free')" @keydown.enter.prevent="nextLine(i)" /></td>
+          <td><input v-model="line.size" :aria-label="t('size_of_line', { i: i + 1 })" maxlength="20" :placeholder="form.size" @keydown.enter.prevent="nextLine(i)" /></td>
+          <td class="differs"><input v-model="line.description" :aria-label="t('what_differs_in_line', { i: i + 1 })" maxlength="2000" @keydown.enter.prevent="nextLine(i)" /></td>
+          <td class="check"><input v-model="line.left_handed" type="checkbox" :aria-label="t('line_is_left_handed', { i: i + 1 })" @keydown.enter.prevent="nextLine(i)" /></td>
+          <td class="check"><button type="button" class="plain-button" :aria-label="t('take_line_out', { i: i + 1 })" @click="without(i)">×</button></td>
         </tr>
       </tbody>
     </table>
-    <p class="wide how">Enter goes to the next line, and makes one after the last.</p>
+    <p class="wide how">{{ t('enter_goes_to_the_next') }}</p>
   </FormDialog>
 </template>
 

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue'
 import { answerOf, api, Refused, type AuditLine } from '@/api'
 import { moment } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
+import { t } from '@/words/audit'
 
 const props = defineProps<{ ticket: string }>()
 const atBench = useAtBench()
@@ -47,20 +48,20 @@ const shown = computed(() => {
 </script>
 
 <template>
-  <main class="page" :aria-label="ticket ? `Audit of ${ticket}` : 'Audit'">
+  <main class="page" :aria-label="ticket ? t('audit_of', { ticket }) : t('audit')">
     <header>
-      <h1>{{ ticket ? `Audit · ${ticket}` : 'Audit of the house' }}</h1>
-      <router-link v-if="ticket" :to="{ name: 'bench', params: { ticket } }">Sheet of {{ ticket }}</router-link>
-      <router-link v-if="ticket && atBench.may('sign_off')" :to="{ name: 'audit' }">Audit of the house</router-link>
-      <v-text-field v-model="words" label="Find" density="compact" hide-details class="find" autocomplete="off" />
+      <h1>{{ ticket ? t('audit_2', { ticket }) : t('audit_of_the_house') }}</h1>
+      <router-link v-if="ticket" :to="{ name: 'bench', params: { ticket } }">{{ t('sheet_of', { ticket }) }}</router-link>
+      <router-link v-if="ticket && atBench.may('sign_off')" :to="{ name: 'audit' }">{{ t('audit_of_the_house') }}</router-link>
+      <v-text-field v-model="words" :label="t('find')" density="compact" hide-details class="find" autocomplete="off" />
     </header>
-    <p v-if="failure" role="alert" class="failure">{{ failure }} <v-btn size="small" @click="load()">Try again</v-btn></p>
-    <p v-else-if="lines === null" role="status">Loading …</p>
-    <p v-else-if="!lines.length">Nothing has been changed yet.</p>
-    <p v-else-if="!shown.length">No line has these words.</p>
+    <p v-if="failure" role="alert" class="failure">{{ failure }} <v-btn size="small" @click="load()">{{ t('try_again') }}</v-btn></p>
+    <p v-else-if="lines === null" role="status">{{ t('loading') }}</p>
+    <p v-else-if="!lines.length">{{ t('nothing_has_been_changed_yet') }}</p>
+    <p v-else-if="!shown.length">{{ t('no_line_has_these_words') }}</p>
     <table v-else>
       <thead>
-        <tr><th>When</th><th>Act</th><th>What</th><th>Change</th><th>By</th></tr>
+        <tr><th>{{ t('when') }}</th><th>{{ t('act') }}</th><th>{{ t('what') }}</th><th>{{ t('change') }}</th><th>{{ t('by') }}</th></tr>
       </thead>
       <tbody>
         <tr v-for="(line, i) in shown" :key="line.number ?? i">
@@ -75,7 +76,7 @@ const shown = computed(() => {
         </tr>
       </tbody>
     </table>
-    <v-btn v-if="hasMore" :loading="isLoading" class="more" @click="load(lines?.at(-1)?.number ?? null)">Show older</v-btn>
+    <v-btn v-if="hasMore" :loading="isLoading" class="more" @click="load(lines?.at(-1)?.number ?? null)">{{ t('show_older') }}</v-btn>
   </main>
 </template>
 

@@ -9,6 +9,7 @@ import { directionOf } from '@/shared/directions'
 import { decimalsOf, keyOf } from './places'
 import { useBench } from './store'
 import { useBeside } from './useBeside'
+import { t } from '@/words/bench'
 
 const props = defineProps<{
   sheet: BenchSheet
@@ -44,21 +45,21 @@ const rows = computed((): Row[] => {
   const ends = of('end_height')
   const nuts = of('nut_height')
   return [
-    { key: 'end_height', label: 'end height', direction: directionOf(ends), cells: ends },
+    { key: 'end_height', label: t('end_height'), direction: directionOf(ends), cells: ends },
     {
       key: 'wanted',
-      label: props.sheet.recipe.heights_at_mark ? 'target mark height' : 'target end height',
+      label: props.sheet.recipe.heights_at_mark ? t('target_mark_height') : t('target_end_height'),
       figures: props.sheet.wanted_heights.map((wanted, i) => ({
         why: `wanted:${i}`,
         text: wanted === null ? null : mm(wanted),
         provisional: false,
       })),
     },
-    { key: 'nut_height', label: 'nut height', direction: directionOf(nuts), cells: nuts },
-    { key: 'slot_depth', label: 'slot depth', cells: of('slot_depth') },
+    { key: 'nut_height', label: t('nut_height'), direction: directionOf(nuts), cells: nuts },
+    { key: 'slot_depth', label: t('slot_depth'), cells: of('slot_depth') },
     {
       key: 'down',
-      label: 'string drop at bridge',
+      label: t('string_drop_at_bridge'),
       figures: props.sheet.cut.strings.map((s, i) => ({
         why: `down:${i}`,
         text: s.drop === null ? null : mm(s.drop, 1),
@@ -101,7 +102,7 @@ function columnStyle(position: number) {
 </script>
 
 <template>
-  <div class="card" :class="{ narrow }" role="group" aria-label="Bench card">
+  <div class="card" :class="{ narrow }" role="group" :aria-label="t('bench_card')">
     <div class="strings">
       <div class="row head" aria-hidden="true">
         <span v-for="i in order" :key="i" class="column name" :style="columnStyle(i)">{{ sheet.instrument.string_names[i] }}</span>
@@ -134,7 +135,7 @@ function columnStyle(position: number) {
         </template>
       </div>
     </div>
-    <div class="singles" role="group" aria-label="Single readings">
+    <div class="singles" role="group" :aria-label="t('single_readings')">
       <div v-for="cell in singles" :key="cell.measure" class="single">
         <span class="label">{{ cell.name }}</span>
         <CardCell

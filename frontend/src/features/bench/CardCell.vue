@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { Cell } from '@/api'
 import { mm, plain } from '@/shared/format'
+import { t } from '@/words/bench'
 
 const props = defineProps<{
   cell: Cell
@@ -36,21 +37,21 @@ const figure = (value: number) => (props.places === 2 ? mm(value) : plain(value)
 
 const shown = computed(() => {
   if (props.waiting !== null) return { text: props.waiting, kind: 'waiting', word: 'waits' }
-  if (props.refused !== null && props.draft) return { text: props.draft, kind: 'refused', word: 'not saved' }
-  if (props.draft) return { text: props.draft, kind: 'draft', word: 'not saved' }
+  if (props.refused !== null && props.draft) return { text: props.draft, kind: 'refused', word: t('not_saved') }
+  if (props.draft) return { text: props.draft, kind: 'draft', word: t('not_saved') }
   const { state, value, assumed, told } = props.cell
   if (value !== null && state === 'doubted') return { text: plain(value), kind: 'doubted', word: 'doubted' }
   if (value !== null && state === 'stale') return { text: figure(value), kind: 'stale', word: 'stale' }
   if (value !== null) return { text: figure(value), kind: 'taken', word: props.cell.simulated ? 'simulated' : '' }
   if (told !== null) return { text: mm(told, 1), kind: 'told', word: 'derived' }
-  if (props.cell.is_last_visit && props.cell.last_time !== null) return { text: figure(props.cell.last_time), kind: 'told', word: 'last visit' }
+  if (props.cell.is_last_visit && props.cell.last_time !== null) return { text: figure(props.cell.last_time), kind: 'told', word: t('last_visit') }
   if (assumed !== null) return { text: figure(assumed), kind: 'assumed', word: 'assumed' }
-  return { text: '·', kind: 'missing', word: 'not measured' }
+  return { text: '·', kind: 'missing', word: t('not_measured') }
 })
 const standing = computed(() => (['taken', 'told'].includes(shown.value.kind) ? (props.cell.band?.side ?? null) : null))
 const mark = computed(() => ({ above: '▲', below: '▼', in_band: '' })[standing.value ?? 'in_band'])
 const spoken = computed(() => {
-  const side = standing.value === 'in_band' ? 'in band' : (standing.value ?? '')
+  const side = standing.value === 'in_band' ? t('in_band') : (standing.value ?? '')
   return `${props.cell.name}: ${[shown.value.text, shown.value.word, side, props.beside].filter(Boolean).join(', ')}`
 })
 </script>
@@ -76,13 +77,13 @@ const spoken = computed(() => {
       <span v-if="shown.kind === 'doubted'" class="mark" aria-hidden="true">?</span>
       <span v-if="shown.word && shown.kind !== 'missing' && shown.kind !== 'assumed'" class="word" aria-hidden="true">{{ shown.word }}</span>
       <span v-else-if="beside" class="word beside" aria-hidden="true">{{ beside }}</span>
-      <span v-else-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">×{{ cell.count }}, {{ mm(cell.repeat_spread) }} apart{{ cell.spread_is_wide ? ', wide' : '' }}</span>
+      <span v-else-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">{{ t('apart', { count: cell.count, mm: mm(cell.repeat_spread), wide: cell.spread_is_wide ? ', wide' : '' }) }}</span>
     </button>
     <div v-if="inHand && stop" class="stop" role="alert">
       <p>{{ stop }}</p>
-      <button type="button" class="plain-button" @mousedown.prevent @click="emit('keep')"><kbd>k</kbd> keep</button>
-      <button v-if="waiting === null && (cell.doubt?.suggested ?? null) !== null" type="button" class="plain-button" @mousedown.prevent @click="emit('suggested')"><kbd>m</kbd> take {{ plain(cell.doubt?.suggested ?? 0) }}</button>
-      <span class="anew"><kbd>Esc</kbd> anew</span>
+      <button type="button" class="plain-button" @mousedown.prevent @click="emit('keep')"><kbd>k</kbd> {{ t('keep') }}</button>
+      <button v-if="waiting === null && (cell.doubt?.suggested ?? null) !== null" type="button" class="plain-button" @mousedown.prevent @click="emit('suggested')"><kbd>m</kbd> {{ t('take', { plain: plain(cell.doubt?.suggested ?? 0) }) }}</button>
+      <span class="anew"><kbd>Esc</kbd> {{ t('anew') }}</span>
     </div>
   </div>
 </template>

@@ -8,6 +8,7 @@ import { DIRECTION_WORDS } from '@/shared/directions'
 import { inches } from '@/shared/inches'
 import { useHouse } from '@/features/rail'
 import { useAtBench } from '@/shared/person'
+import { t } from '@/words/bench'
 
 const props = defineProps<{ cell: Cell; refused: string | null; draft: string; stopped: boolean }>()
 const emit = defineEmits<{ take: []; keep: []; suggested: []; why: []; tool: [] }>()
@@ -29,7 +30,7 @@ const tool = computed(() => {
 const origin = computed(() => {
   const { taken_at: at, taken_by: by, tool, direction, read, typed } = props.cell
   if (at === null || by === null) return ''
-  if (read && direction) return `read ${typed} ${DIRECTION_WORDS[read]}, so ${DIRECTION_WORDS[direction]} here; ${tool}, ${by}, ${ago(at)}`
+  if (read && direction) return t('read_so_here', { typed, read: DIRECTION_WORDS[read], direction: DIRECTION_WORDS[direction], tool, by, ago: ago(at) })
   return `${tool}${direction ? `, ${DIRECTION_WORDS[direction]}` : ''}, ${by}, ${ago(at)}`
 })
 </script>
@@ -38,25 +39,25 @@ const origin = computed(() => {
   <Teleport to="#in-hand" defer>
   <div class="in-hand" aria-live="polite">
     <b v-if="!isSpeaking" class="name">{{ cell.name }}</b>
-    <button v-if="cell.tools.length > 1" type="button" class="plain-button tool" @click="emit('tool')"><span class="only-read">Read with: </span><kbd>t</kbd> {{ tool }}<span class="only-read">. Another tool</span></button>
+    <button v-if="cell.tools.length > 1" type="button" class="plain-button tool" @click="emit('tool')"><span class="only-read">{{ t('read_with') }} </span><kbd>t</kbd> {{ tool }}<span class="only-read">{{ t('another_tool') }}</span></button>
     <span v-else class="tool">{{ tool }}</span>
     <template v-if="refused">
       <span class="refused">{{ refused }}</span>
     </template>
     <template v-else-if="cell.state === 'doubted' && cell.doubt && !draft && !stopped">
       <span>{{ cell.doubt.sentence }}</span>
-      <v-btn v-if="suggested !== null" size="small" @click="emit('suggested')">Take {{ plain(suggested) }}</v-btn>
-      <v-btn v-if="cell.doubt.may_be_kept" size="small" @click="emit('keep')"><kbd>Enter</kbd>&nbsp;keeps {{ plain(cell.value ?? 0) }}</v-btn>
+      <v-btn v-if="suggested !== null" size="small" @click="emit('suggested')">{{ t('take_2', { plain: plain(suggested) }) }}</v-btn>
+      <v-btn v-if="cell.doubt.may_be_kept" size="small" @click="emit('keep')"><kbd>Enter</kbd>{{ t('keeps', { plain: plain(cell.value ?? 0) }) }}</v-btn>
     </template>
     <template v-else>
       <BandRuler v-if="cell.band" :low="cell.band.low" :aim="cell.band.aim" :high="cell.band.high" :value="usable" :side="cell.band.side" :outside-by="cell.band.outside_by" />
-      <span v-if="cell.stale_because" class="stale">stale: {{ cell.stale_because }}</span>
-      <span v-if="cell.last_time !== null" class="last">last time <b>{{ plain(cell.last_time) }}</b><template v-if="cell.last_time_at">, {{ ago(cell.last_time_at) }}</template></span>
-      <span v-if="inInches">about {{ inInches }}</span>
+      <span v-if="cell.stale_because" class="stale">{{ t('stale', { stale_because: cell.stale_because }) }}</span>
+      <span v-if="cell.last_time !== null" class="last">{{ t('last_time') }} <b>{{ plain(cell.last_time) }}</b><template v-if="cell.last_time_at">, {{ ago(cell.last_time_at) }}</template></span>
+      <span v-if="inInches">{{ t('about', { in_inches: inInches }) }}</span>
       <span v-if="origin" class="origin">{{ origin }}</span>
-      <button type="button" class="plain-button why" @click="emit('why')">why</button>
+      <button type="button" class="plain-button why" @click="emit('why')">{{ t('why') }}</button>
     </template>
-    <v-btn v-if="draft" class="take" size="small" variant="flat" @click="emit('take')">Take {{ draft }}</v-btn>
+    <v-btn v-if="draft" class="take" size="small" variant="flat" @click="emit('take')">{{ t('take_3', { draft }) }}</v-btn>
   </div>
   </Teleport>
 </template>

@@ -12,6 +12,7 @@ import * as acts from './acts'
 import type { Undone } from './acts'
 import { READINGS, type Manner, type Waiting } from './waiting'
 import { whole } from './whole'
+import { t } from '@/words/bench'
 
 /** Once nothing else is asked for. */
 const SEEN_AFTER_MS = 1500
@@ -143,7 +144,7 @@ export const useBench = defineStore('bench', () => {
   /** Keep a reading here at once, and send it; its id, empty where whoever is at the bench does not measure. */
   function take(cell: Cell, typed: string, repeats: boolean, simulated = false): string {
     if (!atBench.may('measure')) {
-      failure.value = `${atBench.person} does not measure: whoever does gives a PIN first.`
+      failure.value = t('does_not_measure_whoever_does', { person: atBench.person })
       return ''
     }
     const id = takeAt(ticket.value, cell, typed, sheet.value?.last_work ?? 0, {
@@ -241,7 +242,7 @@ export const useBench = defineStore('bench', () => {
     const of = ticket.value
     const unsent = outbox.rows.filter((row) => row.ticket === of && row.state === 'waiting').at(-1)
     if (unsent && (await outbox.drop(unsent))) {
-      notice.value = `Undone: ${unsent.words}. It had not been sent.`
+      notice.value = t('undone_it_had_not_been', { unsent: unsent.words })
       return true
     }
     if (unsent) await outbox.pump()
@@ -249,7 +250,7 @@ export const useBench = defineStore('bench', () => {
     if (!newest || of !== ticket.value) return false
     if (!(await change(() => acts.takeBack(of, newest)))) return false
     if (newest.kind !== 'choice') undone.value.push({ ticket: of, ...newest, kind: newest.kind })
-    notice.value = `Undone: ${newest.words}.`
+    notice.value = t('undone', { newest: newest.words })
     return true
   }
 
@@ -258,14 +259,14 @@ export const useBench = defineStore('bench', () => {
     const last = redoable.value
     if (!last || !(await change((of) => acts.redo(of, last)))) return false
     undone.value = undone.value.filter((one) => one !== last)
-    notice.value = `Redone: ${last.words}.`
+    notice.value = t('redone', { last: last.words })
     return true
   }
 
   /** Write down a work done here. What is typed from here on was taken after it, though it may be on its way. */
   async function doWork(work: string, words = '', label = work): Promise<boolean> {
     if (actsWaiting.value.at(-1)?.work && actsWaiting.value.at(-1)?.words === label && !waitingHere.value.length) {
-      notice.value = `“${label}” waits here already.`
+      notice.value = t('waits_here_already', { label })
       return false
     }
     forgetUndone(ticket.value)

@@ -5,6 +5,7 @@ import { day, mm, plain } from '@/shared/format'
 import { useStored } from '@/shared/stored'
 import { decimalsOf, keyOf } from './places'
 import { useBench } from './store'
+import { t } from '@/words/bench'
 
 export const LAST_TIME = ''
 const WANTED = 'wanted'
@@ -42,9 +43,9 @@ export function useBeside(): UseBesideReturn {
   }
 
   const choices = computed(() => [
-    { key: LAST_TIME, words: 'last time, where it is open' },
-    { key: WANTED, words: 'what is wanted' },
-    ...(found.value.length ? found.value : [{ key: 'came', label: 'as it came', at: '' }]).map((one) => ({
+    { key: LAST_TIME, words: t('last_time_where_it_is') },
+    { key: WANTED, words: t('what_is_wanted') },
+    ...(found.value.length ? found.value : [{ key: 'came', label: t('as_it_came'), at: '' }]).map((one) => ({
       key: one.key,
       words: one.key === 'came' ? one.label : `${one.label}, ${day(one.at)}`,
     })),
@@ -61,13 +62,13 @@ export function useBeside(): UseBesideReturn {
 
   function besideOf(cell: Cell): string {
     const places = decimalsOf(cell) === 2 ? mm : plain
-    if (chosen.value === WANTED) return cell.band ? `want ${places(cell.band.aim)}` : ''
+    if (chosen.value === WANTED) return cell.band ? t('want', { places: places(cell.band.aim) }) : ''
     if (chosen.value === LAST_TIME) {
       const isOpen = cell.state === 'missing' && cell.told === null
-      return isOpen && cell.last_time !== null ? `was ${places(cell.last_time)}` : ''
+      return isOpen && cell.last_time !== null ? t('was', { places: places(cell.last_time) }) : ''
     }
     const value = values.value.get(keyOf(cell))
-    return value === undefined ? '' : `was ${places(value)}`
+    return value === undefined ? '' : t('was', { places: places(value) })
   }
   function next(): void {
     const at = choices.value.findIndex(({ key }) => key === chosen.value)

@@ -7,6 +7,7 @@ import { useAtBench } from '@/shared/person'
 import { keyOf, neighbour, type Direction } from './places'
 import { leaps, type Stop } from './stop'
 import { useBench } from './store'
+import { t } from '@/words/bench'
 
 export interface UseEntryReturn {
   inHand: Ref<string>
@@ -173,7 +174,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     if (!stop.value || !cell.value) return null
     const [low = 0, high = 0] = cell.value.likely ?? []
     if (!isWaiting(cell.value) && cell.value.doubt) return cell.value.doubt.sentence
-    return `${stop.value.typed} is far from what is usual here, ${plain(low)} to ${plain(high)}: was it read so?`
+    return t('is_far_from_what_is', { typed: stop.value.typed, plain: plain(low), plain2: plain(high) })
   })
   /* The server asks about less than what stops here: whoever puts an own reading right at once goes on. */
   watch(

@@ -2,6 +2,7 @@
 /** The course: a string stretched from nut to bridge, the visit's steps its stopped places. */
 import type { Stop } from '@/api'
 import { until } from '@/shared/format'
+import { t } from '@/words/course'
 
 defineProps<{ stops: Stop[] }>()
 const emit = defineEmits<{ open: [stop: Stop] }>()
@@ -9,14 +10,14 @@ const emit = defineEmits<{ open: [stop: Stop] }>()
 const WORDS: Record<Stop['state'], string> = {
   done: 'done',
   passed: 'skipped',
-  here: 'you are here',
+  here: t('you_are_here'),
   ahead: 'ahead',
   waiting: 'waits',
-  barred: 'not yet',
+  barred: t('not_yet'),
 }
 
 function noteOf(stop: Stop): string {
-  if (stop.until) return `until ${until(stop.until)}`
+  if (stop.until) return t('until', { until: until(stop.until) })
   return stop.state === 'passed' ? 'skipped' : stop.note
 }
 function spoken(stop: Stop): string {
@@ -26,7 +27,7 @@ function spoken(stop: Stop): string {
 </script>
 
 <template>
-  <ol class="course" aria-label="Course of this visit">
+  <ol class="course" :aria-label="t('course_of_this_visit')">
     <li v-for="stop in stops" :key="stop.key" :class="stop.state" :aria-current="stop.state === 'here' ? 'step' : undefined">
       <button type="button" class="plain-button stop" :aria-label="spoken(stop)" :title="stop.says" @click="emit('open', stop)">
         <svg viewBox="0 0 28 28" width="28" height="28" aria-hidden="true">

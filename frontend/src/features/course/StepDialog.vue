@@ -8,6 +8,7 @@ import { focusChosenInDialog } from '@/shared/focus'
 import { until as untilWhen } from '@/shared/format'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
+import { t } from '@/words/course'
 
 type Act = 'done' | 'pass-over' | 'wait' | 'go-on'
 
@@ -27,10 +28,10 @@ const acts = computed(() => {
   const stop = props.stop
   if (!stop) return []
   const offered: { act: Act; label: string; may: boolean }[] = [
-    { act: 'done', label: 'it is done', may: atBench.may('measure') && stop.by_hand && ['here', 'ahead'].includes(stop.state) },
-    { act: 'go-on', label: 'end the wait now', may: atBench.may('sign_off') && stop.state === 'waiting' },
-    { act: 'wait', label: 'it waits until …', may: atBench.may('measure') && stop.state !== 'done' },
-    { act: 'pass-over', label: 'skip this step', may: atBench.may('sign_off') && !['done', 'passed'].includes(stop.state) },
+    { act: 'done', label: t('it_is_done'), may: atBench.may('measure') && stop.by_hand && ['here', 'ahead'].includes(stop.state) },
+    { act: 'go-on', label: t('end_the_wait_now'), may: atBench.may('sign_off') && stop.state === 'waiting' },
+    { act: 'wait', label: t('it_waits_until'), may: atBench.may('measure') && stop.state !== 'done' },
+    { act: 'pass-over', label: t('skip_this_step'), may: atBench.may('sign_off') && !['done', 'passed'].includes(stop.state) },
   ]
   return offered.filter((one) => one.may)
 })
@@ -81,18 +82,18 @@ async function say(): Promise<void> {
     <v-card v-if="stop">
       <v-card-title tag="h2">{{ stop.label }}</v-card-title>
       <v-card-text>
-        <p>{{ stop.says.charAt(0).toUpperCase() }}{{ stop.says.slice(1) }}{{ /[.?!]$/.test(stop.says) ? '' : '.' }}<template v-if="stop.until"> Until {{ untilWhen(stop.until) }}.</template></p>
-        <p v-if="!stop.by_hand && stop.state !== 'waiting'">It is done by itself, when its readings or its work say so.</p>
+        <p>{{ stop.says.charAt(0).toUpperCase() }}{{ stop.says.slice(1) }}{{ /[.?!]$/.test(stop.says) ? '' : '.' }}<template v-if="stop.until"> {{ t('until_2', { until_when: untilWhen(stop.until) }) }}</template></p>
+        <p v-if="!stop.by_hand && stop.state !== 'waiting'">{{ t('it_is_done_by_itself') }}</p>
         <form v-if="acts.length" id="step" @submit.prevent="say">
           <v-radio-group v-model="chosen" hide-details @keydown.enter.prevent="say">
             <v-radio v-for="one in acts" :key="one.act" :value="one.act" :label="one.label" />
           </v-radio-group>
-          <v-text-field v-if="chosen === 'wait'" v-model="until" class="field" type="datetime-local" label="Until" :error-messages="faults.until" />
+          <v-text-field v-if="chosen === 'wait'" v-model="until" class="field" type="datetime-local" :label="t('until_3')" :error-messages="faults.until" />
           <v-text-field
             v-if="chosen !== 'done'"
             v-model="reason"
             class="field"
-            :label="chosen === 'wait' ? 'What it waits for' : 'Why, kept and printed'"
+            :label="chosen === 'wait' ? t('what_it_waits_for') : t('why_kept_and_printed')"
             maxlength="500"
             autocomplete="off"
             :error-messages="faults.reason"
@@ -101,8 +102,8 @@ async function say(): Promise<void> {
         </form>
       </v-card-text>
       <v-card-actions class="actions">
-        <v-btn @click="isOpen = false">Cancel</v-btn>
-        <v-btn v-if="acts.length" variant="flat" type="submit" form="step" :loading="isSending" :disabled="chosen === ''">Apply</v-btn>
+        <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
+        <v-btn v-if="acts.length" variant="flat" type="submit" form="step" :loading="isSending" :disabled="chosen === ''">{{ t('apply') }}</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Drawing } from '@/api'
 import { FOOT, highestDrawn, TOP, type SheetGeometry } from './geometry'
 import { between, bridgeOutline, heartPath } from './outline'
+import { t } from '@/words/drawing'
 
 const props = defineProps<{
   drawing: Drawing
@@ -190,9 +191,9 @@ function wave(y: number): string {
 }
 const described = computed(() => {
   const parts = strings.value.map((s) =>
-    s.crown_now === null ? `${s.name} not measured` : `${s.name} ${(s.crown_now - s.crown_wanted).toFixed(1)} mm`,
+    s.crown_now === null ? t('not_measured', { name: s.name }) : `${s.name} ${(s.crown_now - s.crown_wanted).toFixed(1)} mm`,
   )
-  return `Bridge seen from the tailpiece. Wood between the crown now and the crown wanted: ${parts.join(', ')}.`
+  return t('bridge_seen_from_the_tailpiece', { join: parts.join(', ') })
 })
 </script>
 
@@ -218,8 +219,8 @@ const described = computed(() => {
 
     <rect :x="bar.x" :y="bar.y" :width="bar.width" :height="height - bar.y - 4" class="stub" />
     <rect :x="post.x" :y="post.y" :width="post.width" :height="height - post.y + 4" class="stub" />
-    <text :x="bar.inner" :y="height - 4" class="small" :text-anchor="barIsLeft ? 'start' : 'end'">bar</text>
-    <text :x="post.inner" :y="height - 4" class="small" :text-anchor="barIsLeft ? 'end' : 'start'">post</text>
+    <text :x="bar.inner" :y="height - 4" class="small" :text-anchor="barIsLeft ? 'start' : 'end'">{{ t('bar') }}</text>
+    <text :x="post.inner" :y="height - 4" class="small" :text-anchor="barIsLeft ? 'end' : 'start'">{{ t('post') }}</text>
     <path :d="bellyPath" class="belly" />
     <path :d="belly2" class="belly thin" />
 

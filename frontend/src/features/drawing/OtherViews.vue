@@ -4,6 +4,7 @@ import { ref, watch } from 'vue'
 import { answerOf, api, Refused, type BenchSheet, type Views } from '@/api'
 import PlanView from './PlanView.vue'
 import SideView from './SideView.vue'
+import { t } from '@/words/drawing'
 
 const props = defineProps<{ view: 'side' | 'plan'; sheet: BenchSheet; width: number; height: number }>()
 
@@ -31,7 +32,7 @@ watch(
 <template>
   <p v-if="failure && !views" class="absent" role="alert">{{ failure }}</p>
   <p v-else-if="views && (views.side.string_length.value === null || views.side.fingerboard_length.value === null)" class="absent">
-    It is drawn once the string length and the board's length are read: there are no figures for this size.
+    {{ t('it_is_drawn_once_the') }}
   </p>
   <SideView v-else-if="views && view === 'side'" :drawing="views.side" :width="width" :height="height" />
   <PlanView v-else-if="views" :drawing="views.plan" :width="width" :height="height" :left-handed="sheet.instrument.left_handed" />

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { PlanDrawing } from '@/api'
 import { mm, plain } from '@/shared/format'
 import DimensionLine from './DimensionLine.vue'
+import { t } from '@/words/drawing'
 
 const props = defineProps<{ drawing: PlanDrawing; width: number; height: number; leftHanded: boolean }>()
 
@@ -48,20 +49,20 @@ const round = computed(() => Math.max(4, ((props.drawing.post_diameter ?? 6) / 2
 const aside = computed(() => {
   const off = props.drawing.neck_off_middle
   if (off === null) return ''
-  if (Math.abs(off) < 0.05) return 'the neck points to the middle'
-  return `the neck points ${mm(Math.abs(off), 1)} to the ${off > 0 ? 'bass' : 'treble'} side`
+  if (Math.abs(off) < 0.05) return t('the_neck_points_to_the')
+  return t('the_neck_points_to_the_2', { mm: mm(Math.abs(off), 1), treble: off > 0 ? 'bass' : 'treble' })
 })
 const described = computed(() => {
   const d = props.drawing
   const told = [
-    d.width_nut.value !== null && `board ${plain(d.width_nut.value)} wide at the nut`,
-    d.width_end.value !== null && `${plain(d.width_end.value)} at its end`,
-    d.margins_at_end.length && `margins there ${d.margins_at_end.map((one) => mm(one, 1)).join(' bass, ')} treble`,
-    d.bar_edge.value !== null && `the bar's outer edge ${plain(Math.abs(d.bar_edge.value))} from the middle`,
-    ...d.post.map((one) => `the post's ${one.end} ${mm(one.behind, 1)} behind the foot and ${mm(one.across, 1)} from the middle`),
+    d.width_nut.value !== null && t('board_wide_at_the_nut', { plain: plain(d.width_nut.value) }),
+    d.width_end.value !== null && t('at_its_end', { plain: plain(d.width_end.value) }),
+    d.margins_at_end.length && t('margins_there_treble', { join: d.margins_at_end.map((one) => mm(one, 1)).join(' bass, ') }),
+    d.bar_edge.value !== null && t('the_bars_outer_edge_from', { plain: plain(Math.abs(d.bar_edge.value)) }),
+    ...d.post.map((one) => t('the_posts_behind_the_foot', { end: one.end, mm: mm(one.behind, 1), mm2: mm(one.across, 1) })),
     aside.value,
   ]
-  return `The instrument from above. ${told.filter(Boolean).join(', ')}.`
+  return t('the_instrument_from_above', { join: told.filter(Boolean).join(', ') })
 })
 /** Where a string that was read elsewhere is wanted: a short tick across its way. */
 const OFF = 0.1
@@ -102,13 +103,13 @@ const labelled = computed(() => {
     <DimensionLine v-if="drawing.width_end.value !== null" :x1="x(L) + 14" :y1="y(-drawing.width_end.value / 2)" :x2="x(L) + 14" :y2="y(drawing.width_end.value / 2)" :text="plain(drawing.width_end.value)" :assumed="drawing.width_end.assumed" />
     <DimensionLine v-if="drawing.foot_width.value !== null" :x1="x(S) + 62" :y1="y(-drawing.foot_width.value / 2)" :x2="x(S) + 62" :y2="y(drawing.foot_width.value / 2)" :text="plain(drawing.foot_width.value)" :assumed="drawing.foot_width.assumed" />
     <g v-if="drawing.margins_at_end.length === 2 && drawing.width_end.value !== null">
-      <text :x="x(L) - 8" :y="y(-drawing.width_end.value / 2) - hand * 18 + 5" text-anchor="end" class="figure">margin {{ mm(drawing.margins_at_end[0] ?? 0, 1) }}</text>
-      <text :x="x(L) - 8" :y="y(drawing.width_end.value / 2) + hand * 18 + 5" text-anchor="end" class="figure">margin {{ mm(drawing.margins_at_end[1] ?? 0, 1) }}</text>
+      <text :x="x(L) - 8" :y="y(-drawing.width_end.value / 2) - hand * 18 + 5" text-anchor="end" class="figure">{{ t('margin', { mm: mm(drawing.margins_at_end[0] ?? 0, 1) }) }}</text>
+      <text :x="x(L) - 8" :y="y(drawing.width_end.value / 2) + hand * 18 + 5" text-anchor="end" class="figure">{{ t('margin', { mm: mm(drawing.margins_at_end[1] ?? 0, 1) }) }}</text>
     </g>
-    <text :x="LEFT - 6" :y="hand < 0 ? height - 12 : 20" class="side">bass</text>
-    <text :x="LEFT - 6" :y="hand < 0 ? 20 : height - 12" class="side">treble</text>
+    <text :x="LEFT - 6" :y="hand < 0 ? height - 12 : 20" class="side">{{ t('bass') }}</text>
+    <text :x="LEFT - 6" :y="hand < 0 ? 20 : height - 12" class="side">{{ t('treble') }}</text>
     <text v-if="aside" :x="x(S * 0.5)" :y="height - 10" text-anchor="middle" class="figure">{{ aside }}</text>
-    <text :x="width - 8" :y="height - 12" text-anchor="end" class="note">widths ×{{ stretch.toFixed(1) }}</text>
+    <text :x="width - 8" :y="height - 12" text-anchor="end" class="note">{{ t('widths', { stretch: stretch.toFixed(1) }) }}</text>
   </svg>
 </template>
 

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Dimension, SideDrawing } from '@/api'
 import { mm, plain } from '@/shared/format'
 import DimensionLine from './DimensionLine.vue'
+import { t } from '@/words/drawing'
 
 const props = defineProps<{ drawing: SideDrawing; width: number; height: number }>()
 
@@ -77,14 +78,14 @@ const lengthOf = (one: Dimension) => (one.value === null ? '' : plain(Number(one
 const described = computed(() => {
   const d = props.drawing
   const told = [
-    d.string_length.value !== null && `string length ${lengthOf(d.string_length)}`,
-    d.projection.value !== null && `projection ${lengthOf(d.projection)}`,
-    ...stacked('at_nut').map((one) => `${one.text} at the nut`),
-    ...stacked('at_end').map((one) => `${one.text} at the board's end`),
-    ...d.surfaces.map((one) => `scoop ${mm(one.deepest)} on the ${one.side} side${one.assumed ? ', wanted' : ''}`),
-    d.break_angle.value !== null && `${plain(d.break_angle.value)}° over the bridge`,
+    d.string_length.value !== null && t('string_length', { length_of: lengthOf(d.string_length) }),
+    d.projection.value !== null && t('projection', { length_of: lengthOf(d.projection) }),
+    ...stacked('at_nut').map((one) => t('at_the_nut', { text: one.text })),
+    ...stacked('at_end').map((one) => t('at_the_boards_end', { text: one.text })),
+    ...d.surfaces.map((one) => t('scoop_on_the_side', { mm: mm(one.deepest), side: one.side, wanted: one.assumed ? ', wanted' : '' })),
+    d.break_angle.value !== null && t('over_the_bridge', { plain: plain(d.break_angle.value) }),
   ]
-  return `The instrument from its side. ${told.filter(Boolean).join(', ')}.`
+  return t('the_instrument_from_its_side', { join: told.filter(Boolean).join(', ') })
 })
 </script>
 
@@ -99,19 +100,19 @@ const described = computed(() => {
     <rect :x="x(0) - 7" :y="y(Math.max(...drawing.strings.map((one) => one.at_nut ?? 0), 0.4))" width="7" :height="y(-(drawing.board_thickness.value ?? 5)) - y(Math.max(...drawing.strings.map((one) => one.at_nut ?? 0), 0.4))" class="wood" />
     <polyline v-for="one in strings" :key="one.name" :points="one.line" class="string" :class="{ thick: one.thick }" />
 
-    <DimensionLine :x1="x(0)" :y1="20" :x2="x(S)" :y2="20" :text="`string ${lengthOf(drawing.string_length)}`" :assumed="drawing.string_length.assumed" />
-    <DimensionLine :x1="x(0)" :y1="44" :x2="x(L)" :y2="44" :text="`board ${lengthOf(drawing.fingerboard_length)}`" :assumed="drawing.fingerboard_length.assumed" />
+    <DimensionLine :x1="x(0)" :y1="20" :x2="x(S)" :y2="20" :text="t('string', { length_of: lengthOf(drawing.string_length) })" :assumed="drawing.string_length.assumed" />
+    <DimensionLine :x1="x(0)" :y1="44" :x2="x(L)" :y2="44" :text="t('board', { length_of: lengthOf(drawing.fingerboard_length) })" :assumed="drawing.fingerboard_length.assumed" />
     <DimensionLine v-if="drawing.afterlength.value !== null" :x1="x(S)" :y1="44" :x2="x(S + drawing.afterlength.value)" :y2="44" :text="lengthOf(drawing.afterlength)" :assumed="drawing.afterlength.assumed" />
     <g v-if="drawing.neck_length.value !== null">
-      <DimensionLine :x1="x(0)" :y1="height - 12" :x2="x(drawing.neck_length.value)" :y2="height - 12" :text="`neck ${lengthOf(drawing.neck_length)}`" :assumed="drawing.neck_length.assumed" />
-      <DimensionLine v-if="drawing.stop_length.value !== null" :x1="x(drawing.neck_length.value)" :y1="height - 12" :x2="x(drawing.neck_length.value + drawing.stop_length.value)" :y2="height - 12" :text="`stop ${lengthOf(drawing.stop_length)}`" :assumed="drawing.stop_length.assumed" />
+      <DimensionLine :x1="x(0)" :y1="height - 12" :x2="x(drawing.neck_length.value)" :y2="height - 12" :text="t('neck', { length_of: lengthOf(drawing.neck_length) })" :assumed="drawing.neck_length.assumed" />
+      <DimensionLine v-if="drawing.stop_length.value !== null" :x1="x(drawing.neck_length.value)" :y1="height - 12" :x2="x(drawing.neck_length.value + drawing.stop_length.value)" :y2="height - 12" :text="t('stop', { length_of: lengthOf(drawing.stop_length) })" :assumed="drawing.stop_length.assumed" />
     </g>
-    <DimensionLine v-if="drawing.projection.value !== null" :x1="x(S) - 13" :y1="y(0)" :x2="x(S) - 13" :y2="y(-drawing.projection.value)" :text="`projection ${lengthOf(drawing.projection)}`" :assumed="drawing.projection.assumed" side="start" :clear="y(0) + 26 + stacked('at_end').length * 19" />
+    <DimensionLine v-if="drawing.projection.value !== null" :x1="x(S) - 13" :y1="y(0)" :x2="x(S) - 13" :y2="y(-drawing.projection.value)" :text="t('projection', { length_of: lengthOf(drawing.projection) })" :assumed="drawing.projection.assumed" side="start" :clear="y(0) + 26 + stacked('at_end').length * 19" />
     <text v-for="(one, i) in stacked('at_nut')" :key="`nut ${one.name}`" :x="x(0) - 16" :y="y(0) - 14 + i * 19" text-anchor="end" class="figure" :class="{ assumed: one.assumed }">{{ one.text }}</text>
     <text v-for="(one, i) in stacked('at_end')" :key="`end ${one.name}`" :x="x(L) + 5" :y="y(0) + 22 + i * 19" class="figure">{{ one.text }}</text>
-    <text v-for="(one, i) in surfaces" :key="`scoop ${one.side}`" :x="x(L * 0.5)" :y="y(-(drawing.board_thickness.value ?? 5)) + 20 + i * 19" text-anchor="middle" class="figure" :class="{ assumed: one.assumed }">scoop {{ one.side }} {{ mm(one.deepest) }}</text>
+    <text v-for="(one, i) in surfaces" :key="`scoop ${one.side}`" :x="x(L * 0.5)" :y="y(-(drawing.board_thickness.value ?? 5)) + 20 + i * 19" text-anchor="middle" class="figure" :class="{ assumed: one.assumed }">{{ t('scoop', { side: one.side, mm: mm(one.deepest) }) }}</text>
     <text v-if="drawing.break_angle.value !== null" :x="x(S)" :y="y(crownOver) - 8" text-anchor="middle" class="figure" :class="{ assumed: drawing.break_angle.assumed }">{{ plain(drawing.break_angle.value) }}°</text>
-    <text :x="width - 8" :y="height - 12" text-anchor="end" class="note">heights ×{{ stretch.toFixed(1) }}</text>
+    <text :x="width - 8" :y="height - 12" text-anchor="end" class="note">{{ t('heights', { stretch: stretch.toFixed(1) }) }}</text>
   </svg>
 </template>
 

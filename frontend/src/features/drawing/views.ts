@@ -1,3 +1,5 @@
+import { t } from '@/words/drawing'
+
 /** The three views of an instrument. */
-export const VIEWS = { end: 'End', side: 'Side', plan: 'Plan' } as const
+export const VIEWS = { end: 'End', side: t('side'), plan: t('plan') } as const
 export type ViewName = keyof typeof VIEWS

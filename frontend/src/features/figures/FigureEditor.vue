@@ -6,6 +6,7 @@ import { ago, plain } from '@/shared/format'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import { hasFigure, inWords } from './rows'
+import { t } from '@/words/figures'
 
 type Family = 'violin' | 'viola' | 'cello' | 'bass'
 
@@ -22,7 +23,7 @@ const parts = computed(() => {
   if (props.row.shape === 'factor') return props.row.low === null ? ['aim' as const] : PARTS.band ?? []
   return PARTS[props.row.shape] ?? ['aim' as const]
 })
-const UNITS: Record<string, string> = { degrees: 'degrees', times: 'times', share: 'share', '% of aim': '% of the aim' }
+const UNITS: Record<string, string> = { degrees: 'degrees', times: 'times', share: 'share', '% of aim': t('of_the_aim') }
 const NAMES = { low: 'low', aim: 'aim', high: 'high' }
 
 function text(value: number | null): string {
@@ -105,13 +106,13 @@ function keep(): void {
 }
 function withdraw(): void {
   const body = { ...key(inForce.value), id: freshId(), page_size: props.size }
-  void send(() => answerOf(api.POST('/api/figures/withdraw', { body })), inForce.value, 'the starting value stands again')
+  void send(() => answerOf(api.POST('/api/figures/withdraw', { body })), inForce.value, t('the_starting_value_stands_again'))
 }
 
 const standing = computed(() => {
-  if (!hasFigure(props.row)) return 'No figure: enter the shop’s own. Nothing is scaled from another size.'
-  if (props.row.follows) return `Worked out from the plain figure: ${props.row.follows}. A figure entered here takes its place.`
-  const who = props.row.confirmed_by ? `${props.row.confirmed_by} stands by it.` : 'Nobody has confirmed it yet.'
+  if (!hasFigure(props.row)) return t('no_figure_enter_the_shops')
+  if (props.row.follows) return t('worked_out_from_the_plain', { follows: props.row.follows })
+  const who = props.row.confirmed_by ? t('stands_by_it', { confirmed_by: props.row.confirmed_by }) : t('nobody_has_confirmed_it_yet')
   return `${props.row.source.charAt(0).toUpperCase()}${props.row.source.slice(1)}. ${who}`
 })
 function lineWords(line: FigureLine): string {
@@ -123,14 +124,14 @@ function lineWords(line: FigureLine): string {
   <section @keydown.esc="emit('close')">
     <h2>
       <span><template v-if="row.school_label">{{ row.school_label }}:<br /></template>{{ row.label }}</span>
-      <button type="button" class="plain-button close" aria-label="Close the figure" @click="emit('close')">×</button>
+      <button type="button" class="plain-button close" :aria-label="t('close_the_figure')" @click="emit('close')">×</button>
     </h2>
     <p class="standing">{{ standing }}</p>
-    <p v-if="!mayChange" class="standing">Only the owner changes the shop's figures.</p>
+    <p v-if="!mayChange" class="standing">{{ t('only_the_owner_changes_the') }}</p>
     <form v-else ref="form" novalidate @submit.prevent="keep">
       <div class="parts">
         <label v-for="name in parts" :key="name" class="part">
-          <span>{{ parts.length > 1 ? NAMES[name] : row.shape === 'floor' ? 'at least' : row.shape === 'ceiling' ? 'at most' : 'figure' }}<span v-if="UNITS[row.unit]" class="unit">{{ UNITS[row.unit] }}</span></span>
+          <span>{{ parts.length > 1 ? NAMES[name] : row.shape === 'floor' ? t('at_least') : row.shape === 'ceiling' ? t('at_most') : 'figure' }}<span v-if="UNITS[row.unit]" class="unit">{{ UNITS[row.unit] }}</span></span>
           <input
             v-model="typed[name]"
             :aria-label="`${row.label}, ${NAMES[name]}`"
@@ -144,29 +145,29 @@ function lineWords(line: FigureLine): string {
       </div>
       <p v-for="name in parts.filter((part) => part in errors)" id="figure-error" :key="name" class="error" role="alert">{{ errors[name] }}</p>
       <label class="source">
-        <span>where it comes from</span>
-        <input v-model="typed.source" autocomplete="off" placeholder="the shop's own" />
+        <span>{{ t('where_it_comes_from') }}</span>
+        <input v-model="typed.source" autocomplete="off" :placeholder="t('the_shops_own')" />
       </label>
       <fieldset v-if="row.every_size" class="scope">
-        <legend class="only-read">Where it holds</legend>
-        <label><input v-model="onlyThisSize" type="radio" :value="false" /> every size</label>
-        <label><input v-model="onlyThisSize" type="radio" :value="true" /> {{ size }} only</label>
+        <legend class="only-read">{{ t('where_it_holds') }}</legend>
+        <label><input v-model="onlyThisSize" type="radio" :value="false" /> {{ t('every_size') }}</label>
+        <label><input v-model="onlyThisSize" type="radio" :value="true" /> {{ t('only', { size }) }}</label>
       </fieldset>
-      <label class="check"><input v-model="confirmed" type="checkbox" /> {{ atBench.person }} stands by it</label>
+      <label class="check"><input v-model="confirmed" type="checkbox" /> {{ t('stands_by_it_2', { person: atBench.person }) }}</label>
       <p v-if="failure" class="error" role="alert">{{ failure }}</p>
-      <label v-if="'sure' in errors || sure" class="check"><input v-model="sure" type="checkbox" /> it is meant</label>
+      <label v-if="'sure' in errors || sure" class="check"><input v-model="sure" type="checkbox" /> {{ t('it_is_meant') }}</label>
       <div class="acts">
-        <v-btn type="submit" variant="flat" :loading="isSending">Save</v-btn>
-        <v-btn v-if="row.own" @click="withdraw">Starting value</v-btn>
+        <v-btn type="submit" variant="flat" :loading="isSending">{{ t('save') }}</v-btn>
+        <v-btn v-if="row.own" @click="withdraw">{{ t('starting_value') }}</v-btn>
       </div>
     </form>
-    <h3>So far</h3>
-    <p v-if="!history">Loading …</p>
-    <p v-else-if="!history.length">Nothing was ever entered.</p>
+    <h3>{{ t('so_far') }}</h3>
+    <p v-if="!history">{{ t('loading') }}</p>
+    <p v-else-if="!history.length">{{ t('nothing_was_ever_entered') }}</p>
     <ol v-else class="history">
       <li v-for="(line, i) in history" :key="i">
-        <b>{{ line.what === 'back to the starting value' ? 'back to the start' : lineWords(line) }}</b>
-        <span>{{ line.entered_by ? `${line.entered_by}, ${line.entered_at ? ago(line.entered_at) : ''}` : line.what }}<template v-if="line.confirmed_by">, confirmed</template></span>
+        <b>{{ line.what === 'back to the starting value' ? t('back_to_the_start') : lineWords(line) }}</b>
+        <span>{{ line.entered_by ? `${line.entered_by}, ${line.entered_at ? ago(line.entered_at) : ''}` : line.what }}<template v-if="line.confirmed_by">{{ t('confirmed') }}</template></span>
         <span v-if="line.entered_by && line.what === 'entered'" class="why">{{ line.source }}</span>
       </li>
     </ol>

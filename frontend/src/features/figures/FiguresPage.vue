@@ -9,6 +9,7 @@ import FamilyTabs from '@/shared/FamilyTabs.vue'
 import { freshId } from '@/shared/id'
 import FigureEditor from './FigureEditor.vue'
 import { grouped, hasFigure, inWords, keyOfRow, nameOfRow } from './rows'
+import { t } from '@/words/figures'
 
 type Family = 'violin' | 'viola' | 'cello' | 'bass'
 
@@ -90,7 +91,7 @@ async function undo(): Promise<void> {
       page_size: size.value,
       }
     page.value = await answerOf(api.POST('/api/figures/undo', { body }))
-    said.value = `${nameOfRow(row)}: put back`
+    said.value = t('put_back', { name_of_row: nameOfRow(row) })
     lastChanged.value = null
   } catch (error) {
     if (!(error instanceof Refused)) throw error
@@ -109,17 +110,17 @@ function onArrow(event: KeyboardEvent): void {
 }
 
 useCommands([
-  { letter: 'e', own: true, words: 'find a figure', run: () => void nextTick(() => findField.value?.focus()) },
-  { letter: 'u', words: 'undo', run: () => void undo(), possible: () => lastChanged.value !== null },
+  { letter: 'e', own: true, words: t('find_a_figure'), run: () => void nextTick(() => findField.value?.focus()) },
+  { letter: 'u', words: t('undo'), run: () => void undo(), possible: () => lastChanged.value !== null },
 ])
 </script>
 
 <template>
   <PageWithSide side-label="The opened figure" side-first>
     <template #head>
-      <h1>Figures</h1>
+      <h1>{{ t('figures') }}</h1>
       <FamilyTabs :family="family" :to="to" />
-      <nav class="sizes" aria-label="Sizes">
+      <nav class="sizes" :aria-label="t('sizes')">
         <router-link
           v-for="name in page?.sizes ?? []"
           :key="name"
@@ -131,13 +132,13 @@ useCommands([
           {{ name }}
         </router-link>
       </nav>
-      <label class="only-read" for="find-figure">Find a figure</label>
-      <input id="find-figure" ref="findField" v-model="words" class="find" type="search" placeholder="find a figure" autocomplete="off" @keydown.esc="words = ''" />
+      <label class="only-read" for="find-figure">{{ t('find_a_figure_2') }}</label>
+      <input id="find-figure" ref="findField" v-model="words" class="find" type="search" :placeholder="t('find_a_figure')" autocomplete="off" @keydown.esc="words = ''" />
     </template>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
-    <p v-else-if="!page" class="failure">Fetching the figures …</p>
-    <main v-else ref="list" class="list" :aria-label="`Figures of a ${family} ${size}`" @keydown.up="onArrow" @keydown.down="onArrow">
-      <p v-if="!groups.length" class="none">No figure here has “{{ words }}”. <kbd>Esc</kbd> in the field shows all.</p>
+    <p v-else-if="!page" class="failure">{{ t('fetching_the_figures') }}</p>
+    <main v-else ref="list" class="list" :aria-label="t('figures_of_a', { family, size })" @keydown.up="onArrow" @keydown.down="onArrow">
+      <p v-if="!groups.length" class="none">{{ t('no_figure_here_has', { words }) }} <kbd>Esc</kbd> {{ t('in_the_field_shows_all') }}</p>
       <section v-for="group in groups" :key="group.title" class="group" :aria-label="group.title">
         <h2>{{ group.title }}</h2>
         <button
@@ -154,13 +155,13 @@ useCommands([
             <template v-if="row.school_label">{{ row.school_label }}<span v-if="row.label.toLowerCase() !== group.title.toLowerCase()" class="of"> · {{ row.label }}</span></template>
             <template v-else>{{ row.label }}</template>
           </span>
-          <span class="figure">{{ inWords(row) }}<span v-if="row.own" class="own" title="the shop's own" aria-hidden="true">●</span><span v-if="row.own" class="only-read">, the shop's own</span></span>
+          <span class="figure">{{ inWords(row) }}<span v-if="row.own" class="own" :title="t('the_shops_own')" aria-hidden="true">●</span><span v-if="row.own" class="only-read">{{ t('the_shops_own_2') }}</span></span>
         </button>
       </section>
     </main>
     <template v-if="page" #side>
       <p v-if="said" class="said" role="status">
-        {{ said }}. <v-btn v-if="lastChanged" size="small" @click="undo">Undo</v-btn>
+        {{ said }}. <v-btn v-if="lastChanged" size="small" @click="undo">{{ t('undo_2') }}</v-btn>
       </p>
       <FigureEditor
         v-if="opened"
@@ -173,10 +174,10 @@ useCommands([
       />
       <div v-else class="about">
         <h2>{{ family }} {{ size }}</h2>
-        <p>What this shop wants of it: low, <b>aim</b>, high. Open a figure to see who set it, to change it, or to stand by it.</p>
-        <p><span class="own">●</span> the shop's own</p>
-        <p v-if="page.without_figure">{{ page.without_figure }} places have no figure. Nothing is scaled from another size: enter the shop's own.</p>
-        <router-link :to="{ name: 'recipes', params: { family } }">Recipes of the {{ family }}</router-link>
+        <p>{{ t('what_this_shop_wants_of') }} <b>{{ t('aim') }}</b>{{ t('high_open_a_figure_to') }}</p>
+        <p><span class="own">●</span> {{ t('the_shops_own') }}</p>
+        <p v-if="page.without_figure">{{ t('places_have_no_figure_nothing', { without_figure: page.without_figure }) }}</p>
+        <router-link :to="{ name: 'recipes', params: { family } }">{{ t('recipes_of_the', { family }) }}</router-link>
       </div>
     </template>
   </PageWithSide>

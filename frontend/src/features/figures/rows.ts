@@ -1,6 +1,7 @@
 /** Figures as they stand on their page: grouped, found by words, and said in numbers. */
 import type { FigureRow } from '@/api'
 import { plain } from '@/shared/format'
+import { t } from '@/words/figures'
 
 export interface FigureGroup {
   title: string
@@ -21,7 +22,7 @@ export function nameOfRow(row: FigureRow): string {
   return row.school_label ? `${row.school_label}: ${row.label}` : row.label
 }
 
-const SAID_AFTER: Record<string, string> = { degrees: '°', '% of aim': ' % of the aim' }
+const SAID_AFTER: Record<string, string> = { degrees: '°', '% of aim': ` ${t('of_the_aim')}` }
 
 /** A ratio as the bench says it: 2 : 3, where it is one of small numbers. */
 function asRatio(value: number): string {
@@ -34,15 +35,15 @@ function asRatio(value: number): string {
 
 /** The figure in words: a band, a floor, a ceiling, or one value with its unit. Millimetres go without saying. */
 export function inWords(row: FigureRow): string {
-  if (!hasFigure(row)) return 'no figure'
+  if (!hasFigure(row)) return t('no_figure')
   const after = SAID_AFTER[row.unit] ?? ''
   const before = row.unit === 'times' ? '× ' : ''
   const say = (value: number | null) => (value === null ? '' : plain(value))
   switch (row.shape) {
     case 'floor':
-      return `at least ${say(row.low)}${after}`
+      return t('at_least_2', { say: say(row.low), after })
     case 'ceiling':
-      return `at most ${say(row.high)}${after}`
+      return t('at_most_2', { say: say(row.high), after })
     case 'change':
       return `${(row.aim ?? 0) > 0 ? '+' : ''}${say(row.aim)}${after}`
     default: {

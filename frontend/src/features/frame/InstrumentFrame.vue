@@ -11,6 +11,7 @@ import { besideAt, InstrumentMap, MapStrip, partOf, type PartName } from '@/feat
 import { useCommands } from '@/shared/commands'
 import type { PageName } from '@/shared/pages'
 import { COLUMNS } from './columns'
+import { t } from '@/words/frame'
 
 const props = defineProps<{
   ticket: string
@@ -40,13 +41,13 @@ const isWide = useMediaQuery(COLUMNS)
 const height = computed(() => (isWide.value ? `calc(100dvh - ${Math.round(top.value) + 8}px - var(--foot))` : 'auto'))
 
 const map = ref<InstanceType<typeof InstrumentMap> | null>(null)
-useCommands([{ letter: ',', words: 'the parts', run: () => map.value?.focus(), possible: () => map.value !== null }])
+useCommands([{ letter: ',', words: t('the_parts'), run: () => map.value?.focus(), possible: () => map.value !== null }])
 
 const WHOLE = [
-  { page: 'measure', words: 'Measure', name: 'measure' },
-  { page: 'look', words: 'Inspection', name: 'look' },
-  { page: 'sound', words: 'Sound', name: 'sound' },
-  { page: 'paper', words: 'Papers', name: 'paper' },
+  { page: 'measure', words: t('measure'), name: 'measure' },
+  { page: 'look', words: t('inspection'), name: 'look' },
+  { page: 'sound', words: t('sound'), name: 'sound' },
+  { page: 'paper', words: t('papers'), name: 'paper' },
 ] as const
 
 function open(stop: Stop): void {
@@ -63,7 +64,7 @@ function open(stop: Stop): void {
       <aside class="map-column">
         <InstrumentMap v-if="isRoomy && sheet" ref="map" :instrument="sheet.instrument" :parts="sheet.parts" :here="here" />
         <MapStrip v-else-if="sheet" :instrument="sheet.instrument" :parts="sheet.parts" :here="here" />
-        <nav class="whole" aria-label="The whole instrument">
+        <nav class="whole" :aria-label="t('the_whole_instrument')">
           <router-link
             v-for="one in WHOLE"
             :key="one.page"
@@ -76,13 +77,13 @@ function open(stop: Stop): void {
         <header class="head">
           <h1>{{ title }}</h1>
           <slot name="head" />
-          <nav v-if="beside.length" class="beside" :aria-label="`Pages of this part`">
+          <nav v-if="beside.length" class="beside" :aria-label="t('pages_of_this_part')">
             <router-link v-for="one in beside" :key="one.key" :to="one.to" :aria-current="one.key === page ? 'page' : undefined">{{ one.words }}</router-link>
           </nav>
         </header>
         <slot />
       </main>
-      <aside v-if="$slots.todo" class="todo" aria-label="To do">
+      <aside v-if="$slots.todo" class="todo" :aria-label="t('to_do')">
         <div class="scrolls"><slot name="todo" /></div>
         <div v-if="$slots.main" class="pinned"><slot name="main" /></div>
       </aside>

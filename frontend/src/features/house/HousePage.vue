@@ -13,6 +13,7 @@ import { useStored } from '@/shared/stored'
 import { axisOf } from './axis'
 import { groupsOf, HOUSE_ORDERS, type HouseOrder } from './groups'
 import TimeString from './TimeString.vue'
+import { t } from '@/words/house'
 
 const MINUTE_MS = 60_000
 const FIND_AFTER_MS = 250
@@ -51,7 +52,7 @@ watchDebounced(() => house.words, async (words) => {
 
 const initials = (tag: Tag) => tag.done.at(-1)?.by.split(/[\s-]+/).map((part) => part.charAt(0)).join('').slice(0, 3) ?? ''
 function owed(tag: Tag): string {
-  return [tag.deadline && `needed ${day(tag.deadline)}`, tag.promised && `promised ${day(tag.promised)}`].filter(Boolean).join(', ')
+  return [tag.deadline && t('needed', { day: day(tag.deadline) }), tag.promised && t('promised', { day: day(tag.promised) })].filter(Boolean).join(', ')
 }
 const stepOf = (tag: Tag) => tag.step || house.waitOf(tag)
 const takeIn = () => commands.value.find((command) => command.letter === 'n')?.run()
@@ -62,8 +63,8 @@ function otherOrder(): void {
   order.value = names[(names.indexOf(order.value) + 1) % names.length] ?? 'hand'
 }
 useCommands([
-  { letter: 'q', own: true, words: 'sorted otherwise', run: otherOrder },
-  { letter: 's', own: true, words: 'start the next', run: () => next.value && open(next.value), possible: () => next.value !== null },
+  { letter: 'q', own: true, words: t('sorted_otherwise'), run: otherOrder },
+  { letter: 's', own: true, words: t('start_the_next'), run: () => next.value && open(next.value), possible: () => next.value !== null },
 ])
 
 /** Up and down from row to row. */
@@ -80,47 +81,47 @@ function onKey(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <main class="house" aria-label="In the house">
+  <main class="house" :aria-label="t('in_the_house')">
     <header class="head">
-      <h1>{{ house.tags.length || !house.isLoaded ? 'In the house' : 'No instrument is in the house yet' }}</h1>
+      <h1>{{ house.tags.length || !house.isLoaded ? t('in_the_house') : t('no_instrument_is_in_the') }}</h1>
       <span v-if="house.tags.length">{{ counts }}</span>
-      <label v-if="house.tags.length" class="order">sorted by <select v-model="order"><option v-for="(words, name) in HOUSE_ORDERS" :key="name" :value="name">{{ words }}</option></select></label>
+      <label v-if="house.tags.length" class="order">{{ t('sorted_by') }} <select v-model="order"><option v-for="(words, name) in HOUSE_ORDERS" :key="name" :value="name">{{ words }}</option></select></label>
     </header>
     <p v-if="house.isLoaded && !house.tags.length" class="empty">
-      <v-btn v-if="atBench.may('arrive')" variant="flat" @click="takeIn">Take in the first instrument</v-btn>
+      <v-btn v-if="atBench.may('arrive')" variant="flat" @click="takeIn">{{ t('take_in_the_first_instrument') }}</v-btn>
     </p>
     <div v-if="house.tags.length" ref="list" class="rows" @keydown="onKey">
       <div class="row axis" aria-hidden="true">
         <span class="ticket"></span><span class="step"></span><span class="by"></span>
         <div ref="time" class="time">
-          <span class="at" :style="{ left: '0' }">earlier</span>
-          <span class="at strong" :style="{ left: `${axis.today * 100}%` }">Today</span>
+          <span class="at" :style="{ left: '0' }">{{ t('earlier') }}</span>
+          <span class="at strong" :style="{ left: `${axis.today * 100}%` }">{{ t('today') }}</span>
           <span v-for="one in width > 520 ? axis.hours.slice(1) : []" :key="one.hour" class="at hour" :style="{ left: `${one.at * 100}%` }">{{ one.hour }}</span>
           <span v-for="one in axis.days" :key="one.when" class="at" :style="{ left: `${one.at * 100}%` }">{{ new Date(one.when).toLocaleDateString('en-GB', width > 520 ? { weekday: 'short', day: 'numeric' } : { weekday: 'short' }) }}</span>
-          <span class="at" :style="{ left: `${axis.later * 100}%` }">later</span>
+          <span class="at" :style="{ left: `${axis.later * 100}%` }">{{ t('later') }}</span>
         </div>
-        <span class="owed">due</span>
+        <span class="owed">{{ t('due') }}</span>
       </div>
-      <section v-for="group in groups" :key="group.name" :aria-label="group.name || 'All'">
+      <section v-for="group in groups" :key="group.name" :aria-label="group.name || t('all')">
         <h2 v-if="group.name">{{ group.name }}</h2>
         <router-link v-for="tag in group.tags" :key="tag.ticket" :to="{ name: 'bench', params: { ticket: tag.ticket } }" class="row" :title="tag.complaint">
           <b class="ticket">{{ tag.ticket }}</b>
-          <span class="step"><b>{{ stepOf(tag) }}</b><small>{{ tag.owner }} · {{ tag.family }} {{ tag.size }}<template v-if="tag.left_handed">, left-handed</template></small></span>
+          <span class="step"><b>{{ stepOf(tag) }}</b><small>{{ tag.owner }} · {{ tag.family }} {{ tag.size }}<template v-if="tag.left_handed">{{ t('left_handed') }}</template></small></span>
           <span class="by" :title="tag.done.at(-1)?.by">{{ initials(tag) }}</span>
           <TimeString class="time" :tag="tag" :axis="axis" :width="width" :now="now" />
           <span class="owed">{{ owed(tag) }}</span>
         </router-link>
       </section>
-      <p v-if="!shown.length" class="none">No instrument in the house has “{{ house.words }}”. <kbd>Esc</kbd> shows all.</p>
-      <section v-if="gone.length" aria-label="Handed over">
-        <h2>Handed over</h2>
+      <p v-if="!shown.length" class="none">{{ t('no_instrument_in_the_house', { house: house.words }) }} <kbd>Esc</kbd> {{ t('shows_all') }}</p>
+      <section v-if="gone.length" :aria-label="t('handed_over')">
+        <h2>{{ t('handed_over') }}</h2>
         <router-link v-for="one in gone" :key="one.ticket" :to="{ name: 'bench', params: { ticket: one.ticket } }" class="row gone">
           <FamilyShape :family="one.family" />
           <b>{{ one.ticket }}</b> {{ one.family }} {{ one.size }} · {{ one.owner }} · {{ one.last_complaint }}
         </router-link>
       </section>
     </div>
-    <v-btn v-if="next" variant="flat" class="start" @click="open(next)">Start: {{ next.ticket }}, {{ stepOf(next) }}</v-btn>
+    <v-btn v-if="next" variant="flat" class="start" @click="open(next)">{{ t('start', { ticket: next.ticket, step_of: stepOf(next) }) }}</v-btn>
   </main>
 </template>
 

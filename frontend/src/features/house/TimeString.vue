@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { Tag } from '@/api'
 import { day, until } from '@/shared/format'
 import type { Axis } from './axis'
+import { t } from '@/words/house'
 
 const props = defineProps<{ tag: Tag; axis: Axis; width: number; now: number }>()
 
@@ -29,7 +30,7 @@ const dots = computed(() => {
 const wait = computed(() => {
   if (!props.tag.waits_until) return null
   const when = Date.parse(props.tag.waits_until)
-  return when > props.now ? { to: Math.max(x(when), here.value + 12), words: `${props.tag.waits_for}, until ${until(props.tag.waits_until)}` } : null
+  return when > props.now ? { to: Math.max(x(when), here.value + 12), words: t('until', { waits_for: props.tag.waits_for, until: until(props.tag.waits_until) }) } : null
 })
 /** The day that something is owed, at its noon. */
 const owed = computed(() => {

@@ -1,7 +1,8 @@
 /** The rows of the house: in an order, or by whose turn it is. */
 import type { Tag } from '@/api'
+import { t } from '@/words/house'
 
-export const HOUSE_ORDERS = { hand: 'next hand', ticket: 'ticket', owner: 'owner', due: 'day it is due' } as const
+export const HOUSE_ORDERS = { hand: t('next_hand'), ticket: 'ticket', owner: 'owner', due: t('day_it_is_due') } as const
 export type HouseOrder = keyof typeof HOUSE_ORDERS
 
 export interface Group {

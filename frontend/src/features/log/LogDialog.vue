@@ -4,6 +4,7 @@ import { ref, watch } from 'vue'
 import { answerOf, api, Refused, type LogLine } from '@/api'
 import { changed } from '@/shared/changes'
 import { ago } from '@/shared/format'
+import { t } from '@/words/log'
 
 const props = defineProps<{ ticket: string }>()
 const isOpen = defineModel<boolean>({ required: true })
@@ -28,21 +29,21 @@ watch([isOpen, changed], async ([open], [wasOpen]) => {
 })
 
 function said(line: LogLine): string {
-  return { current: '', doubted: 'doubted', corrected: 'corrected since', 'taken back': 'taken back', work: '' }[line.state]
+  return { current: '', doubted: 'doubted', corrected: t('corrected_since'), 'taken back': t('taken_back'), work: '' }[line.state]
 }
 </script>
 
 <template>
   <v-dialog v-model="isOpen" max-width="880">
     <v-card>
-      <v-card-title tag="h2">Log of {{ ticket }}</v-card-title>
+      <v-card-title tag="h2">{{ t('log_of', { ticket }) }}</v-card-title>
       <v-card-text>
         <v-progress-linear v-if="isLoading" indeterminate color="primary" />
         <p v-else-if="failure" role="alert">{{ failure }}</p>
-        <p v-else-if="!lines.length">Nothing is written down yet.</p>
+        <p v-else-if="!lines.length">{{ t('nothing_is_written_down_yet') }}</p>
         <table v-else>
           <thead>
-            <tr><th>When</th><th>What</th><th class="figure">As typed</th><th>By</th><th>Now</th></tr>
+            <tr><th>{{ t('when') }}</th><th>{{ t('what') }}</th><th class="figure">{{ t('as_typed') }}</th><th>{{ t('by') }}</th><th>{{ t('now') }}</th></tr>
           </thead>
           <tbody>
             <tr v-for="(line, i) in lines" :key="i" :class="line.state.replace(' ', '-')">
@@ -56,8 +57,8 @@ function said(line: LogLine): string {
         </table>
       </v-card-text>
       <v-card-actions class="actions">
-        <router-link :to="{ name: 'audit', params: { ticket } }" @click="isOpen = false">Audit of every visit</router-link>
-        <v-btn variant="flat" autofocus @click="isOpen = false">Done</v-btn>
+        <router-link :to="{ name: 'audit', params: { ticket } }" @click="isOpen = false">{{ t('audit_of_every_visit') }}</router-link>
+        <v-btn variant="flat" autofocus @click="isOpen = false">{{ t('done') }}</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

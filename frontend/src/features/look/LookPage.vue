@@ -14,6 +14,7 @@ import PhotoStrip from './PhotoStrip.vue'
 import { useDrafts } from './useDrafts'
 import VerdictMark from './VerdictMark.vue'
 import { VERDICTS, VERDICT_WORDS } from './verdicts'
+import { t } from '@/words/look'
 
 const RETRY_AFTER_MS = 2500
 
@@ -47,7 +48,7 @@ async function load(): Promise<void> {
     if (!item.value) go(wanted ?? items.value.find((row) => row.is_asked && row.verdict === '') ?? items.value[0])
   } catch (error) {
     if (!(error instanceof Refused)) throw error
-    failure.value = error.away ? `${error.message} Trying again …` : error.message
+    failure.value = error.away ? t('trying_again', { message: error.message }) : error.message
     if (error.away && !isGone) setTimeout(() => void load(), RETRY_AFTER_MS)
   }
 }
@@ -91,7 +92,7 @@ async function keep(): Promise<void> {
     return
   }
   if (verdict === '' && !findings.length) {
-    fault.value = 'Choose fine, watch or work needed, or not inspected with its reason.'
+    fault.value = t('choose_fine_watch_or_work')
     return
   }
   isSending.value = true
@@ -99,7 +100,7 @@ async function keep(): Promise<void> {
   const body = { id: freshId(), findings, verdict, words }
   try {
     await bench.submit((ticket) =>
-      post('/api/instruments/{ticket}/items/{item}/seen', { params: { path: { ticket, item: of } }, body, words: `Inspection: ${label}` }),
+      post('/api/instruments/{ticket}/items/{item}/seen', { params: { path: { ticket, item: of } }, body, words: t('inspection', { label }) }),
     )
     forget(name)
     await load()
@@ -107,7 +108,7 @@ async function keep(): Promise<void> {
     void house.load()
   } catch (error) {
     if (!(error instanceof Refused)) throw error
-    fault.value = error.away ? 'The server does not answer: what was said is kept here.' : error.message
+    fault.value = error.away ? t('the_server_does_not_answer') : error.message
   } finally {
     isSending.value = false
   }
@@ -145,20 +146,20 @@ onBeforeUnmount(() => {
 })
 
 useCommands([
-  { letter: 'e', words: 'bench sheet', run: toSheet },
-  { letter: 'u', words: 'undo', run: () => void undo(), possible: () => mayLook.value && bench.sheet?.undoable?.kind === 'seen' },
-  { letter: '/', words: 'redo', run: () => void redo(), possible: () => bench.redoable !== null },
+  { letter: 'e', words: t('bench_sheet'), run: toSheet },
+  { letter: 'u', words: t('undo'), run: () => void undo(), possible: () => mayLook.value && bench.sheet?.undoable?.kind === 'seen' },
+  { letter: '/', words: t('redo'), run: () => void redo(), possible: () => bench.redoable !== null },
 ])
 </script>
 
 <template>
   <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
-  <InstrumentFrame v-else :ticket="ticket" page="look" title="Inspection" label="Inspection">
+  <InstrumentFrame v-else :ticket="ticket" page="look" :title="t('inspection_2')" :label="t('inspection_2')">
     <template #head>
-      <span role="status">{{ blank ? `${blank} items left` : 'all items inspected' }}</span>
+      <span role="status">{{ blank ? t('items_left', { blank }) : t('all_items_inspected') }}</span>
     </template>
     <div class="page">
-    <nav class="items" aria-label="Items in working order">
+    <nav class="items" :aria-label="t('items_in_working_order')">
       <button
         v-for="row in items"
         :key="row.item"
@@ -171,7 +172,7 @@ useCommands([
       >
         <VerdictMark :verdict="row.verdict" />
         <span class="name">{{ row.label }}</span>
-        <span class="said">{{ row.verdict ? VERDICT_WORDS[row.verdict] : row.is_asked ? 'blank' : 'not asked' }}</span>
+        <span class="said">{{ row.verdict ? VERDICT_WORDS[row.verdict] : row.is_asked ? 'blank' : t('not_asked') }}</span>
       </button>
     </nav>
     <section v-if="item" class="hand" :aria-label="item.label">
@@ -179,14 +180,14 @@ useCommands([
         <h2>{{ item.label.charAt(0).toUpperCase() }}{{ item.label.slice(1) }}</h2>
         <p class="how">{{ item.look.charAt(0).toUpperCase() }}{{ item.look.slice(1) }}.</p>
         <fieldset :disabled="!mayLook">
-          <legend class="only-read">What it is</legend>
+          <legend class="only-read">{{ t('what_it_is') }}</legend>
           <label v-for="(row, i) in VERDICTS" :key="row.value" class="choice verdict" :class="{ chosen: draft.verdict === row.value }">
             <input type="radio" name="verdict" :value="row.value" :checked="draft.verdict === row.value" @change="change({ verdict: row.value })" @keydown.enter.prevent="keep" />
             <VerdictMark :verdict="row.value" />{{ row.label }}<kbd aria-hidden="true">{{ i + 1 }}</kbd>
           </label>
         </fieldset>
         <fieldset v-if="item.findings.length" class="findings" :disabled="!mayLook">
-          <legend class="only-read">What is found</legend>
+          <legend class="only-read">{{ t('what_is_found') }}</legend>
           <label v-for="row in item.findings" :key="row.finding" class="choice">
             <input type="checkbox" :checked="draft.findings.includes(row.finding)" @change="toggle(row.finding)" @keydown.enter.prevent="keep" />
             {{ row.label }}
@@ -196,7 +197,7 @@ useCommands([
         <v-textarea
           :model-value="draft.words"
           :readonly="!mayLook"
-          :label="draft.verdict === 'not_looked_at' ? 'Reason it was not inspected' : 'Notes'"
+          :label="draft.verdict === 'not_looked_at' ? t('reason_it_was_not_inspected') : t('notes')"
           rows="1"
           max-rows="8"
           auto-grow
@@ -206,9 +207,9 @@ useCommands([
         />
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
         <div class="acts">
-          <v-btn v-if="mayLook" type="submit" variant="flat" :loading="isSending">{{ isChanged ? 'Save and next item' : 'Next item' }}</v-btn>
+          <v-btn v-if="mayLook" type="submit" variant="flat" :loading="isSending">{{ isChanged ? t('save_and_next_item') : t('next_item') }}</v-btn>
           <span v-if="item.by" class="quiet">{{ item.by }}</span>
-          <span v-if="!mayLook" class="quiet">{{ atBench.person }} reads here; whoever looks it over gives a PIN first.</span>
+          <span v-if="!mayLook" class="quiet">{{ t('reads_here_whoever_looks_it', { person: atBench.person }) }}</span>
         </div>
       </form>
       <PhotoStrip :key="ticket" :ticket="ticket" :item="item.item" :may-inspect="mayLook" :may-add="atBench.may('arrive')" />

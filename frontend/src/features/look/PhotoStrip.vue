@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { reach } from '@/api'
 import { ago } from '@/shared/format'
 import { usePhotos } from './usePhotos'
+import { t } from '@/words/look'
 
 const props = defineProps<{ ticket: string; item: string; mayInspect: boolean; mayAdd: boolean }>()
 const photos = usePhotos(() => props.ticket)
@@ -42,29 +43,29 @@ async function takeBack(): Promise<void> {
 </script>
 
 <template>
-  <section class="photos" :class="{ over: isOver }" aria-label="Photographs" @dragover.prevent="isOver = true" @dragleave="isOver = false" @drop.prevent="onDrop">
-    <h3>Photographs</h3>
+  <section class="photos" :class="{ over: isOver }" :aria-label="t('photographs')" @dragover.prevent="isOver = true" @dragleave="isOver = false" @drop.prevent="onDrop">
+    <h3>{{ t('photographs') }}</h3>
     <ul v-if="here.length" class="strip">
       <li v-for="photo in here" :key="photo.id">
-        <button type="button" class="plain-button" :aria-label="`${photo.label}${photo.words ? `, ${photo.words}` : ''}, by ${photo.by}: larger`" @click="large = photo.id">
+        <button type="button" class="plain-button" :aria-label="t('by_larger', { label: photo.label, photo: photo.words ? `, ${photo.words}` : '', by: photo.by })" @click="large = photo.id">
           <img :src="`/api/photos/${photo.id}/small`" alt="" loading="lazy" />
         </button>
       </li>
     </ul>
-    <p v-else class="quiet">None of this yet. {{ mayAdd ? 'Drop or paste them here, or' : '' }}</p>
+    <p v-else class="quiet">{{ t('none_of_this_yet', { or: mayAdd ? t('drop_or_paste_them_here') : '' }) }}</p>
     <div v-if="mayAdd" class="ways">
       <input id="photo-file" ref="file" class="only-read" type="file" accept="image/*" multiple @change="onPicked" />
-      <label class="way" for="photo-file">files or camera …</label>
+      <label class="way" for="photo-file">{{ t('files_or_camera') }}</label>
       <template v-if="mayInspect">
         <button v-for="shot in shots" :key="shot.shot" type="button" class="way plain-button" @click="photos.inspect(shot.shot)">
           {{ shot.is_taken ? 'again: ' : '' }}{{ shot.label }}
         </button>
       </template>
     </div>
-    <p v-if="shots.length && mayInspect && sheet?.camera" class="quiet">Worth taking with the {{ sheet?.camera }}.</p>
+    <p v-if="shots.length && mayInspect && sheet?.camera" class="quiet">{{ t('worth_taking_with_the', { camera: sheet?.camera }) }}</p>
     <div v-if="progress" role="status">
       <v-progress-linear :model-value="(100 * progress.through) / progress.of" color="primary" />
-      {{ progress.through }} of {{ progress.of }} kept{{ reach.isAway ? '; the server does not answer, the others wait here' : '' }}
+      {{ t('of_kept', { through: progress.through, of: progress.of, here: reach.isAway ? t('the_server_does_not_answer_2') : '' }) }}
     </div>
     <p v-for="failure in failures" :key="failure" class="fault" role="alert">{{ failure }}</p>
     <v-dialog :model-value="shown !== null" max-width="1040" @update:model-value="large = ''">
@@ -74,8 +75,8 @@ async function takeBack(): Promise<void> {
           <p>{{ shown.label }}<template v-if="shown.words">: {{ shown.words }}</template>. {{ shown.by }}, {{ ago(shown.at) }}<template v-if="shown.camera">, {{ shown.camera }}</template></p>
         </v-card-text>
         <v-card-actions class="actions">
-          <v-btn v-if="mayAdd" @click="takeBack">Undo this entry</v-btn>
-          <v-btn variant="flat" autofocus @click="large = ''">Done</v-btn>
+          <v-btn v-if="mayAdd" @click="takeBack">{{ t('undo_this_entry') }}</v-btn>
+          <v-btn variant="flat" autofocus @click="large = ''">{{ t('done') }}</v-btn>
         </v-card-actions>
       </v-card>
     </v-dialog>

@@ -4,6 +4,7 @@ import { answerOf, api, onBack, Refused, type PhotoSheet } from '@/api'
 import { useBench } from '@/features/bench'
 import { post, useOutbox, type Act, type Row } from '@/outbox'
 import { freshId } from '@/shared/id'
+import { t } from '@/words/look'
 
 const PHOTOS = '/api/instruments/{ticket}/photos'
 
@@ -81,11 +82,11 @@ export function usePhotos(ticket: () => string): UsePhotosReturn {
 
   async function inspect(shot: string): Promise<void> {
     failures.value = []
-    await change(post('/api/instruments/{ticket}/photos/inspect', { params: { path: path() }, body: { id: freshId(), shot }, words: 'Photographs looked at' }))
+    await change(post('/api/instruments/{ticket}/photos/inspect', { params: { path: path() }, body: { id: freshId(), shot }, words: t('photographs_looked_at') }))
   }
 
   async function takeBack(id: string): Promise<void> {
-    await change(post('/api/instruments/{ticket}/photos/{photo_id}/take-back', { params: { path: { ...path(), photo_id: id } }, words: 'Undo: a photograph' }))
+    await change(post('/api/instruments/{ticket}/photos/{photo_id}/take-back', { params: { path: { ...path(), photo_id: id } }, words: t('undo_a_photograph') }))
   }
 
   return { sheet, progress, failures, load, add, inspect, takeBack }

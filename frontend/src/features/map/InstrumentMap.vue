@@ -5,6 +5,7 @@ import type { InstrumentView, PartView } from '@/api'
 import { routeOfPart, SHORT, type PartName } from './parts'
 import { MAP, shapeOf } from './shape'
 import StateMark from './StateMark.vue'
+import { t } from '@/words/map'
 
 const props = defineProps<{ instrument: InstrumentView; parts: PartView[]; here: PartName | '' }>()
 
@@ -89,7 +90,7 @@ defineExpose({ focus })
 </script>
 
 <template>
-  <nav ref="map" class="map" aria-label="Parts of the instrument" @keydown="onKey">
+  <nav ref="map" class="map" :aria-label="t('parts_of_the_instrument')" @keydown="onKey">
     <svg :viewBox="`0 0 ${MAP.width} ${MAP.height}`" role="presentation">
       <g aria-hidden="true" class="instrument">
         <path :d="shape.outline" class="body" :class="{ work: parts.some((one) => one.part === 'body' && one.state === 'work') }" />
@@ -134,8 +135,8 @@ defineExpose({ focus })
           <text v-if="isOpen(label.part)" x="-7" y="21" class="says">{{ label.part.mark }}</text>
         </a>
       </router-link>
-      <text v-if="instrument.left_handed" :x="MAP.middle - shape.lowerBout.half + 4" :y="MAP.height - 2" class="hand">treble</text>
-      <text v-if="instrument.left_handed" :x="MAP.middle + shape.lowerBout.half - 4" :y="MAP.height - 2" class="hand" text-anchor="end">bass</text>
+      <text v-if="instrument.left_handed" :x="MAP.middle - shape.lowerBout.half + 4" :y="MAP.height - 2" class="hand">{{ t('treble') }}</text>
+      <text v-if="instrument.left_handed" :x="MAP.middle + shape.lowerBout.half - 4" :y="MAP.height - 2" class="hand" text-anchor="end">{{ t('bass') }}</text>
     </svg>
   </nav>
 </template>

@@ -4,6 +4,7 @@ import { nextTick, onMounted, ref, watch } from 'vue'
 import type { InstrumentView, PartView } from '@/api'
 import { routeOfPart, SHORT, type PartName } from './parts'
 import StateMark from './StateMark.vue'
+import { t } from '@/words/map'
 
 const props = defineProps<{ instrument: InstrumentView; parts: PartView[]; here: PartName | '' }>()
 const strip = ref<HTMLElement | null>(null)
@@ -17,7 +18,7 @@ watch(() => props.here, () => void nextTick(showHere))
 </script>
 
 <template>
-  <nav ref="strip" class="strip" aria-label="Parts of the instrument">
+  <nav ref="strip" class="strip" :aria-label="t('parts_of_the_instrument')">
     <router-link
       v-for="part in parts"
       :key="part.part"

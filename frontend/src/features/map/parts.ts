@@ -2,6 +2,7 @@
 import type { RouteLocationRaw } from 'vue-router'
 import type { PartView } from '@/api'
 import { PAGES, pagesOf, routeOf, type PageName } from '@/shared/pages'
+import { t } from '@/words/map'
 
 export type PartName = PartView['part']
 
@@ -20,7 +21,7 @@ const PAGES_AT: Record<PartName, PageName[]> = {
 }
 
 /** Short enough to stand in the lower bout. */
-export const SHORT: Partial<Record<PartName, string>> = { bar: 'Bar', tailpiece: 'Tail' }
+export const SHORT: Partial<Record<PartName, string>> = { bar: t('bar'), tailpiece: t('tail') }
 
 export function routeOfPart(ticket: string, part: PartName): RouteLocationRaw {
   if (part === 'bridge') return { name: 'bench', params: { ticket } }
@@ -40,9 +41,9 @@ export function besideAt(ticket: string, part: PartName | '', family: string): {
   const there = PAGES_AT[part].filter((name) => pagesOf(family).includes(name))
   const pages: { key: string; words: string; to: RouteLocationRaw }[] = there.map((name) => ({
     key: name,
-    words: name === 'bridge' ? 'try other values' : PAGES[name],
+    words: name === 'bridge' ? t('try_other_values') : PAGES[name],
     to: routeOf(ticket, name),
   }))
-  if (part === 'bridge') pages.unshift({ key: 'sheet', words: 'sheet', to: { name: 'bench', params: { ticket } } })
+  if (part === 'bridge') pages.unshift({ key: 'sheet', words: t('sheet'), to: { name: 'bench', params: { ticket } } })
   return pages.length > 1 ? pages : []
 }

@@ -7,12 +7,13 @@ import { answerOf, api, Refused, type Cell } from '@/api'
 import { keyOf } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
 import { useStored } from '@/shared/stored'
+import { t } from '@/words/measuring'
 
 const props = defineProps<{ ticket: string; cell: Cell }>()
 const emit = defineEmits<{ sent: [typed: string, tool: string, simulated: boolean] }>()
 
-const OF_CALIPER = { noisy: 'its readings jump', wrongly_zeroed: 'wrongly zeroed', in_inches: 'in inches', chatty: 'chatty with units' }
-const OF_OTHERS = { overtone: 'hears the octave', stuck: 'stuck' }
+const OF_CALIPER = { noisy: t('its_readings_jump'), wrongly_zeroed: t('wrongly_zeroed'), in_inches: t('in_inches'), chatty: t('chatty_with_units') }
+const OF_OTHERS = { overtone: t('hears_the_octave'), stuck: 'stuck' }
 const FAULTS: Record<string, string> = { ...OF_CALIPER, ...OF_OTHERS, offline: 'offline' }
 
 const manner = useStored<string[]>('caliper', [])
@@ -30,14 +31,14 @@ async function send(): Promise<void> {
     fault.value = error.message
   }
 }
-useCommands([{ letter: 'k', own: true, words: 'reading from simulated device', run: () => void send() }])
+useCommands([{ letter: 'k', own: true, words: t('reading_from_simulated_device'), run: () => void send() }])
 </script>
 
 <template>
   <details class="device">
-    <summary>Simulated devices</summary>
+    <summary>{{ t('simulated_devices') }}</summary>
     <label v-for="(words, name) in FAULTS" :key="name"><input v-model="manner" type="checkbox" :value="name" />{{ words }}</label>
-    <v-btn @click="send">Send reading</v-btn>
+    <v-btn @click="send">{{ t('send_reading') }}</v-btn>
   </details>
   <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
 </template>

@@ -6,6 +6,7 @@ import { useHouse } from '@/features/rail'
 import { useAtBench } from '@/shared/person'
 import DeviceSends from './DeviceSends.vue'
 import MeasureSketch from './MeasureSketch.vue'
+import { t } from '@/words/measuring'
 
 const props = defineProps<{ sheet: BenchSheet; cell: Cell; isWhyOpen: boolean; whyLines: string[] }>()
 const emit = defineEmits<{ sent: [typed: string, tool: string, simulated: boolean] }>()
@@ -29,21 +30,21 @@ const findings = computed(() => props.sheet.findings.filter((found) => found.of 
 </script>
 
 <template>
-  <div class="hand" role="group" aria-label="In hand">
+  <div class="hand" role="group" :aria-label="t('in_hand')">
     <MeasureSketch :measure="cell.measure" :position="cell.position" :left-handed="sheet.instrument.left_handed" />
     <h2 class="title">{{ cell.name }}</h2>
     <p v-if="words">{{ words.how.charAt(0).toUpperCase() }}{{ words.how.slice(1) }}.</p>
-    <p v-if="words?.slip"><b>The usual slip:</b> {{ words.slip }}.</p>
+    <p v-if="words?.slip"><b>{{ t('the_usual_slip') }}</b> {{ words.slip }}.</p>
     <label v-if="tools.length > 1" class="tool">
-      read with
+      {{ t('read_with') }}
       <select v-model="inHand">
         <option v-for="one in tools" :key="one.tool" :value="one.tool">{{ one.label }}</option>
       </select>
     </label>
-    <p v-else class="tool">read with a {{ tools[0]?.label }}</p>
+    <p v-else class="tool">{{ t('read_with_a', { label: tools[0]?.label }) }}</p>
     <p v-for="found in findings" :key="found.says" class="found">{{ found.says }}</p>
     <p v-for="line in isWhyOpen ? whyLines : []" :key="line" class="quiet">{{ line }}</p>
-    <p v-if="cell.told !== null">Derived from {{ cell.told_by }}. A reading taken here counts first.</p>
+    <p v-if="cell.told !== null">{{ t('derived_from_a_reading_taken', { told_by: cell.told_by }) }}</p>
     <DeviceSends v-if="atBench.may('measure') && house.choices?.has_devices" :ticket="sheet.instrument.ticket" :cell="cell" @sent="(typed, tool, simulated) => emit('sent', typed, tool, simulated)" />
   </div>
 </template>

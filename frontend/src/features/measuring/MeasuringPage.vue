@@ -13,6 +13,7 @@ import HandPanel from './HandPanel.vue'
 import PaperDialog from './PaperDialog.vue'
 import { inRow, neighbourIn, seen } from './places'
 import { useCourse } from './useCourse'
+import { t } from '@/words/measuring'
 
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
@@ -94,42 +95,42 @@ const toPaper = (name: 'paper' | 'blank') => void router.push({ name, params: { 
 
 usePageCommands(() => props.ticket, () => bench.sheet?.instrument.family ?? '')
 useCommands([
-  { letter: 'e', words: 'bench sheet', run: toSheet },
-  { letter: 'a', own: true, words: 'bridge only', run: () => (course.value = 'bridge') },
-  { letter: 'x', own: true, words: 'full', run: () => (course.value = 'full') },
-  { letter: 'j', own: true, words: 'recheck', run: () => (course.value = 'recheck') },
-  { letter: 'y', own: true, words: 'load', run: () => (course.value = 'load') },
-  { letter: 't', own: true, words: 'spacing as', run: () => (form.value = SPACING_FORMS[(SPACING_FORMS.indexOf(form.value) + 1) % SPACING_FORMS.length] ?? 'spread') },
-  { letter: 'h', own: true, words: 'compare with', run: nextBeside },
-  { letter: 'i', own: true, words: 'show inches', run: () => (atBench.inches = !atBench.inches) },
-  { letter: 'c', own: true, words: 'enter a paper card', run: () => (bench.paperAt ? (bench.paperAt = '') : (paperOpen.value = true)), possible: () => atBench.may('measure') },
-  { letter: 'd', own: true, words: 'blank card', run: () => toPaper('blank') },
-  { letter: 'o', own: true, words: 'print the sheet', run: () => toPaper('paper') },
-  { letter: 's', own: true, words: 'skip', run: skip },
-  { letter: 'm', words: 'use the suggested value', run: () => entry.takeSuggested(), possible: () => (inHand.value?.doubt?.suggested ?? null) !== null },
-  { letter: 'w', words: 'why', run: () => (isWhyOpen.value = !isWhyOpen.value), possible: () => inHand.value !== null },
-  { letter: 'u', words: 'undo', run: () => void bench.undo(), possible: () => atBench.may('measure') && (bench.sheet?.undoable ?? null) !== null },
-  { letter: '/', words: 'redo', run: () => void bench.redo(), possible: () => bench.redoable !== null },
+  { letter: 'e', words: t('bench_sheet'), run: toSheet },
+  { letter: 'a', own: true, words: t('bridge_only'), run: () => (course.value = 'bridge') },
+  { letter: 'x', own: true, words: t('full'), run: () => (course.value = 'full') },
+  { letter: 'j', own: true, words: t('recheck'), run: () => (course.value = 'recheck') },
+  { letter: 'y', own: true, words: t('load'), run: () => (course.value = 'load') },
+  { letter: 't', own: true, words: t('spacing_as'), run: () => (form.value = SPACING_FORMS[(SPACING_FORMS.indexOf(form.value) + 1) % SPACING_FORMS.length] ?? 'spread') },
+  { letter: 'h', own: true, words: t('compare_with'), run: nextBeside },
+  { letter: 'i', own: true, words: t('show_inches'), run: () => (atBench.inches = !atBench.inches) },
+  { letter: 'c', own: true, words: t('enter_a_paper_card'), run: () => (bench.paperAt ? (bench.paperAt = '') : (paperOpen.value = true)), possible: () => atBench.may('measure') },
+  { letter: 'd', own: true, words: t('blank_card'), run: () => toPaper('blank') },
+  { letter: 'o', own: true, words: t('print_the_sheet'), run: () => toPaper('paper') },
+  { letter: 's', own: true, words: t('skip'), run: skip },
+  { letter: 'm', words: t('use_the_suggested_value'), run: () => entry.takeSuggested(), possible: () => (inHand.value?.doubt?.suggested ?? null) !== null },
+  { letter: 'w', words: t('why'), run: () => (isWhyOpen.value = !isWhyOpen.value), possible: () => inHand.value !== null },
+  { letter: 'u', words: t('undo'), run: () => void bench.undo(), possible: () => atBench.may('measure') && (bench.sheet?.undoable ?? null) !== null },
+  { letter: '/', words: t('redo'), run: () => void bench.redo(), possible: () => bench.redoable !== null },
 ])
 </script>
 
 <template>
   <p v-if="bench.failure && !bench.sheet" class="absent" role="alert">{{ bench.failure }}</p>
-  <InstrumentFrame v-else-if="bench.sheet" :ticket="ticket" page="measure" title="Measuring" label="Measuring">
+  <InstrumentFrame v-else-if="bench.sheet" :ticket="ticket" page="measure" :title="t('measuring')" :label="t('measuring')">
     <template #head>
       <b role="status">{{ progress(cells) }}</b>
     </template>
     <div class="manner">
-      <label>course <select v-model="course" aria-label="course"><option v-for="(words, name) in COURSES" :key="name" :value="name">{{ words }}</option></select></label>
-      <label>spacing as <select v-model="form"><option v-for="(words, name) in SPACING_WORDS" :key="name" :value="name">{{ words }}</option></select></label>
-      <label>compare with <select v-model="besideKey"><option v-for="one in besideChoices" :key="one.key" :value="one.key">{{ one.words }}</option></select></label>
-      <button v-if="atBench.may('measure') && !bench.paperAt" type="button" class="plain-button link" @click="paperOpen = true">Enter a paper card</button>
-      <router-link class="link" :to="{ name: 'blank', params: { ticket } }">Blank card</router-link>
-      <router-link class="link" :to="{ name: 'paper', params: { ticket } }">Print</router-link>
+      <label>{{ t('course') }} <select v-model="course" :aria-label="t('course')"><option v-for="(words, name) in COURSES" :key="name" :value="name">{{ words }}</option></select></label>
+      <label>{{ t('spacing_as') }} <select v-model="form"><option v-for="(words, name) in SPACING_WORDS" :key="name" :value="name">{{ words }}</option></select></label>
+      <label>{{ t('compare_with') }} <select v-model="besideKey"><option v-for="one in besideChoices" :key="one.key" :value="one.key">{{ one.words }}</option></select></label>
+      <button v-if="atBench.may('measure') && !bench.paperAt" type="button" class="plain-button link" @click="paperOpen = true">{{ t('enter_a_paper_card_2') }}</button>
+      <router-link class="link" :to="{ name: 'blank', params: { ticket } }">{{ t('blank_card_2') }}</router-link>
+      <router-link class="link" :to="{ name: 'paper', params: { ticket } }">{{ t('print') }}</router-link>
     </div>
     <p v-if="writtenAt" class="written" role="status">
-      These go in as written on a card on {{ writtenAt }}.
-      <v-btn size="small" @click="bench.paperAt = ''">Finish measuring</v-btn>
+      {{ t('these_go_in_as_written', { written_at: writtenAt }) }}
+      <v-btn size="small" @click="bench.paperAt = ''">{{ t('finish_measuring') }}</v-btn>
     </p>
     <p v-if="bench.failure" class="fault" role="alert">{{ bench.failure }}</p>
     <div class="card">
@@ -164,7 +165,7 @@ useCommands([
     </div>
     <template v-if="inHand" #todo><HandPanel :sheet="bench.sheet" :cell="inHand" :is-why-open="isWhyOpen" :why-lines="whyInHand" @sent="sent" /></template>
     <template v-if="inHand && atBench.may('measure')" #main>
-      <div class="acts"><v-btn @click="skip">Skip</v-btn><v-btn variant="flat" :disabled="!entry.draft.value" @click="entry.takeNow(false)">Save reading</v-btn></div>
+      <div class="acts"><v-btn @click="skip">{{ t('skip_2') }}</v-btn><v-btn variant="flat" :disabled="!entry.draft.value" @click="entry.takeNow(false)">{{ t('save_reading') }}</v-btn></div>
     </template>
     <InHand
       v-if="inHand"

@@ -3,6 +3,7 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import FormDialog from '@/shared/FormDialog.vue'
 import { useAtBench } from '@/shared/person'
+import { t } from '@/words/measuring'
 
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ chosen: [at: string] }>()
@@ -23,8 +24,8 @@ watch(isOpen, (open) => {
   void nextTick(() => field.value?.focus())
 })
 function send(): void {
-  if (!at.value) fault.value = 'Say the day and the hour that stand on the card.'
-  else if (at.value > wall(new Date())) fault.value = 'That time is still to come: say when the card was written.'
+  if (!at.value) fault.value = t('say_the_day_and_the')
+  else if (at.value > wall(new Date())) fault.value = t('that_time_is_still_to')
   else {
     isOpen.value = false
     emit('chosen', at.value)
@@ -33,11 +34,10 @@ function send(): void {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" title="Enter a card written by hand" act="Enter it" :is-sending="false" :message="fault" @send="send">
-    <v-text-field ref="field" v-model="at" type="datetime-local" :max="latest" label="Written on" class="wide" />
+  <FormDialog v-model="isOpen" :title="t('enter_a_card_written_by')" act="Enter it" :is-sending="false" :message="fault" @send="send">
+    <v-text-field ref="field" v-model="at" type="datetime-local" :max="latest" :label="t('written_on')" class="wide" />
     <p class="wide">
-      Each reading goes to where that time puts it among the works, so nothing newer is overwritten. They are kept as
-      taken by {{ atBench.person }}: whoever measured takes the bench first.
+      {{ t('each_reading_goes_to_where', { person: atBench.person }) }}
     </p>
   </FormDialog>
 </template>

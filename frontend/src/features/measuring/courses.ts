@@ -1,14 +1,15 @@
 /** The courses of measuring: which places are gone through, and how they stand on the page. */
 import type { Cell } from '@/api'
+import { t } from '@/words/measuring'
 
-export const COURSES = { bridge: 'bridge only', full: 'full', recheck: 'recheck', load: 'load', pegs: 'nut and pegs', post: 'post position' } as const
+export const COURSES = { bridge: t('bridge_only'), full: 'full', recheck: 'recheck', load: 'load', pegs: 'nut and pegs', post: t('post_position') } as const
 export type CourseName = keyof typeof COURSES
 
 /** How the parts stand beside each other, so that the columns are about as long. */
 export const COLUMNS: readonly (readonly string[])[] = [['the day', 'neck', 'bridge', 'what presses', 'nut and pegs'], ['board', 'post and bar'], ['strings', 'spacing', 'tail']]
 
 /** Ways to read where strings sit; each can be told by the others. */
-export const SPACING_WORDS = { spread: 'spreads only', marks: 'marks from the edge', centres: 'centre to centre', gaps: 'gaps' } as const
+export const SPACING_WORDS = { spread: t('spreads_only'), marks: t('marks_from_the_edge'), centres: t('centre_to_centre'), gaps: 'gaps' } as const
 export type SpacingForm = keyof typeof SPACING_WORDS
 export const SPACING_FORMS = Object.keys(SPACING_WORDS) as SpacingForm[]
 
@@ -47,5 +48,5 @@ export function linesOf(cells: readonly Cell[], part: string): MeasureLine[] {
 
 /** “31 of 52”: how many of a course's places are read and hold. */
 export function progress(cells: readonly Cell[]): string {
-  return `${cells.filter((cell) => cell.state === 'current').length} of ${cells.length}`
+  return t('of', { current: cells.filter((cell) => cell.state === 'current').length, cells: cells.length })
 }

@@ -7,6 +7,7 @@ import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
 import { newer, reload } from '@/shared/version'
 import OutboxDialog from './OutboxDialog.vue'
+import { t } from '@/words/outbox'
 
 const outbox = useOutbox()
 const atBench = useAtBench()
@@ -19,14 +20,14 @@ const says = computed(() => {
   const told: string[] = []
   const waiting = outbox.waiting.length
   if (reach.isAway) {
-    told.push(`${reach.because || 'The server does not answer'}: shown is what was last seen.`)
+    told.push(t('shown_is_what_was_last', { answer: reach.because || t('the_server_does_not_answer') }))
   }
-  if (waiting && (reach.isAway || outbox.isStuck)) told.push(`${count(waiting)} ${waiting === 1 ? 'waits' : 'wait'} here and will be sent.`)
-  if (!outbox.lasts && outbox.rows.length) told.push('This browser keeps nothing: leave this page open until all is sent.')
-  if (outbox.held.length) told.push(`${count(outbox.held.length)} of ${names.value} ${outbox.held.length === 1 ? 'waits' : 'wait'} for a PIN.`)
-  if (outbox.refused.length) told.push(`${count(outbox.refused.length)} ${outbox.refused.length === 1 ? 'was' : 'were'} not accepted.`)
+  if (waiting && (reach.isAway || outbox.isStuck)) told.push(t('here_and_will_be_sent', { count: count(waiting), wait: waiting === 1 ? 'waits' : 'wait' }))
+  if (!outbox.lasts && outbox.rows.length) told.push(t('this_browser_keeps_nothing_leave'))
+  if (outbox.held.length) told.push(t('of_for_a_pin', { count: count(outbox.held.length), names: names.value, wait: outbox.held.length === 1 ? 'waits' : 'wait' }))
+  if (outbox.refused.length) told.push(t('not_accepted', { count: count(outbox.refused.length), were: outbox.refused.length === 1 ? 'was' : 'were' }))
   if (newer.value === 'version') told.push('A newer version is here.')
-  if (newer.value === 'page') told.push('This page is of an older version.')
+  if (newer.value === 'page') told.push(t('this_page_is_of_an'))
   return told.join(' ')
 })
 watch(says, (now, before) => {
@@ -34,14 +35,14 @@ watch(says, (now, before) => {
   if (!now !== !before) void nextTick(() => window.dispatchEvent(new Event('resize')))
 })
 
-useCommands([{ letter: '.', general: true, words: 'entries not sent', run: () => (isOpen.value = true), possible: () => outbox.rows.length > 0 }])
+useCommands([{ letter: '.', general: true, words: t('entries_not_sent'), run: () => (isOpen.value = true), possible: () => outbox.rows.length > 0 }])
 </script>
 
 <template>
   <div v-if="says" class="bar only-screen" role="status">
     <span>{{ says }}</span>
-    <button v-if="outbox.rows.length" type="button" class="plain-button" @click="isOpen = true">show</button>
-    <button v-if="newer" type="button" class="plain-button" @click="reload">reload</button>
+    <button v-if="outbox.rows.length" type="button" class="plain-button" @click="isOpen = true">{{ t('show') }}</button>
+    <button v-if="newer" type="button" class="plain-button" @click="reload">{{ t('reload') }}</button>
   </div>
   <OutboxDialog v-model="isOpen" />
 </template>

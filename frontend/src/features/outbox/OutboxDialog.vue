@@ -3,10 +3,11 @@
 import { computed, reactive } from 'vue'
 import { useOutbox, type Row } from '@/outbox'
 import { ago } from '@/shared/format'
+import { t } from '@/words/outbox'
 
 const isOpen = defineModel<boolean>({ required: true })
 const outbox = useOutbox()
-const STATES = { waiting: 'waits', held: 'waits for a PIN', refused: 'not accepted' }
+const STATES = { waiting: 'waits', held: t('waits_for_a_pin'), refused: t('not_accepted_2') }
 /** What is put right in a row, by its id and field. */
 const corrected = reactive<Record<string, string>>({})
 
@@ -39,27 +40,27 @@ async function save(row: Row): Promise<void> {
 <template>
   <v-dialog v-model="isOpen" max-width="820">
     <v-card>
-      <v-card-title tag="h2">Not with the server yet</v-card-title>
+      <v-card-title tag="h2">{{ t('not_with_the_server_yet') }}</v-card-title>
       <v-card-text>
-        <p v-if="!rows.length">Everything was sent.</p>
-        <ul v-else aria-label="What waits">
+        <p v-if="!rows.length">{{ t('everything_was_sent') }}</p>
+        <ul v-else :aria-label="t('what_waits')">
           <li v-for="row in rows" :key="row.order" :class="row.state">
             <p>
-              <b>{{ row.ticket || 'the door' }}</b> {{ row.words }}
+              <b>{{ row.ticket || t('the_door') }}</b> {{ row.words }}
               <span class="quiet">{{ row.by }}, {{ ago(row.at) }}, {{ STATES[row.state] }}</span>
             </p>
             <p v-if="row.says" class="says">{{ row.says }}</p>
             <form class="acts" @submit.prevent="again(row)">
               <label v-for="field in fieldsOf(row)" :key="field">{{ field }}<input class="plain-input" :value="valueOf(row, field)" @input="corrected[`${row.id} ${field}`] = ($event.target as HTMLInputElement).value" /></label>
-              <v-btn v-if="row.state === 'refused'" type="submit" size="small">Send again</v-btn>
-              <v-btn v-if="row.media" size="small" @click="save(row)">Save the file</v-btn>
-              <v-btn size="small" @click="outbox.drop(row)">Drop</v-btn>
+              <v-btn v-if="row.state === 'refused'" type="submit" size="small">{{ t('send_again') }}</v-btn>
+              <v-btn v-if="row.media" size="small" @click="save(row)">{{ t('save_the_file') }}</v-btn>
+              <v-btn size="small" @click="outbox.drop(row)">{{ t('drop') }}</v-btn>
             </form>
           </li>
         </ul>
       </v-card-text>
       <v-card-actions class="end">
-        <v-btn variant="flat" @click="isOpen = false">Close</v-btn>
+        <v-btn variant="flat" @click="isOpen = false">{{ t('close') }}</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

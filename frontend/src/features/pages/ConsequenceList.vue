@@ -3,11 +3,12 @@
 import { computed, ref } from 'vue'
 import type { PageConsequence } from '@/api'
 import { mm } from '@/shared/format'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ consequences: PageConsequence[] }>()
 const opened = ref('')
 const MARKS: Record<string, string> = { above: '▲', below: '▼' }
-const WORDS: Record<string, string> = { above: 'above', below: 'below', in_band: 'in band' }
+const WORDS: Record<string, string> = { above: 'above', below: 'below', in_band: t('in_band') }
 
 const rows = computed(() =>
   props.consequences.map((one) => ({
@@ -22,7 +23,7 @@ const rows = computed(() =>
 <template>
   <table v-if="rows.length" class="consequences">
     <thead>
-      <tr><th scope="col"><span class="only-read">What</span></th><th scope="col">now</th><th scope="col">then</th><th scope="col">target</th></tr>
+      <tr><th scope="col"><span class="only-read">{{ t('what') }}</span></th><th scope="col">{{ t('now') }}</th><th scope="col">{{ t('then') }}</th><th scope="col">{{ t('target') }}</th></tr>
     </thead>
     <tbody>
       <template v-for="row in rows" :key="row.key">

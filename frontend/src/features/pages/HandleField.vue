@@ -3,6 +3,7 @@
 import { computed, ref, watch } from 'vue'
 import type { PageHandle } from '@/api'
 import { plain } from '@/shared/format'
+import { t } from '@/words/pages'
 
 /** at : where it was pulled to, which may be ahead of what the server has answered. */
 const props = defineProps<{ handle: PageHandle; at: number; fault: string }>()
@@ -21,7 +22,7 @@ const isMoved = computed(() => Math.abs(props.at - props.handle.rests_at) > 1e-9
 function take(): void {
   isTyping.value = false
   const value = Number(typed.value.trim().replace(',', '.').replace('−', '-'))
-  misread.value = typed.value.trim() === '' || Number.isNaN(value) ? `“${typed.value}” is no figure: type digits, for instance ${shown(props.handle.rests_at)}.` : ''
+  misread.value = typed.value.trim() === '' || Number.isNaN(value) ? t('is_no_figure_type_digits', { typed: typed.value, shown: shown(props.handle.rests_at) }) : ''
   if (!misread.value && Math.abs(value - props.at) > 1e-9) emit('moved', value)
 }
 </script>
@@ -52,7 +53,7 @@ function take(): void {
         @input="emit('moved', Number(($event.target as HTMLInputElement).value))"
       />
       <span class="rest">
-        <template v-if="isMoved">rests at {{ plain(handle.rests_at) }}</template><template v-if="isMoved && handle.rests_on">: </template>{{ handle.rests_on }}
+        <template v-if="isMoved">{{ t('rests_at', { plain: plain(handle.rests_at) }) }}</template><template v-if="isMoved && handle.rests_on">: </template>{{ handle.rests_on }}
       </span>
     </template>
     <p v-if="misread || fault" class="fault" role="alert">{{ misread || fault }}</p>

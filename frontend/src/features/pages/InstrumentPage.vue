@@ -20,6 +20,7 @@ import ShelfLine from './ShelfLine.vue'
 import TemplateLinks from './TemplateLinks.vue'
 import { useTried } from './useTried'
 import WaysBeside from './WaysBeside.vue'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ ticket: string; page: PageName }>()
 const router = useRouter()
@@ -54,8 +55,8 @@ const main = computed((): { words: string; run: () => void } | null => {
   if (!now || bench.sheet?.instrument.handed_over_at) return null
   const toSheet = () => void router.push({ name: 'bench', params: { ticket: props.ticket } })
   const retake = retakes.value[0]
-  if (retake) return { words: `Measure: ${retake.name}`, run: () => void router.push({ name: 'measure', params: { ticket: props.ticket }, query: { place: keyOf(retake) } }) }
-  if (now.work && now.consequences.length && atBench.may('measure')) return { words: `Record: ${now.work_label.toLowerCase()}`, run: () => void workDone() }
+  if (retake) return { words: t('measure', { name: retake.name }), run: () => void router.push({ name: 'measure', params: { ticket: props.ticket }, query: { place: keyOf(retake) } }) }
+  if (now.work && now.consequences.length && atBench.may('measure')) return { words: t('record', { to_lower_case: now.work_label.toLowerCase() }), run: () => void workDone() }
   if (now.instruction.code === 'wait' || now.instruction.code === 'handed_over') return null
   if (!now.is_here) return { words: now.instruction.title, run: toSheet }
   return null
@@ -73,16 +74,16 @@ function pulledTo(handle: PageHandle): number {
 usePageTurning(() => props.ticket, () => family.value, () => props.page)
 usePageCommands(() => props.ticket, () => family.value)
 useCommands([
-  { letter: 'e', words: 'bench sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
-  { letter: 'a', words: 'measure', run: () => void router.push({ name: 'measure', params: { ticket: props.ticket } }) },
-  { letter: 'h', own: true, words: 'try other values', run: () => document.querySelector<HTMLElement>('.handles input.slide, .handles select')?.focus() },
-  { letter: 'j', own: true, words: 'reset tried values', run: letRest, possible: () => isTried.value },
+  { letter: 'e', words: t('bench_sheet'), run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
+  { letter: 'a', words: t('measure_2'), run: () => void router.push({ name: 'measure', params: { ticket: props.ticket } }) },
+  { letter: 'h', own: true, words: t('try_other_values'), run: () => document.querySelector<HTMLElement>('.handles input.slide, .handles select')?.focus() },
+  { letter: 'j', own: true, words: t('reset_tried_values'), run: letRest, possible: () => isTried.value },
 ])
 </script>
 
 <template>
-  <InstrumentFrame :ticket="ticket" :page="page" :title="view?.title ?? ''" :label="view?.title ?? 'Calculating'">
-    <p v-if="!view" class="coming" role="status">{{ faults[''] || 'Calculating …' }}</p>
+  <InstrumentFrame :ticket="ticket" :page="page" :title="view?.title ?? ''" :label="view?.title ?? t('calculating')">
+    <p v-if="!view" class="coming" role="status">{{ faults[''] || t('calculating_2') }}</p>
     <div v-else class="said">
       <PageDrawing :view="view" :left-handed="bench.sheet?.instrument.left_handed ?? false" @tried="tryOut" />
       <PostTrail v-if="page === 'post'" :ticket="ticket" @changed="again" />
@@ -90,11 +91,11 @@ useCommands([
         <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="644" :height="view.plots.length > 1 ? 190 : 264" :most="mostOf(plot)" />
       </div>
       <div v-if="retakes.length" class="retake" role="note">
-        <p><b>Measure first:</b></p>
+        <p><b>{{ t('measure_first') }}</b></p>
         <ul>
           <li v-for="one in retakes" :key="one.name">{{ one.name }}: {{ one.why }}</li>
         </ul>
-        <router-link :to="{ name: 'measure', params: { ticket }, query: { place: keyOf(retakes[0]!) } }">Measure</router-link>
+        <router-link :to="{ name: 'measure', params: { ticket }, query: { place: keyOf(retakes[0]!) } }">{{ t('measure_3') }}</router-link>
       </div>
       <p v-for="line in view.finding" :key="line" class="finding">{{ line }}</p>
       <StringsRecord v-if="page === 'strings'" :ticket="ticket" />
@@ -104,35 +105,35 @@ useCommands([
       </div>
       <ShelfLine v-if="view.shelf && family" :family="family" :list="view.shelf" @changed="again" />
       <WaysBeside :ways="view.ways" :decided="asked?.decided?.outcome ?? ''" />
-      <p v-if="view.stale_after.length && view.consequences.length" class="quiet">Measure again afterwards: {{ view.stale_after.join(', ') }}.</p>
+      <p v-if="view.stale_after.length && view.consequences.length" class="quiet">{{ t('measure_again_afterwards', { join: view.stale_after.join(', ') }) }}</p>
     </div>
     <template #todo>
       <template v-if="view">
         <div class="now" role="note">
-          <h2 class="title">{{ view.is_here ? view.instruction.title : `First: ${view.instruction.title}` }}</h2>
+          <h2 class="title">{{ view.is_here ? view.instruction.title : t('first', { title: view.instruction.title }) }}</h2>
           <template v-if="view.is_here">
             <p v-for="line in [...view.instruction.says, ...view.instruction.do]" :key="line">{{ line }}</p>
           </template>
         </div>
         <p v-if="view.impossible" class="impossible" role="alert">
           {{ view.impossible.sentence }}
-          <v-btn v-if="view.impossible.nearest !== null && view.impossible.handle" size="small" @click="tryOut(view.impossible.handle, view.impossible.nearest)">Take {{ view.impossible.nearest }}</v-btn>
+          <v-btn v-if="view.impossible.nearest !== null && view.impossible.handle" size="small" @click="tryOut(view.impossible.handle, view.impossible.nearest)">{{ t('take', { nearest: view.impossible.nearest }) }}</v-btn>
         </p>
         <p v-if="faults['']" class="impossible" role="alert">{{ faults[''] }}</p>
         <p v-if="bench.failure" class="impossible" role="alert">{{ bench.failure }}</p>
         <QuestionPanel v-if="asked" v-model="isDeciding" :asked="asked" :may-decide="atBench.may('sign_off')" />
-        <section v-if="handles.length" class="try" aria-label="Try other values">
-          <h2>Try other values</h2>
+        <section v-if="handles.length" class="try" :aria-label="t('try_other_values_2')">
+          <h2>{{ t('try_other_values_2') }}</h2>
           <div class="handles">
             <HandleField v-for="handle in handles" :key="handle.name" :handle="handle" :at="pulledTo(handle)" :fault="faults[handle.name] ?? ''" @moved="tryOut(handle.name, $event)" />
           </div>
-          <v-btn v-if="isTried" class="rest" @click="letRest">Reset values</v-btn>
+          <v-btn v-if="isTried" class="rest" @click="letRest">{{ t('reset_values') }}</v-btn>
         </section>
         <template v-if="restsOn.length">
-          <h2>Assumed, not measured</h2>
+          <h2>{{ t('assumed_not_measured') }}</h2>
           <ul class="assumed"><li v-for="line in restsOn" :key="line">{{ line }}</li></ul>
         </template>
-        <router-link v-if="page === 'bridge' || page === 'nut'" class="other" :to="{ name: 'recipe', params: { ticket } }">other schools and recipes, beside each other</router-link>
+        <router-link v-if="page === 'bridge' || page === 'nut'" class="other" :to="{ name: 'recipe', params: { ticket } }">{{ t('other_schools_and_recipes_beside') }}</router-link>
         <TemplateLinks :ticket="ticket" :page="page" />
       </template>
     </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Figures in rows and columns; a framed one is to be heeded. */
 import type { PageTableData } from '@/api'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ table: PageTableData }>()
 const isMarked = (row: number, column: number) => props.table.marked.some(([r, c]) => r === row && c === column)
@@ -9,7 +10,7 @@ const isMarked = (row: number, column: number) => props.table.marked.some(([r, c
 <template>
   <figure>
     <figcaption>{{ table.title }}</figcaption>
-    <div class="wide" tabindex="0" role="group" :aria-label="table.title || 'Table'" :class="{ dense: table.head.length > 10 }">
+    <div class="wide" tabindex="0" role="group" :aria-label="table.title || t('table')" :class="{ dense: table.head.length > 10 }">
       <table>
         <thead><tr><th v-for="(cell, i) in table.head" :key="i" scope="col">{{ cell }}</th></tr></thead>
         <tbody>

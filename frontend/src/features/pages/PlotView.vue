@@ -2,6 +2,7 @@
 /** A drawing over two axes, drawn from the points that the server worked out; hatched is only what is to come off. */
 import { computed, useId } from 'vue'
 import type { PagePlot } from '@/api'
+import { t } from '@/words/pages'
 
 /** most : up to here the axis goes at least, so that plots beside each other have one scale. */
 const props = defineProps<{ plot: PagePlot; width: number; height: number; most?: number }>()
@@ -52,7 +53,7 @@ const ends = computed(() => {
 
 <template>
   <figure>
-    <figcaption>{{ plot.title }}<template v-if="plot.removed.length">; hatched is to come off</template></figcaption>
+    <figcaption>{{ plot.title }}<template v-if="plot.removed.length">{{ t('hatched_is_to_come_off') }}</template></figcaption>
     <svg :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="plot.says">
       <defs>
         <pattern :id="id" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" y1="0" x2="0" y2="7" /></pattern>

@@ -5,6 +5,7 @@ import { answerOf, api, Refused, type ShelfList } from '@/api'
 import { plain } from '@/shared/format'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
+import { t } from '@/words/pages'
 
 type Family = 'violin' | 'viola' | 'cello' | 'bass'
 const props = defineProps<{ family: string; list: string }>()
@@ -54,15 +55,15 @@ async function save(): Promise<void> {
 
 <template>
   <form v-if="found" class="shelf" @submit.prevent="save">
-    <span>On hand, {{ found.label }}:</span>
+    <span>{{ t('on_hand', { label: found.label }) }}</span>
     <template v-if="isOpen">
       <input ref="field" v-model="typed" :aria-label="found.label" autocomplete="off" @keydown.esc.stop="isOpen = false" />
-      <v-btn type="submit" size="small" variant="flat">Save</v-btn>
-      <v-btn size="small" @click="isOpen = false">Cancel</v-btn>
+      <v-btn type="submit" size="small" variant="flat">{{ t('save') }}</v-btn>
+      <v-btn size="small" @click="isOpen = false">{{ t('cancel') }}</v-btn>
     </template>
     <template v-else>
       <b>{{ words }}</b>
-      <v-btn v-if="atBench.may('recipes')" size="small" @click="open">Change</v-btn>
+      <v-btn v-if="atBench.may('recipes')" size="small" @click="open">{{ t('change') }}</v-btn>
     </template>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </form>

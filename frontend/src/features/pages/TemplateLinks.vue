@@ -3,12 +3,13 @@
 import { computed, ref } from 'vue'
 import { answerOf, api, Refused } from '@/api'
 import type { PageName } from '@/shared/pages'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ ticket: string; page: PageName }>()
 const OF_PAGE: Partial<Record<PageName, Record<string, string>>> = {
-  bridge: { crown: 'crown template', bridge_strip: 'spacing strip', wedge_gauge: 'wedge gauge' },
-  nut: { nut_strip: 'spacing strip', nut_front: 'nut from its front' },
-  bar: { card_gauge: 'card gauge' },
+  bridge: { crown: t('crown_template'), bridge_strip: t('spacing_strip'), wedge_gauge: t('wedge_gauge') },
+  nut: { nut_strip: t('spacing_strip'), nut_front: t('nut_from_its_front') },
+  bar: { card_gauge: t('card_gauge') },
 }
 const FORMS = { pdf: 'PDF', svg: 'SVG', dxf: 'DXF' }
 const kinds = computed(() => OF_PAGE[props.page] ?? {})
@@ -32,8 +33,8 @@ async function fetchFile(kind: string, form: string): Promise<void> {
 </script>
 
 <template>
-  <section v-if="Object.keys(kinds).length" aria-label="Templates at true size">
-    <h2>At true size</h2>
+  <section v-if="Object.keys(kinds).length" :aria-label="t('templates_at_true_size')">
+    <h2>{{ t('at_true_size') }}</h2>
     <div v-for="(label, kind) in kinds" :key="kind" class="line">
       <span>{{ label }}</span>
       <v-btn v-for="(words, form) in FORMS" :key="form" size="small" :aria-label="`${label}, ${words}`" @click="fetchFile(kind, form)">{{ words }}</v-btn>

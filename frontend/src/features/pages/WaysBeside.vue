@@ -1,16 +1,17 @@
 <script setup lang="ts">
 /** The ways to go on, side by side, each with what it takes and brings. */
 import type { PageWay } from '@/api'
+import { t } from '@/words/pages'
 
 defineProps<{ ways: PageWay[]; decided: string }>()
 </script>
 
 <template>
-  <section v-if="ways.length" class="ways" aria-label="Ways to go on">
+  <section v-if="ways.length" class="ways" :aria-label="t('ways_to_go_on')">
     <article v-for="way in ways" :key="way.label" :class="{ advised: way.recommended, decided: way.outcome !== '' && way.outcome === decided }">
       <h3>{{ way.label }}</h3>
-      <p v-if="way.outcome !== '' && way.outcome === decided" class="said">decided</p>
-      <p v-else-if="way.recommended" class="said">Recommended</p>
+      <p v-if="way.outcome !== '' && way.outcome === decided" class="said">{{ t('decided') }}</p>
+      <p v-else-if="way.recommended" class="said">{{ t('recommended') }}</p>
       <p>{{ way.says }}</p>
       <ul v-if="way.takes.length"><li v-for="line in way.takes" :key="line">{{ line }}</li></ul>
     </article>

@@ -5,6 +5,7 @@ import type { Cell } from '@/api'
 import { keyOf, useBeside } from '@/features/bench'
 import { COURSES, linesOf, MeasureSketch, placesOf, useCourse } from '@/features/measuring'
 import { usePaper } from './usePaper'
+import { t } from '@/words/papers'
 
 const props = defineProps<{ ticket: string }>()
 const { bench, print, back } = usePaper(() => props.ticket)
@@ -26,18 +27,18 @@ function seen(line: Cell[]): Cell[] {
 <template>
   <div v-if="bench.sheet">
     <div class="acts">
-      <v-btn variant="flat" @click="print">Print</v-btn>
-      <v-btn @click="back">Back to measuring</v-btn>
-      <span>{{ COURSES[course] }}. What stands beside it on the screen is printed small in the boxes.</span>
+      <v-btn variant="flat" @click="print">{{ t('print') }}</v-btn>
+      <v-btn @click="back">{{ t('back_to_measuring') }}</v-btn>
+      <span>{{ t('what_stands_beside_it_on', { course: COURSES[course] }) }}</span>
     </div>
-    <main class="paper" aria-label="Blank card">
+    <main class="paper" :aria-label="t('blank_card')">
       <header class="head">
         <h1>{{ ticket }}</h1>
         <p>
           {{ bench.sheet.instrument.family }} {{ bench.sheet.instrument.size }}{{ isLeftHanded ? ', left-handed' : '' }}<template v-if="bench.sheet.instrument.owner">, {{ bench.sheet.instrument.owner }}</template><template v-if="bench.sheet.strings">; {{ bench.sheet.strings.name }}</template>
         </p>
       </header>
-      <p class="blanks"><span>on</span><i /><span>at</span><i /><span>by</span><i /><span>heights read with</span><i /></p>
+      <p class="blanks"><span>{{ t('on') }}</span><i /><span>{{ t('at') }}</span><i /><span>{{ t('by') }}</span><i /><span>{{ t('heights_read_with') }}</span><i /></p>
       <div class="columns">
         <section v-for="one in parts" :key="one.part">
           <h2>{{ one.part }}</h2>
@@ -57,7 +58,7 @@ function seen(line: Cell[]): Cell[] {
       </div>
     </main>
   </div>
-  <p v-else class="paper" role="status">{{ bench.failure || 'Opening …' }}</p>
+  <p v-else class="paper" role="status">{{ bench.failure || t('opening') }}</p>
 </template>
 
 <style scoped src="./paper.css"></style>

@@ -9,6 +9,7 @@ import { day, mm, plain } from '@/shared/format'
 import { inches } from '@/shared/inches'
 import { useAtBench } from '@/shared/person'
 import { usePaper } from './usePaper'
+import { t } from '@/words/papers'
 
 const props = defineProps<{ ticket: string }>()
 const { bench, print, back } = usePaper(() => props.ticket)
@@ -39,12 +40,12 @@ function figure(cell: Cell): string {
   return atBench.inches && cell.unit === 'mm' ? `${told} (${inches(value)})` : told
 }
 function sideOf(cell: Cell): string {
-  if (cell.state === 'stale') return `stale: ${cell.stale_because ?? ''}`
+  if (cell.state === 'stale') return t('stale', { stale_because: cell.stale_because ?? '' })
   if (cell.state === 'doubted') return 'doubted'
-  return { above: 'above', below: 'below', in_band: 'in band', none: '' }[cell.band?.side ?? 'none']
+  return { above: 'above', below: 'below', in_band: t('in_band'), none: '' }[cell.band?.side ?? 'none']
 }
 function band(cell: Cell): string {
-  return cell.band ? `${plain(cell.band.low)} to ${plain(cell.band.high)}` : ''
+  return cell.band ? t('to', { plain: plain(cell.band.low), plain2: plain(cell.band.high) }) : ''
 }
 const decided = computed(() => (sheet.value?.questions ?? []).filter((question) => question.decided !== null))
 const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })
@@ -53,10 +54,10 @@ const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'l
 <template>
   <div v-if="sheet">
     <div class="acts">
-      <v-btn variant="flat" @click="print">Print</v-btn>
-      <v-btn @click="back">Back to measuring</v-btn>
+      <v-btn variant="flat" @click="print">{{ t('print') }}</v-btn>
+      <v-btn @click="back">{{ t('back_to_measuring') }}</v-btn>
     </div>
-    <main class="paper" aria-label="Sheet on paper">
+    <main class="paper" :aria-label="t('sheet_on_paper')">
       <header class="head">
         <h1>{{ ticket }}</h1>
         <p>
@@ -77,30 +78,30 @@ const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'l
         <p v-for="found in sheet.findings" :key="found.says">{{ found.says }}</p>
       </section>
       <section v-if="decided.length">
-        <h2>Decided</h2>
+        <h2>{{ t('decided') }}</h2>
         <p v-for="question in decided" :key="question.question">
           {{ question.title }}: <b>{{ question.decided?.label }}</b>, {{ question.decided?.by }}<template v-if="question.decided?.reason">: {{ question.decided.reason }}</template>
         </p>
       </section>
       <section>
-        <h2>Readings</h2>
-        <p v-if="!read.length">Nothing has been read yet.</p>
+        <h2>{{ t('readings') }}</h2>
+        <p v-if="!read.length">{{ t('nothing_has_been_read_yet') }}</p>
         <table v-else>
-          <thead><tr><th>What</th><th class="figure">Reading</th><th>Target</th><th></th><th>With, by, when</th></tr></thead>
+          <thead><tr><th>{{ t('what') }}</th><th class="figure">{{ t('reading') }}</th><th>{{ t('target') }}</th><th></th><th>{{ t('with_by_when') }}</th></tr></thead>
           <tbody>
             <tr v-for="cell in read" :key="keyOf(cell)">
               <td>{{ cell.name }}</td>
               <td class="figure">{{ figure(cell) }}</td>
               <td>{{ band(cell) }}</td>
               <td>{{ sideOf(cell) }}</td>
-              <td>{{ cell.tool }}<template v-if="cell.direction">, {{ DIRECTION_WORDS[cell.direction] }}</template><template v-if="cell.read"> (read {{ cell.typed }} {{ DIRECTION_WORDS[cell.read] }})</template>, {{ cell.taken_by }}, {{ cell.taken_at ? day(cell.taken_at) : '' }}</td>
+              <td>{{ cell.tool }}<template v-if="cell.direction">, {{ DIRECTION_WORDS[cell.direction] }}</template><template v-if="cell.read"> {{ t('read', { typed: cell.typed, read: DIRECTION_WORDS[cell.read] }) }}</template>, {{ cell.taken_by }}, {{ cell.taken_at ? day(cell.taken_at) : '' }}</td>
             </tr>
           </tbody>
         </table>
       </section>
     </main>
   </div>
-  <p v-else class="paper" role="status">{{ bench.failure || 'Opening …' }}</p>
+  <p v-else class="paper" role="status">{{ bench.failure || t('opening') }}</p>
 </template>
 
 <style scoped src="./paper.css"></style>

@@ -3,6 +3,7 @@ import { watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useBench } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
+import { t } from '@/words/papers'
 
 export interface UsePaperReturn {
   bench: ReturnType<typeof useBench>
@@ -22,8 +23,8 @@ export function usePaper(ticket: () => string): UsePaperReturn {
     void router.push({ name: 'measure', params: { ticket: ticket() } })
   }
   useCommands([
-    { letter: 'd', own: true, words: 'print it', run: print },
-    { letter: 'e', own: true, words: 'back to the measuring', run: back },
+    { letter: 'd', own: true, words: t('print_it'), run: print },
+    { letter: 'e', own: true, words: t('back_to_the_measuring'), run: back },
   ])
   return { bench, print, back }
 }

@@ -6,6 +6,7 @@ import { patch } from '@/outbox'
 import { useBench } from '@/features/bench'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
+import { t } from '@/words/particulars'
 
 const props = defineProps<{ sheet: BenchSheet; kinds: Choices['kinds'] }>()
 const isOpen = defineModel<boolean>({ required: true })
@@ -84,7 +85,7 @@ async function keep(): Promise<void> {
   message.value = ''
   try {
     await bench.submit((ticket) =>
-      patch('/api/instruments/{ticket}/particulars', { params: { path: { ticket } }, body: { changes }, words: 'Particulars' }),
+      patch('/api/instruments/{ticket}/particulars', { params: { path: { ticket } }, body: { changes }, words: t('particulars') }),
     )
     isOpen.value = false
     emit('changed')

@@ -5,6 +5,7 @@ import { answerOf, api, Refused, type Choices } from '@/api'
 import { focusChosenInDialog } from '@/shared/focus'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
+import { t } from '@/words/people'
 
 defineProps<{ tools: Choices['tools'] }>()
 const isOpen = defineModel<boolean>({ required: true })
@@ -80,10 +81,10 @@ async function signOut(): Promise<void> {
 <template>
   <v-dialog v-model="isOpen" @after-enter="focusChosenInDialog">
     <v-card>
-      <v-card-title tag="h2">At the bench</v-card-title>
+      <v-card-title tag="h2">{{ t('at_the_bench') }}</v-card-title>
       <v-card-text>
         <form id="at-bench" ref="form" class="form" @submit.prevent="done">
-          <v-radio-group v-model="chosen" label="Who takes the readings" @keydown.enter="onEnter">
+          <v-radio-group v-model="chosen" :label="t('who_takes_the_readings')" @keydown.enter="onEnter">
             <v-radio v-for="one in here" :key="one.id" :value="one.id" :label="`${one.name}, ${one.role}`" />
           </v-radio-group>
           <v-text-field
@@ -94,30 +95,30 @@ async function signOut(): Promise<void> {
             type="password"
             inputmode="numeric"
             autocomplete="off"
-            :hint="person?.has_pin ? '' : 'No PIN yet: the owner can give one.'"
+            :hint="person?.has_pin ? '' : t('no_pin_yet_the_owner')"
             persistent-hint
             :error-messages="fault"
           />
           <p v-else-if="fault" class="fault" role="alert">{{ fault }}</p>
-          <v-checkbox v-model="atBench.bareKeys" hide-details label="Digits typed anywhere start a reading, Space opens the commands" />
+          <v-checkbox v-model="atBench.bareKeys" hide-details :label="t('digits_typed_anywhere_start_a')" />
           <v-select
             v-model="toCheck"
-            label="A tool that was checked"
+            :label="t('a_tool_that_was_checked')"
             :items="tools"
             item-value="tool"
             item-title="label"
-            hint="On a known length, before anything is cut by what it reads."
+            :hint="t('on_a_known_length_before')"
             persistent-hint
           />
           <div v-if="atBench.may('measure')" class="check">
-            <v-btn size="small" :disabled="checked === toCheck" @click="checkTool">Record check: reads true</v-btn>
-            <span v-if="checked === toCheck" role="status">written down</span>
+            <v-btn size="small" :disabled="checked === toCheck" @click="checkTool">{{ t('record_check_reads_true') }}</v-btn>
+            <span v-if="checked === toCheck" role="status">{{ t('written_down') }}</span>
           </div>
         </form>
       </v-card-text>
       <v-card-actions class="actions">
-        <v-btn @click="signOut">Sign out</v-btn>
-        <v-btn variant="flat" type="submit" form="at-bench" :loading="isSending">Done</v-btn>
+        <v-btn @click="signOut">{{ t('sign_out') }}</v-btn>
+        <v-btn variant="flat" type="submit" form="at-bench" :loading="isSending">{{ t('done') }}</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

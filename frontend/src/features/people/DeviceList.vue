@@ -4,6 +4,7 @@ import { onMounted, ref } from 'vue'
 import { answerOf, api, Refused, type BrowserView } from '@/api'
 import { ago } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
+import { t } from '@/words/people'
 
 const atBench = useAtBench()
 const browsers = ref<BrowserView[] | null>(null)
@@ -27,7 +28,7 @@ async function take(asked: Promise<BrowserView[]>): Promise<boolean> {
 async function revoke(browser: BrowserView): Promise<void> {
   const path = { browser_id: browser.id }
   const isDone = await take(answerOf(api.POST('/api/browsers/{browser_id}/revoke', { params: { path } })))
-  if (isDone) said.value = `${browser.name} is revoked.`
+  if (isDone) said.value = t('is_revoked', { name: browser.name })
 }
 async function signOutEverywhere(): Promise<void> {
   try {
@@ -40,32 +41,32 @@ async function signOutEverywhere(): Promise<void> {
 </script>
 
 <template>
-  <section aria-label="Devices" class="devices">
+  <section :aria-label="t('devices')" class="devices">
     <header>
-      <h2>Devices</h2>
-      <v-btn @click="signOutEverywhere">Sign out everywhere</v-btn>
+      <h2>{{ t('devices') }}</h2>
+      <v-btn @click="signOutEverywhere">{{ t('sign_out_everywhere') }}</v-btn>
     </header>
     <p v-if="failure" role="alert" class="failure">{{ failure }}</p>
     <p v-else-if="said" role="status">{{ said }}</p>
-    <p v-if="browsers === null && !failure" role="status">Loading …</p>
+    <p v-if="browsers === null && !failure" role="status">{{ t('loading') }}</p>
     <table v-else-if="browsers">
       <thead>
-        <tr><th>Device</th><th>Connected</th><th>Signed in</th><th>Last used</th><th><span class="only-read">Action</span></th></tr>
+        <tr><th>{{ t('device') }}</th><th>{{ t('connected') }}</th><th>{{ t('signed_in') }}</th><th>{{ t('last_used') }}</th><th><span class="only-read">{{ t('action') }}</span></th></tr>
       </thead>
       <tbody>
         <tr v-for="browser in browsers" :key="browser.id">
-          <th scope="row">{{ browser.name }}<template v-if="browser.is_this"> (this one)</template></th>
-          <td>{{ browser.is_paired ? 'paired, network' : 'this computer' }}</td>
+          <th scope="row">{{ browser.name }}<template v-if="browser.is_this"> {{ t('this_one') }}</template></th>
+          <td>{{ browser.is_paired ? t('paired_network') : t('this_computer') }}</td>
           <td>{{ browser.signed_in.join(', ') || 'nobody' }}</td>
           <td>{{ ago(browser.last_seen_at) }}</td>
           <td class="act">
             <v-btn
               v-if="atBench.may('people') && !browser.is_this"
               size="small"
-              :aria-label="`Revoke ${browser.name}`"
+              :aria-label="t('revoke', { name: browser.name })"
               @click="revoke(browser)"
             >
-              Revoke
+              {{ t('revoke_2') }}
             </v-btn>
           </td>
         </tr>

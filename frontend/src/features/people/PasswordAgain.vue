@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { answerOf, api, Refused } from '@/api'
 import { usePasswordAgain } from '@/shared/passwordAgain'
 import { useAtBench } from '@/shared/person'
+import { t } from '@/words/people'
 
 const atBench = useAtBench()
 const { why, answer } = usePasswordAgain()
@@ -49,9 +50,9 @@ async function send(): Promise<void> {
   <v-dialog v-model="isOpen" max-width="440" @after-enter="focus">
     <v-card>
       <form ref="form" @submit.prevent="send" @keydown.esc="isOpen = false">
-        <v-card-title tag="h2">Confirm with your password</v-card-title>
+        <v-card-title tag="h2">{{ t('confirm_with_your_password') }}</v-card-title>
         <v-card-text>
-          <p>This changes the shop. The password counts for ten minutes.</p>
+          <p>{{ t('this_changes_the_shop_the') }}</p>
           <v-text-field
             v-model="password"
             :label="`${atBench.person}'s password`"
@@ -61,8 +62,8 @@ async function send(): Promise<void> {
           />
         </v-card-text>
         <v-card-actions class="actions">
-          <v-btn @click="isOpen = false">Cancel</v-btn>
-          <v-btn type="submit" variant="flat" :loading="isSending">Confirm</v-btn>
+          <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
+          <v-btn type="submit" variant="flat" :loading="isSending">{{ t('confirm') }}</v-btn>
         </v-card-actions>
       </form>
     </v-card>

@@ -5,13 +5,14 @@ import { answerOf, api, Refused, type PersonBody, type PersonView } from '@/api'
 import { useCommands } from '@/shared/commands'
 import { useAtBench } from '@/shared/person'
 import DeviceList from './DeviceList.vue'
+import { t } from '@/words/people'
 
 const atBench = useAtBench()
 const ROLES: { value: PersonBody['role']; title: string; says: string }[] = [
-  { value: 'owner', title: 'owner', says: 'may do everything; alone changes figures and people' },
-  { value: 'luthier', title: 'luthier', says: 'measures, cuts, keeps recipes, signs off' },
-  { value: 'apprentice', title: 'apprentice', says: 'measures and cuts; does not sign off' },
-  { value: 'desk', title: 'desk', says: 'takes in and hands over; does not measure' },
+  { value: 'owner', title: t('owner'), says: t('may_do_everything_alone_changes') },
+  { value: 'luthier', title: t('luthier'), says: t('measures_cuts_keeps_recipes_signs') },
+  { value: 'apprentice', title: t('apprentice'), says: t('measures_and_cuts_does_not') },
+  { value: 'desk', title: t('desk'), says: t('takes_in_and_hands_over') },
 ]
 
 /** Who is opened; null for someone new, undefined for nobody. */
@@ -50,7 +51,7 @@ async function keep(): Promise<void> {
     await (id === undefined
       ? answerOf(api.POST('/api/people', { body }))
       : answerOf(api.PUT('/api/people/{person_id}', { params: { path: { person_id: id } }, body })))
-    said.value = `${form.name.trim()} is saved.`
+    said.value = t('is_saved', { trim: form.name.trim() })
     opened.value = undefined
     await atBench.load()
   } catch (error) {
@@ -62,20 +63,20 @@ async function keep(): Promise<void> {
   }
 }
 
-useCommands([{ letter: 'a', own: true, words: 'add person', run: () => open(null), possible: () => atBench.may('people') }])
+useCommands([{ letter: 'a', own: true, words: t('add_person'), run: () => open(null), possible: () => atBench.may('people') }])
 </script>
 
 <template>
   <div class="page">
-    <main class="sheet" aria-label="People">
+    <main class="sheet" :aria-label="t('people')">
       <header>
-        <h1>People</h1>
-        <v-btn v-if="atBench.may('people')" @click="open(null)">Add person</v-btn>
+        <h1>{{ t('people') }}</h1>
+        <v-btn v-if="atBench.may('people')" @click="open(null)">{{ t('add_person_2') }}</v-btn>
       </header>
       <p v-if="said" role="status">{{ said }}</p>
       <table>
         <thead>
-          <tr><th>Name</th><th>Role</th><th>PIN</th><th><span class="only-read">Active</span></th></tr>
+          <tr><th>{{ t('name') }}</th><th>{{ t('role') }}</th><th>{{ t('pin') }}</th><th><span class="only-read">{{ t('active') }}</span></th></tr>
         </thead>
         <tbody>
           <tr v-for="person in atBench.people" :key="person.id" :class="{ gone: !person.active }">
@@ -84,37 +85,37 @@ useCommands([{ letter: 'a', own: true, words: 'add person', run: () => open(null
               <template v-else>{{ person.name }}</template>
             </th>
             <td>{{ person.role }}</td>
-            <td>{{ person.has_pin ? 'has one' : 'none' }}</td>
-            <td>{{ person.active ? '' : 'has left' }}</td>
+            <td>{{ person.has_pin ? t('has_one') : 'none' }}</td>
+            <td>{{ person.active ? '' : t('has_left') }}</td>
           </tr>
         </tbody>
       </table>
       <DeviceList />
     </main>
-    <aside v-if="opened !== undefined" ref="side" class="side" aria-label="The opened person">
+    <aside v-if="opened !== undefined" ref="side" class="side" :aria-label="t('the_opened_person')">
       <form class="form" @submit.prevent="keep">
-        <h2>{{ opened?.name ?? 'New person' }}</h2>
-        <v-text-field v-model="form.name" label="Name" autocomplete="off" :error-messages="faults.name" />
-        <v-select v-model="form.role" label="Role" :items="ROLES" item-value="value" item-title="title" :hint="roleSays" persistent-hint />
+        <h2>{{ opened?.name ?? t('new_person') }}</h2>
+        <v-text-field v-model="form.name" :label="t('name')" autocomplete="off" :error-messages="faults.name" />
+        <v-select v-model="form.role" :label="t('role')" :items="ROLES" item-value="value" item-title="title" :hint="roleSays" persistent-hint />
         <v-text-field
           v-model="form.password"
-          :label="opened ? 'New password, or empty' : 'Password'"
+          :label="opened ? t('new_password_or_empty') : t('password')"
           type="password"
           autocomplete="new-password"
           :error-messages="faults.password"
         />
         <v-text-field
           v-model="form.pin"
-          :label="opened?.has_pin ? 'New PIN, or empty' : 'PIN for the bench'"
+          :label="opened?.has_pin ? t('new_pin_or_empty') : t('pin_for_the_bench')"
           inputmode="numeric"
           autocomplete="off"
           :error-messages="faults.pin"
         />
-        <v-checkbox v-if="opened" v-model="form.active" label="works here" hint="Who has left is signed out at once; their readings stay." persistent-hint />
+        <v-checkbox v-if="opened" v-model="form.active" :label="t('works_here')" :hint="t('who_has_left_is_signed')" persistent-hint />
         <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
         <div class="acts">
-          <v-btn type="submit" variant="flat" :loading="isSending">Save person</v-btn>
-          <v-btn @click="opened = undefined">Cancel</v-btn>
+          <v-btn type="submit" variant="flat" :loading="isSending">{{ t('save_person') }}</v-btn>
+          <v-btn @click="opened = undefined">{{ t('cancel') }}</v-btn>
         </div>
       </form>
     </aside>

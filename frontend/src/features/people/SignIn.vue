@@ -3,6 +3,7 @@
 import { nextTick, onMounted, reactive, ref } from 'vue'
 import { Refused } from '@/api'
 import { useAtBench } from '@/shared/person'
+import { t } from '@/words/people'
 
 /** over : the page, which stays as it is behind it. */
 defineProps<{ over?: boolean }>()
@@ -32,7 +33,7 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <main ref="page" class="page" aria-label="Sign in">
+  <main ref="page" class="page" :aria-label="t('sign_in')">
     <form class="sheet" @submit.prevent="send">
       <svg viewBox="0 0 360 44" aria-hidden="true" class="string">
         <line x1="0" y1="22" x2="352" y2="22" />
@@ -42,12 +43,12 @@ async function send(): Promise<void> {
         <circle cx="240" cy="22" r="7" class="open" />
       </svg>
       <h1>{{ atBench.isFirst ? 'A new house' : 'Fidicula' }}</h1>
-      <p v-if="over" role="status">The sign-in has ended: it was too long ago, or it was ended elsewhere. Everything on the page stays as it is.</p>
-      <p v-if="atBench.isFirst">Nobody is known here yet. Whoever comes first owns the shop, and takes the others on.</p>
-      <v-text-field v-model="form.name" label="Name" autocomplete="username" :error-messages="faults.name" />
+      <p v-if="over" role="status">{{ t('the_sign_in_has_ended') }}</p>
+      <p v-if="atBench.isFirst">{{ t('nobody_is_known_here_yet') }}</p>
+      <v-text-field v-model="form.name" :label="t('name')" autocomplete="username" :error-messages="faults.name" />
       <v-text-field
         v-model="form.password"
-        label="Password"
+        :label="t('password')"
         type="password"
         :autocomplete="atBench.isFirst ? 'new-password' : 'current-password'"
         :error-messages="faults.password"
@@ -55,14 +56,14 @@ async function send(): Promise<void> {
       <v-text-field
         v-if="atBench.isFirst"
         v-model="form.pin"
-        label="PIN for the bench"
+        :label="t('pin_for_the_bench')"
         inputmode="numeric"
         autocomplete="off"
-        hint="Four to eight digits, to take the bench over from someone quickly."
+        :hint="t('four_to_eight_digits_to')"
         persistent-hint
         :error-messages="faults.pin"
       />
-      <v-btn type="submit" variant="flat" :loading="isSending">{{ atBench.isFirst ? 'Open the workshop' : 'Sign in' }}</v-btn>
+      <v-btn type="submit" variant="flat" :loading="isSending">{{ atBench.isFirst ? t('open_the_workshop') : t('sign_in') }}</v-btn>
     </form>
   </main>
 </template>

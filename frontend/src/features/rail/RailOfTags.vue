@@ -9,6 +9,7 @@ import FamilyShape from '@/shared/FamilyShape.vue'
 import { day } from '@/shared/format'
 import { RAIL_ORDERS, type RailOrder } from './order'
 import { useHouse } from './store'
+import { t } from '@/words/rail'
 
 /** bare : the page below lists every instrument itself. */
 const props = defineProps<{ open: string; bare?: boolean }>()
@@ -39,8 +40,8 @@ function otherOrder(): void {
   house.order = orders[(orders.indexOf(house.order) + 1) % orders.length] ?? 'ticket'
 }
 useCommands([
-  { letter: 'f', general: true, words: 'find an instrument', run: () => void nextTick(() => field.value?.focus()) },
-  { letter: 'q', general: true, words: 'sort order', run: otherOrder },
+  { letter: 'f', general: true, words: t('find_an_instrument'), run: () => void nextTick(() => field.value?.focus()) },
+  { letter: 'q', general: true, words: t('sort_order'), run: otherOrder },
 ])
 
 /** Enter before the tags have come opens the first one that fits when they do. */
@@ -62,7 +63,7 @@ function openFirst(): void {
 }
 /** Where it stands, or what it waits for and until when. */
 function stepOf(tag: Tag): string {
-  return [tag.step || house.waitOf(tag), tag.deadline ? `for ${day(tag.deadline)}` : ''].filter(Boolean).join(' · ')
+  return [tag.step || house.waitOf(tag), tag.deadline ? t('for', { day: day(tag.deadline) }) : ''].filter(Boolean).join(' · ')
 }
 function titleOf(tag: Tag): string {
   const wait = house.waitOf(tag) && `. Waits: ${house.waitOf(tag)}`
@@ -90,15 +91,15 @@ onMounted(showOpen)
 </script>
 
 <template>
-  <nav class="rail only-screen" aria-label="Instruments in the house">
+  <nav class="rail only-screen" :aria-label="t('instruments_in_the_house')">
     <div class="find">
-      <label class="only-read" for="find">Find an instrument</label>
+      <label class="only-read" for="find">{{ t('find_an_instrument_2') }}</label>
       <input
         id="find"
         ref="field"
         v-model="words"
         type="search"
-        placeholder="find"
+        :placeholder="t('find')"
         autocomplete="off"
         @keydown.enter.prevent="openFirst"
         @keydown.esc.prevent="leave"
@@ -118,14 +119,14 @@ onMounted(showOpen)
         <FamilyShape :family="tag.family" />
         <span class="text">
           <span class="first"><b>{{ tag.ticket }}</b> <span class="owner">{{ tag.owner }}</span></span>
-          <span class="step">{{ stepOf(tag) }}<template v-if="tag.left_handed"> · left-handed</template></span>
+          <span class="step">{{ stepOf(tag) }}<template v-if="tag.left_handed"> {{ t('left_handed') }}</template></span>
         </span>
       </router-link>
       </template>
       <template v-if="!bare || !house.isLoaded">
-      <p v-if="house.isLoaded && !found.length && words" class="none">No tag has “{{ words }}”. <kbd>Esc</kbd> shows all.</p>
-      <p v-else-if="house.isLoaded && !found.length" class="none">No instrument is in the house yet.</p>
-      <p v-else-if="!house.isLoaded" class="none">{{ house.isAway ? 'The server does not answer; trying again …' : 'Loading …' }}</p>
+      <p v-if="house.isLoaded && !found.length && words" class="none">{{ t('no_tag_has', { words }) }} <kbd>Esc</kbd> {{ t('shows_all') }}</p>
+      <p v-else-if="house.isLoaded && !found.length" class="none">{{ t('no_instrument_is_in_the') }}</p>
+      <p v-else-if="!house.isLoaded" class="none">{{ house.isAway ? t('the_server_does_not_answer') : t('loading') }}</p>
       </template>
     </div>
     <slot />

@@ -1,7 +1,8 @@
 /** In which order the tags hang. */
 import type { Tag } from '@/api'
+import { t } from '@/words/rail'
 
-export const RAIL_ORDERS = { ticket: 'by ticket', due: 'by the day it is due', waiting: 'what waits, longest last', bench: 'what can be worked on first' } as const
+export const RAIL_ORDERS = { ticket: t('by_ticket'), due: t('by_the_day_it_is'), waiting: t('what_waits_longest_last'), bench: t('what_can_be_worked_on') } as const
 export type RailOrder = keyof typeof RAIL_ORDERS
 
 const NEVER = '9999'

@@ -5,6 +5,7 @@ import { answerOf, api, Refused, type Choices, type Tag } from '@/api'
 import { day, until } from '@/shared/format'
 import { useStored } from '@/shared/stored'
 import { inOrder, type RailOrder } from './order'
+import { t } from '@/words/rail'
 
 const RETRY_AFTER_MS = 2500
 
@@ -49,7 +50,7 @@ export const useHouse = defineStore('house', () => {
     return ordered.value.filter(({ text }) => wanted.every((word) => text.includes(word))).map(({ tag }) => tag)
   }
   function textOf(tag: Tag): string {
-    const days = [tag.deadline && `needed ${day(tag.deadline)}`, tag.promised && `promised ${day(tag.promised)}`]
+    const days = [tag.deadline && t('needed', { day: day(tag.deadline) }), tag.promised && t('promised', { day: day(tag.promised) })]
     const said = [tag.ticket, tag.family, tag.size, tag.owner, tag.complaint, tag.step, tag.kind, waitOf(tag), ...days]
     return [...said, tag.left_handed && 'left-handed', tag.is_fleet && 'fleet'].filter(Boolean).join(' ').toLowerCase()
   }
@@ -57,7 +58,7 @@ export const useHouse = defineStore('house', () => {
   /** What waits and until when; once the time has come, what it waited for. */
   function waitOf(tag: Tag): string {
     if (!tag.waits_until) return ''
-    return Date.parse(tag.waits_until) > Date.now() ? `${tag.waits_for} until ${until(tag.waits_until)}` : `${tag.waits_for}, the wait is over`
+    return Date.parse(tag.waits_until) > Date.now() ? t('until', { waits_for: tag.waits_for, until: until(tag.waits_until) }) : t('the_wait_is_over', { waits_for: tag.waits_for })
   }
 
   return { tags, choices, isLoaded, isAway, words, order, load, loadTags, found, waitOf }

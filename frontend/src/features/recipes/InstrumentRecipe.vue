@@ -11,6 +11,7 @@ import QuestionChoices from './QuestionChoices.vue'
 import TargetChanges from './TargetChanges.vue'
 import TargetLines from './TargetLines.vue'
 import { SourceKind, sourceKey, sourceOf } from './sources'
+import { t } from '@/words/recipes'
 
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
@@ -151,37 +152,37 @@ const sourceChoices = computed(() => {
   const now = following.value
   if (!now) return []
   return [
-    { key: SourceKind.recipe, label: 'the recipe' },
-    { key: sourceKey('as_found', ''), label: 'as found at this visit' },
-    ...now.earlier_visits.map((visit) => ({ key: sourceKey('visit', visit.key), label: `as at ${visit.label}` })),
-    ...now.others_here.map((ticket) => ({ key: sourceKey('instrument', ticket), label: `as ${ticket} stands` })),
+    { key: SourceKind.recipe, label: t('the_recipe') },
+    { key: sourceKey('as_found', ''), label: t('as_found_at_this_visit') },
+    ...now.earlier_visits.map((visit) => ({ key: sourceKey('visit', visit.key), label: t('as_at', { label: visit.label }) })),
+    ...now.others_here.map((ticket) => ({ key: sourceKey('instrument', ticket), label: t('as_stands', { ticket }) })),
   ]
 })
 
 useCommands([
-  { letter: 't', own: true, words: 'take it', run: () => void take(), possible: () => !isSame.value && !refused.value },
-  { letter: 'x', own: true, words: 'leave it as it was', run: leave, possible: () => !isSame.value },
-  { letter: 'e', words: 'back to the sheet', run: toSheet },
+  { letter: 't', own: true, words: t('take_it'), run: () => void take(), possible: () => !isSame.value && !refused.value },
+  { letter: 'x', own: true, words: t('leave_it_as_it_was'), run: leave, possible: () => !isSame.value },
+  { letter: 'e', words: t('back_to_the_sheet'), run: toSheet },
 ])
 </script>
 
 <template>
   <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
-  <p v-else-if="!following" class="missing">Loading …</p>
-  <InstrumentFrame v-else :ticket="ticket" page="recipe" :title="`Recipe of ${ticket}`" label="Recipe and schools">
+  <p v-else-if="!following" class="missing">{{ t('loading') }}</p>
+  <InstrumentFrame v-else :ticket="ticket" page="recipe" :title="t('recipe_of', { ticket })" :label="t('recipe_and_schools')">
     <template #head>
       <span>{{ following.family }} {{ following.size }}</span>
-      <router-link class="link" :to="{ name: 'recipes', params: { family: following.family } }">the shop's recipes</router-link>
-      <router-link class="link" :to="{ name: 'figures', params: { family: following.family }, query: { size: following.size } }">figures</router-link>
+      <router-link class="link" :to="{ name: 'recipes', params: { family: following.family } }">{{ t('the_shops_recipes') }}</router-link>
+      <router-link class="link" :to="{ name: 'figures', params: { family: following.family }, query: { size: following.size } }">{{ t('figures') }}</router-link>
     </template>
     <div ref="choices" class="choices" @keydown.enter="onEnter">
       <section class="recipe">
-        <label for="recipe">Recipe</label>
+        <label for="recipe">{{ t('recipe') }}</label>
         <select id="recipe" :value="asked.recipe ?? ''" @change="chooseRecipe(($event.target as HTMLSelectElement).value)">
-          <option value="">the shop's: {{ shopRecipe?.name }}</option>
+          <option value="">{{ t('the_shops', { name: shopRecipe?.name }) }}</option>
           <option v-for="candidate in following.recipes" :key="candidate.name" :value="candidate.name">{{ candidate.name }}</option>
         </select>
-        <span class="hint">A school chosen below is this instrument's own; two are never averaged.</span>
+        <span class="hint">{{ t('a_school_chosen_below_is') }}</span>
       </section>
       <QuestionChoices
         :questions="following.questions"
@@ -190,8 +191,8 @@ useCommands([
         :against-name="recipe?.name ?? ''"
         @choose="chooseSchool"
       />
-      <section class="sources" aria-label="Where targets come from">
-        <h2>Where targets come from</h2>
+      <section class="sources" :aria-label="t('where_targets_come_from')">
+        <h2>{{ t('where_targets_come_from') }}</h2>
         <div v-for="measure in following.measures" :key="measure.key" class="source" :class="{ differs: measure.key in asked.sources }">
           <label :for="`source-${measure.key}`">{{ measure.label }}</label>
           <select
@@ -206,19 +207,19 @@ useCommands([
     </div>
     <template #todo>
       <template v-if="isSame">
-        <h2>Targets now</h2>
+        <h2>{{ t('targets_now') }}</h2>
         <p v-if="following.reason" class="reason">“{{ following.reason }}”</p>
         <TargetLines :lines="following.lines" />
       </template>
       <template v-else>
-        <h2>What changes</h2>
+        <h2>{{ t('what_changes') }}</h2>
         <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
         <p v-else-if="preview?.problem" class="refused" role="alert">{{ preview.problem }}</p>
         <label class="why">
-          <span>reason</span>
+          <span>{{ t('reason') }}</span>
           <input ref="reasonField" v-model="reason" maxlength="500" autocomplete="off" @keydown.enter.prevent="take" />
         </label>
-        <p v-if="isAsking && !preview" role="status">Computing …</p>
+        <p v-if="isAsking && !preview" role="status">{{ t('computing') }}</p>
         <div v-if="preview && !refused" class="numbers" aria-live="polite">
           <TargetChanges :changes="preview.changes" :same="preview.same" />
         </div>
@@ -226,8 +227,8 @@ useCommands([
     </template>
     <template #main>
       <div v-if="!isSame" class="acts">
-        <v-btn @click="leave">Discard</v-btn>
-        <v-btn variant="flat" :disabled="!!refused || isAsking" @click="take">Apply</v-btn>
+        <v-btn @click="leave">{{ t('discard') }}</v-btn>
+        <v-btn variant="flat" :disabled="!!refused || isAsking" @click="take">{{ t('apply') }}</v-btn>
       </div>
     </template>
   </InstrumentFrame>

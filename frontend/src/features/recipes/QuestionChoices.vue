@@ -2,6 +2,7 @@
 /** One school for each question, part by part: what is chosen stands in full ink, what differs is marked. */
 import { computed } from 'vue'
 import type { QuestionView } from '@/api'
+import { t } from '@/words/recipes'
 
 const props = defineProps<{
   questions: QuestionView[]
@@ -13,11 +14,11 @@ const props = defineProps<{
 const emit = defineEmits<{ choose: [question: string, school: string] }>()
 
 const PARTS: Record<string, string> = {
-  heights: 'Heights',
-  nut: 'Nut',
-  bridge: 'Bridge',
-  post: 'Post',
-  tailpiece: 'Tailpiece',
+  heights: t('heights'),
+  nut: t('nut'),
+  bridge: t('bridge'),
+  post: t('post'),
+  tailpiece: t('tailpiece'),
 }
 const parts = computed(() => {
   const found = new Map<string, QuestionView[]>()

@@ -11,6 +11,7 @@ import PageWithSide from '@/shared/PageWithSide.vue'
 import { useAtBench } from '@/shared/person'
 import QuestionChoices from './QuestionChoices.vue'
 import TargetChanges from './TargetChanges.vue'
+import { t } from '@/words/recipes'
 
 type Family = 'violin' | 'viola' | 'cello' | 'bass'
 
@@ -118,20 +119,20 @@ function entry() {
 function keep(): void {
   const of = name.value.trim()
   const body = { ...entry(), schools: { ...chosen } }
-  if (of === '') refused.value = 'Give the recipe a name, so that it can be found again.'
-  else void change(() => answerOf(api.PUT('/api/recipes/{family}/{name}', { ...named(of), body })), of, `“${of}” is kept`)
+  if (of === '') refused.value = t('give_the_recipe_a_name')
+  else void change(() => answerOf(api.PUT('/api/recipes/{family}/{name}', { ...named(of), body })), of, t('is_kept', { of }))
 }
 function follow(): void {
   const of = open.value
   void change(
     () => answerOf(api.POST('/api/recipes/{family}/{name}/follow', { ...named(of), body: entry() })),
     of,
-    `the shop follows “${of}” for the ${props.family}`,
+    t('the_shop_follows_for_the', { of, family: props.family }),
   )
 }
 function retire(): void {
   const of = open.value
-  const words = isShipped.value ? `“${of}” is back as it came` : `“${of}” is off the list`
+  const words = isShipped.value ? t('is_back_as_it_came', { of }) : t('is_off_the_list', { of })
   void change(
     () => answerOf(api.POST('/api/recipes/{family}/{name}/retire', { ...named(of), body: entry() })),
     isShipped.value ? of : '',
@@ -143,23 +144,23 @@ function to(family: string): RouteLocationRaw {
 }
 
 useCommands([
-  { letter: 'k', own: true, words: 'save the recipe', run: keep, possible: () => mayKeep.value && (isChanged.value || name.value !== open.value) },
-  { letter: 'x', own: true, words: 'leave it as it was', run: leave, possible: () => isChanged.value },
-  { letter: 't', own: true, words: 'set as shop default', run: follow, possible: () => mayKeep.value && !isChanged.value && recipe.value?.shop === false },
+  { letter: 'k', own: true, words: t('save_the_recipe'), run: keep, possible: () => mayKeep.value && (isChanged.value || name.value !== open.value) },
+  { letter: 'x', own: true, words: t('leave_it_as_it_was'), run: leave, possible: () => isChanged.value },
+  { letter: 't', own: true, words: t('set_as_shop_default'), run: follow, possible: () => mayKeep.value && !isChanged.value && recipe.value?.shop === false },
 ])
 </script>
 
 <template>
   <PageWithSide side-label="In numbers" :stuck="isChanged || beside !== ''">
     <template #head>
-      <h1>Recipes</h1>
+      <h1>{{ t('recipes') }}</h1>
       <FamilyTabs :family="family" :to="to" />
-      <router-link class="link" :to="{ name: 'figures', params: { family } }">figures of the {{ family }}</router-link>
+      <router-link class="link" :to="{ name: 'figures', params: { family } }">{{ t('figures_of_the', { family }) }}</router-link>
     </template>
     <p v-if="failure" class="missing" role="alert">{{ failure }}</p>
-    <p v-else-if="!page" class="missing">Fetching the recipes …</p>
-    <main v-else ref="choices" class="choices" aria-label="Recipe and schools" @keydown.enter="onEnter">
-        <div class="recipes" role="group" aria-label="Recipes">
+    <p v-else-if="!page" class="missing">{{ t('fetching_the_recipes') }}</p>
+    <main v-else ref="choices" class="choices" :aria-label="t('recipe_and_schools')" @keydown.enter="onEnter">
+        <div class="recipes" role="group" :aria-label="t('recipes')">
           <button
             v-for="candidate in page.recipes"
             :key="candidate.name"
@@ -169,27 +170,27 @@ useCommands([
             :aria-pressed="candidate.name === open"
             @click="openRecipe(candidate.name)"
           >
-            {{ candidate.name }}<span v-if="candidate.shop" class="shop">the shop's</span>
+            {{ candidate.name }}<span v-if="candidate.shop" class="shop">{{ t('the_shops_2') }}</span>
           </button>
         </div>
         <QuestionChoices
           :questions="page.questions"
           :chosen="chosen"
           :against="other?.schools ?? {}"
-          :against-name="other?.name === open ? `${open} so far` : (other?.name ?? '')"
+          :against-name="other?.name === open ? t('so_far', { open }) : (other?.name ?? '')"
           @choose="(question, school) => (chosen[question] = school)"
         />
       </main>
     <template v-if="page" #side>
         <p v-if="said" class="said" role="status">{{ said.charAt(0).toUpperCase() + said.slice(1) }}.</p>
         <div class="against">
-          <label><span>Compare with</span>
+          <label><span>{{ t('compare_with') }}</span>
             <select v-model="beside">
-              <option value="">{{ open }} as it is kept</option>
+              <option value="">{{ t('as_it_is_kept', { open }) }}</option>
               <option v-for="candidate in page.recipes.filter((r) => r.name !== open)" :key="candidate.name" :value="candidate.name">{{ candidate.name }}</option>
             </select>
           </label>
-          <label><span>on a {{ family }}</span>
+          <label><span>{{ t('on_a', { family }) }}</span>
             <select v-model="size">
               <option v-for="one in page.sizes" :key="one" :value="one">{{ one }}</option>
             </select>
@@ -197,25 +198,25 @@ useCommands([
         </div>
         <p v-if="refused" class="refused" role="alert">{{ refused }}</p>
         <form class="keep" @submit.prevent="keep">
-          <label><span>name</span><input ref="nameField" v-model="name" maxlength="40" autocomplete="off" /></label>
+          <label><span>{{ t('name') }}</span><input ref="nameField" v-model="name" maxlength="40" autocomplete="off" /></label>
           <div class="acts">
-            <v-btn v-if="mayKeep" type="submit" variant="flat" :disabled="!isChanged && name === open">{{ name.trim() === open || name.trim() === '' ? 'Save' : 'Save as new' }}</v-btn>
-            <v-btn v-if="isChanged" @click="leave">Discard</v-btn>
-            <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop" @click="follow">Set as shop default</v-btn>
-            <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop && !isShipped" @click="retire">Remove</v-btn>
-            <v-btn v-if="mayKeep && !isChanged && isShipped" @click="retire">Reset to starting value</v-btn>
+            <v-btn v-if="mayKeep" type="submit" variant="flat" :disabled="!isChanged && name === open">{{ name.trim() === open || name.trim() === '' ? t('save') : t('save_as_new') }}</v-btn>
+            <v-btn v-if="isChanged" @click="leave">{{ t('discard') }}</v-btn>
+            <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop" @click="follow">{{ t('set_as_shop_default_2') }}</v-btn>
+            <v-btn v-if="mayKeep && !isChanged && recipe && !recipe.shop && !isShipped" @click="retire">{{ t('remove') }}</v-btn>
+            <v-btn v-if="mayKeep && !isChanged && isShipped" @click="retire">{{ t('reset_to_starting_value') }}</v-btn>
           </div>
         </form>
         <div v-if="numbers" aria-live="polite">
-          <p v-if="!isChanged && !beside" class="hint">Choose another school, or a recipe to hold it against: what changes stands here in numbers, before anything is kept.</p>
+          <p v-if="!isChanged && !beside" class="hint">{{ t('choose_another_school_or_a') }}</p>
           <TargetChanges
             v-else
             :changes="numbers.changes"
             :same="numbers.lines.length - numbers.changes.length"
-            :before="other?.name === open ? 'as kept' : other?.name"
+            :before="other?.name === open ? t('as_kept') : other?.name"
             :after="isChanged ? 'changed' : open"
           />
-          <p v-if="(isChanged || beside) && numbers.strings" class="hint">Reckoned with plain figures and a set of {{ numbers.strings }}.</p>
+          <p v-if="(isChanged || beside) && numbers.strings" class="hint">{{ t('reckoned_with_plain_figures_and', { strings: numbers.strings }) }}</p>
         </div>
     </template>
   </PageWithSide>

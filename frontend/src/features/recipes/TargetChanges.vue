@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { TargetChange } from '@/api'
 import { mm, plain } from '@/shared/format'
+import { t } from '@/words/recipes'
 
 const props = withDefaults(
   defineProps<{ changes: TargetChange[]; same: number; before?: string; after?: string }>(),
@@ -30,10 +31,10 @@ function way(change: TargetChange): string {
 </script>
 
 <template>
-  <p v-if="!changes.length">Nothing changes in numbers. What differs is how the work is done.</p>
+  <p v-if="!changes.length">{{ t('nothing_changes_in_numbers_what') }}</p>
   <table v-else>
     <thead>
-      <tr><th class="only-read">What</th><th>{{ before }}</th><th>{{ after }}</th><th><span class="only-read">Difference</span></th></tr>
+      <tr><th class="only-read">{{ t('what') }}</th><th>{{ before }}</th><th>{{ after }}</th><th><span class="only-read">{{ t('difference') }}</span></th></tr>
     </thead>
     <tbody v-for="group in parts" :key="group.part">
       <tr v-for="change in group.of" :key="change.key" :title="change.source">
@@ -44,7 +45,7 @@ function way(change: TargetChange): string {
       </tr>
     </tbody>
   </table>
-  <p v-if="changes.length" class="same">{{ same }} targets stay as they are.</p>
+  <p v-if="changes.length" class="same">{{ t('targets_stay_as_they_are', { same }) }}</p>
 </template>
 
 <style scoped>

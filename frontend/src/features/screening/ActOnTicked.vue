@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { answerOf, api, Refused, type ScreenRow, type Told } from '@/api'
 import { useHouse } from '@/features/rail'
 import { useAtBench, type Act } from '@/shared/person'
+import { t } from '@/words/screening'
 
 type Asks = '' | 'recipe' | 'kind' | 'day' | 'words' | 'reason'
 interface Doing {
@@ -21,13 +22,13 @@ const atBench = useAtBench()
 
 const change = (field: string) => (tickets: string[], now: string) => answerOf(api.PATCH('/api/many/particulars', { body: { tickets, field, now } }))
 const ACTS: Doing[] = [
-  { value: 'kind', label: 'are here for', asks: 'kind', may: 'arrive', run: change('kind') },
-  { value: 'recipe', label: 'follow the recipe', asks: 'recipe', may: 'measure', run: (tickets, recipe) => answerOf(api.PUT('/api/many/targets', { body: { tickets, recipe: recipe || null, reason: 'the same for all that were ticked' } })) },
-  { value: 'promised', label: 'are promised for', asks: 'day', may: 'arrive', run: change('promised') },
-  { value: 'deadline', label: 'are needed for', asks: 'day', may: 'arrive', run: change('deadline') },
-  { value: 'owner', label: 'belong to', asks: 'words', may: 'arrive', run: change('owner') },
-  { value: 'pass', label: 'need no looking over beyond this, because', asks: 'reason', may: 'sign_off', run: (tickets, reason) => answerOf(api.POST('/api/many/pass-over', { body: { tickets, step: 'look', reason } })) },
-  { value: 'hand_over', label: 'are handed over', asks: '', may: 'sign_off', run: (tickets) => answerOf(api.POST('/api/many/hand-over', { body: { tickets } })) },
+  { value: 'kind', label: t('are_here_for'), asks: 'kind', may: 'arrive', run: change('kind') },
+  { value: 'recipe', label: t('follow_the_recipe'), asks: 'recipe', may: 'measure', run: (tickets, recipe) => answerOf(api.PUT('/api/many/targets', { body: { tickets, recipe: recipe || null, reason: t('the_same_for_all_that') } })) },
+  { value: 'promised', label: t('are_promised_for'), asks: 'day', may: 'arrive', run: change('promised') },
+  { value: 'deadline', label: t('are_needed_for'), asks: 'day', may: 'arrive', run: change('deadline') },
+  { value: 'owner', label: t('belong_to'), asks: 'words', may: 'arrive', run: change('owner') },
+  { value: 'pass', label: t('need_no_looking_over_beyond'), asks: 'reason', may: 'sign_off', run: (tickets, reason) => answerOf(api.POST('/api/many/pass-over', { body: { tickets, step: 'look', reason } })) },
+  { value: 'hand_over', label: t('are_handed_over'), asks: '', may: 'sign_off', run: (tickets) => answerOf(api.POST('/api/many/hand-over', { body: { tickets } })) },
 ]
 
 const doing = ref('kind')
@@ -78,7 +79,7 @@ async function send(): Promise<void> {
   const [chosen, value] = [act.value, given.value.trim()]
   if (!chosen || !props.ticked.length || isDoing.value) return
   if (chosen.asks === 'reason' && !value) {
-    failure.value = 'Say why: it is kept with each of them.'
+    failure.value = t('say_why_it_is_kept')
     return
   }
   await run((tickets) => chosen.run(tickets, value), [...props.ticked])
@@ -96,23 +97,23 @@ defineExpose({ begin: () => void nextTick(() => field.value?.focus()) })
 </script>
 
 <template>
-  <form class="acts" aria-label="With those ticked" @submit.prevent="send" @keydown.esc.stop.prevent="leave">
-    <span class="count">{{ ticked.length ? `${ticked.length} ticked` : 'None ticked' }}</span>
-    <select ref="field" v-model="doing" aria-label="What is said of them" :disabled="!ticked.length">
+  <form class="acts" :aria-label="t('with_those_ticked')" @submit.prevent="send" @keydown.esc.stop.prevent="leave">
+    <span class="count">{{ ticked.length ? `${ticked.length} ticked` : t('none_ticked') }}</span>
+    <select ref="field" v-model="doing" :aria-label="t('what_is_said_of_them')" :disabled="!ticked.length">
       <option v-for="row in offered" :key="row.value" :value="row.value">{{ row.label }}</option>
     </select>
-    <select v-if="act?.asks === 'kind'" v-model="given" aria-label="Kind of visit" :disabled="!ticked.length">
+    <select v-if="act?.asks === 'kind'" v-model="given" :aria-label="t('kind_of_visit')" :disabled="!ticked.length">
       <option v-for="kind in house.choices?.kinds ?? []" :key="kind.key" :value="kind.key">{{ kind.label }}</option>
     </select>
-    <select v-else-if="act?.asks === 'recipe'" v-model="given" aria-label="Recipe" :disabled="!ticked.length">
-      <option value="">the shop’s own</option>
+    <select v-else-if="act?.asks === 'recipe'" v-model="given" :aria-label="t('recipe')" :disabled="!ticked.length">
+      <option value="">{{ t('the_shops_own') }}</option>
       <option v-for="name in recipes" :key="name">{{ name }}</option>
     </select>
-    <input v-else-if="act?.asks === 'day'" v-model="given" type="date" aria-label="Day" :disabled="!ticked.length" />
-    <input v-else-if="act?.asks" v-model="given" type="text" :aria-label="act.asks === 'reason' ? 'Reason' : 'Owner'" maxlength="500" :disabled="!ticked.length" />
-    <v-btn type="submit" variant="flat" :disabled="!ticked.length" :loading="isDoing">Apply to {{ ticked.length }} selected</v-btn>
-    <span v-if="done.length && !isDoing" role="status">{{ done.length }} done.</span>
-    <v-btn v-if="handedOver.length" type="button" @click="takeThemBack">Undo hand-over</v-btn>
+    <input v-else-if="act?.asks === 'day'" v-model="given" type="date" :aria-label="t('day')" :disabled="!ticked.length" />
+    <input v-else-if="act?.asks" v-model="given" type="text" :aria-label="act.asks === 'reason' ? t('reason') : t('owner')" maxlength="500" :disabled="!ticked.length" />
+    <v-btn type="submit" variant="flat" :disabled="!ticked.length" :loading="isDoing">{{ t('apply_to_selected', { ticked: ticked.length }) }}</v-btn>
+    <span v-if="done.length && !isDoing" role="status">{{ t('done', { done: done.length }) }}</span>
+    <v-btn v-if="handedOver.length" type="button" @click="takeThemBack">{{ t('undo_hand_over') }}</v-btn>
     <p v-for="one in undone" :key="one.ticket" class="fault" role="alert">{{ one.ticket }}: {{ one.sentence }}</p>
     <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
   </form>

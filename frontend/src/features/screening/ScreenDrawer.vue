@@ -3,6 +3,7 @@
 import { nextTick, onMounted, ref } from 'vue'
 import type { ScreenCell } from '@/api'
 import { VERDICTS } from '@/features/look'
+import { t } from '@/words/screening'
 
 const props = defineProps<{ cell: ScreenCell; title: string; look: string; verdict: string }>()
 const emit = defineEmits<{ keep: [said: { verdict: string; findings: string[]; words: string }]; leave: [] }>()
@@ -28,8 +29,8 @@ function found(finding: string): void {
   verdict.value = ''
 }
 function keep(): void {
-  if (verdict.value === '' && !findings.value.length) fault.value = 'Choose fine, watch or work needed, or not inspected with its reason.'
-  else if (verdict.value === 'not_looked_at' && !words.value.trim()) fault.value = 'Enter the reason why it was not inspected.'
+  if (verdict.value === '' && !findings.value.length) fault.value = t('choose_fine_watch_or_work')
+  else if (verdict.value === 'not_looked_at' && !words.value.trim()) fault.value = t('enter_the_reason_why_it')
   else emit('keep', { verdict: verdict.value, findings: findings.value, words: words.value })
 }
 </script>
@@ -38,20 +39,20 @@ function keep(): void {
   <form ref="form" :aria-label="title" @submit.prevent="keep" @keydown.esc.stop.prevent="emit('leave')">
     <p><b>{{ title }}</b> {{ look }}</p>
     <fieldset>
-      <legend class="only-read">What it is</legend>
+      <legend class="only-read">{{ t('what_it_is') }}</legend>
       <label v-for="row in VERDICTS" :key="row.value">
         <input v-model="verdict" type="radio" name="screened" :value="row.value" @keydown.enter.prevent="keep" />{{ row.label }}
       </label>
     </fieldset>
     <fieldset v-if="cell.offered.length">
-      <legend class="only-read">What is found</legend>
+      <legend class="only-read">{{ t('what_is_found') }}</legend>
       <label v-for="row in cell.offered" :key="row.finding">
         <input type="checkbox" :checked="findings.includes(row.finding)" @change="found(row.finding)" @keydown.enter.prevent="keep" />{{ row.label }}
       </label>
     </fieldset>
     <div class="acts">
-      <label class="words">{{ verdict === 'not_looked_at' ? 'Reason it was not inspected' : 'Notes' }}<input v-model="words" type="text" maxlength="20000" /></label>
-      <v-btn type="submit" variant="flat">Save, next cell</v-btn>
+      <label class="words">{{ verdict === 'not_looked_at' ? t('reason_it_was_not_inspected') : t('notes') }}<input v-model="words" type="text" maxlength="20000" /></label>
+      <v-btn type="submit" variant="flat">{{ t('save_next_cell') }}</v-btn>
     </div>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </form>

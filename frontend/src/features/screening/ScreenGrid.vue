@@ -9,6 +9,7 @@ import { VERDICTS, VERDICT_WORDS, VerdictMark } from '@/features/look'
 import { plain } from '@/shared/format'
 import { NEEDS, nextFitting } from './rows'
 import ScreenDrawer from './ScreenDrawer.vue'
+import { t } from '@/words/screening'
 
 const TICK = -1
 
@@ -138,16 +139,16 @@ function onFocus(ticket: string, column: number): void {
 }
 
 function spoken(row: ScreenRow, column: ScreenColumn, cell: ScreenCell): string {
-  if (!cell.fits) return `${row.ticket} ${column.label}: has none`
+  if (!cell.fits) return t('has_none', { ticket: row.ticket, label: column.label })
   const { verdict, typed, refused } = props.waits(row.ticket, column, cell)
   const name = `${row.ticket} ${column.label}`
   if (column.item) {
     const found = cell.offered.filter((one) => cell.findings.includes(one.finding)).map((one) => one.label)
     return `${name}: ${[VERDICT_WORDS[verdict ?? cell.verdict] ?? 'blank', ...found, refused].filter(Boolean).join(', ')}`
   }
-  const side = cell.side === 'in_band' ? 'in band' : (cell.side ?? '')
-  const value = typed ?? (cell.value === null ? 'not measured' : plain(cell.value))
-  return `${name}, ${cell.string}: ${[value, side, cell.doubt && 'doubted', refused && `not taken, ${refused}`].filter(Boolean).join(', ')}`
+  const side = cell.side === 'in_band' ? t('in_band') : (cell.side ?? '')
+  const value = typed ?? (cell.value === null ? t('not_measured') : plain(cell.value))
+  return `${name}, ${cell.string}: ${[value, side, cell.doubt && 'doubted', refused && t('not_taken', { refused })].filter(Boolean).join(', ')}`
 }
 function verdictOf(row: ScreenRow, column: ScreenColumn, cell: ScreenCell): string {
   return props.waits(row.ticket, column, cell).verdict ?? cell.verdict
@@ -163,12 +164,12 @@ defineExpose({ begin: () => go(0, nextFitting(props.rows[0]?.cells ?? [], TICK, 
 </script>
 
 <template>
-  <table ref="table" role="grid" aria-label="Instruments screened" :style="{ '--columns': columns.length }">
+  <table ref="table" role="grid" :aria-label="t('instruments_screened')" :style="{ '--columns': columns.length }">
     <thead>
       <tr>
-        <th scope="col" class="who">Instrument</th>
+        <th scope="col" class="who">{{ t('instrument') }}</th>
         <th v-for="column in columns" :key="column.column" scope="col">{{ column.label }}</th>
-        <th scope="col" class="why">Needs</th>
+        <th scope="col" class="why">{{ t('needs') }}</th>
       </tr>
     </thead>
     <tbody>
@@ -180,13 +181,13 @@ defineExpose({ begin: () => go(0, nextFitting(props.rows[0]?.cells ?? [], TICK, 
                 v-model="ticked"
                 type="checkbox"
                 :value="row.ticket"
-                :aria-label="`Tick ${row.ticket}`"
+                :aria-label="t('tick', { ticket: row.ticket })"
                 :data-at="`${row.ticket}/${TICK}`"
                 :tabindex="isHere(row.ticket, TICK) ? 0 : -1"
                 @focus="onFocus(row.ticket, TICK)"
                 @keydown="onTickKey($event, r)"
               />
-              <span><b>{{ row.ticket }}</b> {{ row.family }} {{ row.size }}<template v-if="row.left_handed">, left</template></span>
+              <span><b>{{ row.ticket }}</b> {{ row.family }} {{ row.size }}<template v-if="row.left_handed">{{ t('left') }}</template></span>
             </label>
           </th>
           <td v-for="(cell, c) in row.cells" :key="cell.column" role="gridcell" :data-label="columns[c]?.label" :class="columns[c]?.item ? 'item' : 'height'">

@@ -13,6 +13,7 @@ import ActOnTicked from './ActOnTicked.vue'
 import { EVERYTHING, fleetsOf, tally, ticketsOf } from './rows'
 import { useSaid } from './said'
 import ScreenGrid from './ScreenGrid.vue'
+import { t } from '@/words/screening'
 
 const AT_ONCE = 15
 const RETRY_AFTER_MS = 2500
@@ -96,7 +97,7 @@ function waits(ticket: string, column: ScreenColumn, cell: ScreenCell): { verdic
 }
 function say(ticket: string, item: string, what: { verdict: string; findings: string[]; words: string }): void {
   const label = columns.value.find((column) => column.item === item)?.label ?? item
-  given.value.push({ ticket, kind: 'seen', id: said.say(ticket, item, what, `Inspection: ${label}`) })
+  given.value.push({ ticket, kind: 'seen', id: said.say(ticket, item, what, t('inspection', { label })) })
 }
 function nameOf(row: ScreenRow, cell: ScreenCell): string {
   return columns.value[row.cells.indexOf(cell)]?.label ?? cell.measure
@@ -109,7 +110,7 @@ async function undo(): Promise<void> {
   if (!last) return
   try {
     const unsent = outbox.rows.find((row) => row.id === last.id)
-    if (!unsent || !(await outbox.drop(unsent))) await outbox.submit(takeBack(last.ticket, { ...last, words: 'an answer' }))
+    if (!unsent || !(await outbox.drop(unsent))) await outbox.submit(takeBack(last.ticket, { ...last, words: t('an_answer') }))
     given.value.pop()
     failure.value = ''
     await load([last.ticket])
@@ -143,37 +144,37 @@ const refusedHere = computed(() => {
 })
 
 useCommands([
-  { letter: 't', own: true, words: 'tick those that need a luthier', run: () => tick(['luthier']), possible: () => rows.value.length > 0 },
-  { letter: 'm', own: true, words: 'tick those that do not', run: () => tick(['nothing', 'small']), possible: () => rows.value.length > 0 },
-  { letter: 'a', own: true, words: 'tick all', run: () => tick(['luthier', 'small', 'nothing', 'open']), possible: () => rows.value.length > 0 },
-  { letter: 'x', own: true, words: 'tick none', run: () => tick([]), possible: () => ticked.value.length > 0 },
-  { letter: 'd', own: true, words: 'do with those ticked', run: () => acts.value?.begin(), possible: () => ticked.value.length > 0 },
-  { letter: 'e', words: 'the sheet in hand', run: () => void router.push({ name: 'bench', params: { ticket: inHand.value.ticket } }), possible: () => inHand.value.ticket !== '' },
-  { letter: 'u', words: 'undo', run: () => void undo(), possible: () => given.value.length > 0 },
+  { letter: 't', own: true, words: t('tick_those_that_need_a'), run: () => tick(['luthier']), possible: () => rows.value.length > 0 },
+  { letter: 'm', own: true, words: t('tick_those_that_do_not'), run: () => tick(['nothing', 'small']), possible: () => rows.value.length > 0 },
+  { letter: 'a', own: true, words: t('tick_all'), run: () => tick(['luthier', 'small', 'nothing', 'open']), possible: () => rows.value.length > 0 },
+  { letter: 'x', own: true, words: t('tick_none'), run: () => tick([]), possible: () => ticked.value.length > 0 },
+  { letter: 'd', own: true, words: t('do_with_those_ticked'), run: () => acts.value?.begin(), possible: () => ticked.value.length > 0 },
+  { letter: 'e', words: t('the_sheet_in_hand'), run: () => void router.push({ name: 'bench', params: { ticket: inHand.value.ticket } }), possible: () => inHand.value.ticket !== '' },
+  { letter: 'u', words: t('undo'), run: () => void undo(), possible: () => given.value.length > 0 },
 ])
 </script>
 
 <template>
-  <main class="page" aria-label="Screening">
+  <main class="page" :aria-label="t('screening')">
     <header>
-      <h1>Which need a luthier?</h1>
+      <h1>{{ t('which_need_a_luthier') }}</h1>
       <label class="of">
-        <span class="only-read">Whose</span>
-        <select :value="of" aria-label="Whose instruments" @change="router.replace({ name: 'screening', query: { of: ($event.target as HTMLSelectElement).value } })">
+        <span class="only-read">{{ t('whose') }}</span>
+        <select :value="of" :aria-label="t('whose_instruments')" @change="router.replace({ name: 'screening', query: { of: ($event.target as HTMLSelectElement).value } })">
           <option v-for="fleet in fleets" :key="fleet.owner" :value="fleet.owner">{{ fleet.owner }}, {{ fleet.count }}</option>
           <option :value="EVERYTHING">{{ EVERYTHING }}, {{ house.tags.length }}</option>
         </select>
       </label>
-      <b role="status">{{ isWhole ? (rows.length ? tally(rows) : '') : `${rows.length} of ${tickets.length} …` }}</b>
+      <b role="status">{{ isWhole ? (rows.length ? tally(rows) : '') : t('of', { rows: rows.length, tickets: tickets.length }) }}</b>
       <p class="how">
         <template v-if="inHand.look">{{ inHand.look }}</template>
-        <template v-else>1 fine, 2 watch, 3 work, 4 not yet · a height and Enter · Enter at an item opens what can be found</template>
+        <template v-else>{{ t('n_1_fine_2_watch_3') }}</template>
       </p>
     </header>
     <p v-if="told" class="fault" role="alert">{{ told }}</p>
     <p v-for="line in refusedHere" :key="line" class="fault" role="alert">{{ line }}</p>
     <p v-if="house.isLoaded && !tickets.length" class="none">
-      Nothing of {{ of }} hangs on the rail. <kbd>Space</kbd> <kbd>v</kbd> takes a fleet in, with a line for each.
+      {{ t('nothing_of_hangs_on_the', { of }) }} <kbd>Space</kbd> <kbd>v</kbd> {{ t('takes_a_fleet_in_with') }}
     </p>
     <div v-if="rows.length" class="scroll">
       <ScreenGrid

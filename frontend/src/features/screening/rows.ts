@@ -1,12 +1,13 @@
 /** Which instruments are screened, and how the rows are told. */
 import type { ScreenCell, ScreenRow, Tag } from '@/api'
+import { t } from '@/words/screening'
 
 export const EVERYTHING = 'everything in the house'
 export const NEEDS: Record<ScreenRow['needs'], string> = {
   luthier: 'a luthier',
-  small: 'small work',
+  small: t('small_work'),
   nothing: 'nothing',
-  open: 'still open',
+  open: t('still_open'),
 }
 
 /** The fleets on the rail with how many of each, the largest first. */
@@ -26,7 +27,7 @@ export function tally(rows: readonly ScreenRow[]): string {
   const count = (needs: ScreenRow['needs']) => rows.filter((row) => row.needs === needs).length
   const parts = (['small', 'nothing', 'open'] as const).map((needs) => [count(needs), NEEDS[needs]] as const)
   const rest = parts.filter(([many]) => many).map(([many, words]) => `, ${many} ${words}`).join('')
-  return `${count('luthier')} of ${rows.length} need${count('luthier') === 1 ? 's' : ''} a luthier${rest}`
+  return t('of_need_a_luthier', { count: count('luthier'), rows: rows.length, s: count('luthier') === 1 ? 's' : '', rest })
 }
 
 /** Where the next cell of a row is that this instrument has, or the row's end. */

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { t } from '@/words/sheet'
+
 /** Asked before an instrument leaves. */
 defineProps<{ ticket: string }>()
 const isOpen = defineModel<boolean>({ required: true })
@@ -12,11 +14,11 @@ function send(): void {
 <template>
   <v-dialog v-model="isOpen">
     <v-card>
-      <v-card-title tag="h2">Hand over {{ ticket }}?</v-card-title>
-      <v-card-text>It leaves the list of instruments here. Its readings, works and decisions stay on record.</v-card-text>
+      <v-card-title tag="h2">{{ t('hand_over', { ticket }) }}</v-card-title>
+      <v-card-text>{{ t('it_leaves_the_list_of') }}</v-card-text>
       <v-card-actions class="acts">
-        <v-btn @click="isOpen = false">Cancel</v-btn>
-        <v-btn variant="flat" autofocus @click="send">Hand over</v-btn>
+        <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
+        <v-btn variant="flat" autofocus @click="send">{{ t('hand_over_2') }}</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

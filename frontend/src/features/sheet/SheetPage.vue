@@ -1,16 +1,12 @@
 <script setup lang="ts">
 /** The bench sheet of one instrument: course, drawing, card and word. */
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { BenchCard, InHand, keyOf, useBench, useEntry } from '@/features/bench'
 import { StepDialog } from '@/features/course'
 import { EndView, OtherViews, VIEWS, type ViewName } from '@/features/drawing'
-import { LogDialog } from '@/features/log'
-import { ParticularsDialog } from '@/features/particulars'
-import { StringsDialog } from '@/features/strings'
 import { InstrumentFrame } from '@/features/frame'
 import { MainAct, WordPanel } from '@/features/word'
-import { WorkDialog } from '@/features/works'
 import { useHouse } from '@/features/rail'
 import type { Stop } from '@/api'
 import { useCommands } from '@/shared/commands'
@@ -22,6 +18,13 @@ import HandOverDialog from './HandOverDialog.vue'
 import TakeOff from './TakeOff.vue'
 import { usePanel } from './usePanel'
 import { useRecording } from './useRecording'
+import { t } from '@/words/sheet'
+
+/** What opens over the sheet comes after the sheet. */
+const LogDialog = defineAsyncComponent(() => import('@/features/log').then((feature) => feature.LogDialog))
+const ParticularsDialog = defineAsyncComponent(() => import('@/features/particulars').then((feature) => feature.ParticularsDialog))
+const StringsDialog = defineAsyncComponent(() => import('@/features/strings').then((feature) => feature.StringsDialog))
+const WorkDialog = defineAsyncComponent(() => import('@/features/works').then((feature) => feature.WorkDialog))
 
 const props = defineProps<{ ticket: string }>()
 
@@ -124,23 +127,23 @@ function openWhy(name?: string): void {
 
 usePageCommands(() => props.ticket, () => sheet.value?.instrument.family ?? '')
 useCommands([
-  { letter: 's', words: 'strings', run: () => (stringsOpen.value = true), possible: () => sheet.value !== null },
-  { letter: 'h', words: 'recipe and schools', run: () => to('recipe'), possible: () => sheet.value !== null },
-  { letter: 'w', words: 'why', run: () => openWhy(), possible: () => sheet.value !== null },
-  { letter: 'c', words: 'crown cut', run: () => void work('crown_cut'), possible: () => atBench.may('measure') && mayRecord('crown_cut') },
-  { letter: 'j', words: 'nut filed', run: () => void work('nut_filed'), possible: () => atBench.may('measure') && sheet.value !== null },
-  { letter: 'k', words: 'work done', run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
-  { letter: 'd', words: 'decide', run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
-  { letter: 't', words: 'open this step', run: openNext, possible: () => !!sheet.value?.instruction.stop },
-  { letter: 'i', words: 'inspection', run: () => to('look'), possible: () => sheet.value !== null },
-  { letter: 'a', words: 'measure', run: () => to('measure'), possible: () => sheet.value !== null },
-  { letter: 'x', own: true, words: 'another view', run: otherView, possible: () => sheet.value !== null },
-  { letter: 'i', own: true, words: 'particulars', run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },
-  { letter: 'm', words: 'use the suggested value', run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
-  { letter: 'y', words: 'hand over', run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },
-  { letter: 'o', words: 'log', run: () => (logOpen.value = true), possible: () => sheet.value !== null },
-  { letter: 'u', words: 'undo', run: () => void bench.undo(), possible: () => atBench.may('measure') && (sheet.value?.undoable ?? null) !== null },
-  { letter: '/', words: 'redo', run: () => void bench.redo(), possible: () => bench.redoable !== null },
+  { letter: 's', words: t('strings'), run: () => (stringsOpen.value = true), possible: () => sheet.value !== null },
+  { letter: 'h', words: t('recipe_and_schools'), run: () => to('recipe'), possible: () => sheet.value !== null },
+  { letter: 'w', words: t('why'), run: () => openWhy(), possible: () => sheet.value !== null },
+  { letter: 'c', words: t('crown_cut'), run: () => void work('crown_cut'), possible: () => atBench.may('measure') && mayRecord('crown_cut') },
+  { letter: 'j', words: t('nut_filed'), run: () => void work('nut_filed'), possible: () => atBench.may('measure') && sheet.value !== null },
+  { letter: 'k', words: t('work_done'), run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
+  { letter: 'd', words: t('decide'), run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
+  { letter: 't', words: t('open_this_step'), run: openNext, possible: () => !!sheet.value?.instruction.stop },
+  { letter: 'i', words: t('inspection'), run: () => to('look'), possible: () => sheet.value !== null },
+  { letter: 'a', words: t('measure'), run: () => to('measure'), possible: () => sheet.value !== null },
+  { letter: 'x', own: true, words: t('another_view'), run: otherView, possible: () => sheet.value !== null },
+  { letter: 'i', own: true, words: t('particulars'), run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },
+  { letter: 'm', words: t('use_the_suggested_value'), run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
+  { letter: 'y', words: t('hand_over_3'), run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },
+  { letter: 'o', words: t('log'), run: () => (logOpen.value = true), possible: () => sheet.value !== null },
+  { letter: 'u', words: t('undo'), run: () => void bench.undo(), possible: () => atBench.may('measure') && (sheet.value?.undoable ?? null) !== null },
+  { letter: '/', words: t('redo'), run: () => void bench.redo(), possible: () => bench.redoable !== null },
 ])
 
 /** A bass may have them; any other where they were read. */
@@ -158,9 +161,9 @@ const refusedElsewhere = computed(() =>
 </script>
 
 <template>
-  <InstrumentFrame v-if="sheet" :ticket="ticket" page="sheet" title="Bridge" label="Bench sheet" @stop="openStop">
+  <InstrumentFrame v-if="sheet" :ticket="ticket" page="sheet" :title="t('bridge')" :label="t('bench_sheet')" @stop="openStop">
     <template #head>
-      <div class="views" role="group" aria-label="View">
+      <div class="views" role="group" :aria-label="t('view')">
         <button v-for="(words, name) in VIEWS" :key="name" type="button" class="plain-button" :aria-pressed="view === name" @click="view = name">{{ words }}</button>
       </div>
     </template>
@@ -178,12 +181,12 @@ const refusedElsewhere = computed(() =>
             :left-handed="sheet.instrument.left_handed"
           />
           <div v-else class="no-drawing">
-            <p>{{ sheet.strings ? sheet.instruction.says[0] : 'No strings named. Slots and spacing depend on their diameters.' }}</p>
-            <v-btn v-if="!sheet.strings" @click="stringsOpen = true">Choose strings</v-btn>
+            <p>{{ sheet.strings ? sheet.instruction.says[0] : t('no_strings_named_slots_and') }}</p>
+            <v-btn v-if="!sheet.strings" @click="stringsOpen = true">{{ t('choose_strings') }}</v-btn>
           </div>
           <div v-if="view === 'end' && sheet.drawing && !isNarrow" class="notes">
-            <button type="button" class="plain-button" @click="why = 'crown_radius'">crown radius<br /><b>{{ mm(sheet.drawing.crown_radius, 1) }}</b></button>
-            <button type="button" class="plain-button" @click="why = 'bow'">bow clearance<br /><b v-for="room in bowRoom" :key="room" class="line">{{ room }}</b></button>
+            <button type="button" class="plain-button" @click="why = 'crown_radius'">{{ t('crown_radius') }}<br /><b>{{ mm(sheet.drawing.crown_radius, 1) }}</b></button>
+            <button type="button" class="plain-button" @click="why = 'bow'">{{ t('bow_clearance') }}<br /><b v-for="room in bowRoom" :key="room" class="line">{{ room }}</b></button>
           </div>
         </div>
         <BenchCard
@@ -252,10 +255,10 @@ const refusedElsewhere = computed(() =>
   </template>
   <section v-if="!sheet && bench.failure" class="missing" role="alert">
     <h1>{{ bench.failure }}</h1>
-    <p v-if="bench.isAway">Trying again …</p>
-    <router-link v-else to="/">Back to the house</router-link>
+    <p v-if="bench.isAway">{{ t('trying_again') }}</p>
+    <router-link v-else to="/">{{ t('back_to_the_house') }}</router-link>
   </section>
-  <p v-else-if="!sheet" class="missing">Loading {{ ticket }} …</p>
+  <p v-else-if="!sheet" class="missing">{{ t('loading', { ticket }) }}</p>
 </template>
 
 <style scoped>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { BenchSheet } from '@/api'
 import type { SheetGeometry } from '@/features/drawing'
 import { down, mm, up } from '@/shared/format'
+import { t } from '@/words/sheet'
 
 const props = defineProps<{ cut: BenchSheet['cut']; amounts: BenchSheet['instruction']['amounts']; geometry: SheetGeometry; narrow: boolean }>()
 const emit = defineEmits<{ why: [name: string] }>()
@@ -11,25 +12,25 @@ const emit = defineEmits<{ why: [name: string] }>()
 const NOTHING = 0.05
 const LABELS = {
   none: '',
-  due: 'take off',
-  slots: 'file the slots',
-  beside: 'beside the strings',
-  coming_down: 'to come down',
+  due: t('take_off'),
+  slots: t('file_the_slots'),
+  beside: t('beside_the_strings'),
+  coming_down: t('to_come_down'),
   may: '',
-  waits: 'do not cut yet',
-  to_aim: 'in band; to the aim',
-  not_chosen: 'not cut: decided otherwise',
+  waits: t('do_not_cut_yet'),
+  to_aim: t('in_band_to_the_aim'),
+  not_chosen: t('not_cut_decided_otherwise'),
 } as const
-const UNITS: Partial<Record<keyof typeof LABELS, string>> = { slots: 'mm deeper', coming_down: 'at the bridge' }
+const UNITS: Partial<Record<keyof typeof LABELS, string>> = { slots: t('mm_deeper'), coming_down: t('at_the_bridge') }
 /** What the instruction asks for at each string, by the role of the cut. */
 const NOW: Partial<Record<keyof typeof LABELS, string>> = { due: 'take', slots: 'slot_by', beside: 'beside' }
 
 const isProvisional = computed(() => props.cut.state === 'provisional')
 const label = computed(() => {
-  if (props.cut.role === 'may') return isProvisional.value ? 'provisional cut' : 'wood to take'
-  return props.cut.role === 'due' && isProvisional.value ? 'take off, provisional' : LABELS[props.cut.role]
+  if (props.cut.role === 'may') return isProvisional.value ? t('provisional_cut') : t('wood_to_take')
+  return props.cut.role === 'due' && isProvisional.value ? t('take_off_provisional') : LABELS[props.cut.role]
 })
-const unit = computed(() => UNITS[props.cut.role] ?? 'mm of wood')
+const unit = computed(() => UNITS[props.cut.role] ?? t('mm_of_wood'))
 
 type CutString = BenchSheet['cut']['strings'][number]
 interface Shown {
@@ -45,21 +46,21 @@ function shown(s: CutString, i: number): Shown | null {
     const amount = props.amounts.find((one) => one.name === name && one.position === i)
     if (!amount) return s.drop === null ? null : { text: '–', below: '', side: '' }
     const places = name === 'take' ? 1 : 2
-    const below = name === 'take' && !props.narrow ? `of ${down(s.wood ?? 0, 1)} ±${up(s.uncertainty ?? 0, 1)}` : `±${up(amount.uncertainty, name === 'take' ? 1 : 2)}`
+    const below = name === 'take' && !props.narrow ? t('of', { down: down(s.wood ?? 0, 1), up: up(s.uncertainty ?? 0, 1) }) : `±${up(amount.uncertainty, name === 'take' ? 1 : 2)}`
     return { text: down(amount.value, places), below, side: 'above' }
   }
   if (props.cut.role === 'coming_down') {
     if (s.drop === null) return null
     const isLow = s.drop <= -NOTHING
-    return { text: isLow ? mm(-s.drop, 2) : down(Math.max(0, s.drop), 2), below: isLow ? 'too low' : `±${up(s.drop_known_to ?? 0, 2)}`, side: isLow ? 'below' : '' }
+    return { text: isLow ? mm(-s.drop, 2) : down(Math.max(0, s.drop), 2), below: isLow ? t('too_low') : `±${up(s.drop_known_to ?? 0, 2)}`, side: isLow ? 'below' : '' }
   }
   if (s.wood === null) return null
   const side = s.wood <= -NOTHING ? 'below' : s.wood >= NOTHING ? 'above' : ''
-  return { text: s.wood < 0 ? mm(-s.wood, 1) : down(s.wood, 1), below: side === 'below' ? 'too low' : `±${up(s.uncertainty ?? 0, 1)}`, side }
+  return { text: s.wood < 0 ? mm(-s.wood, 1) : down(s.wood, 1), below: side === 'below' ? t('too_low') : `±${up(s.uncertainty ?? 0, 1)}`, side }
 }
 /** It begins with what stands there. */
 function spoken(name: string, { text, below, side }: Shown): string {
-  return side === 'below' ? `${name}: ${text} ${below}, mm. Why?` : `${name}, ${label.value}: ${text} ${below} mm. Why?`
+  return side === 'below' ? t('mm_why', { name, text, below }) : t('mm_why_2', { name, label: label.value, text, below })
 }
 const strings = computed(() =>
   props.cut.strings.map((s, i) => ({ name: s.name, column: props.geometry.columns[i], shown: shown(s, i) })),
@@ -67,7 +68,7 @@ const strings = computed(() =>
 </script>
 
 <template>
-  <div class="take-off" :class="cut.role" aria-label="Wood to take off at the bridge">
+  <div class="take-off" :class="cut.role" :aria-label="t('wood_to_take_off_at')">
     <span v-if="!narrow" class="take-label"><b>{{ label }}</b><br />{{ unit }}</span>
     <template v-for="(s, i) in strings" :key="s.name">
       <button

@@ -5,6 +5,7 @@ import type { SoundView } from '@/api'
 import { day } from '@/shared/format'
 import type { TrialBody, WoodBody } from './bodies'
 import type { Faults } from './useSound'
+import { t } from '@/words/sound'
 
 const props = defineProps<{
   view: SoundView
@@ -33,41 +34,41 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>('inpu
 </script>
 
 <template>
-  <form ref="form" aria-label="Adjust the bridge" @submit.prevent="send">
-    <h2>Adjust the bridge</h2>
-    <p v-for="one in view.trials_on" :key="one.id">On the bridge: {{ one.says }}. <v-btn size="small" @click="write(() => trialOff(one.id))">Record: taken off</v-btn></p>
+  <form ref="form" :aria-label="t('adjust_the_bridge')" @submit.prevent="send">
+    <h2>{{ t('adjust_the_bridge') }}</h2>
+    <p v-for="one in view.trials_on" :key="one.id">{{ t('on_the_bridge', { says: one.says }) }} <v-btn size="small" @click="write(() => trialOff(one.id))">{{ t('record_taken_off') }}</v-btn></p>
     <fieldset>
-      <legend class="only-read">what</legend>
-      <label class="choice"><input v-model="way" type="radio" value="trial" name="way" />try something that comes off again</label>
-      <label class="choice"><input v-model="way" type="radio" value="wood" name="way" />wood was taken</label>
+      <legend class="only-read">{{ t('what') }}</legend>
+      <label class="choice"><input v-model="way" type="radio" value="trial" name="way" />{{ t('try_something_that_comes_off') }}</label>
+      <label class="choice"><input v-model="way" type="radio" value="wood" name="way" />{{ t('wood_was_taken') }}</label>
     </fieldset>
     <template v-if="way === 'trial'">
-      <label>what<select v-model="trial.what"><option value="">choose</option><option v-for="(label, key) in view.choices.trial" :key="key" :value="key">{{ label }}</option></select></label>
+      <label>{{ t('what') }}<select v-model="trial.what"><option value="">{{ t('choose') }}</option><option v-for="(label, key) in view.choices.trial" :key="key" :value="key">{{ label }}</option></select></label>
       <p v-if="faults.what" class="fault" role="alert">{{ faults.what }}</p>
-      <label>where<select v-model="trial.place"><option value="">choose</option><option v-for="(label, key) in view.choices.place" :key="key" :value="key">{{ label }}</option></select></label>
+      <label>{{ t('where') }}<select v-model="trial.place"><option value="">{{ t('choose') }}</option><option v-for="(label, key) in view.choices.place" :key="key" :value="key">{{ label }}</option></select></label>
       <p v-if="faults.place" class="fault" role="alert">{{ faults.place }}</p>
-      <label>to remember<input v-model="trial.words" class="own" maxlength="400" autocomplete="off" /></label>
+      <label>{{ t('to_remember') }}<input v-model="trial.words" class="own" maxlength="400" autocomplete="off" /></label>
     </template>
     <template v-else>
-      <p v-if="view.next_shaving" class="quiet">The next shaving from {{ day(view.next_shaving) }} on: it is played two to four weeks between.</p>
-      <label>where<select v-model="wood.place"><option value="">choose</option><option v-for="(label, key) in view.choices.place" :key="key" :value="key">{{ label }}</option></select></label>
+      <p v-if="view.next_shaving" class="quiet">{{ t('the_next_shaving_from_on', { day: day(view.next_shaving) }) }}</p>
+      <label>{{ t('where') }}<select v-model="wood.place"><option value="">{{ t('choose') }}</option><option v-for="(label, key) in view.choices.place" :key="key" :value="key">{{ label }}</option></select></label>
       <p v-if="faults.place" class="fault" role="alert">{{ faults.place }}</p>
       <div class="two">
-        <label>taken off, mm<input v-model="wood.off" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
-        <label>{{ view.choices.opening?.[wood.place] ? `${view.choices.opening[wood.place]} now, mm` : 'left there, mm' }}<input v-model="wood.left" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
+        <label>{{ t('taken_off_mm') }}<input v-model="wood.off" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
+        <label>{{ view.choices.opening?.[wood.place] ? t('now_mm', { place: view.choices.opening[wood.place] }) : t('left_there_mm') }}<input v-model="wood.left" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
       </div>
       <p v-for="field in ['off', 'left']" v-show="faults[field]" :key="field" class="fault" role="alert">{{ faults[field] }}</p>
       <template v-if="faults.reason || wood.reason">
         <p class="fault" role="alert">{{ faults.reason }}</p>
-        <label>why all the same<input v-model="wood.reason" class="own" maxlength="400" autocomplete="off" /></label>
+        <label>{{ t('why_all_the_same') }}<input v-model="wood.reason" class="own" maxlength="400" autocomplete="off" /></label>
       </template>
-      <label>to remember<input v-model="wood.words" class="own" maxlength="400" autocomplete="off" /></label>
-      <p class="caution">Wood does not come back. Try it reversibly first; blade away from you, the bridge off or well held.</p>
+      <label>{{ t('to_remember') }}<input v-model="wood.words" class="own" maxlength="400" autocomplete="off" /></label>
+      <p class="caution">{{ t('wood_does_not_come_back') }}</p>
     </template>
     <p v-if="faults['']" class="fault" role="alert">{{ faults[''] }}</p>
     <div class="ways">
-      <v-btn @click="emit('done')">Cancel</v-btn>
-      <v-btn type="submit" variant="flat" :loading="isSending">{{ way === 'trial' ? 'Record: put on' : 'Record: wood taken' }}</v-btn>
+      <v-btn @click="emit('done')">{{ t('cancel') }}</v-btn>
+      <v-btn type="submit" variant="flat" :loading="isSending">{{ way === 'trial' ? t('record_put_on') : t('record_wood_taken') }}</v-btn>
     </div>
   </form>
 </template>

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { SoundView } from '@/api'
 import { frameOf, labelsOf, NUMBER, spotsOf, stretchOf } from './endPlan'
+import { t } from '@/words/sound'
 
 const props = defineProps<{ view: SoundView; end: 'top' | 'bottom'; leftHanded: boolean; selected: number; width: number; height: number }>()
 const emit = defineEmits<{ select: [place: number] }>()
@@ -57,8 +58,8 @@ const small = computed(() => {
   return { f, foot: corners.map(([b, a]) => `${f.x(b)},${f.y(a)}`).join(' '), seen }
 })
 const described = computed(() => {
-  const told = spots.value.map((one) => `place ${one.place.number} ${one.behind.toFixed(1)} mm behind the foot and ${one.across.toFixed(1)} mm from the middle, ${one.known}`)
-  return `The post's ${props.end} from above, its middle. ${told.join('; ') || 'Nothing is known of it yet'}.`
+  const told = spots.value.map((one) => t('place_mm_behind_the_foot', { number: one.place.number, behind: one.behind.toFixed(1), across: one.across.toFixed(1), known: one.known }))
+  return t('the_posts_from_above_its', { end: props.end, yet: told.join('; ') || t('nothing_is_known_of_it') })
 })
 </script>
 
@@ -72,7 +73,7 @@ const described = computed(() => {
       </g>
       <g v-if="wanted">
         <path :d="`M${frame.x(wanted.behind) - 9} ${frame.y(wanted.across)}h18M${frame.x(wanted.behind)} ${frame.y(wanted.across) - 9}v18`" class="cross" />
-        <text :x="frame.x(wanted.behind) + 8" :y="frame.y(wanted.across) + (hand > 0 ? 17 : -8)" class="note">school</text>
+        <text :x="frame.x(wanted.behind) + 8" :y="frame.y(wanted.across) + (hand > 0 ? 17 : -8)" class="note">{{ t('school') }}</text>
       </g>
       <circle v-if="now" :cx="frame.x(now.behind)" :cy="frame.y(now.across)" :r="now.knownTo * frame.scale" class="unsure" />
       <line v-for="(one, i) in ways" :key="i" :x1="one.x1" :y1="one.y1" :x2="one.x2" :y2="one.y2" class="trail" :class="{ broken: one.broken }" />
@@ -88,7 +89,7 @@ const described = computed(() => {
           tabindex="0"
           class="number"
           :class="{ best: one.place.is_best, chosen: one.place.number === selected }"
-          :aria-label="`place ${one.place.number}, ${end}`"
+          :aria-label="t('place', { number: one.place.number, end })"
           :aria-pressed="one.place.number === selected"
           @click="emit('select', one.place.number)"
           @keydown.enter.prevent="emit('select', one.place.number)"
@@ -97,12 +98,12 @@ const described = computed(() => {
           <text :x="label.left + NUMBER * (i + 0.5) - 0.5" :y="label.top + 16.5" text-anchor="middle">{{ one.place.number }}</text>
         </g>
       </g>
-      <text :x="8" :y="height / 2" class="note" :transform="`rotate(-90 8 ${height / 2})`" text-anchor="middle" dy="8">toward the bridge</text>
-      <text :x="width - 8" :y="height / 2 - 30" class="note" :transform="`rotate(90 ${width - 8} ${height / 2 - 30})`" text-anchor="middle" dy="6">toward the tailpiece</text>
-      <text :x="24" :y="hand < 0 ? 19 : height - 9" class="side">treble side, f-hole</text>
-      <text :x="24" :y="hand < 0 ? height - 9 : 19" class="side">bass side</text>
+      <text :x="8" :y="height / 2" class="note" :transform="`rotate(-90 8 ${height / 2})`" text-anchor="middle" dy="8">{{ t('toward_the_bridge') }}</text>
+      <text :x="width - 8" :y="height / 2 - 30" class="note" :transform="`rotate(90 ${width - 8} ${height / 2 - 30})`" text-anchor="middle" dy="6">{{ t('toward_the_tailpiece') }}</text>
+      <text :x="24" :y="hand < 0 ? 19 : height - 9" class="side">{{ t('treble_side_f_hole') }}</text>
+      <text :x="24" :y="hand < 0 ? height - 9 : 19" class="side">{{ t('bass_side') }}</text>
       <path :d="`M${width - INSET - 10 - frame.scale} ${height - 12}v-5v5h${frame.scale}v-5`" class="scale" />
-      <text :x="width - INSET - 10 - frame.scale / 2" :y="height - 17" text-anchor="middle" class="note">1 mm</text>
+      <text :x="width - INSET - 10 - frame.scale / 2" :y="height - 17" text-anchor="middle" class="note">{{ t('n_1_mm') }}</text>
     </svg>
   </figure>
 </template>

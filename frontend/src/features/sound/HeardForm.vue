@@ -6,6 +6,7 @@ import { useStored } from '@/shared/stored'
 import type { HeardBody } from './bodies'
 import RatingGrid from './RatingGrid.vue'
 import type { Faults } from './useSound'
+import { t } from '@/words/sound'
 
 const props = defineProps<{ view: SoundView; leftHanded: boolean; send: (body: HeardBody) => Promise<Faults> }>()
 const emit = defineEmits<{ done: [] }>()
@@ -57,19 +58,19 @@ onMounted(() => void nextTick(() => grid.value?.focus()))
 </script>
 
 <template>
-  <form aria-label="Rate the sound" @submit.prevent="write">
-    <h2>Rate the sound</h2>
+  <form :aria-label="t('rate_the_sound')" @submit.prevent="write">
+    <h2>{{ t('rate_the_sound') }}</h2>
     <RatingGrid ref="grid" v-model="draft.rated" :names="view.string_names" :left-handed="leftHanded" :faults="faults" @update:model-value="keep" />
     <fieldset>
-      <legend>In {{ view.session.player ? `${view.session.player.split(' ')[0]}’s` : 'the player’s' }} own words</legend>
+      <legend>{{ t('in_own_words', { s: view.session.player ? `${view.session.player.split(' ')[0]}’s` : t('the_players') }) }}</legend>
       <button v-for="word in [...new Set([...view.session.words, ...draft.words])]" :key="word" type="button" class="word plain-button" :aria-pressed="draft.words.includes(word)" @click="toggle(word)">{{ word }}</button>
-      <input v-model="own" class="own" maxlength="40" placeholder="another word" aria-label="another word" autocomplete="off" @keydown.enter.prevent="addOwn" />
+      <input v-model="own" class="own" maxlength="40" :placeholder="t('another_word')" :aria-label="t('another_word')" autocomplete="off" @keydown.enter.prevent="addOwn" />
     </fieldset>
-    <label>said of it<textarea v-model="draft.remark" rows="2" maxlength="2000" @input="keep"></textarea></label>
-    <label>played by, if it is not {{ view.session.player || 'said yet' }}<input v-model="draft.player" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
+    <label>{{ t('said_of_it') }}<textarea v-model="draft.remark" rows="2" maxlength="2000" @input="keep"></textarea></label>
+    <label>{{ t('played_by_if_it_is', { yet: view.session.player || t('said_yet') }) }}<input v-model="draft.player" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
     <div class="ways">
-      <v-btn @click="emit('done')">Cancel</v-btn>
-      <v-btn type="submit" variant="flat" :loading="isSending">Save rating</v-btn>
+      <v-btn @click="emit('done')">{{ t('cancel') }}</v-btn>
+      <v-btn type="submit" variant="flat" :loading="isSending">{{ t('save_rating') }}</v-btn>
     </div>
   </form>
 </template>

@@ -4,10 +4,11 @@ import { nextTick, onMounted, reactive, ref } from 'vue'
 import type { SoundView } from '@/api'
 import type { MoveBody } from './bodies'
 import type { Faults } from './useSound'
+import { t } from '@/words/sound'
 
 const props = defineProps<{ view: SoundView; send: (body: MoveBody) => Promise<Faults>; start?: { end: string; direction: string } }>()
 const emit = defineEmits<{ done: [] }>()
-const WAYS = { bridge: 'toward the bridge', tailpiece: 'toward the tailpiece', treble: 'toward the treble side', bass: 'toward the bass side' }
+const WAYS = { bridge: t('toward_the_bridge'), tailpiece: t('toward_the_tailpiece'), treble: t('toward_the_treble_side'), bass: t('toward_the_bass_side') }
 
 const typed = reactive<Required<MoveBody>>({ end: props.start?.end ?? '', direction: props.start?.direction ?? '', taps: '', mm: '', tension: '', tool: '', words: '' })
 const faults = ref<Record<string, string>>({})
@@ -28,31 +29,31 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>(props
 </script>
 
 <template>
-  <form ref="form" aria-label="Move the post" @submit.prevent="write">
-    <h2>Move one end of the post</h2>
+  <form ref="form" :aria-label="t('move_the_post')" @submit.prevent="write">
+    <h2>{{ t('move_one_end_of_the') }}</h2>
     <fieldset>
-      <legend>which end</legend>
+      <legend>{{ t('which_end') }}</legend>
       <label v-for="end in ['top', 'bottom']" :key="end" class="choice"><input v-model="typed.end" type="radio" name="end" :value="end" />{{ end }}</label>
       <p v-if="faults.end" class="fault" role="alert">{{ faults.end }}</p>
     </fieldset>
     <fieldset>
-      <legend>which way</legend>
+      <legend>{{ t('which_way') }}</legend>
       <label v-for="(label, key) in WAYS" :key="key" class="choice"><input v-model="typed.direction" type="radio" name="direction" :value="key" />{{ label }}</label>
       <p v-if="faults.direction" class="fault" role="alert">{{ faults.direction }}</p>
     </fieldset>
     <div class="two">
-      <label>taps<input v-model="typed.taps" name="taps" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
-      <label>or mm<input v-model="typed.mm" name="mm" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
-      <label>tension<select v-model="typed.tension" name="tension"><option value="">not said</option><option v-for="(label, key) in view.choices.tension" :key="key" :value="key">{{ label }}</option></select></label>
-      <label>setter<select v-model="typed.tool" name="tool"><option value="">not said</option><option v-for="(label, key) in view.choices.setter" :key="key" :value="key">{{ label }}</option></select></label>
+      <label>{{ t('taps') }}<input v-model="typed.taps" name="taps" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
+      <label>{{ t('or_mm') }}<input v-model="typed.mm" name="mm" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
+      <label>{{ t('tension') }}<select v-model="typed.tension" name="tension"><option value="">{{ t('not_said') }}</option><option v-for="(label, key) in view.choices.tension" :key="key" :value="key">{{ label }}</option></select></label>
+      <label>{{ t('setter') }}<select v-model="typed.tool" name="tool"><option value="">{{ t('not_said') }}</option><option v-for="(label, key) in view.choices.setter" :key="key" :value="key">{{ label }}</option></select></label>
     </div>
     <p v-for="field in ['taps', 'mm', 'tension', 'tool', '']" v-show="faults[field]" :key="field" class="fault" role="alert">{{ faults[field] }}</p>
-    <label>to remember<input v-model="typed.words" class="own" maxlength="400" autocomplete="off" /></label>
+    <label>{{ t('to_remember') }}<input v-model="typed.words" class="own" maxlength="400" autocomplete="off" /></label>
     <p class="quiet">{{ view.tap.charAt(0).toUpperCase() }}{{ view.tap.slice(1) }}.</p>
-    <p class="caution">The setter off the f-hole’s edge; what is forced cracks the top. An apprentice does this beside a luthier.</p>
+    <p class="caution">{{ t('the_setter_off_the_f') }}</p>
     <div class="ways">
-      <v-btn @click="emit('done')">Cancel</v-btn>
-      <v-btn type="submit" variant="flat" :loading="isSending">Record post move</v-btn>
+      <v-btn @click="emit('done')">{{ t('cancel') }}</v-btn>
+      <v-btn type="submit" variant="flat" :loading="isSending">{{ t('record_post_move') }}</v-btn>
     </div>
   </form>
 </template>

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { SoundView } from '@/api'
 import { mm } from '@/shared/format'
+import { t } from '@/words/sound'
 
 const props = defineProps<{ view: SoundView; place: number; mayAct: boolean }>()
 const emit = defineEmits<{ back: [place: number] }>()
@@ -14,27 +15,27 @@ const heard = computed(() =>
 </script>
 
 <template>
-  <section v-if="place" class="place" :aria-label="`Place ${place.number}`">
-    <h3>Place {{ place.number }}<template v-if="place.is_now">, where it {{ view.fallen ? 'last stood' : 'stands now' }}</template><template v-if="place.is_best">, the best so far</template></h3>
+  <section v-if="place" class="place" :aria-label="t('place_2', { number: place.number })">
+    <h3>{{ t('place_2', { number: place.number }) }}<template v-if="place.is_now">{{ t('where_it', { now: view.fallen ? t('last_stood') : t('stands_now') }) }}</template><template v-if="place.is_best">{{ t('the_best_so_far') }}</template></h3>
     <p>{{ place.says }}</p>
     <ul class="ends">
       <li v-for="one in place.ends" :key="one.end">
         <b>{{ one.end }}</b>
-        <template v-if="one.setback !== null">{{ ' ' }}{{ mm(one.setback, 1) }} behind the foot<template v-if="one.inset !== null">, {{ mm(one.inset, 1) }} inside its edge</template>, {{ one.known }} ± {{ mm(one.known_to, 1) }}</template>
-        <template v-else>{{ ' ' }}nobody knows</template>
+        <template v-if="one.setback !== null">{{ t('behind_the_foot', { value: ' ', mm: mm(one.setback, 1) }) }}<template v-if="one.inset !== null">{{ t('inside_its_edge', { mm: mm(one.inset, 1) }) }}</template>, {{ one.known }} ± {{ mm(one.known_to, 1) }}</template>
+        <template v-else>{{ t('nobody_knows', { value: ' ' }) }}</template>
       </li>
     </ul>
     <p v-for="one in heard" :key="one.id" class="heard" :class="{ other: one.is_other }">
-      <template v-if="one.after">{{ one.after }}: </template><b v-if="one.mean !== null">{{ one.mean.toFixed(1) }} of 5</b>
+      <template v-if="one.after">{{ one.after }}: </template><b v-if="one.mean !== null">{{ t('of_5', { mean: one.mean.toFixed(1) }) }}</b>
       <template v-if="one.words.length">{{ ' ' }}{{ one.words.map((word) => `“${word}”`).join(', ') }}</template>
-      <template v-if="one.remark">{{ ' ' }}{{ one.remark }}</template>{{ ' ' }}<span class="by">{{ one.player }}<template v-if="one.is_other">, kept apart</template></span>
+      <template v-if="one.remark">{{ ' ' }}{{ one.remark }}</template>{{ ' ' }}<span class="by">{{ one.player }}<template v-if="one.is_other">{{ t('kept_apart') }}</template></span>
     </p>
-    <p v-if="!heard.length" class="quiet">Nothing was heard here.</p>
-    <p v-if="place.incomparable.length" class="broken">It no longer compares with now: {{ place.incomparable.join(', ') }}.<template v-if="place.from_other_foot"> It was told from where the foot stood then.</template></p>
+    <p v-if="!heard.length" class="quiet">{{ t('nothing_was_heard_here') }}</p>
+    <p v-if="place.incomparable.length" class="broken">{{ t('it_no_longer_compares_with', { join: place.incomparable.join(', ') }) }}<template v-if="place.from_other_foot"> {{ t('it_was_told_from_where') }}</template></p>
     <template v-if="!place.is_now">
-      <p v-if="place.way_back"><b>The way back:</b> {{ place.way_back }}.</p>
-      <v-btn v-if="place.way_back && mayAct" @click="emit('back', place.number)">Back to place {{ place.number }}</v-btn>
-      <p v-if="!place.way_back" class="quiet">The way back: {{ view.may_go_back || 'this place was never gauged' }}.</p>
+      <p v-if="place.way_back"><b>{{ t('the_way_back') }}</b> {{ place.way_back }}.</p>
+      <v-btn v-if="place.way_back && mayAct" @click="emit('back', place.number)">{{ t('back_to_place', { number: place.number }) }}</v-btn>
+      <p v-if="!place.way_back" class="quiet">{{ t('the_way_back_2', { gauged: view.may_go_back || t('this_place_was_never_gauged') }) }}</p>
     </template>
   </section>
 </template>

@@ -5,6 +5,7 @@ import type { SoundView } from '@/api'
 import { day, plain } from '@/shared/format'
 import type { PostBody } from './bodies'
 import type { Faults } from './useSound'
+import { t } from '@/words/sound'
 
 const props = defineProps<{ view: SoundView; mayAct: boolean; send: (body: PostBody) => Promise<Faults>; takeBack: (id: string) => void; visitId: string }>()
 const isEditing = defineModel<boolean>({ required: true })
@@ -35,50 +36,50 @@ async function write(): Promise<void> {
   if (!Object.keys(faults.value).length) isEditing.value = false
 }
 const FIELDS: { key: keyof Typed; label: string; numeric?: boolean }[] = [
-  { key: 'length', label: 'length, mm', numeric: true },
-  { key: 'diameter', label: 'diameter, mm', numeric: true },
-  { key: 'wood', label: 'wood' },
-  { key: 'grain_mark', label: 'its mark, and where it looks' },
-  { key: 'end_down', label: 'which end is down' },
-  { key: 'marks_inside', label: 'marks made inside' },
+  { key: 'length', label: t('length_mm'), numeric: true },
+  { key: 'diameter', label: t('diameter_mm'), numeric: true },
+  { key: 'wood', label: t('wood') },
+  { key: 'grain_mark', label: t('its_mark_and_where_it') },
+  { key: 'end_down', label: t('which_end_is_down') },
+  { key: 'marks_inside', label: t('marks_made_inside') },
 ]
 </script>
 
 <template>
-  <section aria-label="The post itself">
-    <h2>The post itself</h2>
-    <form v-if="isEditing" ref="form" aria-label="Describe the post" @submit.prevent="write">
+  <section :aria-label="t('the_post_itself')">
+    <h2>{{ t('the_post_itself') }}</h2>
+    <form v-if="isEditing" ref="form" :aria-label="t('describe_the_post')" @submit.prevent="write">
       <template v-for="field in FIELDS" :key="field.key">
         <label>{{ field.label }}<input v-model="typed[field.key]" class="own" maxlength="400" :inputmode="field.numeric ? 'decimal' : undefined" autocomplete="off" /></label>
         <p v-if="faults[field.key]" class="fault" role="alert">{{ faults[field.key] }}</p>
       </template>
-      <label>fitted on<input v-model="typed.fitted_on" class="own" type="date" /></label>
+      <label>{{ t('fitted_on') }}<input v-model="typed.fitted_on" class="own" type="date" /></label>
       <p v-if="faults['']" class="fault" role="alert">{{ faults[''] }}</p>
-      <p class="quiet">Another day of fitting means another post; the earlier one stays on record.</p>
-      <div class="ways"><v-btn @click="isEditing = false">Cancel</v-btn><v-btn type="submit" variant="flat">Save post</v-btn></div>
+      <p class="quiet">{{ t('another_day_of_fitting_means') }}</p>
+      <div class="ways"><v-btn @click="isEditing = false">{{ t('cancel') }}</v-btn><v-btn type="submit" variant="flat">{{ t('save_post') }}</v-btn></div>
     </form>
     <template v-else>
       <dl v-if="view.post">
-        <template v-if="view.post.length !== null"><dt>length</dt><dd>{{ plain(view.post.length) }}</dd></template>
-        <template v-if="view.post.diameter !== null"><dt>diameter</dt><dd>{{ plain(view.post.diameter) }}</dd></template>
-        <template v-if="view.post.wood"><dt>wood</dt><dd>{{ view.post.wood }}</dd></template>
-        <template v-if="view.post.grain_mark"><dt>its mark</dt><dd>{{ view.post.grain_mark }}</dd></template>
-        <template v-if="view.post.end_down"><dt>down</dt><dd>{{ view.post.end_down }}</dd></template>
-        <template v-if="view.post.fitted_on"><dt>fitted</dt><dd>{{ day(view.post.fitted_on) }} {{ view.post.fitted_on.slice(0, 4) }}</dd></template>
-        <template v-if="view.post.marks_inside"><dt>inside</dt><dd>{{ view.post.marks_inside }}</dd></template>
+        <template v-if="view.post.length !== null"><dt>{{ t('length') }}</dt><dd>{{ plain(view.post.length) }}</dd></template>
+        <template v-if="view.post.diameter !== null"><dt>{{ t('diameter') }}</dt><dd>{{ plain(view.post.diameter) }}</dd></template>
+        <template v-if="view.post.wood"><dt>{{ t('wood') }}</dt><dd>{{ view.post.wood }}</dd></template>
+        <template v-if="view.post.grain_mark"><dt>{{ t('its_mark') }}</dt><dd>{{ view.post.grain_mark }}</dd></template>
+        <template v-if="view.post.end_down"><dt>{{ t('down') }}</dt><dd>{{ view.post.end_down }}</dd></template>
+        <template v-if="view.post.fitted_on"><dt>{{ t('fitted') }}</dt><dd>{{ day(view.post.fitted_on) }} {{ view.post.fitted_on.slice(0, 4) }}</dd></template>
+        <template v-if="view.post.marks_inside"><dt>{{ t('inside') }}</dt><dd>{{ view.post.marks_inside }}</dd></template>
       </dl>
-      <p v-else class="quiet">Nothing is said of it yet.</p>
-      <p v-if="view.fit.length"><b>Seen of it:</b> {{ view.fit.join(', ') }}.</p>
-      <p class="quiet"><router-link :to="{ name: 'look', params: { ticket: view.ticket }, query: { item: 'post' } }">its fit and its ends, with photographs</router-link></p>
+      <p v-else class="quiet">{{ t('nothing_is_said_of_it') }}</p>
+      <p v-if="view.fit.length"><b>{{ t('seen_of_it') }}</b> {{ view.fit.join(', ') }}.</p>
+      <p class="quiet"><router-link :to="{ name: 'look', params: { ticket: view.ticket }, query: { item: 'post' } }">{{ t('its_fit_and_its_ends') }}</router-link></p>
       <details v-if="view.earlier_posts.length">
-        <summary>{{ view.earlier_posts.length === 1 ? 'one earlier description' : `${view.earlier_posts.length} earlier descriptions` }}</summary>
+        <summary>{{ view.earlier_posts.length === 1 ? t('one_earlier_description') : t('earlier_descriptions', { earlier_posts: view.earlier_posts.length }) }}</summary>
         <p v-for="post in view.earlier_posts" :key="post.id" class="quiet">
-          {{ post.length === null ? '' : `${plain(post.length)} long, ` }}{{ post.diameter === null ? '' : `${plain(post.diameter)} thick, ` }}{{ post.wood }}{{ post.grain_mark ? `; ${post.grain_mark}` : '' }}{{ post.fitted_on ? `; fitted ${day(post.fitted_on)} ${post.fitted_on.slice(0, 4)}` : '' }}. {{ post.by }}
+          {{ post.length === null ? '' : `${plain(post.length)} long, ` }}{{ post.diameter === null ? '' : `${plain(post.diameter)} thick, ` }}{{ post.wood }}{{ post.grain_mark ? `; ${post.grain_mark}` : '' }}{{ post.fitted_on ? t('fitted_2', { day: day(post.fitted_on), slice: post.fitted_on.slice(0, 4) }) : '' }}. {{ post.by }}
         </p>
       </details>
       <div v-if="mayAct" class="ways">
-        <v-btn @click="isEditing = true">{{ view.post ? 'Edit post' : 'Describe post' }}</v-btn>
-        <v-btn v-if="view.post?.visit_id === visitId" @click="takeBack(view.post.id)">Undo this entry</v-btn>
+        <v-btn @click="isEditing = true">{{ view.post ? t('edit_post') : t('describe_post') }}</v-btn>
+        <v-btn v-if="view.post?.visit_id === visitId" @click="takeBack(view.post.id)">{{ t('undo_this_entry') }}</v-btn>
       </div>
     </template>
   </section>

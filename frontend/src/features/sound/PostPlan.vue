@@ -4,6 +4,7 @@ import { ref, watch } from 'vue'
 import type { SoundView } from '@/api'
 import EndPlan from './EndPlan.vue'
 import PlaceHeard from './PlaceHeard.vue'
+import { t } from '@/words/sound'
 
 const props = defineProps<{ view: SoundView; leftHanded: boolean; mayAct: boolean; width: number; height: number }>()
 const emit = defineEmits<{ back: [place: number] }>()
@@ -17,7 +18,7 @@ defineExpose({ select: (place: number) => (selected.value = place) })
     <EndPlan :view="view" end="top" :left-handed="leftHanded" :selected="selected" :width="width" :height="height" @select="selected = $event" />
     <EndPlan :view="view" end="bottom" :left-handed="leftHanded" :selected="selected" :width="width" :height="height" @select="selected = $event" />
   </div>
-  <p class="key">The post’s middle, true to scale: ringed where it stands now, hollow where it is estimated or no longer compares; a thick number is the best so far.</p>
+  <p class="key">{{ t('the_posts_middle_true_to') }}</p>
   <p v-for="line in view.unverified" :key="line" class="unverified" role="note">{{ line }}</p>
   <PlaceHeard :view="view" :place="selected" :may-act="mayAct" @back="emit('back', $event)" />
 </template>

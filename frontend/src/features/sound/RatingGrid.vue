@@ -2,6 +2,7 @@
 /** Digits from 1 to 5 for each string and for the whole: a digit goes on to the next, arrows move, Backspace empties. */
 import { computed, ref } from 'vue'
 import { STRING_QUALITIES, WHOLE_QUALITIES } from './words'
+import { t } from '@/words/sound'
 
 const props = defineProps<{ names: string[]; leftHanded: boolean; faults: Record<string, string> }>()
 const rated = defineModel<Record<string, number>>({ required: true })
@@ -18,7 +19,7 @@ const inOrder = computed(() => [...WHOLE_QUALITIES, ...rows.value.flatMap(({ key
 
 function labelOf(key: string): string {
   const [quality, position] = key.split('/')
-  return position === undefined ? `${quality}, the whole` : `${quality} of the ${props.names[Number(position)]}`
+  return position === undefined ? t('the_whole', { quality }) : t('of_the', { quality, number: props.names[Number(position)] })
 }
 function go(key: string, by: number): void {
   const next = inOrder.value[inOrder.value.indexOf(key) + by]
@@ -52,7 +53,7 @@ function onKey(event: KeyboardEvent, key: string): void {
 }
 function rate(key: string, value: number): void {
   if (value < 1 || value > 5) {
-    said.value = `${labelOf(key)} goes from 1 to 5; ${value} was not taken.`
+    said.value = t('goes_from_1_to_5', { label_of: labelOf(key), value })
     return
   }
   set(key, value)
@@ -71,7 +72,7 @@ defineExpose({ focus: () => root.value?.querySelector<HTMLInputElement>('input')
 
 <template>
   <div ref="root">
-    <p class="scale">1 hardly any … 5 all one could wish; what is left open counts in nothing.</p>
+    <p class="scale">{{ t('n_1_hardly_any_5_all') }}</p>
     <div class="whole">
       <label v-for="quality in WHOLE_QUALITIES" :key="quality"><span>{{ quality }}</span>
         <input :data-key="quality" :value="rated[quality] ?? ''" inputmode="numeric" maxlength="1" autocomplete="off" :aria-label="labelOf(quality)" @keydown="onKey($event, quality)" @input="onInput($event, quality)" @focus="($event.target as HTMLInputElement).select()" />

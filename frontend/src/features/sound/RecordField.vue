@@ -2,6 +2,7 @@
 /** A recording of how it sounds now: by this device's microphone, or a file. */
 import { onBeforeUnmount, ref } from 'vue'
 import type { Faults } from './useSound'
+import { t } from '@/words/sound'
 
 const props = defineProps<{ send: (sound: Blob, words: string) => Promise<Faults> }>()
 const emit = defineEmits<{ done: [] }>()
@@ -17,14 +18,14 @@ let ticking: ReturnType<typeof setInterval> | undefined
 async function begin(): Promise<void> {
   fault.value = ''
   if (!navigator.mediaDevices?.getUserMedia || typeof MediaRecorder === 'undefined') {
-    fault.value = 'This browser gives no microphone here: record with another device and choose the file.'
+    fault.value = t('this_browser_gives_no_microphone')
     return
   }
   let stream: MediaStream
   try {
     stream = await navigator.mediaDevices.getUserMedia({ audio: true })
   } catch {
-    fault.value = 'The microphone was not given: allow it for this page, or choose a file.'
+    fault.value = t('the_microphone_was_not_given')
     return
   }
   const parts: Blob[] = []
@@ -62,19 +63,19 @@ onBeforeUnmount(stop)
 </script>
 
 <template>
-  <section aria-label="Record audio">
-    <h2>Record audio</h2>
-    <label>what is played<input v-model="words" class="own" maxlength="400" autocomplete="off" /></label>
-    <p class="quiet">The same bow, the same notes, the same spot in the room: else two recordings compare nothing. Ask the player first.</p>
-    <p v-if="isOn" role="status"><b>Recording, {{ seconds }} s</b></p>
-    <p v-if="isSending" role="status">Kept …</p>
+  <section :aria-label="t('record_audio')">
+    <h2>{{ t('record_audio') }}</h2>
+    <label>{{ t('what_is_played') }}<input v-model="words" class="own" maxlength="400" autocomplete="off" /></label>
+    <p class="quiet">{{ t('the_same_bow_the_same') }}</p>
+    <p v-if="isOn" role="status"><b>{{ t('recording_s', { seconds }) }}</b></p>
+    <p v-if="isSending" role="status">{{ t('kept') }}</p>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
     <div class="ways">
-      <v-btn @click="emit('done')">Cancel</v-btn>
+      <v-btn @click="emit('done')">{{ t('cancel') }}</v-btn>
       <input id="sound-file" class="only-read" type="file" accept="audio/*" @change="onFile" />
-      <label class="file" for="sound-file">a file …</label>
-      <v-btn v-if="!isOn" variant="flat" autofocus @click="begin">Record</v-btn>
-      <v-btn v-else variant="flat" @click="stop">Stop and save</v-btn>
+      <label class="file" for="sound-file">{{ t('a_file') }}</label>
+      <v-btn v-if="!isOn" variant="flat" autofocus @click="begin">{{ t('record') }}</v-btn>
+      <v-btn v-else variant="flat" @click="stop">{{ t('stop_and_save') }}</v-btn>
     </div>
   </section>
 </template>

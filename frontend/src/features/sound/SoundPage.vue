@@ -17,6 +17,7 @@ import PostPlan from './PostPlan.vue'
 import RecordField from './RecordField.vue'
 import TrailList from './TrailList.vue'
 import { useSound } from './useSound'
+import { t } from '@/words/sound'
 
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
@@ -74,8 +75,8 @@ async function once(request: () => Promise<Record<string, string> | null>, done:
   const wrong = await request()
   note.value = wrong ? (Object.values(wrong)[0] ?? '') : done
 }
-const halfBack = () => once(sound.halfBack, 'Half back recorded. Listen.')
-const wayBackWords = (place: number) => `Recorded: back to place ${place}. Measure the position, and listen.`
+const halfBack = () => once(sound.halfBack, t('half_back_recorded_listen'))
+const wayBackWords = (place: number) => t('recorded_back_to_place_measure', { place })
 function backTo(place: number): Promise<void> {
   return once(() => sound.backTo(place), wayBackWords(place))
 }
@@ -86,7 +87,7 @@ function askBack(): void {
 }
 async function goBack(): Promise<void> {
   if (!/^\d+$/.test(backTyped.value.trim())) {
-    note.value = 'Type the number of a place.'
+    note.value = t('type_the_number_of_a')
     return
   }
   // What was typed stays where it was refused.
@@ -111,16 +112,16 @@ async function undo(): Promise<void> {
   const line = view.value?.lines.at(-1)
   if (!line) return
   const heard = line.heard.at(-1)
-  if (heard) await once(() => sound.takeBack('heard', heard.id), 'The last rating is undone.')
+  if (heard) await once(() => sound.takeBack('heard', heard.id), t('the_last_rating_is_undone'))
   else if (line.work_id) {
     const done = await bench.submitWorkBack(line.work_id, line.says)
-    note.value = done ? `Undone: ${line.says}.` : bench.failure
+    note.value = done ? t('undone', { says: line.says }) : bench.failure
   }
 }
 function toBest(): void {
   const place = best.value
-  if (!place) note.value = 'No best place yet: the same player has to rate two places.'
-  else if (place.is_now) note.value = `It stands at the best place, ${place.number}.`
+  if (!place) note.value = t('no_best_place_yet_the')
+  else if (place.is_now) note.value = t('it_stands_at_the_best', { number: place.number })
   else void backTo(place.number)
 }
 
@@ -128,7 +129,7 @@ function toBest(): void {
 const next = computed((): { panel: Panel; words: string } | null => {
   if (!mayAct.value || !view.value || panel.value || isNaming.value || isGoingBack.value) return null
   const last = view.value.lines.at(-1)
-  return last && !last.heard.length ? { panel: 'heard', words: 'Rate the sound' } : { panel: 'move', words: 'Move one end of the post' }
+  return last && !last.heard.length ? { panel: 'heard', words: t('rate_the_sound') } : { panel: 'move', words: t('move_one_end_of_the') }
 })
 
 /** The sheet leads here to say how the post was moved. */
@@ -138,52 +139,52 @@ const acting = () => mayAct.value && view.value !== null
 usePageCommands(() => props.ticket, () => family.value)
 usePageTurning(() => props.ticket, () => family.value, () => 'sound')
 useCommands([
-  { letter: 's', own: true, words: 'rate the sound', run: () => show('heard'), possible: acting },
-  { letter: 'a', own: true, words: 'move the post', run: () => show('move'), possible: acting },
-  { letter: 'h', own: true, words: 'move half back', run: () => void halfBack(), possible: acting },
-  { letter: 'k', own: true, words: 'back to a place', run: askBack, possible: acting },
-  { letter: 'y', own: true, words: 'back to the best', run: toBest, possible: acting },
-  { letter: 'x', own: true, words: 'measure the post position', run: gauge, possible: acting },
-  { letter: 'w', own: true, words: 'adjust the bridge', run: () => show('bridge'), possible: acting },
-  { letter: 'd', own: true, words: 'advice', run: () => show('advice') },
-  { letter: 'm', own: true, words: 'record audio', run: () => show('record'), possible: acting },
-  { letter: 'c', own: true, words: 'compare blind', run: () => show('blind'), possible: acting },
-  { letter: 'i', own: true, words: 'name the player', run: () => askPlayer(), possible: acting },
-  { letter: 'u', words: 'undo', run: () => void undo(), possible: acting },
-  { letter: 'e', words: 'bench sheet', run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
+  { letter: 's', own: true, words: t('rate_the_sound_2'), run: () => show('heard'), possible: acting },
+  { letter: 'a', own: true, words: t('move_the_post_2'), run: () => show('move'), possible: acting },
+  { letter: 'h', own: true, words: t('move_half_back'), run: () => void halfBack(), possible: acting },
+  { letter: 'k', own: true, words: t('back_to_a_place'), run: askBack, possible: acting },
+  { letter: 'y', own: true, words: t('back_to_the_best'), run: toBest, possible: acting },
+  { letter: 'x', own: true, words: t('measure_the_post_position'), run: gauge, possible: acting },
+  { letter: 'w', own: true, words: t('adjust_the_bridge_2'), run: () => show('bridge'), possible: acting },
+  { letter: 'd', own: true, words: t('advice_2'), run: () => show('advice') },
+  { letter: 'm', own: true, words: t('record_audio_2'), run: () => show('record'), possible: acting },
+  { letter: 'c', own: true, words: t('compare_blind_2'), run: () => show('blind'), possible: acting },
+  { letter: 'i', own: true, words: t('name_the_player'), run: () => askPlayer(), possible: acting },
+  { letter: 'u', words: t('undo'), run: () => void undo(), possible: acting },
+  { letter: 'e', words: t('bench_sheet'), run: () => void router.push({ name: 'bench', params: { ticket: props.ticket } }) },
 ])
 </script>
 
 <template>
-  <InstrumentFrame :ticket="ticket" page="sound" :title="view?.session.player ? `Sound, with ${view.session.player}` : 'Sound'" :label="view ? 'Sound' : 'Opening'">
+  <InstrumentFrame :ticket="ticket" page="sound" :title="view?.session.player ? t('sound_with', { player: view.session.player }) : t('sound')" :label="view ? t('sound') : t('opening')">
     <div v-if="view" class="main">
       <p v-if="!isHidden" class="where">
-        <template v-if="view.fallen">The post lies inside; it last stood at place </template><template v-else>The post stands at place </template><b>{{ view.now }}</b><template v-if="nowPlace?.mean">, heard as <b>{{ nowPlace.mean.toFixed(1) }}</b> of 5</template>.
-        <template v-if="best && !best.is_now">Best so far: place <b>{{ best.number }}</b>, {{ best.mean?.toFixed(1) }}.</template>
-        <template v-else-if="best">It is the best so far.</template>
-        <template v-if="view.trials_on.length"> On the bridge: {{ view.trials_on.map((one) => one.says).join(', ') }}.</template>
+        <template v-if="view.fallen">{{ t('the_post_lies_inside_it') }} </template><template v-else>{{ t('the_post_stands_at_place') }} </template><b>{{ view.now }}</b><template v-if="nowPlace?.mean">{{ t('heard_as') }} <b>{{ nowPlace.mean.toFixed(1) }}</b> {{ t('of_5_2') }}</template>.
+        <template v-if="best && !best.is_now">{{ t('best_so_far_place') }} <b>{{ best.number }}</b>, {{ best.mean?.toFixed(1) }}.</template>
+        <template v-else-if="best">{{ t('it_is_the_best_so') }}</template>
+        <template v-if="view.trials_on.length"> {{ t('on_the_bridge_2', { join: view.trials_on.map((one) => one.says).join(', ') }) }}</template>
       </p>
       <p v-if="note" class="note" role="status">{{ note }}</p>
       <p v-if="view.stop" class="note" role="note">{{ view.stop }}</p>
-      <p v-if="isHidden" class="hidden">What was done, and how it was heard before, is hidden until the player has said.</p>
+      <p v-if="isHidden" class="hidden">{{ t('what_was_done_and_how') }}</p>
       <template v-else>
         <PostPlan :view="view" :left-handed="leftHanded" :may-act="mayAct" :width="408" :height="286" @back="backTo" />
-        <h2>Adjustment history</h2>
-        <TrailList :view="view" :may-act="mayAct" :visit-id="bench.sheet?.instrument.visit_id ?? ''" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), 'Undone.')" @played-by="askPlayer" />
+        <h2>{{ t('adjustment_history') }}</h2>
+        <TrailList :view="view" :may-act="mayAct" :visit-id="bench.sheet?.instrument.visit_id ?? ''" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), t('undone_2'))" @played-by="askPlayer" />
       </template>
     </div>
-    <p v-else class="main" role="status">{{ failure || 'Loading …' }}</p>
+    <p v-else class="main" role="status">{{ failure || t('loading') }}</p>
     <template v-if="view" #todo>
       <form v-if="isNaming" @submit.prevent="name">
-        <label>{{ othersOf ? 'who played then' : 'who plays' }}<input ref="nameField" v-model="player" class="own" maxlength="80" autocomplete="off" /></label>
-        <div class="ways"><v-btn @click="isNaming = false">Cancel</v-btn><v-btn type="submit" variant="flat">{{ othersOf ? 'Change player' : 'Begin with this player' }}</v-btn></div>
+        <label>{{ othersOf ? t('who_played_then') : t('who_plays') }}<input ref="nameField" v-model="player" class="own" maxlength="80" autocomplete="off" /></label>
+        <div class="ways"><v-btn @click="isNaming = false">{{ t('cancel') }}</v-btn><v-btn type="submit" variant="flat">{{ othersOf ? t('change_player') : t('begin_with_this_player') }}</v-btn></div>
       </form>
-      <form v-if="isGoingBack" aria-label="Back to a place" @submit.prevent="goBack">
-        <label>back to place<input ref="backField" v-model="backTyped" class="own" inputmode="numeric" maxlength="6" autocomplete="off" /></label>
+      <form v-if="isGoingBack" :aria-label="t('back_to_a_place_2')" @submit.prevent="goBack">
+        <label>{{ t('back_to_place_2') }}<input ref="backField" v-model="backTyped" class="own" inputmode="numeric" maxlength="6" autocomplete="off" /></label>
         <p v-if="view.may_go_back" class="wait">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
-        <div class="ways"><v-btn @click="isGoingBack = false">Cancel</v-btn><v-btn type="submit" variant="flat">Record move back</v-btn></div>
+        <div class="ways"><v-btn @click="isGoingBack = false">{{ t('cancel') }}</v-btn><v-btn type="submit" variant="flat">{{ t('record_move_back') }}</v-btn></div>
       </form>
-      <label v-if="panel === 'heard'" class="choice"><input v-model="isBlind" type="checkbox" />hide earlier results</label>
+      <label v-if="panel === 'heard'" class="choice"><input v-model="isBlind" type="checkbox" />{{ t('hide_earlier_results') }}</label>
       <HeardForm v-if="panel === 'heard'" :view="view" :left-handed="leftHanded" :send="sound.hear" @done="show('')" />
       <MoveForm v-else-if="panel === 'move'" :key="JSON.stringify(moveStart)" :view="view" :send="sound.move" :start="moveStart" @done="show('')" />
       <BridgeForm v-else-if="panel === 'bridge'" :view="view" :try-on-bridge="sound.tryOnBridge" :trial-off="sound.trialOff" :wood-off="sound.woodOff" @done="show('')" />
@@ -191,30 +192,30 @@ useCommands([
       <RecordField v-else-if="panel === 'record'" :send="sound.record" @done="show('')" />
       <BlindPanel v-else-if="panel === 'blind'" :view="view" :try-blind="sound.tryBlind" :choose="sound.chooseBlind" @done="show('')" />
       <template v-else-if="!isNaming && !isGoingBack">
-        <h2>One act, then listen</h2>
+        <h2>{{ t('one_act_then_listen') }}</h2>
         <template v-if="mayAct">
-          <p v-if="!view.session.begun" class="quiet">No player named. <v-btn size="small" @click="askPlayer()">Name the player</v-btn></p>
-          <div class="acts" role="group" aria-label="Move">
-            <h3>Move</h3>
-            <v-btn v-if="next?.panel !== 'move'" @click="show('move')">Move one end of the post</v-btn>
-            <v-btn :disabled="view.may_halve !== ''" @click="halfBack">Move half back</v-btn>
-            <p class="quiet">{{ view.may_halve ? `Half back: ${view.may_halve}.` : `That is: ${view.half_words}.` }}</p>
-            <v-btn :disabled="view.may_go_back !== '' || !best || best.is_now" @click="toBest">Back to the best{{ best && !best.is_now ? `, place ${best.number}` : '' }}</v-btn>
+          <p v-if="!view.session.begun" class="quiet">{{ t('no_player_named') }} <v-btn size="small" @click="askPlayer()">{{ t('name_the_player_2') }}</v-btn></p>
+          <div class="acts" role="group" :aria-label="t('move')">
+            <h3>{{ t('move') }}</h3>
+            <v-btn v-if="next?.panel !== 'move'" @click="show('move')">{{ t('move_one_end_of_the') }}</v-btn>
+            <v-btn :disabled="view.may_halve !== ''" @click="halfBack">{{ t('move_half_back_2') }}</v-btn>
+            <p class="quiet">{{ view.may_halve ? t('half_back', { may_halve: view.may_halve }) : t('that_is', { half_words: view.half_words }) }}</p>
+            <v-btn :disabled="view.may_go_back !== '' || !best || best.is_now" @click="toBest">{{ t('back_to_the_best_2', { number: best && !best.is_now ? t('place_3', { number: best.number }) : '' }) }}</v-btn>
             <p v-if="view.may_go_back" class="quiet">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
-            <v-btn @click="gauge">Measure post position</v-btn>
-            <v-btn @click="show('bridge')">Adjust the bridge</v-btn>
+            <v-btn @click="gauge">{{ t('measure_post_position') }}</v-btn>
+            <v-btn @click="show('bridge')">{{ t('adjust_the_bridge') }}</v-btn>
           </div>
-          <div class="acts" role="group" aria-label="Listen">
-            <h3>Listen</h3>
-            <v-btn v-if="next?.panel !== 'heard'" @click="show('heard')">Rate the sound</v-btn>
-            <v-btn @click="show('record')">Record audio</v-btn>
-            <v-btn @click="show('blind')">Compare blind</v-btn>
-            <v-btn @click="show('advice')">Advice</v-btn>
+          <div class="acts" role="group" :aria-label="t('listen')">
+            <h3>{{ t('listen') }}</h3>
+            <v-btn v-if="next?.panel !== 'heard'" @click="show('heard')">{{ t('rate_the_sound') }}</v-btn>
+            <v-btn @click="show('record')">{{ t('record_audio') }}</v-btn>
+            <v-btn @click="show('blind')">{{ t('compare_blind') }}</v-btn>
+            <v-btn @click="show('advice')">{{ t('advice') }}</v-btn>
           </div>
         </template>
         <template v-else>
-          <p class="quiet">Entries are made by a person who may measure, while the instrument is in the house.</p>
-          <v-btn @click="show('advice')">Advice</v-btn>
+          <p class="quiet">{{ t('entries_are_made_by_a') }}</p>
+          <v-btn @click="show('advice')">{{ t('advice') }}</v-btn>
         </template>
       </template>
       <p v-if="failure" class="fault" role="alert">{{ failure }}</p>

@@ -3,6 +3,7 @@
 import type { SoundView } from '@/api'
 import { ago } from '@/shared/format'
 import { signed, STRING_QUALITIES, WHOLE_QUALITIES } from './words'
+import { t } from '@/words/sound'
 
 const props = defineProps<{ view: SoundView; mayAct: boolean; visitId: string; leftHanded: boolean }>()
 const emit = defineEmits<{ back: [place: number]; takeBack: [kind: 'heard' | 'recording', id: string]; playedBy: [id: string] }>()
@@ -15,21 +16,21 @@ const order = () => {
 </script>
 
 <template>
-  <ol class="trail" reversed aria-label="The trail, newest first">
+  <ol class="trail" reversed :aria-label="t('the_trail_newest_first')">
     <li v-for="line in [...view.lines].reverse()" :key="line.key" :class="{ place: line.is_new_place, irreversible: line.irreversible }">
       <span class="mark" :class="{ best: line.is_new_place && placeOf(line.place)?.is_best }">{{ line.is_new_place ? line.place : line.irreversible ? '×' : '·' }}</span>
       <div class="body">
         <p class="says"><b>{{ line.says.split(' (')[0] }}</b>{{ line.says.includes(' (') ? ` (${line.says.split(' (').slice(1).join(' (')}` : '' }} <span class="quiet">{{ line.by ? `${line.by}, ` : '' }}{{ ago(line.at) }}</span></p>
-        <p v-if="line.irreversible" class="never">This does not come back.</p>
+        <p v-if="line.irreversible" class="never">{{ t('this_does_not_come_back') }}</p>
         <p v-for="mark in line.marks" :key="mark" class="missing">{{ mark }}</p>
         <p v-if="line.changed.length" class="changed">
           <span v-for="one in line.changed.slice(0, 6)" :key="one.label" :class="one.change > 0 ? 'up' : 'down'">{{ one.label }} <b>{{ signed(one.change) }}</b></span>
         </p>
         <details v-for="one in line.heard" :key="one.id" class="heard">
           <summary>
-            <b v-if="one.mean !== null">{{ one.mean.toFixed(1) }} of 5</b>
+            <b v-if="one.mean !== null">{{ t('of_5', { mean: one.mean.toFixed(1) }) }}</b>
             {{ one.words.map((word) => `“${word}”`).join(', ') }} {{ one.remark }}
-            <span class="quiet">{{ one.player }}<template v-if="one.is_other">: not this session's player, kept apart</template></span>
+            <span class="quiet">{{ one.player }}<template v-if="one.is_other">{{ t('not_this_sessions_player_kept') }}</template></span>
           </summary>
           <table v-if="Object.keys(one.rated).length">
             <thead><tr><th></th><th v-for="string in order()" :key="string.position" scope="col">{{ string.name }}</th></tr></thead>
@@ -42,17 +43,17 @@ const order = () => {
           </table>
           <p class="whole"><span v-for="quality in WHOLE_QUALITIES" :key="quality">{{ quality }} <b>{{ one.rated[quality] ?? '–' }}</b></span></p>
           <div v-if="mayAct && line.visit_id === visitId" class="ways">
-            <v-btn size="small" @click="emit('playedBy', one.id)">Change player</v-btn>
-            <v-btn size="small" @click="emit('takeBack', 'heard', one.id)">Undo this entry</v-btn>
+            <v-btn size="small" @click="emit('playedBy', one.id)">{{ t('change_player') }}</v-btn>
+            <v-btn size="small" @click="emit('takeBack', 'heard', one.id)">{{ t('undo_this_entry') }}</v-btn>
           </div>
         </details>
         <div v-for="one in line.recordings" :key="one.id" class="recording">
-          <audio controls preload="none" :src="`/api/recordings/${one.id}`" :aria-label="`recording at place ${line.place}`"></audio>
+          <audio controls preload="none" :src="`/api/recordings/${one.id}`" :aria-label="t('recording_at_place', { place: line.place })"></audio>
           <span class="quiet">{{ one.words }}</span>
-          <v-btn v-if="mayAct && line.visit_id === visitId" size="small" @click="emit('takeBack', 'recording', one.id)">Undo this entry</v-btn>
+          <v-btn v-if="mayAct && line.visit_id === visitId" size="small" @click="emit('takeBack', 'recording', one.id)">{{ t('undo_this_entry') }}</v-btn>
         </div>
-        <v-btn v-if="line.is_new_place && mayAct && placeOf(line.place)?.way_back" size="small" class="back" @click="emit('back', line.place)">Back to place {{ line.place }}</v-btn>
-        <p v-if="line.is_new_place && placeOf(line.place)?.incomparable.length" class="quiet">No longer compares: {{ placeOf(line.place)?.incomparable.join(', ') }}.</p>
+        <v-btn v-if="line.is_new_place && mayAct && placeOf(line.place)?.way_back" size="small" class="back" @click="emit('back', line.place)">{{ t('back_to_place_3', { place: line.place }) }}</v-btn>
+        <p v-if="line.is_new_place && placeOf(line.place)?.incomparable.length" class="quiet">{{ t('no_longer_compares', { join: placeOf(line.place)?.incomparable.join(', ') }) }}</p>
       </div>
     </li>
   </ol>

@@ -5,6 +5,7 @@ import { useBench } from '@/features/bench'
 import { post, useOutbox, type Act } from '@/outbox'
 import { freshId } from '@/shared/id'
 import type { HeardBody, MoveBody, PostBody, TrialBody, WoodBody } from './bodies'
+import { t } from '@/words/sound'
 
 export interface UseSoundOptions {
   ticket: () => string
@@ -93,41 +94,41 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
     view,
     failure,
     load,
-    begin: (player) => change(post('/api/instruments/{ticket}/sound/session', { ...at(), body: { id: freshId(), player }, words: `Plays: ${player}` })),
-    hear: (body) => change(post('/api/instruments/{ticket}/sound/heard', { ...at(), body: { ...body, id: freshId() }, words: 'How it sounds' })),
+    begin: (player) => change(post('/api/instruments/{ticket}/sound/session', { ...at(), body: { id: freshId(), player }, words: t('plays', { player }) })),
+    hear: (body) => change(post('/api/instruments/{ticket}/sound/heard', { ...at(), body: { ...body, id: freshId() }, words: t('how_it_sounds') })),
     playedBy: (heard_id, player) =>
-      change(post('/api/instruments/{ticket}/sound/heard/{heard_id}/played-by', { params: { path: { ...path(), heard_id } }, body: { id: freshId(), player }, words: `Played by ${player}` })),
+      change(post('/api/instruments/{ticket}/sound/heard/{heard_id}/played-by', { params: { path: { ...path(), heard_id } }, body: { id: freshId(), player }, words: t('played_by', { player }) })),
     takeBack: (kind, line_id) =>
-      change(post('/api/instruments/{ticket}/sound/{kind}/{line_id}/take-back', { params: { path: { ...path(), kind, line_id } }, words: 'Undo: a line of the sound' })),
+      change(post('/api/instruments/{ticket}/sound/{kind}/{line_id}/take-back', { params: { path: { ...path(), kind, line_id } }, words: t('undo_a_line_of_the') })),
     move: (body) => {
       const made = work()
-      return change(post('/api/instruments/{ticket}/sound/moves', { ...at(), ...made, body: { ...body, ...made.body }, words: 'Post moved' }))
+      return change(post('/api/instruments/{ticket}/sound/moves', { ...at(), ...made, body: { ...body, ...made.body }, words: t('post_moved') }))
     },
     halfBack: () => {
       const made = work()
-      return change(post('/api/instruments/{ticket}/sound/half-back', { ...at(), ...made, body: { ...made.body, now: view.value?.now ?? null }, words: 'Post half back' }))
+      return change(post('/api/instruments/{ticket}/sound/half-back', { ...at(), ...made, body: { ...made.body, now: view.value?.now ?? null }, words: t('post_half_back') }))
     },
     backTo: (place) => {
       const made = work()
-      return change(post('/api/instruments/{ticket}/sound/back', { ...at(), ...made, body: { ...made.body, place, now: view.value?.now ?? null }, words: 'Post back to an earlier place' }))
+      return change(post('/api/instruments/{ticket}/sound/back', { ...at(), ...made, body: { ...made.body, place, now: view.value?.now ?? null }, words: t('post_back_to_an_earlier') }))
     },
     tryOnBridge: (body) => {
       const made = work()
-      return change(post('/api/instruments/{ticket}/sound/trial', { ...at(), ...made, body: { ...body, ...made.body }, words: 'Bridge trial' }))
+      return change(post('/api/instruments/{ticket}/sound/trial', { ...at(), ...made, body: { ...body, ...made.body }, words: t('bridge_trial') }))
     },
     trialOff: (trial) => {
       const made = work()
-      return change(post('/api/instruments/{ticket}/sound/trial-off', { ...at(), ...made, body: { ...made.body, trial }, words: 'Bridge trial, off' }))
+      return change(post('/api/instruments/{ticket}/sound/trial-off', { ...at(), ...made, body: { ...made.body, trial }, words: t('bridge_trial_off') }))
     },
     woodOff: (body) => {
       const made = work()
-      return change(post('/api/instruments/{ticket}/sound/wood', { ...at(), ...made, body: { ...body, ...made.body }, words: 'Wood off the bridge' }))
+      return change(post('/api/instruments/{ticket}/sound/wood', { ...at(), ...made, body: { ...body, ...made.body }, words: t('wood_off_the_bridge') }))
     },
-    describePost: (body) => change(post('/api/instruments/{ticket}/sound/post', { ...at(), body: { ...body, id: freshId() }, words: 'The post, described' })),
+    describePost: (body) => change(post('/api/instruments/{ticket}/sound/post', { ...at(), body: { ...body, id: freshId() }, words: t('the_post_described') })),
     record: (sound, words) =>
-      change(post('/api/instruments/{ticket}/sound/recordings', { params: { path: path(), query: { id: freshId(), words } }, blob: sound, words: `Recording${words ? `: ${words}` : ''}` })),
-    tryBlind: (one, other) => change(post('/api/instruments/{ticket}/sound/blind', { ...at(), body: { id: freshId(), one, other, player: '' }, words: 'Blind comparison' })),
+      change(post('/api/instruments/{ticket}/sound/recordings', { params: { path: path(), query: { id: freshId(), words } }, blob: sound, words: t('recording', { words: words ? `: ${words}` : '' }) })),
+    tryBlind: (one, other) => change(post('/api/instruments/{ticket}/sound/blind', { ...at(), body: { id: freshId(), one, other, player: '' }, words: t('blind_comparison') })),
     chooseBlind: (trial_id, chosen) =>
-      change(post('/api/instruments/{ticket}/sound/blind/{trial_id}/chosen', { params: { path: { ...path(), trial_id } }, body: { chosen }, words: 'Blind comparison: chosen' })),
+      change(post('/api/instruments/{ticket}/sound/blind/{trial_id}/chosen', { params: { path: { ...path(), trial_id } }, body: { chosen }, words: t('blind_comparison_chosen') })),
   }
 }

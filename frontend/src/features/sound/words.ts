@@ -1,5 +1,6 @@
 /** Words of the trail that the page puts together itself. */
 import type { SoundView } from '@/api'
+import { t } from '@/words/sound'
 
 export const STRING_QUALITIES = ['power', 'clarity', 'warmth', 'response'] as const
 export const WHOLE_QUALITIES = ['even', 'focused', 'open', 'loud'] as const
@@ -13,7 +14,7 @@ export function signed(value: number): string {
 export function recordingsOf(view: SoundView): { id: string; of: string; words: string }[] {
   return view.lines
     .flatMap((line) =>
-      line.recordings.map((one) => ({ id: one.id, of: `place ${line.place}${line.is_new_place || line.work === null ? '' : `, ${line.says}`}`, words: one.words })),
+      line.recordings.map((one) => ({ id: one.id, of: t('place_4', { place: line.place, says: line.is_new_place || line.work === null ? '' : `, ${line.says}` }), words: one.words })),
     )
     .reverse()
 }

@@ -6,6 +6,7 @@ import { useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
 import { focusChosenInDialog } from '@/shared/focus'
 import { plain } from '@/shared/format'
+import { t } from '@/words/strings'
 
 const props = defineProps<{ sheet: BenchSheet }>()
 const isOpen = defineModel<boolean>({ required: true })
@@ -25,10 +26,10 @@ const since = ref('')
 const hours = ref('')
 const fate = ref<'' | 'spare' | 'given_on' | 'discarded'>('')
 const FATES = [
-  { title: 'not said', value: '' },
-  { title: 'kept as a spare', value: 'spare' },
-  { title: 'given on', value: 'given_on' },
-  { title: 'thrown away', value: 'discarded' },
+  { title: t('not_said'), value: '' },
+  { title: t('kept_as_a_spare'), value: 'spare' },
+  { title: t('given_on'), value: 'given_on' },
+  { title: t('thrown_away'), value: 'discarded' },
 ]
 const faults = ref<Record<string, string>>({})
 const message = ref('')
@@ -96,10 +97,10 @@ async function send(): Promise<void> {
   <v-dialog v-model="isOpen" @after-enter="focusChosenInDialog">
     <v-card>
       <form @submit.prevent="send">
-        <v-card-title tag="h2">Which strings are on it?</v-card-title>
+        <v-card-title tag="h2">{{ t('which_strings_are_on_it') }}</v-card-title>
         <v-card-text>
           <v-progress-linear v-if="isLoading" indeterminate color="primary" />
-          <v-radio-group v-else v-model="chosen" aria-label="Set of strings">
+          <v-radio-group v-else v-model="chosen" :aria-label="t('set_of_strings')">
             <v-radio v-for="set in sets" :key="set.id" :value="set.id">
               <template #label>
                 <span class="set"><b>{{ set.name }}</b> <span>{{ set.material }}</span>
@@ -107,16 +108,16 @@ async function send(): Promise<void> {
                 </span>
               </template>
             </v-radio>
-            <v-radio :value="OWN" label="another set: type its diameters" />
+            <v-radio :value="OWN" :label="t('another_set_type_its_diameters')" />
           </v-radio-group>
           <div v-if="chosen === OWN" class="own">
-            <v-text-field v-model="own.name" label="Name of the set" maxlength="80" :error-messages="faults.name" />
-            <v-select v-model="own.material" label="Material" :items="house.choices?.materials ?? []" />
+            <v-text-field v-model="own.name" :label="t('name_of_the_set')" maxlength="80" :error-messages="faults.name" />
+            <v-select v-model="own.material" :label="t('material')" :items="house.choices?.materials ?? []" />
             <v-text-field
               v-for="(name, i) in sheet.instrument.string_names"
               :key="name"
               v-model="own.diameters[i]"
-              :label="`${name}, diameter in mm`"
+              :label="t('diameter_in_mm', { name })"
               inputmode="decimal"
               maxlength="40"
             />
@@ -124,30 +125,30 @@ async function send(): Promise<void> {
               v-for="(name, i) in sheet.instrument.string_names"
               :key="`${name} N`"
               v-model="own.tensions[i]"
-              :label="`${name}, tension in N, if it is known`"
+              :label="t('tension_in_n_if_it', { name })"
               inputmode="decimal"
               maxlength="40"
             />
           </div>
-          <v-checkbox v-model="putOnNow" label="they were put on just now (heights and slots are measured again)" />
-          <ul v-if="putOnNow" class="steps" aria-label="While they go on">
+          <v-checkbox v-model="putOnNow" :label="t('they_were_put_on_just')" />
+          <ul v-if="putOnNow" class="steps" :aria-label="t('while_they_go_on')">
             <li v-for="step in steps" :key="step.says" :class="step.kind">{{ step.says }}<template v-if="step.kind !== 'do'">: {{ step.because }}</template></li>
           </ul>
           <fieldset class="which">
-            <legend>all of them, or only</legend>
+            <legend>{{ t('all_of_them_or_only') }}</legend>
             <label v-for="(name, i) in sheet.instrument.string_names" :key="name"><input v-model="positions" type="checkbox" :value="i" />{{ name }}</label>
           </fieldset>
           <p v-if="faults.positions" class="fault" role="alert">{{ faults.positions }}</p>
           <div class="own">
-            <v-select v-if="putOnNow" v-model="fate" label="those that came off" :items="FATES" />
-            <v-text-field v-else v-model="since" type="date" label="on it since, if it is known" :error-messages="faults.since" />
-            <v-text-field v-model="hours" label="played, hours a week" inputmode="decimal" maxlength="20" :error-messages="faults.hours_a_week" />
+            <v-select v-if="putOnNow" v-model="fate" :label="t('those_that_came_off')" :items="FATES" />
+            <v-text-field v-else v-model="since" type="date" :label="t('on_it_since_if_it')" :error-messages="faults.since" />
+            <v-text-field v-model="hours" :label="t('played_hours_a_week')" inputmode="decimal" maxlength="20" :error-messages="faults.hours_a_week" />
           </div>
           <p v-if="message" class="fault" role="alert">{{ message }}</p>
         </v-card-text>
         <v-card-actions class="actions">
-          <v-btn @click="isOpen = false">Cancel</v-btn>
-          <v-btn type="submit" variant="flat">These strings</v-btn>
+          <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
+          <v-btn type="submit" variant="flat">{{ t('these_strings') }}</v-btn>
         </v-card-actions>
       </form>
     </v-card>

@@ -8,6 +8,7 @@ import { post, useOutbox, type Act } from '@/outbox'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import StringsDialog from './StringsDialog.vue'
+import { t } from '@/words/strings'
 
 const props = defineProps<{ ticket: string }>()
 const bench = useBench()
@@ -62,7 +63,7 @@ const groups = computed(() => {
 })
 async function tune(): Promise<void> {
   const body = { id: freshId(), cents: names.value.map((_, i) => cents[i] ?? ''), remark: remark.value }
-  if (!(await enter(post('/api/instruments/{ticket}/retunings', { params: { path: path() }, body, words: 'Tuned again' })))) return
+  if (!(await enter(post('/api/instruments/{ticket}/retunings', { params: { path: path() }, body, words: t('tuned_again') })))) return
   forget()
   isTuning.value = false
 }
@@ -71,7 +72,7 @@ function forget(): void {
   remark.value = ''
 }
 const takeBack = (retuning_id: string) =>
-  void enter(post('/api/instruments/{ticket}/retunings/{retuning_id}/take-back', { params: { path: { ...path(), retuning_id } }, words: 'Undo: tuned again' }))
+  void enter(post('/api/instruments/{ticket}/retunings/{retuning_id}/take-back', { params: { path: { ...path(), retuning_id } }, words: t('undo_tuned_again') }))
 /** Whether it was kept, by the server or here; what it says shows where it has it. */
 async function enter(act: Act): Promise<boolean> {
   const of = props.ticket
@@ -85,11 +86,11 @@ async function enter(act: Act): Promise<boolean> {
   return isKept
 }
 const gone = (value: number | null) => (value === null ? '' : value > 0 ? `+${mm(value, 0)}` : mm(value, 0))
-const STEPS = { first: 'Before', do: 'In this order', caution: 'Take care' }
+const STEPS = { first: t('before'), do: t('in_this_order'), caution: t('take_care') }
 </script>
 
 <template>
-  <section v-if="view" class="record" aria-label="The strings on it">
+  <section v-if="view" class="record" :aria-label="t('the_strings_on_it')">
     <table v-if="view.strings.length">
       <tbody>
         <tr v-for="group in groups" :key="group.names">
@@ -101,40 +102,40 @@ const STEPS = { first: 'Before', do: 'In this order', caution: 'Take care' }
         </tr>
       </tbody>
     </table>
-    <p v-else>Nobody has said which strings are on it.</p>
-    <p v-if="view.hours_a_week" class="quiet">Played about {{ plain(view.hours_a_week) }} hours a week.</p>
+    <p v-else>{{ t('nobody_has_said_which_strings') }}</p>
+    <p v-if="view.hours_a_week" class="quiet">{{ t('played_about_hours_a_week', { plain: plain(view.hours_a_week) }) }}</p>
     <p v-if="view.best">{{ view.best }}</p>
     <div v-if="mayAct" class="ways">
-      <v-btn variant="flat" @click="isChanging = true">{{ view.strings.length ? 'Change strings' : 'Name strings' }}</v-btn>
-      <v-btn v-if="view.strings.length" @click="isTuning = !isTuning">Tuned again</v-btn>
+      <v-btn variant="flat" @click="isChanging = true">{{ view.strings.length ? t('change_strings') : t('name_strings') }}</v-btn>
+      <v-btn v-if="view.strings.length" @click="isTuning = !isTuning">{{ t('tuned_again') }}</v-btn>
     </div>
-    <form v-if="isTuning" aria-label="Tuned again" class="tune" @submit.prevent="tune">
-      <p class="quiet">How far each had gone before it was tuned, in cents: flat is below nought.</p>
+    <form v-if="isTuning" :aria-label="t('tuned_again')" class="tune" @submit.prevent="tune">
+      <p class="quiet">{{ t('how_far_each_had_gone') }}</p>
       <label v-for="i in positions" :key="i">{{ names[i] }}<input v-model="cents[i]" inputmode="text" maxlength="20" autocomplete="off" :aria-invalid="!!faults[i]" /></label>
-      <label class="wide">to remember<input v-model="remark" maxlength="400" autocomplete="off" /></label>
-      <v-btn type="submit" variant="flat">Save tuning</v-btn>
+      <label class="wide">{{ t('to_remember') }}<input v-model="remark" maxlength="400" autocomplete="off" /></label>
+      <v-btn type="submit" variant="flat">{{ t('save_tuning') }}</v-btn>
     </form>
     <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
     <template v-if="view.checks.length">
-      <h2>Settling</h2>
+      <h2>{{ t('settling') }}</h2>
       <ul>
         <li v-for="check in view.checks" :key="check.label">
-          {{ check.label }}: <template v-if="check.done_at">looked at {{ ago(check.done_at) }}</template><b v-else-if="check.is_due">due: tune, heights, the bridge upright</b><template v-else>from {{ until(check.due) }} on</template>
+          {{ check.label }}: <template v-if="check.done_at">{{ t('looked_at', { ago: ago(check.done_at) }) }}</template><b v-else-if="check.is_due">{{ t('due_tune_heights_the_bridge') }}</b><template v-else>{{ t('from_on', { until: until(check.due) }) }}</template>
         </li>
       </ul>
       <p v-if="view.drift">{{ view.drift }}</p>
     </template>
     <details v-if="view.retunings.length">
-      <summary>tuned again, {{ view.retunings.length }} times</summary>
+      <summary>{{ t('tuned_again_times', { retunings: view.retunings.length }) }}</summary>
       <ul>
         <li v-for="one in view.retunings" :key="one.id">
           {{ one.at ? ago(one.at) : '' }}, {{ one.by }}: <span v-for="(value, i) in one.cents" :key="i">{{ value === null ? '' : `${names[i]} ${gone(value)} ` }}</span> {{ one.remark }}
-          <v-btn v-if="mayAct" size="small" @click="takeBack(one.id)">Undo this entry</v-btn>
+          <v-btn v-if="mayAct" size="small" @click="takeBack(one.id)">{{ t('undo_this_entry') }}</v-btn>
         </li>
       </ul>
     </details>
     <details>
-      <summary>when new ones go on</summary>
+      <summary>{{ t('when_new_ones_go_on') }}</summary>
       <template v-for="(title, kind) in STEPS" :key="kind">
         <ul :class="kind">
           <li v-for="step in view.steps.filter((one) => one.kind === kind)" :key="step.says"><b>{{ title }}:</b> {{ step.says }}. <span class="quiet">{{ step.because }}</span></li>
@@ -142,17 +143,17 @@ const STEPS = { first: 'Before', do: 'In this order', caution: 'Take care' }
       </template>
     </details>
     <details v-if="view.fitted.length">
-      <summary>what was on it</summary>
+      <summary>{{ t('what_was_on_it') }}</summary>
       <ul>
         <li v-for="one in view.fitted" :key="one.work_id">{{ day(one.at) }} {{ one.at.slice(0, 4) }}: {{ one.says }} <span class="quiet">{{ one.by }}</span></li>
       </ul>
       <ul v-if="view.removed.length">
-        <li v-for="(one, i) in view.removed" :key="i">{{ one.name }} of {{ one.set_name }} came off {{ day(one.at) }}: {{ one.fate }}</li>
+        <li v-for="(one, i) in view.removed" :key="i">{{ t('of_came_off', { name: one.name, set_name: one.set_name, day: day(one.at), fate: one.fate }) }}</li>
       </ul>
     </details>
     <StringsDialog v-if="bench.sheet" v-model="isChanging" :sheet="bench.sheet" />
   </section>
-  <p v-else role="status">{{ failure || 'Looking at the strings …' }}</p>
+  <p v-else role="status">{{ failure || t('looking_at_the_strings') }}</p>
 </template>
 
 <style scoped>

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { BenchSheet } from '@/api'
 import { keyOf } from '@/features/bench'
 import { useAtBench } from '@/shared/person'
+import { t } from '@/words/word'
 
 const props = defineProps<{ sheet: BenchSheet }>()
 const emit = defineEmits<{ record: [work: string]; strings: []; step: [key: string]; handOver: []; decide: [question: string]; measure: [key: string] }>()
@@ -19,18 +20,18 @@ const byHand = computed(() => {
 const main = computed((): { words: string; run: () => void } | null => {
   const now = told.value
   if (props.sheet.instrument.handed_over_at) return null
-  if (now.question) return atBench.may('sign_off') ? { words: 'Decide', run: () => emit('decide', now.question) } : null
-  if (now.code === 'hand_over') return atBench.may('sign_off') ? { words: 'Hand over', run: () => emit('handOver') } : null
+  if (now.question) return atBench.may('sign_off') ? { words: t('decide'), run: () => emit('decide', now.question) } : null
+  if (now.code === 'hand_over') return atBench.may('sign_off') ? { words: t('hand_over'), run: () => emit('handOver') } : null
   if (!mayWork.value) return null
   const { record } = now
-  if (now.code === 'name_strings') return { words: 'Choose strings', run: () => emit('strings') }
+  if (now.code === 'name_strings') return { words: t('choose_strings'), run: () => emit('strings') }
   if (record) return { words: record.label, run: () => emit('record', record.work) }
-  if (now.code === 'inspect') return { words: 'Open inspection', run: () => emit('step', 'look') }
+  if (now.code === 'inspect') return { words: t('open_inspection'), run: () => emit('step', 'look') }
   const stop = byHand.value
   if (stop) return { words: `${stop.label} …`, run: () => emit('step', stop.key) }
   const read = now.read[0]
   const cell = read && props.sheet.cells.find((one) => one.measure === read.measure && one.position === read.position)
-  if (cell) return { words: `Measure: ${cell.name}`, run: () => emit('measure', keyOf(cell)) }
+  if (cell) return { words: t('measure', { name: cell.name }), run: () => emit('measure', keyOf(cell)) }
   return null
 })
 </script>

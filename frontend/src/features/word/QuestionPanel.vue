@@ -7,6 +7,7 @@ import { useBench } from '@/features/bench'
 import { until } from '@/shared/format'
 import { freshId } from '@/shared/id'
 import { pageOfQuestion, routeOf } from '@/shared/pages'
+import { t } from '@/words/word'
 
 const props = defineProps<{ asked: Decision; mayDecide: boolean }>()
 /** Whether its ways stand open. */
@@ -48,7 +49,7 @@ async function decide(): Promise<void> {
   const body = { id: freshId(), question: props.asked.question, outcome: chosen.value, reason: reason.value }
   try {
     await bench.submit((ticket) =>
-      post('/api/instruments/{ticket}/decisions', { params: { path: { ticket } }, body, words: `Decided: ${props.asked.title}` }),
+      post('/api/instruments/{ticket}/decisions', { params: { path: { ticket } }, body, words: t('decided', { title: props.asked.title }) }),
     )
     isOpen.value = false
   } catch (error) {
@@ -71,35 +72,35 @@ function toReason(event: KeyboardEvent): void {
     <button type="button" class="plain-button head" :aria-expanded="isOpen" @click="isOpen = !isOpen">
       <span class="title">{{ asked.title }}</span>
       <span v-if="asked.decided" class="said">
-        <b>{{ asked.decided.label }}</b>, {{ asked.decided.by }}<template v-if="asked.decided.waits_until && !asked.is_open">, until {{ until(asked.decided.waits_until) }}</template>
+        <b>{{ asked.decided.label }}</b>, {{ asked.decided.by }}<template v-if="asked.decided.waits_until && !asked.is_open">{{ t('until', { until: until(asked.decided.waits_until) }) }}</template>
       </span>
-      <span v-else-if="!isOpen" class="said">{{ asked.recommended ? `Recommended: ${asked.recommended}` : 'Not decided' }}</span>
+      <span v-else-if="!isOpen" class="said">{{ asked.recommended ? t('recommended', { recommended: asked.recommended }) : t('not_decided') }}</span>
     </button>
     <div v-if="isOpen" class="body">
       <p v-if="asked.decided?.reason">“{{ asked.decided.reason }}”</p>
       <p>{{ asked.says.charAt(0).toUpperCase() }}{{ asked.says.slice(1) }}.</p>
-      <p class="because">Signs: {{ asked.because.join('; ') }}.<template v-if="isBarring"> Until it is decided, these wait: {{ asked.bars.join(', ').toLowerCase() }}.</template></p>
-      <router-link v-if="page && $route.name !== 'page'" class="page" :to="routeOf(bench.ticket, page)">what each way would do</router-link>
+      <p class="because">{{ t('signs', { join: asked.because.join('; ') }) }}<template v-if="isBarring"> {{ t('until_it_is_decided_these', { to_lower_case: asked.bars.join(', ').toLowerCase() }) }}</template></p>
+      <router-link v-if="page && $route.name !== 'page'" class="page" :to="routeOf(bench.ticket, page)">{{ t('what_each_way_would_do') }}</router-link>
       <template v-if="mayDecide">
         <fieldset>
           <legend class="only-read">{{ asked.title }}</legend>
           <label v-for="row in asked.options" :key="row.outcome" class="answer" :class="{ chosen: row.outcome === chosen }">
             <input v-model="chosen" type="radio" :name="`outcome-${asked.question}`" :value="row.outcome" @change="isTouched = true" @keydown.enter="toReason" />
             <span>
-              <b>{{ row.label }}</b><span v-if="row.recommended" class="recommended">Recommended</span>
+              <b>{{ row.label }}</b><span v-if="row.recommended" class="recommended">{{ t('recommended_2') }}</span>
               <span v-if="row.figures" class="figures">{{ row.figures }}</span>
               <span v-if="row.outcome === chosen" class="says">{{ row.says }}</span>
             </span>
           </label>
         </fieldset>
         <label class="reason">
-          <span>{{ outcome?.needs_reason ? 'Reason (kept and printed)' : 'Reason (optional)' }}</span>
+          <span>{{ outcome?.needs_reason ? t('reason_kept_and_printed') : t('reason_optional') }}</span>
           <input ref="reasonField" v-model="reason" class="plain-input" maxlength="500" autocomplete="off" />
         </label>
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-        <v-btn type="submit" variant="flat" :loading="isSending" :disabled="chosen === ''">{{ asked.decided ? 'Change decision' : 'Save decision' }}</v-btn>
+        <v-btn type="submit" variant="flat" :loading="isSending" :disabled="chosen === ''">{{ asked.decided ? t('change_decision') : t('save_decision') }}</v-btn>
       </template>
-      <p v-else>A luthier decides this.</p>
+      <p v-else>{{ t('a_luthier_decides_this') }}</p>
     </div>
   </form>
 </template>

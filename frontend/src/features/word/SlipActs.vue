@@ -5,15 +5,16 @@ import { Refused, type Instruction } from '@/api'
 import { useBench } from '@/features/bench'
 import { post } from '@/outbox'
 import { freshId } from '@/shared/id'
+import { t } from '@/words/word'
 
 type Act = 'keep' | 'undo' | 'swap' | 'move' | 'record_cut'
 
 const WORDS: Record<Act, string> = {
-  keep: 'Confirmed as read',
-  undo: 'Undo: readings',
-  swap: 'Bass and treble swapped',
-  move: 'Readings moved',
-  record_cut: 'Crown cut before',
+  keep: t('confirmed_as_read'),
+  undo: t('undo_readings'),
+  swap: t('bass_and_treble_swapped'),
+  move: t('readings_moved'),
+  record_cut: t('crown_cut_before'),
 }
 
 const props = defineProps<{ slip: NonNullable<Instruction['slip']> }>()
@@ -40,17 +41,17 @@ async function act(name: Act): Promise<void> {
 </script>
 
 <template>
-  <div class="acts" role="group" aria-label="Put it right">
-    <v-btn v-if="slip.act === 'swap'" variant="flat" :loading="isSending" @click="act('swap')">Swap bass and treble</v-btn>
-    <v-btn v-if="slip.act === 'choose_strings'" variant="flat" @click="emit('strings')">Choose strings</v-btn>
-    <v-btn v-if="slip.act === 'record_cut'" variant="flat" :loading="isSending" @click="act('record_cut')">Record: crown cut before</v-btn>
+  <div class="acts" role="group" :aria-label="t('put_it_right')">
+    <v-btn v-if="slip.act === 'swap'" variant="flat" :loading="isSending" @click="act('swap')">{{ t('swap_bass_and_treble') }}</v-btn>
+    <v-btn v-if="slip.act === 'choose_strings'" variant="flat" @click="emit('strings')">{{ t('choose_strings') }}</v-btn>
+    <v-btn v-if="slip.act === 'record_cut'" variant="flat" :loading="isSending" @click="act('record_cut')">{{ t('record_crown_cut_before') }}</v-btn>
     <form v-if="slip.act === 'move'" class="move" @submit.prevent="act('move')">
-      <label>Ticket<input v-model="to" class="plain-input" maxlength="16" autocomplete="off" /></label>
-      <v-btn variant="flat" type="submit" :loading="isSending" :disabled="to.trim() === ''">Move readings there</v-btn>
+      <label>{{ t('ticket') }}<input v-model="to" class="plain-input" maxlength="16" autocomplete="off" /></label>
+      <v-btn variant="flat" type="submit" :loading="isSending" :disabled="to.trim() === ''">{{ t('move_readings_there') }}</v-btn>
     </form>
     <template v-if="slip.readings.length">
-      <v-btn :disabled="isSending" @click="act('keep')">Confirm as read</v-btn>
-      <v-btn :disabled="isSending" @click="act('undo')">Undo {{ slip.readings.length === 1 ? 'the reading' : `all ${slip.readings.length} readings` }}</v-btn>
+      <v-btn :disabled="isSending" @click="act('keep')">{{ t('confirm_as_read') }}</v-btn>
+      <v-btn :disabled="isSending" @click="act('undo')">{{ t('undo', { readings: slip.readings.length === 1 ? t('the_reading') : t('all_readings', { readings: slip.readings.length }) }) }}</v-btn>
     </template>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
   </div>

@@ -7,6 +7,7 @@ import { ago } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
 import QuestionList from './QuestionList.vue'
 import SlipActs from './SlipActs.vue'
+import { t } from '@/words/word'
 
 const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string; mayWork: boolean }>()
 const emit = defineEmits<{ closeWhy: []; record: [work: string]; strings: []; recipe: []; undo: []; takeBack: [] }>()
@@ -27,31 +28,31 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
 </script>
 
 <template>
-  <div class="word" role="group" aria-label="What the sheet says">
+  <div class="word" role="group" :aria-label="t('what_the_sheet_says')">
     <p class="who">
       <b>{{ sheet.instrument.ticket }}</b> {{ sheet.instrument.family }} {{ sheet.instrument.size
-      }}<template v-if="sheet.instrument.left_handed">, left-handed</template><template v-if="sheet.instrument.opposite_build">, built for the other hand</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template> · {{ sheet.instrument.visit_label }}
+      }}<template v-if="sheet.instrument.left_handed">{{ t('left_handed') }}</template><template v-if="sheet.instrument.opposite_build">{{ t('built_for_the_other_hand') }}</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template> · {{ sheet.instrument.visit_label }}
       <template v-if="complaint"><br /><span class="complaint">“{{ complaint }}”</span>
-        <button v-if="sheet.instrument.complaint.length > LONG" type="button" class="plain-button more" @click="allOfIt = !allOfIt">{{ allOfIt ? 'less' : 'all of it' }}</button>
+        <button v-if="sheet.instrument.complaint.length > LONG" type="button" class="plain-button more" @click="allOfIt = !allOfIt">{{ allOfIt ? 'less' : t('all_of_it') }}</button>
       </template>
     </p>
     <p v-for="line in sheet.instrument.heed" :key="line" class="heed">{{ line }}</p>
     <p v-if="sheet.instrument.handed_over_at" class="gone">
-      Handed over {{ ago(sheet.instrument.handed_over_at) }} by {{ sheet.instrument.handed_over_by }}. Open a new visit to work on it again.
-      <v-btn v-if="atBench.may('sign_off')" size="small" @click="emit('takeBack')">Undo hand-over</v-btn>
+      {{ t('handed_over_by_open_a', { ago: ago(sheet.instrument.handed_over_at), handed_over_by: sheet.instrument.handed_over_by }) }}
+      <v-btn v-if="atBench.may('sign_off')" size="small" @click="emit('takeBack')">{{ t('undo_hand_over') }}</v-btn>
     </p>
     <p v-if="failure" class="failure" role="alert">{{ failure }}</p>
     <section v-if="why" class="why" aria-live="polite">
       <h2>
         {{ why.title }}
-        <button type="button" class="plain-button close" aria-label="Close" @click="emit('closeWhy')">×</button>
+        <button type="button" class="plain-button close" :aria-label="t('close')" @click="emit('closeWhy')">×</button>
       </h2>
       <div class="lines">
         <p v-for="line in why.lines" :key="line">{{ line }}</p>
       </div>
       <p v-if="why.follows" class="follows">{{ why.follows }}</p>
     </section>
-    <section aria-label="What to do now">
+    <section :aria-label="t('what_to_do_now')">
     <h2 class="title">{{ told.title }}</h2>
     <p v-for="line in told.says" :key="line">{{ line }}</p>
     <ol v-if="told.do.length > 1" class="do">
@@ -71,21 +72,21 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
       :may-decide="atBench.may('sign_off')"
     />
     <template v-if="sheet.proposals.length">
-      <h2>Found, to be planned</h2>
+      <h2>{{ t('found_to_be_planned') }}</h2>
       <p v-for="line in sheet.proposals" :key="line">{{ line.charAt(0).toUpperCase() }}{{ line.slice(1) }}.</p>
     </template>
     <template v-if="sheet.cut.assumed.length">
-      <h2>Assumed, not measured</h2>
+      <h2>{{ t('assumed_not_measured') }}</h2>
       <ul class="assumed">
         <li v-for="line in sheet.cut.assumed" :key="line">{{ line }}</li>
       </ul>
     </template>
     <p class="of">
-      <button type="button" class="plain-button link" @click="emit('strings')">{{ sheet.strings ? sheet.strings.name : 'No strings chosen' }}</button>
+      <button type="button" class="plain-button link" @click="emit('strings')">{{ sheet.strings ? sheet.strings.name : t('no_strings_chosen') }}</button>
       <button type="button" class="plain-button link" @click="emit('recipe')">{{ recipe }}</button>
     </p>
     <div class="works">
-      <v-btn v-if="mayWork && sheet.undoable" :title="sheet.undoable.words" @click="emit('undo')">Undo: {{ sheet.undoable.words }}</v-btn>
+      <v-btn v-if="mayWork && sheet.undoable" :title="sheet.undoable.words" @click="emit('undo')">{{ t('undo_2', { undoable: sheet.undoable.words }) }}</v-btn>
     </div>
   </div>
 </template>

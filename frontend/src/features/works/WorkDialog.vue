@@ -3,6 +3,7 @@
 import { computed, ref, watch } from 'vue'
 import type { Choices } from '@/api'
 import { focusChosenInDialog } from '@/shared/focus'
+import { t } from '@/words/works'
 
 const props = defineProps<{ works: Choices['works']; hasWheels: boolean }>()
 const emit = defineEmits<{ done: [work: string, words: string] }>()
@@ -36,7 +37,7 @@ function done(): void {
 <template>
   <v-dialog v-model="isOpen" scrollable max-width="900" @after-enter="focusChosenInDialog">
     <v-card>
-      <v-card-title tag="h2">Record work</v-card-title>
+      <v-card-title tag="h2">{{ t('record_work') }}</v-card-title>
       <v-card-text>
         <form id="work-done" @submit.prevent="done">
           <v-radio-group v-model="chosen" hide-details class="works" @keydown.enter.prevent="done">
@@ -45,13 +46,13 @@ function done(): void {
               <v-radio v-for="work in own" :key="work.key" :value="work.key" :label="work.label" />
             </div>
           </v-radio-group>
-          <label v-if="chosen === OTHER" class="words">What was done<input v-model="words" class="plain-input" maxlength="400" autocomplete="off" /></label>
-          <p>Readings that the work touches become stale. Undo removes the entry.</p>
+          <label v-if="chosen === OTHER" class="words">{{ t('what_was_done') }}<input v-model="words" class="plain-input" maxlength="400" autocomplete="off" /></label>
+          <p>{{ t('readings_that_the_work_touches') }}</p>
         </form>
       </v-card-text>
       <v-card-actions class="actions">
-        <v-btn @click="isOpen = false">Cancel</v-btn>
-        <v-btn variant="flat" type="submit" form="work-done" :disabled="!isReady()">Save</v-btn>
+        <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
+        <v-btn variant="flat" type="submit" form="work-done" :disabled="!isReady()">{{ t('save') }}</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { DrawnBar } from '@/api'
 import { mm } from '@/shared/format'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ drawing: DrawnBar; width: number; height: number; leftHanded: boolean }>()
 const emit = defineEmits<{ blank: [width: number] }>()
@@ -42,28 +43,28 @@ const hands = computed(() => (props.leftHanded ? ['treble', 'bass'] : ['bass', '
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${width} ${height}`" role="group" :aria-label="`Section at the bridge from the tailpiece. Bar inside the foot ${mm(drawing.inset_then, 1)} mm, feet ${mm(drawing.foot_then, 1)} mm wide`">
+  <svg :viewBox="`0 0 ${width} ${height}`" role="group" :aria-label="t('section_at_the_bridge_from', { mm: mm(drawing.inset_then, 1), mm2: mm(drawing.foot_then, 1) })">
     <path v-for="side in [1, -1] as const" :key="`now${side}`" :d="leg(side, foot / 2)" :class="drawing.foot === null ? 'hidden' : 'wood'" />
     <path v-if="drawing.foot === null || Math.abs(drawing.foot - drawing.foot_then) > 0.04" :d="`${leg(1, half)} ${leg(-1, half)}`" class="wanted" />
     <path :d="arch" class="outline" />
     <path :d="arch" class="thin" :transform="`translate(0 ${3 * scale})`" />
     <rect :x="Math.min(x(barAt), x(barAt - barHand * wide))" :y="belly(barAt) + 3 * scale" :width="wide * scale" height="34" :class="drawing.inset === null ? 'hidden' : 'wood'" />
-    <text :x="x(barAt - (barHand * wide) / 2)" :y="belly(barAt) + 3 * scale + 52" class="middle small">bar</text>
+    <text :x="x(barAt - (barHand * wide) / 2)" :y="belly(barAt) + 3 * scale + 52" class="middle small">{{ t('bar') }}</text>
     <template v-if="post !== null">
       <rect :x="x(post) - (drawing.post / 2) * scale" :y="belly(post) + 3 * scale" :width="drawing.post * scale" height="46" class="hidden" />
-      <text :x="x(post)" :y="belly(post) + 3 * scale + 64" class="middle small">post, wanted</text>
+      <text :x="x(post)" :y="belly(post) + 3 * scale + 64" class="middle small">{{ t('post_wanted') }}</text>
     </template>
     <g>
       <path :d="`M${x(barHand * half)} ${BELLY - LEG - 14} V${BELLY - LEG - 4} M${x(barAt)} ${BELLY - LEG - 14} V${BELLY + 20} M${x(barHand * half)} ${BELLY - LEG - 9} H${x(barAt)}`" class="thin" />
       <text :x="x((barHand * half + barAt) / 2)" :y="BELLY - LEG - 18" class="middle big" :class="drawing.side">{{ mm(drawing.inset_then, 1) }}{{ drawing.side === 'above' ? '▲' : drawing.side === 'below' ? '▼' : '' }}</text>
-      <text :x="width / 2" :y="BELLY - LEG - 18" class="middle small">wanted {{ mm(drawing.low, 1) }}–{{ mm(drawing.high, 1) }}</text>
+      <text :x="width / 2" :y="BELLY - LEG - 18" class="middle small">{{ t('wanted', { mm: mm(drawing.low, 1), mm2: mm(drawing.high, 1) }) }}</text>
     </g>
     <text x="10" y="20" class="small">{{ hands[0] }}</text>
     <text :x="width - 10" y="20" class="end small">{{ hands[1] }}</text>
     <g v-if="blanks.length">
       <line x1="40" :x2="width - 40" :y1="AXIS" :y2="AXIS" class="thin" />
-      <text :x="width - 8" :y="AXIS - 12" class="end small quiet">blanks</text>
-      <g v-for="blank in blanks" :key="blank.value" role="button" tabindex="0" :aria-label="`Blank of ${blank.value}`" :aria-pressed="blank.isTried" class="blank" @click="emit('blank', blank.value)" @keydown.enter.prevent="emit('blank', blank.value)">
+      <text :x="width - 8" :y="AXIS - 12" class="end small quiet">{{ t('blanks') }}</text>
+      <g v-for="blank in blanks" :key="blank.value" role="button" tabindex="0" :aria-label="t('blank_of', { blank: blank.value })" :aria-pressed="blank.isTried" class="blank" @click="emit('blank', blank.value)" @keydown.enter.prevent="emit('blank', blank.value)">
         <rect :x="blank.at - 22" :y="AXIS - 12" width="44" height="44" class="hit" />
         <line :x1="blank.at" :x2="blank.at" :y1="AXIS - 8" :y2="AXIS + 8" :class="blank.isTried ? 'wanted' : 'outline'" />
         <text :x="blank.at" :y="AXIS + 26" class="middle" :class="{ bold: blank.isTried }">{{ blank.value }}</text>

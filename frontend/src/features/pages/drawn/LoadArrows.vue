@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { DrawnLoad } from '@/api'
 import { mm } from '@/shared/format'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ drawing: DrawnLoad; width: number; height: number; leftHanded: boolean }>()
 
@@ -27,18 +28,18 @@ const string = (reach: number, degrees: number, side: 1 | -1) => `${SIDE + side 
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`Side view: ${mm(drawing.over, 1)} degrees over the bridge, ${mm(presses, 0)} newtons on the top. Feet: bass ${mm(drawing.bass, 0)}, treble ${mm(drawing.treble, 0)}`">
+  <svg :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="t('side_view_degrees_over_the', { mm: mm(drawing.over, 1), mm2: mm(presses, 0), mm3: mm(drawing.bass, 0), mm4: mm(drawing.treble, 0) })">
     <path :d="`M30 ${BASE + 12} Q${SIDE} ${BASE - 12} 370 ${BASE + 12}`" class="outline" />
     <path :d="`M${SIDE - 6} ${TOP} h12 l5 ${BASE - TOP} h-22 Z`" class="wood" />
     <path :d="`M${string(165, drawing.front, -1)} L${SIDE} ${TOP} L${string(150, drawing.behind, 1)}`" class="outline" />
     <path :d="`M${SIDE} ${TOP - 52} v36`" class="arrow" />
     <path :d="`M${SIDE - 7} ${TOP - 18} h14 l-7 14 Z`" class="head" />
     <text :x="SIDE + 14" :y="TOP - 34" class="big">{{ mm(presses, 0) }} N</text>
-    <text :x="SIDE + 14" :y="TOP - 14" class="small">{{ mm(drawing.presses_kg, 1) }} kg on the top</text>
+    <text :x="SIDE + 14" :y="TOP - 14" class="small">{{ t('kg_on_the_top', { mm: mm(drawing.presses_kg, 1) }) }}</text>
     <text :x="SIDE - 20" :y="TOP + 92" class="end">{{ mm(drawing.over, 1) }}°</text>
-    <text :x="SIDE - 20" :y="TOP + 108" class="end small quiet">over the bridge</text>
-    <text x="30" :y="TOP + 62" class="small quiet">to the nut {{ mm(drawing.front, 1) }}°</text>
-    <text x="370" :y="TOP + 62" class="end small quiet">to the tail {{ mm(drawing.behind, 1) }}°</text>
+    <text :x="SIDE - 20" :y="TOP + 108" class="end small quiet">{{ t('over_the_bridge') }}</text>
+    <text x="30" :y="TOP + 62" class="small quiet">{{ t('to_the_nut', { mm: mm(drawing.front, 1) }) }}</text>
+    <text x="370" :y="TOP + 62" class="end small quiet">{{ t('to_the_tail', { mm: mm(drawing.behind, 1) }) }}</text>
 
     <path :d="`M${FEET - 96} 92 Q${FEET} 40 ${FEET + 96} 92 L${FEET + 70} 150 H${FEET + 30} Q${FEET} 120 ${FEET - 30} 150 H${FEET - 70} Z`" class="wood" />
     <g v-for="(name, i) in drawing.names" :key="name">
@@ -53,8 +54,8 @@ const string = (reach: number, degrees: number, side: 1 | -1) => `${SIDE + side 
     </g>
     <rect x="30" :y="height - 34" :width="long(pulls)" height="10" class="paper" />
     <rect x="30" :y="height - 20" :width="long(presses)" height="10" class="head" />
-    <text :x="38 + long(pulls)" :y="height - 24" class="small">{{ mm(pulls, 0) }} N the strings pull</text>
-    <text :x="38 + long(presses)" :y="height - 9" class="small">{{ mm(presses, 0) }} N on the top</text>
+    <text :x="38 + long(pulls)" :y="height - 24" class="small">{{ t('n_the_strings_pull', { mm: mm(pulls, 0) }) }}</text>
+    <text :x="38 + long(presses)" :y="height - 9" class="small">{{ t('n_on_the_top', { mm: mm(presses, 0) }) }}</text>
   </svg>
 </template>
 

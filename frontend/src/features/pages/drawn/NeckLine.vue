@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { DrawnNeck } from '@/api'
 import { mm } from '@/shared/format'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ drawing: DrawnNeck; width: number; height: number }>()
 
@@ -24,7 +25,7 @@ const now = computed(() => props.drawing.projection)
 const isMoved = computed(() => props.drawing.then !== null && now.value !== null && Math.abs(props.drawing.then - now.value) > 0.04)
 const side = computed(() => (now.value === null || props.drawing.side === 'in_band' ? '' : props.drawing.side))
 const ruler = computed(() => x(props.drawing.length) + 26)
-const said = computed(() => `Projection ${now.value === null ? 'not read' : mm(now.value, 1)}, wanted ${mm(props.drawing.low, 1)} to ${mm(props.drawing.high, 1)}${isMoved.value && props.drawing.then !== null ? `, with what is tried ${mm(props.drawing.then, 1)}` : ''}`)
+const said = computed(() => t('projection_wanted_to', { mm: now.value === null ? t('not_read') : mm(now.value, 1), mm2: mm(props.drawing.low, 1), mm3: mm(props.drawing.high, 1), mm4: isMoved.value && props.drawing.then !== null ? t('with_what_is_tried', { mm: mm(props.drawing.then, 1) }) : '' }))
 </script>
 
 <template>
@@ -38,7 +39,7 @@ const said = computed(() => `Projection ${now.value === null ? 'not read' : mm(n
     </template>
     <path v-if="isMoved && drawing.then !== null" :d="line(drawing.then)" class="wanted" />
     <path v-if="drawing.wedge > 0.001 && now !== null" :d="`M${x(0)} ${y(now, 0) + 18} L${x(drawing.neck)} ${y(now, drawing.neck) + 15} v${drawing.wedge * scale * stretch} Z`" class="head" />
-    <text v-if="drawing.wedge > 0.001" :x="x(drawing.neck / 2)" :y="LEVEL - 34" class="middle bold">wedge {{ mm(drawing.wedge, 2) }}</text>
+    <text v-if="drawing.wedge > 0.001" :x="x(drawing.neck / 2)" :y="LEVEL - 34" class="middle bold">{{ t('wedge', { mm: mm(drawing.wedge, 2) }) }}</text>
     <rect :x="x(0) - 5" :y="LEVEL - 10" width="7" height="26" class="paper" />
     <path :d="`M${x(drawing.length) - 4} ${LEVEL + 74} L${x(drawing.length) - 2} ${y(drawing.high) - 14} h4 L${x(drawing.length) + 4} ${LEVEL + 74} Z`" class="paper" />
 
@@ -51,14 +52,14 @@ const said = computed(() => `Projection ${now.value === null ? 'not read' : mm(n
       <path :d="`M${ruler - 2} ${y(now)} l-9 -6 v12 Z`" :class="side || 'mark'" />
       <text :x="ruler + 74" :y="y(now) + 7" class="big" :class="side">{{ mm(now, 1) }}{{ side === 'below' ? '▼' : side === 'above' ? '▲' : '' }}</text>
     </g>
-    <text v-else :x="ruler + 74" :y="LEVEL + 6" class="small quiet">not read</text>
+    <text v-else :x="ruler + 74" :y="LEVEL + 6" class="small quiet">{{ t('not_read') }}</text>
     <text v-if="isMoved && drawing.then !== null" :x="ruler + 74" :y="y(drawing.then) + (Math.abs(y(drawing.then) - y(now ?? 0)) < 24 ? -16 : 6)" class="bold then">{{ mm(drawing.then, 1) }}</text>
     <g class="small">
       <path :d="`M${x(0)} ${height - 20} H${x(drawing.length)} M${x(0)} ${height - 26} v12 M${x(drawing.neck)} ${height - 26} v12 M${x(drawing.board)} ${height - 26} v12 M${x(drawing.length)} ${height - 26} v12`" class="thin" />
-      <text :x="x(drawing.neck / 2)" :y="height - 26" class="middle small">neck {{ mm(drawing.neck, 0) }}</text>
-      <text :x="x((drawing.neck + drawing.board) / 2)" :y="height - 26" class="middle small">board to {{ mm(drawing.board, 0) }}</text>
-      <text :x="x(drawing.length)" :y="height - 2" class="middle small">bridge at {{ mm(drawing.length, 0) }}</text>
-      <text x="8" y="16" class="small quiet">off the wanted line ×{{ stretch }}</text>
+      <text :x="x(drawing.neck / 2)" :y="height - 26" class="middle small">{{ t('neck', { mm: mm(drawing.neck, 0) }) }}</text>
+      <text :x="x((drawing.neck + drawing.board) / 2)" :y="height - 26" class="middle small">{{ t('board_to', { mm: mm(drawing.board, 0) }) }}</text>
+      <text :x="x(drawing.length)" :y="height - 2" class="middle small">{{ t('bridge_at', { mm: mm(drawing.length, 0) }) }}</text>
+      <text x="8" y="16" class="small quiet">{{ t('off_the_wanted_line', { stretch }) }}</text>
     </g>
   </svg>
 </template>

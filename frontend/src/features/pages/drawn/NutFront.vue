@@ -3,6 +3,7 @@
 import { computed, useId } from 'vue'
 import type { DrawnNut } from '@/api'
 import { down, mm } from '@/shared/format'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ drawing: DrawnNut; width: number; height: number; leftHanded: boolean }>()
 const id = useId()
@@ -57,18 +58,18 @@ const spread = computed(() => {
   return first && last ? { from: first.at, to: last.at, says: mm(last.offset - first.offset, 1), margins: [first.offset + half.value, half.value - last.offset] as const } : null
 })
 /** In band nothing is to be filed: what it would take to the aim is shown small, and named so. */
-const word = computed(() => (props.drawing.is_due ? 'file by' : 'to the aim'))
-const said = computed(() => strings.value.map((s) => `${s.name} ${s.now === null ? 'not read' : mm(s.now)}${s.by > NOTHING ? `, ${word.value} ${down(s.by, 2)}` : ''}`).join('; '))
+const word = computed(() => (props.drawing.is_due ? t('file_by') : t('to_the_aim')))
+const said = computed(() => strings.value.map((s) => `${s.name} ${s.now === null ? t('not_read') : mm(s.now)}${s.by > NOTHING ? `, ${word.value} ${down(s.by, 2)}` : ''}`).join('; '))
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="`The nut from the front. ${said}`">
+  <svg :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="t('the_nut_from_the_front', { said })">
     <defs>
       <pattern :id="id" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" y1="0" x2="0" y2="6" class="hatch" /></pattern>
     </defs>
     <path :d="body" class="wood" />
     <path :d="`${board} V${BASE + 44} H${x(-half)} Z`" class="paper" />
-    <text :x="width / 2" :y="BASE + 30" class="middle small quiet">board {{ mm(drawing.width, 1) }} wide</text>
+    <text :x="width / 2" :y="BASE + 30" class="middle small quiet">{{ t('board_wide', { mm: mm(drawing.width, 1) }) }}</text>
     <g v-for="s in strings" :key="s.name">
       <path v-if="s.by > NOTHING && s.wanted !== null" :d="slot(s, s.wanted)" :fill="`url(#${id})`" stroke="none" />
       <path :d="slot(s, s.floor)" class="paper" />
@@ -78,9 +79,9 @@ const said = computed(() => strings.value.map((s) => `${s.name} ${s.now === null
       <text v-if="s.by > NOTHING" :x="s.at" y="34" :class="['middle', drawing.is_due ? 'big' : 'quiet']">{{ down(s.by, 2) }}</text>
       <text v-else-if="s.by < -NOTHING" :x="s.at" y="34" class="middle bold below">▼ {{ mm(-s.by) }}</text>
       <text v-else :x="s.at" y="34" class="middle quiet">–</text>
-      <text :x="s.at" y="56" class="middle small">{{ s.by > NOTHING ? word : s.by < -NOTHING ? 'too low' : '' }}</text>
+      <text :x="s.at" y="56" class="middle small">{{ s.by > NOTHING ? word : s.by < -NOTHING ? t('too_low') : '' }}</text>
       <text :x="s.at" :y="BASE + 62" class="middle bold">{{ s.name }}</text>
-      <text :x="s.at" :y="BASE + 84" class="middle small">{{ s.now === null ? 'not read' : mm(s.now) }}<tspan v-if="s.wanted !== null" class="quiet"> to {{ mm(s.wanted) }}</tspan></text>
+      <text :x="s.at" :y="BASE + 84" class="middle small">{{ s.now === null ? t('not_read') : mm(s.now) }}<tspan v-if="s.wanted !== null" class="quiet"> {{ t('to', { mm: mm(s.wanted) }) }}</tspan></text>
     </g>
     <g v-if="spread" class="small">
       <line :x1="spread.from" :x2="spread.to" y1="84" y2="84" class="thin" />

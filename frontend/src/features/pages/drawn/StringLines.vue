@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { DrawnStrings } from '@/api'
 import { mm } from '@/shared/format'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ drawing: DrawnStrings; width: number; height: number }>()
 
@@ -26,10 +27,10 @@ const tall = computed(() => 50 + strings.value.length * apart.value)
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${width} ${tall}`" role="img" :aria-label="strings.map((s) => `${s.name} ${mm(s.diameter)} mm, ${s.tension === null ? 'no figures' : `${mm(s.tension, 0)} N`}`).join('; ')">
-    <text x="150" y="18" class="small quiet">{{ mm(drawing.length, 0) }} mm sounding, thickness ×{{ THICKER }}</text>
-    <text :x="width - RIGHT + 62" y="18" class="end small quiet">mm</text>
-    <text :x="width - RIGHT + 80" y="18" class="small quiet">pulls, N</text>
+  <svg :viewBox="`0 0 ${width} ${tall}`" role="img" :aria-label="strings.map((s) => t('mm', { name: s.name, mm: mm(s.diameter), n: s.tension === null ? t('no_figures') : `${mm(s.tension, 0)} N` })).join('; ')">
+    <text x="150" y="18" class="small quiet">{{ t('mm_sounding_thickness', { mm: mm(drawing.length, 0), t_h_i_c_k_e_r: THICKER }) }}</text>
+    <text :x="width - RIGHT + 62" y="18" class="end small quiet">{{ t('mm_2') }}</text>
+    <text :x="width - RIGHT + 80" y="18" class="small quiet">{{ t('pulls_n') }}</text>
     <line :x1="LEFT" :x2="LEFT" y1="30" :y2="tall - 8" class="outline" />
     <line :x1="width - RIGHT" :x2="width - RIGHT" y1="30" :y2="tall - 8" class="outline" />
     <g v-for="s in strings" :key="s.name">
@@ -41,7 +42,7 @@ const tall = computed(() => 50 + strings.value.length * apart.value)
         <rect v-if="s.isTried && s.then !== null" :x="width - RIGHT + 80" :y="s.y + 1" :width="long(s.then)" height="7" class="then" />
         <text :x="width - RIGHT + 86 + long(Math.max(s.tension, s.then ?? 0))" :y="s.y + 6" class="bold">{{ mm(s.isTried && s.then !== null ? s.then : s.tension, 0) }}<tspan v-if="s.isTried" class="small"> {{ s.by > 0 ? '+' : '' }}{{ mm(s.by, 0) }}</tspan></text>
       </template>
-      <text v-else :x="width - RIGHT + 80" :y="s.y + 6" class="small quiet">no figures</text>
+      <text v-else :x="width - RIGHT + 80" :y="s.y + 6" class="small quiet">{{ t('no_figures') }}</text>
     </g>
   </svg>
 </template>

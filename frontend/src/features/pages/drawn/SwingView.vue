@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { DrawnSwing } from '@/api'
 import { mm } from '@/shared/format'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ drawing: DrawnSwing; names: string[]; width: number; height: number }>()
 const emit = defineEmits<{ shown: [name: string]; note: [semitone: number] }>()
@@ -27,9 +28,9 @@ const said = computed(() => `${props.drawing.name}: ${props.drawing.stops.map(({
 
 <template>
   <div class="swing">
-    <div class="tabs" role="group" aria-label="String">
+    <div class="tabs" role="group" :aria-label="t('string')">
       <button v-for="name in names" :key="name" type="button" class="plain-button tab" :aria-pressed="name === drawing.name" @click="emit('shown', name)">{{ name }}</button>
-      <span class="quiet">heights ×{{ stretch }}</span>
+      <span class="quiet">{{ t('heights', { stretch }) }}</span>
     </div>
     <svg :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="said">
       <path :d="`M${line(surface)} L${x(drawing.board)} ${y(0) + 34} L${LEFT} ${y(0) + 34} Z`" class="wood" />
@@ -40,7 +41,7 @@ const said = computed(() => `${props.drawing.name}: ${props.drawing.stops.map(({
       <path :d="`M${x(drawing.length) - 5} ${y(0) + 34} L${x(drawing.length) - 2} ${y(drawing.swing.at(-1)?.rest ?? 0)} h4 L${x(drawing.length) + 5} ${y(0) + 34} Z`" class="wood" />
       <circle v-if="drawing.semitone" :cx="x(drawing.swing[0]?.place ?? 0)" :cy="y(drawing.swing[0]?.rest ?? 0) - 7" r="7" class="finger" />
     </svg>
-    <div class="notes" role="group" aria-label="Note">
+    <div class="notes" role="group" :aria-label="t('note')">
       <button v-for="note in notes" :key="note.i" type="button" class="plain-button note" :class="{ touches: note.room < 0, least: note.room === least }" :aria-pressed="note.i === drawing.semitone" @click="emit('note', note.i)">
         <b>{{ note.note }}</b>{{ ' ' }}<span>{{ note.room < 0 ? '▼' : '' }}{{ mm(note.room, 1) }}</span>
       </button>

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { DrawnTail } from '@/api'
 import { mm } from '@/shared/format'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ drawing: DrawnTail; width: number; height: number }>()
 
@@ -19,7 +20,7 @@ const fret = computed(() => props.drawing.after_then)
 const gap = computed(() => props.drawing.gap_then ?? whole.value * 0.02)
 const end = computed(() => Math.max(fret.value + 4, whole.value - gap.value))
 const isMoved = computed(() => props.drawing.after !== null && Math.abs(props.drawing.after - fret.value) > 0.04)
-const said = computed(() => `Afterlength ${props.drawing.after === null ? 'not read' : mm(props.drawing.after, 1)}, a sixth would be ${mm(props.drawing.sixth, 1)}; ${props.drawing.gap === null ? 'gap at the saddle not read' : `${mm(props.drawing.gap, 1)} free at the saddle`}`)
+const said = computed(() => t('afterlength_a_sixth_would_be', { mm: props.drawing.after === null ? t('not_read') : mm(props.drawing.after, 1), mm2: mm(props.drawing.sixth, 1), saddle: props.drawing.gap === null ? t('gap_at_the_saddle_not') : t('free_at_the_saddle', { mm: mm(props.drawing.gap, 1) }) }))
 </script>
 
 <template>
@@ -32,20 +33,20 @@ const said = computed(() => `Afterlength ${props.drawing.after === null ? 'not r
     <path :d="`M${x(end)} ${y(end) + 2} Q${x(whole) + 8} ${y(whole) - 4} ${x(whole) + 18} ${DOWN + 24}`" class="thin" />
     <path :d="`M${x(whole)} ${DOWN + 32} V${y(whole) + 4} h14 V${DOWN + 34} Z`" class="wood" />
     <circle :cx="x(whole) + 20" :cy="DOWN + 34" r="7" class="paper" />
-    <text :x="x(whole) + 34" :y="y(whole) + 12" class="small">saddle</text>
+    <text :x="x(whole) + 34" :y="y(whole) + 12" class="small">{{ t('saddle') }}</text>
 
     <path :d="`M${LEFT} ${TOP - 30} H${x(fret)} M${LEFT} ${TOP - 36} v12 M${x(fret)} ${TOP - 36} v12`" class="thin" />
-    <text :x="(LEFT + x(fret)) / 2" :y="TOP - 38" class="middle" :class="drawing.after === null ? 'quiet' : 'big'">{{ drawing.after === null ? 'not read' : mm(fret, 1) }}</text>
+    <text :x="(LEFT + x(fret)) / 2" :y="TOP - 38" class="middle" :class="drawing.after === null ? 'quiet' : 'big'">{{ drawing.after === null ? t('not_read') : mm(fret, 1) }}</text>
     <path :d="`M${x(end)} ${TOP - 4} V${y(end) - 8} M${x(whole)} ${TOP - 4} V${y(whole)} M${x(end)} ${TOP + 2} H${x(whole)}`" class="thin" />
-    <text :x="(x(end) + x(whole)) / 2" :y="TOP - 10" class="middle" :class="drawing.gap === null ? 'quiet small' : 'bold'">{{ drawing.gap_then === null ? 'gap not read' : mm(drawing.gap_then, 1) }}</text>
+    <text :x="(x(end) + x(whole)) / 2" :y="TOP - 10" class="middle" :class="drawing.gap === null ? 'quiet small' : 'bold'">{{ drawing.gap_then === null ? t('gap_not_read') : mm(drawing.gap_then, 1) }}</text>
 
     <g>
       <line :x1="LEFT" :x2="x(whole)" :y1="height - 40" :y2="height - 40" class="thin" />
       <line :x1="x(drawing.sixth)" :x2="x(drawing.sixth)" :y1="height - 48" :y2="height - 32" class="wanted" />
-      <text :x="x(drawing.sixth)" :y="height - 14" class="middle small">a sixth, {{ mm(drawing.sixth, 1) }}</text>
+      <text :x="x(drawing.sixth)" :y="height - 14" class="middle small">{{ t('a_sixth', { mm: mm(drawing.sixth, 1) }) }}</text>
       <template v-if="drawing.farthest !== null">
         <rect :x="x(drawing.farthest)" :y="height - 50" width="5" height="20" class="mark" />
-        <text :x="x(drawing.farthest) + 10" :y="height - 50" class="small">the saddle allows {{ mm(drawing.farthest, 1) }}</text>
+        <text :x="x(drawing.farthest) + 10" :y="height - 50" class="small">{{ t('the_saddle_allows', { mm: mm(drawing.farthest, 1) }) }}</text>
       </template>
     </g>
   </svg>

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { DrawnWheels } from '@/api'
 import { eighths, mm } from '@/shared/format'
+import { t } from '@/words/pages'
 
 const props = defineProps<{ drawing: DrawnWheels; width: number; height: number; leftHanded: boolean }>()
 
@@ -23,7 +24,7 @@ const wheels = computed(() =>
 </script>
 
 <template>
-  <svg :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="wheels.map((one) => `${one.name} wheel ${one.says} ${one.way}, ${mm(Math.abs(one.leg))} mm`).join('; ')">
+  <svg :viewBox="`0 0 ${width} ${height}`" role="img" :aria-label="wheels.map((one) => t('wheel_mm', { name: one.name, says: one.says, way: one.way, mm: mm(Math.abs(one.leg)) })).join('; ')">
     <path :d="`M${middle - 150} 74 Q${middle} 10 ${middle + 150} 74 L${middle + 132} 112 H${middle + 98} Q${middle} 78 ${middle - 98} 112 H${middle - 132} Z`" class="wood" />
     <path :d="`M${middle - 190} 208 Q${middle} 184 ${middle + 190} 208`" class="outline" />
     <g v-for="one in wheels" :key="one.name">
@@ -35,7 +36,7 @@ const wheels = computed(() =>
       <path :d="one.way === 'down' ? `M${one.at + one.out * 48 - 7} ${UNDER + 8} h14 l-7 13 Z` : `M${one.at + one.out * 48 - 7} ${UNDER - 10} h14 l-7 -13 Z`" class="head" />
       <text :x="one.at + one.out * 64" :y="UNDER - 14" class="big" :class="{ end: one.out < 0 }">{{ one.says }}</text>
       <text :x="one.at + one.out * 64" :y="UNDER + 6" class="bold" :class="{ end: one.out < 0 }">{{ one.way }}</text>
-      <text :x="one.at + one.out * 64" :y="UNDER + 26" class="small" :class="{ end: one.out < 0 }">{{ mm(Math.abs(one.leg)) }} mm</text>
+      <text :x="one.at + one.out * 64" :y="UNDER + 26" class="small" :class="{ end: one.out < 0 }">{{ t('mm_3', { mm: mm(Math.abs(one.leg)) }) }}</text>
       <g :transform="`translate(${one.at + one.out * 150} 74)`">
         <circle r="28" class="paper" />
         <circle r="5" class="thin" />
@@ -44,8 +45,8 @@ const wheels = computed(() =>
       </g>
       <text :x="one.at" y="232" class="middle small">{{ one.name }}</text>
     </g>
-    <text :x="middle" y="252" class="middle small quiet">wheels from above: pencil mark dotted at the start, where it ends in full</text>
-    <text v-for="({ name, now, then }, i) in drawing.heights" :key="name" :x="i ? width - 10 : 10" y="20" :class="{ end: i }">{{ name }} {{ mm(now, 1) }} to <tspan class="bold">{{ mm(then, 1) }}</tspan></text>
+    <text :x="middle" y="252" class="middle small quiet">{{ t('wheels_from_above_pencil_mark') }}</text>
+    <text v-for="({ name, now, then }, i) in drawing.heights" :key="name" :x="i ? width - 10 : 10" y="20" :class="{ end: i }">{{ t('to_2', { name, mm: mm(now, 1) }) }} <tspan class="bold">{{ mm(then, 1) }}</tspan></text>
   </svg>
 </template>
 

@@ -1,0 +1,4 @@
+import { part } from './part'
+import messages from './en/app.json'
+
+export const t = part('app', messages)

@@ -1,0 +1,4 @@
+import { part } from './part'
+import messages from './en/course.json'
+
+export const t = part('course', messages)

@@ -1,0 +1,4 @@
+import { part } from './part'
+import messages from './en/figures.json'
+
+export const t = part('figures', messages)

@@ -1,0 +1,4 @@
+import { part } from './part'
+import messages from './en/measuring.json'
+
+export const t = part('measuring', messages)

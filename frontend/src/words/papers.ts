@@ -1,0 +1,4 @@
+import { part } from './part'
+import messages from './en/papers.json'
+
+export const t = part('papers', messages)

@@ -1,0 +1,17 @@
+/** The catalogue of the front end's words: `en/<part>.json`, one part for each feature, loaded with the feature that says it. */
+import { setupI18n, type Messages } from '@lingui/core'
+import { pseudo } from './pseudo'
+
+/** Set to `pseudo` in the browser's storage, every word of the catalogue stands in brackets: what stands bare has escaped it. */
+const LOCALE_KEY = 'fidicula.words'
+const LOCALE = globalThis.localStorage?.getItem(LOCALE_KEY) === 'pseudo' ? 'pseudo' : 'en'
+
+const catalogue = setupI18n({ locale: LOCALE })
+
+/** A part's messages, and the function that says one of them: its placeholders are given by name. */
+export function part<Words extends Record<string, string>>(name: string, words: Words): (key: keyof Words & string, values?: Record<string, unknown>) => string {
+  const messages: Messages = {}
+  for (const [key, message] of Object.entries(words)) messages[`${name}.${key}`] = LOCALE === 'pseudo' ? pseudo(message) : message
+  catalogue.load(LOCALE, messages)
+  return (key, values) => catalogue._(`${name}.${key}`, values)
+}

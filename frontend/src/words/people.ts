@@ -1,0 +1,4 @@
+import { part } from './part'
+import messages from './en/people.json'
+
+export const t = part('people', messages)

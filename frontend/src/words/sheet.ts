@@ -1,0 +1,4 @@
+import { part } from './part'
+import messages from './en/sheet.json'
+
+export const t = part('sheet', messages)
