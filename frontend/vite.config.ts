@@ -3,7 +3,7 @@ import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 import { VitePWA } from 'vite-plugin-pwa'
 import vuetify from 'vite-plugin-vuetify'
-import { compiledWords } from './words'
+import { compiledWords } from './words.ts'
 
 export default defineConfig({
   plugins: [

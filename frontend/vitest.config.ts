@@ -1,6 +1,6 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
-import { compiledWords } from './words'
+import { compiledWords } from './words.ts'
 
 export default defineConfig({
   plugins: [compiledWords()],

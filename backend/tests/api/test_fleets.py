@@ -66,3 +66,20 @@ def test_what_is_wrong_names_its_line_and_nothing_is_taken_in(
     assert answer.status_code == 422
     assert answer.json()["detail"][0]["loc"] == ["body", *loc]
     assert client.get("/api/rail").json() == before
+
+
+def test_each_is_found_by_its_serial_number_and_all_have_the_strings_that_were_named(client: TestClient) -> None:
+    on_all = next(one for one in client.get("/api/string-sets/violin").json() if len(one["strings"]) == 4)
+    lines = [{"serial": "BB 2207"}, {"serial": "BB 2208"}]
+    tickets = client.post("/api/fleets", json=fleet(*lines, set_id=on_all["id"])).json()["tickets"]
+    for ticket in tickets:
+        assert client.get(f"/api/instruments/{ticket}/strings").json()["fitted"][0]["says"].startswith(on_all["name"])
+    assert [one["ticket"] for one in client.get("/api/known", params={"words": "2208"}).json()] == tickets[1:]
+
+
+def test_strings_that_do_not_fit_one_of_them_are_refused_for_all(client: TestClient) -> None:
+    five = next(one for one in client.get("/api/string-sets/viola").json() if len(one["strings"]) == 5)
+    before = client.get("/api/rail").json()
+    answer = client.post("/api/fleets", json=fleet({}, set_id=five["id"]))
+    assert answer.json()["detail"][0]["loc"] == ["body", "set_id"]
+    assert client.get("/api/rail").json() == before

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { Refused } from '@/api'
@@ -8,6 +8,7 @@ import { RailOfTags, useHouse } from '@/features/rail'
 import { OutboxBar } from '@/features/outbox'
 import CommandStrip from '@/shared/CommandStrip.vue'
 import { useCommands } from '@/shared/commands'
+import { PAGES, type PageName } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import ListeningIn from './ListeningIn.vue'
 import { t } from '@/words/app'
@@ -30,15 +31,29 @@ const fleetOpen = ref(false)
 const open = computed(() => String(route.params.ticket ?? ''))
 
 watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
-const TITLES: Record<string, string> = { figures: t('figures'), recipes: t('recipes'), people: t('people'), audit: t('audit'), screening: t('screening') }
+const TITLES: Record<string, string> = {
+  look: t('inspection'),
+  measure: t('measuring'),
+  sound: t('sound'),
+  paper: t('papers'),
+  blank: t('blank_card'),
+  recipe: t('recipe'),
+   figures: t('figures'), recipes: t('recipes'), people: t('people'), audit: t('audit'), screening: t('screening') }
 watch(
-  [open, () => route.name] as const,
-  ([ticket, page]) => {
-    const title = ticket || TITLES[String(page)]
+  [open, () => route.name, () => route.params.page] as const,
+  ([ticket, name, page]) => {
+    const title = [ticket, name === 'page' ? PAGES[page as PageName] : TITLES[String(name)]].filter(Boolean).join(' · ')
     document.title = title ? `${title} · Fidicula` : 'Fidicula'
   },
   { immediate: true },
 )
+/** Whoever goes to another page with the keyboard goes on there: what had the focus is gone with the page before. */
+router.afterEach(async (to, from) => {
+  if (to.path === from.path) return
+  await nextTick()
+  window.scrollTo(0, 0)
+  if (document.activeElement === null || document.activeElement === document.body) toMain()
+})
 
 const isAway = ref(false)
 async function begin(): Promise<void> {
@@ -59,7 +74,7 @@ watch(() => atBench.signedIn !== null, (now) => {
 function toMain(): void {
   const main = document.querySelector<HTMLElement>('main')
   main?.setAttribute('tabindex', '-1')
-  main?.focus()
+  main?.focus({ preventScroll: true })
 }
 const isIn = () => atBench.signedIn !== null
 useCommands([

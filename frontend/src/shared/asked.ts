@@ -8,7 +8,7 @@ export const CLIMATES = [
 ]
 
 export const ASKED = {
-  kind: 'What for',
+  kind: t('what_for'),
   complaint: t('why_it_came_in_the'),
   owner: t('owner_or_fleet'),
   contact: t('how_to_reach_the_owner'),
@@ -18,6 +18,7 @@ export const ASKED = {
   freeze_days: t('days_before_it_without_risky'),
   promised: t('promised_for'),
   climate: t('it_comes_from'),
+  serial: t('serial_number'),
   label_read: t('label_as_it_reads'),
   believed: t('what_the_luthier_believes'),
   worth: t('value'),

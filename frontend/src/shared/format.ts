@@ -31,9 +31,9 @@ export function ago(when: string, now: number = Date.now()): string {
   if (minutes < 1) return t('just_now')
   if (minutes < 60) return t('min_ago', { minutes })
   const hours = Math.round(minutes / 60)
-  if (hours < 24) return `${hours} h ago`
+  if (hours < 24) return t('h_ago', { hours })
   const days = Math.round(hours / 24)
-  return days === 1 ? 'yesterday' : t('days_ago', { days })
+  return days === 1 ? t('yesterday') : t('days_ago', { days })
 }
 
 /** Until when: the hour today, the weekday and hour within a week, else the day. */

@@ -5,17 +5,17 @@ import { useCommands } from './commands'
 import { t } from '@/words/shared'
 
 export const PAGES = {
-  board: 'board',
-  neck: 'neck',
-  nut: 'nut',
-  bridge: 'bridge',
+  board: t('board'),
+  neck: t('neck'),
+  nut: t('nut'),
+  bridge: t('bridge'),
   bar: t('bass_bar'),
-  tail: 'afterlength',
-  load: 'load',
+  tail: t('afterlength'),
+  load: t('load'),
   playing: t('buzz_clearance'),
-  post: 'post',
-  sound: 'sound',
-  strings: 'strings',
+  post: t('post'),
+  sound: t('sound'),
+  strings: t('strings'),
   wheels: t('height_wheels'),
 } as const
 export type PageName = keyof typeof PAGES

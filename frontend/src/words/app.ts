@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/app.json'
+import messages from './en/app'
 
 export const t = part('app', messages)

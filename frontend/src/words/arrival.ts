@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/arrival.json'
+import messages from './en/arrival'
 
 export const t = part('arrival', messages)

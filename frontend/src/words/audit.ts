@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/audit.json'
+import messages from './en/audit'
 
 export const t = part('audit', messages)

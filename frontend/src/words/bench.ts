@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/bench.json'
+import messages from './en/bench'
 
 export const t = part('bench', messages)

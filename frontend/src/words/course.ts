@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/course.json'
+import messages from './en/course'
 
 export const t = part('course', messages)

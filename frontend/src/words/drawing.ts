@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/drawing.json'
+import messages from './en/drawing'
 
 export const t = part('drawing', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/figures.json'
+import messages from './en/figures'
 
 export const t = part('figures', messages)

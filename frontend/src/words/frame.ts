@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/frame.json'
+import messages from './en/frame'
 
 export const t = part('frame', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/house.json'
+import messages from './en/house'
 
 export const t = part('house', messages)

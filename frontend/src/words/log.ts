@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/log.json'
+import messages from './en/log'
 
 export const t = part('log', messages)

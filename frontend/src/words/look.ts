@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/look.json'
+import messages from './en/look'
 
 export const t = part('look', messages)

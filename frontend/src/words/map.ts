@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/map.json'
+import messages from './en/map'
 
 export const t = part('map', messages)

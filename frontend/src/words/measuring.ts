@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/measuring.json'
+import messages from './en/measuring'
 
 export const t = part('measuring', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/outbox.json'
+import messages from './en/outbox'
 
 export const t = part('outbox', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/pages.json'
+import messages from './en/pages'
 
 export const t = part('pages', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/papers.json'
+import messages from './en/papers'
 
 export const t = part('papers', messages)

@@ -1,5 +1,6 @@
-/** The catalogue of the front end's words: `en/<part>.json`, one part for each feature, loaded with the feature that says it. */
+/** The catalogue of the front end's words: `en/<part>.ts`, one part for each feature, loaded with the feature that says it. */
 import { setupI18n, type Messages } from '@lingui/core'
+import type { Wanted } from './placeholders'
 import { pseudo } from './pseudo'
 
 /** Set to `pseudo` in the browser's storage, every word of the catalogue stands in brackets: what stands bare has escaped it. */
@@ -8,10 +9,10 @@ const LOCALE = globalThis.localStorage?.getItem(LOCALE_KEY) === 'pseudo' ? 'pseu
 
 const catalogue = setupI18n({ locale: LOCALE })
 
-/** A part's messages, and the function that says one of them: its placeholders are given by name. */
-export function part<Words extends Record<string, string>>(name: string, words: Words): (key: keyof Words & string, values?: Record<string, unknown>) => string {
+/** A part's messages, and the function that says one of them: each placeholder is given by its name. */
+export function part<Words extends Record<string, string>>(name: string, words: Words) {
   const messages: Messages = {}
   for (const [key, message] of Object.entries(words)) messages[`${name}.${key}`] = LOCALE === 'pseudo' ? pseudo(message) : message
   catalogue.load(LOCALE, messages)
-  return (key, values) => catalogue._(`${name}.${key}`, values)
+  return <Key extends keyof Words & string>(key: Key, ...[values]: Wanted<Words[Key]>): string => catalogue._(`${name}.${key}`, values)
 }

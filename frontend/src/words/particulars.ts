@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/particulars.json'
+import messages from './en/particulars'
 
 export const t = part('particulars', messages)

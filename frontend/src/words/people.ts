@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/people.json'
+import messages from './en/people'
 
 export const t = part('people', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/rail.json'
+import messages from './en/rail'
 
 export const t = part('rail', messages)

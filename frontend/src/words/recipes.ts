@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/recipes.json'
+import messages from './en/recipes'
 
 export const t = part('recipes', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/screening.json'
+import messages from './en/screening'
 
 export const t = part('screening', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/shared.json'
+import messages from './en/shared'
 
 export const t = part('shared', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/sheet.json'
+import messages from './en/sheet'
 
 export const t = part('sheet', messages)

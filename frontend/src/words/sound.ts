@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/sound.json'
+import messages from './en/sound'
 
 export const t = part('sound', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/strings.json'
+import messages from './en/strings'
 
 export const t = part('strings', messages)

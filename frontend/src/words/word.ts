@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/word.json'
+import messages from './en/word'
 
 export const t = part('word', messages)

@@ -1,4 +1,4 @@
 import { part } from './part'
-import messages from './en/works.json'
+import messages from './en/works'
 
 export const t = part('works', messages)

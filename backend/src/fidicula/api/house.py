@@ -49,6 +49,7 @@ class ArrivalBody(VisitBody):
     opposite_build: bool = False
     is_new: bool = False
     owner: Sentence = ""
+    serial: Label = ""
     description: Story = ""
     contact: Story = ""
     plays: Story = ""
@@ -87,19 +88,24 @@ class FleetLine(BaseModel):
 
     ticket: TicketTyped = ""
     size: Annotated[Label, Field(max_length=20)] = ""
+    serial: Label = ""
     description: Story = ""
     complaint: Story = ""
     left_handed: bool = False
 
 
 class FleetBody(VisitBody):
-    """A fleet: what is common, and a line for each. complaint : of those that have none of their own."""
+    """A fleet: what is common, and a line for each. complaint : of those that have none of their own.
+
+    set_id : the strings that are on all of them.
+    """
 
     family: Family
     size: Annotated[Label, Field(max_length=20)]
     owner: Sentence = ""
     contact: Story = ""
     recipe: Label | None = None
+    set_id: UUID | None = None
     instruments: Annotated[list[FleetLine], Field(min_length=1, max_length=60)]
 
     def arrivals(self) -> list[Arrival]:
@@ -118,7 +124,7 @@ class FleetBody(VisitBody):
                 complaint=line.complaint or self.complaint,
                 kind=self.kind,
                 visit=self.asked(),
-                asked={"contact": self.contact},
+                asked={"contact": self.contact, "serial": line.serial},
                 is_fleet=True,
             )
             for i, line in enumerate(self.instruments)
@@ -166,7 +172,7 @@ def register(request: Request, body: ArrivalBody, person: Acting) -> Registered:
 @router.post("/fleets", status_code=201, dependencies=[may("arrive")])
 def register_fleet(request: Request, body: FleetBody, person: Acting) -> RegisteredFleet:
     """Take a fleet in, all of it or none."""
-    tickets = _house(request).register_fleet(body.arrivals(), recipe=body.recipe, by=person.name)
+    tickets = _house(request).register_fleet(body.arrivals(), recipe=body.recipe, set_id=body.set_id, by=person.name)
     return RegisteredFleet(tickets=tickets)
 
 

@@ -15,7 +15,9 @@ from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Ticket
 from fidicula.services.pages.model import PageView
 from fidicula.services.pages_at_bench import PagesAtBench
+from fidicula.services.sheet.model import SetView
 from fidicula.services.shelf import Shelf, ShelfView
+from fidicula.services.strings import Strings
 from fidicula.services.templates import Templates
 
 router = APIRouter(prefix="/api", tags=["pages"], responses=RESPONSES)
@@ -54,6 +56,13 @@ def template(request: Request, ticket: Ticket, kind: Name, form: Name) -> Respon
     plain = file.name.encode("ascii", "replace").decode().replace("?", "_")
     named = {"content-disposition": f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(file.name)}"}
     return Response(file.content, media_type=file.media_type, headers=named)
+
+
+@router.get("/string-sets/{family}")
+def string_sets_of(request: Request, family: Family) -> list[SetView]:
+    """Sets of strings on the shelf for a family."""
+    strings: Strings = request.app.state.strings
+    return strings.sets_of(family)
 
 
 @router.get("/shelf/{family}")

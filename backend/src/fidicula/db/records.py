@@ -50,7 +50,7 @@ class TargetChoice:
     chosen_at: datetime | None = None
 
 
-ASKED = ("contact", "plays", "label_read", "believed", "worth", "left_as_found")
+ASKED = ("serial", "contact", "plays", "label_read", "believed", "worth", "left_as_found")
 """What is asked of an instrument at the door, beside what is computed with."""
 
 

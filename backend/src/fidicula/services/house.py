@@ -19,6 +19,7 @@ from fidicula.services.choices import Choices, load_choices
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import changed_sheet, load_bench, load_to_change, note_instruction
 from fidicula.services.phrasing.instructions import rail_words
+from fidicula.services.strings import Stringing, fitted
 from fidicula.services.targets.rules import load_rules
 from fidicula.services.targets.sources import repeats_shown
 from fidicula.services.tickets import check_ticket, next_ticket
@@ -171,11 +172,13 @@ class House:
                 changed_sheet(uow, ticket)
         return ticket
 
-    def register_fleet(self, arrivals: Sequence[Arrival], *, recipe: str | None, by: str) -> list[str]:
+    def register_fleet(
+        self, arrivals: Sequence[Arrival], *, recipe: str | None, set_id: UUID | None, by: str
+    ) -> list[str]:
         """Take many in at once, all of them or none; returns their tickets in order.
 
-        recipe : that all of them follow, None for the shop's own.
-        Raises RefusedError naming `recipe`, or the very line as `instruments.3.size`.
+        recipe : that all of them follow, None for the shop's own.  set_id : the strings on them, None for unknown.
+        Raises RefusedError naming `recipe`, `set_id`, or the very line as `instruments.3.size`.
         """
         if not arrivals:
             raise RefusedError("a fleet has one line for each instrument: enter the first", field="instruments")
@@ -197,6 +200,9 @@ class House:
                     choice = TargetChoice(recipe=recipe, id=uuid4(), reason="shared by the fleet", chosen_by=by)
                     uow.instruments.choose_targets(arrival.id, choice)
                 loaded = load_to_change(uow, ticket)
+                if set_id is not None:
+                    uow.log.add_work(fitted(uow, loaded, Stringing(set_id, None, False), work_id=uuid4(), by=by))
+                    loaded = load_to_change(uow, ticket)
                 note_instruction(uow, loaded.assess())
             uow.commit()
         return tickets

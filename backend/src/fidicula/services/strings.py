@@ -97,15 +97,15 @@ class Strings:
                 raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
             instrument = found[0]
             return [
-                SetView(
-                    id=str(s.id),
-                    name=s.name,
-                    material=s.material,
-                    strings=[StringOn(string.name, string.diameter) for string in s.strings],
-                )
+                _set_view(s)
                 for s in uow.string_sets.of_family(instrument.family)
                 if tuple(string.name for string in s.strings) == instrument.string_names
             ]
+
+    def sets_of(self, family: str) -> list[SetView]:
+        """Sets on the shelf for a family, of however many strings."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return [_set_view(s) for s in uow.string_sets.of_family(family)]
 
     def name(self, ticket: str, stringing: Stringing, *, work_id: UUID, by: str) -> BenchSheet:
         """Say which strings are on the instrument, or that they, or some of them, were put on now."""
@@ -113,7 +113,7 @@ class Strings:
             loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
             if not any(done.id == work_id for done in loaded.works):
-                uow.log.add_work(_fitted(uow, loaded, stringing, work_id=work_id, by=by))
+                uow.log.add_work(fitted(uow, loaded, stringing, work_id=work_id, by=by))
             return changed_sheet(uow, ticket)
 
     def retune(self, ticket: str, *, retuning_id: UUID, cents: Sequence[str], remark: str, by: str) -> StringsView:
@@ -143,6 +143,11 @@ class Strings:
             view = _view(uow, loaded, datetime.now(UTC))
             uow.commit()
             return view
+
+
+def _set_view(found: StringSet) -> SetView:
+    strings = [StringOn(string.name, string.diameter) for string in found.strings]
+    return SetView(id=str(found.id), name=found.name, material=found.material, strings=strings)
 
 
 def _view(uow: UnitOfWork, loaded: Loaded, now: datetime) -> StringsView:
@@ -198,7 +203,7 @@ def _best(uow: UnitOfWork, loaded: Loaded, works: Sequence[WorkDone]) -> str:
     return say.best(records.player, at.astimezone().date(), mean=mean, place=line.spot, on=on)
 
 
-def _fitted(uow: UnitOfWork, loaded: Loaded, stringing: Stringing, *, work_id: UUID, by: str) -> NewWork:
+def fitted(uow: UnitOfWork, loaded: Loaded, stringing: Stringing, *, work_id: UUID, by: str) -> NewWork:
     """The work as it is kept. Raises RefusedError naming what cannot be."""
     names = loaded.instrument.string_names
     positions = sorted(set(stringing.positions))

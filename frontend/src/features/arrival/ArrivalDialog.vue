@@ -36,6 +36,7 @@ const fresh = () => ({
   believed: '',
   worth: '',
   left_as_found: '',
+  serial: '',
 })
 const freshVisit = () => ({ climate: '' as '' | 'damp' | 'dry', deadline: '', freeze_days: '3', promised: '' })
 const form = reactive(fresh())
@@ -145,7 +146,7 @@ async function send(): Promise<void> {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :title="t('new_arrival_2')" act="Add instrument" :is-sending="isSending" :message="message" @send="send">
+  <FormDialog v-model="isOpen" :title="t('new_arrival_2')" :act="t('add_instrument')" :is-sending="isSending" :message="message" @send="send">
     <v-text-field v-model="words" class="wide" data-first :label="t('has_it_been_here_ticket')" autocomplete="off" maxlength="80" />
     <ul v-if="known.length && !again" class="wide known" :aria-label="t('has_been_here')">
       <li v-for="entry in known" :key="entry.ticket">
@@ -193,6 +194,7 @@ async function send(): Promise<void> {
     <template v-if="!again">
       <v-text-field v-model="form.contact" :label="ASKED.contact" maxlength="500" />
       <v-text-field v-model="form.plays" :label="ASKED.plays" maxlength="500" />
+      <v-text-field v-model="form.serial" :label="ASKED.serial" maxlength="100" :error-messages="faults.serial" />
       <v-text-field v-model="form.label_read" :label="ASKED.label_read" maxlength="500" />
       <v-text-field v-model="form.believed" :label="ASKED.believed" maxlength="500" />
       <v-text-field v-model="form.worth" :label="ASKED.worth" maxlength="80" />

@@ -2,7 +2,7 @@
 /** A fleet at the door: what is common once, and a line for each that says only what differs. */
 import { computed, nextTick, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type FleetBody } from '@/api'
+import { answerOf, api, Refused, type FleetBody, type SetView } from '@/api'
 import { useHouse } from '@/features/rail'
 import { post, useOutbox } from '@/outbox'
 import { ASKED, CLIMATES } from '@/shared/asked'
@@ -13,6 +13,7 @@ import { t } from '@/words/arrival'
 
 interface Line {
   ticket: string
+  serial: string
   size: string
   description: string
   left_handed: boolean
@@ -23,7 +24,7 @@ const house = useHouse()
 const outbox = useOutbox()
 const router = useRouter()
 
-const freshLine = (): Line => ({ ticket: '', size: '', description: '', left_handed: false })
+const freshLine = (): Line => ({ ticket: '', serial: '', size: '', description: '', left_handed: false })
 const form = reactive({
   owner: '',
   contact: '',
@@ -37,6 +38,8 @@ const form = reactive({
   recipe: '',
 })
 const lines = ref<Line[]>([freshLine()])
+const sets = ref<SetView[]>([])
+const setId = ref('')
 const recipes = ref<string[]>([])
 const faults = ref<Record<string, string>>({})
 const message = ref('')
@@ -57,12 +60,18 @@ watch(
   async ([open, family]) => {
     if (!open) return
     try {
-      const known = await answerOf(api.GET('/api/recipes/{family}', { params: { path: { family } } }))
+      const [known, shelf] = await Promise.all([
+        answerOf(api.GET('/api/recipes/{family}', { params: { path: { family } } })),
+        answerOf(api.GET('/api/string-sets/{family}', { params: { path: { family } } })),
+      ])
+      sets.value = shelf
+      if (!shelf.some((one) => one.id === setId.value)) setId.value = ''
       recipes.value = known.recipes.map((recipe) => recipe.name)
       if (!recipes.value.includes(form.recipe)) form.recipe = ''
     } catch (error) {
       if (!(error instanceof Refused)) throw error
       recipes.value = []
+      sets.value = []
     }
   },
 )
@@ -88,6 +97,7 @@ async function send(): Promise<void> {
     deadline: form.deadline || null,
     promised: form.promised || null,
     recipe: form.recipe || null,
+    set_id: setId.value || null,
     freeze_days: 3,
     instruments: lines.value.map((line) => ({ ...line, complaint: '' })),
   }
@@ -117,16 +127,18 @@ async function send(): Promise<void> {
     <v-select v-model="form.size" :label="t('size_of_most')" :items="sizes" />
     <v-select v-model="form.kind" :label="ASKED.kind" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" />
     <v-select v-model="form.recipe" :label="t('recipe_that_all_of_them')" :items="[{ value: '', title: t('the_shops_own') }, ...recipes.map((name) => ({ value: name, title: name }))]" :error-messages="faults.recipe" />
+    <v-select v-model="setId" :label="t('strings_on_all_of_them')" :items="[{ value: '', title: t('not_known_yet') }, ...sets.map((one) => ({ value: one.id, title: `${one.name}, ${one.strings.map((string) => string.name).join(' ')}` }))]" :error-messages="faults.set_id" />
     <v-text-field v-model="form.complaint" class="wide" :label="ASKED.complaint" maxlength="20000" />
     <v-select v-model="form.climate" :label="ASKED.climate" :items="CLIMATES" />
     <v-text-field v-model="form.promised" type="date" :label="ASKED.promised" :error-messages="faults.promised" />
     <table ref="table" class="wide lines" :aria-label="t('a_line_for_each')">
       <thead>
-        <tr><th>{{ t('ticket') }}</th><th>{{ t('size') }}</th><th>{{ t('what_differs') }}</th><th>{{ t('left_handed') }}</th><th class="only-read">{{ t('take_the_line_out') }}</th></tr>
+        <tr><th>{{ t('ticket') }}</th><th>{{ t('serial_number') }}</th><th>{{ t('size') }}</th><th>{{ t('what_differs') }}</th><th>{{ t('left_handed') }}</th><th class="only-read">{{ t('take_the_line_out') }}</th></tr>
       </thead>
       <tbody>
         <tr v-for="(line, i) in lines" :key="i">
           <td><input v-model="line.ticket" class="first" :aria-label="t('ticket_of_line', { i: i + 1 })" maxlength="20" :placeholder="t('next_free')" @keydown.enter.prevent="nextLine(i)" /></td>
+          <td><input v-model="line.serial" :aria-label="t('serial_number_of_line', { i: i + 1 })" maxlength="100" @keydown.enter.prevent="nextLine(i)" /></td>
           <td><input v-model="line.size" :aria-label="t('size_of_line', { i: i + 1 })" maxlength="20" :placeholder="form.size" @keydown.enter.prevent="nextLine(i)" /></td>
           <td class="differs"><input v-model="line.description" :aria-label="t('what_differs_in_line', { i: i + 1 })" maxlength="2000" @keydown.enter.prevent="nextLine(i)" /></td>
           <td class="check"><input v-model="line.left_handed" type="checkbox" :aria-label="t('line_is_left_handed', { i: i + 1 })" @keydown.enter.prevent="nextLine(i)" /></td>

@@ -125,7 +125,7 @@ function columnStyle(position: number) {
               type="button"
               class="plain-button computed"
               :class="{ provisional: row.figures[i].provisional }"
-              :aria-label="`${sheet.instrument.string_names[i]} ${row.label}: ${row.figures[i].text}. Why?`"
+              :aria-label="t('why_2', { string: sheet.instrument.string_names[i], row: row.label, figure: row.figures[i].text })"
               @click="emit('why', row.figures[i].why)"
             >
               {{ row.figures[i].text }}

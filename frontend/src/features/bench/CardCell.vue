@@ -36,22 +36,22 @@ function onBefore(event: InputEvent): void {
 const figure = (value: number) => (props.places === 2 ? mm(value) : plain(value))
 
 const shown = computed(() => {
-  if (props.waiting !== null) return { text: props.waiting, kind: 'waiting', word: 'waits' }
+  if (props.waiting !== null) return { text: props.waiting, kind: 'waiting', word: t('waits') }
   if (props.refused !== null && props.draft) return { text: props.draft, kind: 'refused', word: t('not_saved') }
   if (props.draft) return { text: props.draft, kind: 'draft', word: t('not_saved') }
   const { state, value, assumed, told } = props.cell
-  if (value !== null && state === 'doubted') return { text: plain(value), kind: 'doubted', word: 'doubted' }
-  if (value !== null && state === 'stale') return { text: figure(value), kind: 'stale', word: 'stale' }
-  if (value !== null) return { text: figure(value), kind: 'taken', word: props.cell.simulated ? 'simulated' : '' }
-  if (told !== null) return { text: mm(told, 1), kind: 'told', word: 'derived' }
+  if (value !== null && state === 'doubted') return { text: plain(value), kind: 'doubted', word: t('doubted') }
+  if (value !== null && state === 'stale') return { text: figure(value), kind: 'stale', word: t('stale_2') }
+  if (value !== null) return { text: figure(value), kind: 'taken', word: props.cell.simulated ? t('simulated') : '' }
+  if (told !== null) return { text: mm(told, 1), kind: 'told', word: t('derived') }
   if (props.cell.is_last_visit && props.cell.last_time !== null) return { text: figure(props.cell.last_time), kind: 'told', word: t('last_visit') }
-  if (assumed !== null) return { text: figure(assumed), kind: 'assumed', word: 'assumed' }
+  if (assumed !== null) return { text: figure(assumed), kind: 'assumed', word: t('assumed') }
   return { text: '·', kind: 'missing', word: t('not_measured') }
 })
 const standing = computed(() => (['taken', 'told'].includes(shown.value.kind) ? (props.cell.band?.side ?? null) : null))
 const mark = computed(() => ({ above: '▲', below: '▼', in_band: '' })[standing.value ?? 'in_band'])
 const spoken = computed(() => {
-  const side = standing.value === 'in_band' ? t('in_band') : (standing.value ?? '')
+  const side = standing.value === 'in_band' ? t('in_band') : standing.value === 'above' ? t('above') : standing.value === 'below' ? t('below') : ''
   return `${props.cell.name}: ${[shown.value.text, shown.value.word, side, props.beside].filter(Boolean).join(', ')}`
 })
 </script>

@@ -8,21 +8,21 @@ defineProps<{ stops: Stop[] }>()
 const emit = defineEmits<{ open: [stop: Stop] }>()
 
 const WORDS: Record<Stop['state'], string> = {
-  done: 'done',
-  passed: 'skipped',
+  done: t('done'),
+  passed: t('skipped'),
   here: t('you_are_here'),
-  ahead: 'ahead',
-  waiting: 'waits',
+  ahead: t('ahead'),
+  waiting: t('waits'),
   barred: t('not_yet'),
 }
 
 function noteOf(stop: Stop): string {
   if (stop.until) return t('until', { until: until(stop.until) })
-  return stop.state === 'passed' ? 'skipped' : stop.note
+  return stop.state === 'passed' ? t('skipped') : stop.note
 }
 function spoken(stop: Stop): string {
   const note = stop.state === 'passed' ? '' : noteOf(stop)
-  return `${stop.label}${note ? ` ${note}` : ''}, ${WORDS[stop.state]}`
+  return note ? t('text', { step: stop.label, note, state: WORDS[stop.state] }) : t('text_2', { step: stop.label, state: WORDS[stop.state] })
 }
 </script>
 

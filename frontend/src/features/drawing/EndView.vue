@@ -259,10 +259,10 @@ const described = computed(() => {
     </g>
 
     <text :x="geometry.centre - sideAt" :y="sideY" class="side">
-      {{ leftHanded ? 'treble' : 'bass' }}
+      {{ leftHanded ? t('treble') : t('bass') }}
     </text>
     <text :x="geometry.centre + sideAt" :y="sideY" class="side" text-anchor="end">
-      {{ leftHanded ? 'bass' : 'treble' }}
+      {{ leftHanded ? t('bass') : t('treble') }}
     </text>
   </svg>
 </template>

@@ -50,7 +50,7 @@ const aside = computed(() => {
   const off = props.drawing.neck_off_middle
   if (off === null) return ''
   if (Math.abs(off) < 0.05) return t('the_neck_points_to_the')
-  return t('the_neck_points_to_the_2', { mm: mm(Math.abs(off), 1), treble: off > 0 ? 'bass' : 'treble' })
+  return t(off > 0 ? 'the_neck_points_to_the_3' : 'the_neck_points_to_the_4', { mm: mm(Math.abs(off), 1) })
 })
 const described = computed(() => {
   const d = props.drawing

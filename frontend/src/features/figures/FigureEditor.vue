@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** One figure opened: what it is, who set it, what stood before, and the fields to change it. */
 import { computed, nextTick, onMounted, reactive, ref } from 'vue'
+import { MeasureSketch } from '@/features/drawing'
 import { answerOf, api, Refused, type FigureLine, type FigurePage, type FigureRow } from '@/api'
 import { ago, plain } from '@/shared/format'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import { hasFigure, inWords } from './rows'
+import { sketchedAs } from './sketched'
 import { t } from '@/words/figures'
 
 type Family = 'violin' | 'viola' | 'cello' | 'bass'
@@ -23,8 +25,8 @@ const parts = computed(() => {
   if (props.row.shape === 'factor') return props.row.low === null ? ['aim' as const] : PARTS.band ?? []
   return PARTS[props.row.shape] ?? ['aim' as const]
 })
-const UNITS: Record<string, string> = { degrees: 'degrees', times: 'times', share: 'share', '% of aim': t('of_the_aim') }
-const NAMES = { low: 'low', aim: 'aim', high: 'high' }
+const UNITS: Record<string, string> = { degrees: t('degrees'), times: t('times'), share: t('share'), '% of aim': t('of_the_aim') }
+const NAMES = { low: t('low'), aim: t('aim'), high: t('high') }
 
 function text(value: number | null): string {
   return value === null ? '' : plain(value)
@@ -126,12 +128,13 @@ function lineWords(line: FigureLine): string {
       <span><template v-if="row.school_label">{{ row.school_label }}:<br /></template>{{ row.label }}</span>
       <button type="button" class="plain-button close" :aria-label="t('close_the_figure')" @click="emit('close')">×</button>
     </h2>
+    <MeasureSketch v-bind="sketchedAs(row.measure)" :left-handed="false" />
     <p class="standing">{{ standing }}</p>
     <p v-if="!mayChange" class="standing">{{ t('only_the_owner_changes_the') }}</p>
     <form v-else ref="form" novalidate @submit.prevent="keep">
       <div class="parts">
         <label v-for="name in parts" :key="name" class="part">
-          <span>{{ parts.length > 1 ? NAMES[name] : row.shape === 'floor' ? t('at_least') : row.shape === 'ceiling' ? t('at_most') : 'figure' }}<span v-if="UNITS[row.unit]" class="unit">{{ UNITS[row.unit] }}</span></span>
+          <span>{{ parts.length > 1 ? NAMES[name] : row.shape === 'floor' ? t('at_least') : row.shape === 'ceiling' ? t('at_most') : t('figure') }}<span v-if="UNITS[row.unit]" class="unit">{{ UNITS[row.unit] }}</span></span>
           <input
             v-model="typed[name]"
             :aria-label="`${row.label}, ${NAMES[name]}`"
@@ -157,8 +160,8 @@ function lineWords(line: FigureLine): string {
       <p v-if="failure" class="error" role="alert">{{ failure }}</p>
       <label v-if="'sure' in errors || sure" class="check"><input v-model="sure" type="checkbox" /> {{ t('it_is_meant') }}</label>
       <div class="acts">
-        <v-btn type="submit" variant="flat" :loading="isSending">{{ t('save') }}</v-btn>
         <v-btn v-if="row.own" @click="withdraw">{{ t('starting_value') }}</v-btn>
+        <v-btn type="submit" variant="flat" :loading="isSending">{{ t('save') }}</v-btn>
       </div>
     </form>
     <h3>{{ t('so_far') }}</h3>

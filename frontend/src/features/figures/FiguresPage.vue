@@ -7,6 +7,7 @@ import { useCommands } from '@/shared/commands'
 import PageWithSide from '@/shared/PageWithSide.vue'
 import FamilyTabs from '@/shared/FamilyTabs.vue'
 import { freshId } from '@/shared/id'
+import BandGlyph from './BandGlyph.vue'
 import FigureEditor from './FigureEditor.vue'
 import { grouped, hasFigure, inWords, keyOfRow, nameOfRow } from './rows'
 import { t } from '@/words/figures'
@@ -116,7 +117,7 @@ useCommands([
 </script>
 
 <template>
-  <PageWithSide side-label="The opened figure" side-first>
+  <PageWithSide :side-label="t('the_opened_figure')" side-first>
     <template #head>
       <h1>{{ t('figures') }}</h1>
       <FamilyTabs :family="family" :to="to" />
@@ -155,6 +156,7 @@ useCommands([
             <template v-if="row.school_label">{{ row.school_label }}<span v-if="row.label.toLowerCase() !== group.title.toLowerCase()" class="of"> · {{ row.label }}</span></template>
             <template v-else>{{ row.label }}</template>
           </span>
+          <BandGlyph :row="row" class="glyph" />
           <span class="figure">{{ inWords(row) }}<span v-if="row.own" class="own" :title="t('the_shops_own')" aria-hidden="true">●</span><span v-if="row.own" class="only-read">{{ t('the_shops_own_2') }}</span></span>
         </button>
       </section>
@@ -232,9 +234,14 @@ h2 {
   font-size: var(--type-text);
   margin: 0 0 2px;
 }
+.name {
+  flex: 1;
+}
+.glyph {
+  flex: none;
+}
 .row {
   display: flex;
-  justify-content: space-between;
   align-items: center;
   gap: 10px;
   width: 100%;
@@ -252,6 +259,7 @@ h2 {
 }
 .figure {
   flex: none;
+  min-width: 118px;
   font-size: var(--type-label);
   font-weight: 700;
   white-space: nowrap;
@@ -297,6 +305,11 @@ kbd {
   font-weight: 700;
   border: 1px solid var(--ink);
   border-radius: var(--corner);
+}
+@media (max-width: 1100px) {
+  .glyph {
+    display: none;
+  }
 }
 @media (max-width: 640px) {
   .list {

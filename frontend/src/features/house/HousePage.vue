@@ -30,9 +30,9 @@ const shown = computed(() => house.found(house.words))
 const groups = computed(() => groupsOf(shown.value, order.value, now.value))
 const counts = computed(() => {
   const all = groupsOf(shown.value, 'hand', now.value)
-  return [`${shown.value.length} instruments`, ...all.map((group) => `${group.tags.length} ${group.name.toLowerCase()}`)].join(' · ')
+  return [t('other', { count: shown.value.length }), ...all.map((group) => t('text', { count: group.tags.length, hand: group.name.toLowerCase() }))].join(' · ')
 })
-const next = computed((): Tag | null => groupsOf(house.tags, 'hand', now.value).find((group) => group.name === 'Ready')?.tags[0] ?? null)
+const next = computed((): Tag | null => groupsOf(house.tags, 'hand', now.value).find((group) => group.hand === 'ready')?.tags[0] ?? null)
 
 const time = ref<HTMLElement | null>(null)
 const { width } = useElementSize(time, { width: 600, height: 0 })

@@ -2,10 +2,11 @@
 import type { Tag } from '@/api'
 import { t } from '@/words/house'
 
-export const HOUSE_ORDERS = { hand: t('next_hand'), ticket: 'ticket', owner: 'owner', due: t('day_it_is_due') } as const
+export const HOUSE_ORDERS = { hand: t('next_hand'), ticket: t('ticket'), owner: t('owner'), due: t('day_it_is_due') } as const
 export type HouseOrder = keyof typeof HOUSE_ORDERS
 
 export interface Group {
+  hand: 'ready' | 'waiting' | 'owner' | ''
   name: string
   tags: Tag[]
 }
@@ -18,16 +19,17 @@ const isWaiting = (tag: Tag, now: number) => tag.waits_until !== null && Date.pa
 
 export function groupsOf(tags: readonly Tag[], order: HouseOrder, now: number): Group[] {
   const by = (key: (tag: Tag) => string) => [...tags].sort((one, other) => key(one).localeCompare(key(other), undefined, { numeric: true }))
-  if (order === 'ticket') return [{ name: '', tags: by((tag) => tag.ticket) }]
-  if (order === 'owner') return [{ name: '', tags: by((tag) => `${tag.owner || '~'} ${tag.ticket}`) }]
+  if (order === 'ticket') return [{ hand: '', name: '', tags: by((tag) => tag.ticket) }]
+  if (order === 'owner') return [{ hand: '', name: '', tags: by((tag) => `${tag.owner || '~'} ${tag.ticket}`) }]
   const due = by((tag) => `${dueOf(tag)} ${tag.ticket}`)
-  if (order === 'due') return [{ name: '', tags: due }]
+  if (order === 'due') return [{ hand: '', name: '', tags: due }]
   const waiting = due.filter((tag) => isWaiting(tag, now)).sort((one, other) => (one.waits_until ?? '').localeCompare(other.waits_until ?? ''))
   const owner = due.filter((tag) => tag.of_owner && !isWaiting(tag, now))
   const ready = due.filter((tag) => !tag.of_owner && !isWaiting(tag, now))
-  return [
-    { name: 'Ready', tags: ready },
-    { name: 'Waiting', tags: waiting },
-    { name: 'With owner', tags: owner },
-  ].filter((group) => group.tags.length)
+  const groups: Group[] = [
+    { hand: 'ready', name: t('ready'), tags: ready },
+    { hand: 'waiting', name: t('waiting'), tags: waiting },
+    { hand: 'owner', name: t('with_owner'), tags: owner },
+  ]
+  return groups.filter((group) => group.tags.length)
 }

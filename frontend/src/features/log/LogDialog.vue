@@ -29,7 +29,7 @@ watch([isOpen, changed], async ([open], [wasOpen]) => {
 })
 
 function said(line: LogLine): string {
-  return { current: '', doubted: 'doubted', corrected: t('corrected_since'), 'taken back': t('taken_back'), work: '' }[line.state]
+  return { current: '', doubted: t('doubted'), corrected: t('corrected_since'), 'taken back': t('taken_back'), work: '' }[line.state]
 }
 </script>
 

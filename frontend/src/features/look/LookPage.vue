@@ -172,7 +172,7 @@ useCommands([
       >
         <VerdictMark :verdict="row.verdict" />
         <span class="name">{{ row.label }}</span>
-        <span class="said">{{ row.verdict ? VERDICT_WORDS[row.verdict] : row.is_asked ? 'blank' : t('not_asked') }}</span>
+        <span class="said">{{ row.verdict ? VERDICT_WORDS[row.verdict] : row.is_asked ? t('blank') : t('not_asked') }}</span>
       </button>
     </nav>
     <section v-if="item" class="hand" :aria-label="item.label">

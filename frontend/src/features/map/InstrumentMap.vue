@@ -58,7 +58,7 @@ const isOpen = (part: PartView) => !QUIET.includes(part.state)
 /** It begins with what stands there, so that whoever says what they see reaches it. */
 function spoken(part: PartView): string {
   const name = SHORT[part.part] ?? part.label
-  const seen = isOpen(part) ? `${name} ${part.mark}` : name
+  const seen = isOpen(part) ? t('text_2', { name, mark: part.mark }) : name
   return [seen, name === part.label ? '' : part.label.toLowerCase(), part.says].filter(Boolean).join(', ')
 }
 

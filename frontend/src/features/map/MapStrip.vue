@@ -26,7 +26,7 @@ watch(() => props.here, () => void nextTick(showHere))
       class="part"
       :class="{ current: part.part === here }"
       :aria-current="part.part === here ? 'page' : undefined"
-      :aria-label="`${SHORT[part.part] ?? part.label}, ${part.says}`"
+      :aria-label="t('text', { part: SHORT[part.part] ?? part.label, says: part.says })"
     >
       <svg viewBox="-9 -9 20 20" width="18" height="18" aria-hidden="true"><StateMark :state="part.state" :done="part.done" /></svg>
       {{ SHORT[part.part] ?? part.label }}

@@ -13,8 +13,8 @@ const props = defineProps<{ ticket: string; cell: Cell }>()
 const emit = defineEmits<{ sent: [typed: string, tool: string, simulated: boolean] }>()
 
 const OF_CALIPER = { noisy: t('its_readings_jump'), wrongly_zeroed: t('wrongly_zeroed'), in_inches: t('in_inches'), chatty: t('chatty_with_units') }
-const OF_OTHERS = { overtone: t('hears_the_octave'), stuck: 'stuck' }
-const FAULTS: Record<string, string> = { ...OF_CALIPER, ...OF_OTHERS, offline: 'offline' }
+const OF_OTHERS = { overtone: t('hears_the_octave'), stuck: t('stuck') }
+const FAULTS: Record<string, string> = { ...OF_CALIPER, ...OF_OTHERS, offline: t('offline') }
 
 const manner = useStored<string[]>('caliper', [])
 const fault = ref('')

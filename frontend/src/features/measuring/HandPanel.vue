@@ -2,10 +2,10 @@
 /** What is in hand: where and how it is taken, with what, how it slips, and what the readings say together. */
 import { computed } from 'vue'
 import type { BenchSheet, Cell } from '@/api'
+import { MeasureSketch } from '@/features/drawing'
 import { useHouse } from '@/features/rail'
 import { useAtBench } from '@/shared/person'
 import DeviceSends from './DeviceSends.vue'
-import MeasureSketch from './MeasureSketch.vue'
 import { t } from '@/words/measuring'
 
 const props = defineProps<{ sheet: BenchSheet; cell: Cell; isWhyOpen: boolean; whyLines: string[] }>()

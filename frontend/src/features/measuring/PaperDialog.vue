@@ -34,7 +34,7 @@ function send(): void {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :title="t('enter_a_card_written_by')" act="Enter it" :is-sending="false" :message="fault" @send="send">
+  <FormDialog v-model="isOpen" :title="t('enter_a_card_written_by')" :act="t('enter_card')" :is-sending="false" :message="fault" @send="send">
     <v-text-field ref="field" v-model="at" type="datetime-local" :max="latest" :label="t('written_on')" class="wide" />
     <p class="wide">
       {{ t('each_reading_goes_to_where', { person: atBench.person }) }}

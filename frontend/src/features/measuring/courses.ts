@@ -2,14 +2,14 @@
 import type { Cell } from '@/api'
 import { t } from '@/words/measuring'
 
-export const COURSES = { bridge: t('bridge_only'), full: 'full', recheck: 'recheck', load: 'load', pegs: 'nut and pegs', post: t('post_position') } as const
+export const COURSES = { bridge: t('bridge_only'), full: t('full'), recheck: t('recheck'), load: t('load'), pegs: 'nut and pegs', post: t('post_position') } as const
 export type CourseName = keyof typeof COURSES
 
 /** How the parts stand beside each other, so that the columns are about as long. */
 export const COLUMNS: readonly (readonly string[])[] = [['the day', 'neck', 'bridge', 'what presses', 'nut and pegs'], ['board', 'post and bar'], ['strings', 'spacing', 'tail']]
 
 /** Ways to read where strings sit; each can be told by the others. */
-export const SPACING_WORDS = { spread: t('spreads_only'), marks: t('marks_from_the_edge'), centres: t('centre_to_centre'), gaps: 'gaps' } as const
+export const SPACING_WORDS = { spread: t('spreads_only'), marks: t('marks_from_the_edge'), centres: t('centre_to_centre'), gaps: t('gaps') } as const
 export type SpacingForm = keyof typeof SPACING_WORDS
 export const SPACING_FORMS = Object.keys(SPACING_WORDS) as SpacingForm[]
 

@@ -1,4 +1,3 @@
-export { default as MeasureSketch } from './MeasureSketch.vue'
 export { default as MeasuringPage } from './MeasuringPage.vue'
 export { COURSES, linesOf, placesOf } from './courses'
 export { useCourse } from './useCourse'

@@ -13,7 +13,6 @@ const outbox = useOutbox()
 const atBench = useAtBench()
 const isOpen = ref(false)
 
-const count = (n: number) => (n === 1 ? '1 entry' : `${n} entries`)
 const nameOf = (row: Row) => row.by || (atBench.people.find((one) => one.id === row.person)?.name ?? 'somebody')
 const names = computed(() => [...new Set(outbox.held.map(nameOf))].join(', '))
 const says = computed(() => {
@@ -22,11 +21,11 @@ const says = computed(() => {
   if (reach.isAway) {
     told.push(t('shown_is_what_was_last', { answer: reach.because || t('the_server_does_not_answer') }))
   }
-  if (waiting && (reach.isAway || outbox.isStuck)) told.push(t('here_and_will_be_sent', { count: count(waiting), wait: waiting === 1 ? 'waits' : 'wait' }))
+  if (waiting && (reach.isAway || outbox.isStuck)) told.push(t('here_and_will_be_sent', { count: waiting }))
   if (!outbox.lasts && outbox.rows.length) told.push(t('this_browser_keeps_nothing_leave'))
-  if (outbox.held.length) told.push(t('of_for_a_pin', { count: count(outbox.held.length), names: names.value, wait: outbox.held.length === 1 ? 'waits' : 'wait' }))
-  if (outbox.refused.length) told.push(t('not_accepted', { count: count(outbox.refused.length), were: outbox.refused.length === 1 ? 'was' : 'were' }))
-  if (newer.value === 'version') told.push('A newer version is here.')
+  if (outbox.held.length) told.push(t('of_for_a_pin', { count: outbox.held.length, names: names.value }))
+  if (outbox.refused.length) told.push(t('not_accepted', { count: outbox.refused.length }))
+  if (newer.value === 'version') told.push(t('a_newer_version_is_here'))
   if (newer.value === 'page') told.push(t('this_page_is_of_an'))
   return told.join(' ')
 })

@@ -7,7 +7,7 @@ import { t } from '@/words/outbox'
 
 const isOpen = defineModel<boolean>({ required: true })
 const outbox = useOutbox()
-const STATES = { waiting: 'waits', held: t('waits_for_a_pin'), refused: t('not_accepted_2') }
+const STATES = { waiting: t('waits'), held: t('waits_for_a_pin'), refused: t('not_accepted_2') }
 /** What is put right in a row, by its id and field. */
 const corrected = reactive<Record<string, string>>({})
 

@@ -8,7 +8,7 @@ import { t } from '@/words/pages'
 const props = defineProps<{ consequences: PageConsequence[] }>()
 const opened = ref('')
 const MARKS: Record<string, string> = { above: '▲', below: '▼' }
-const WORDS: Record<string, string> = { above: 'above', below: 'below', in_band: t('in_band') }
+const WORDS: Record<string, string> = { above: t('above'), below: t('below'), in_band: t('in_band') }
 
 const rows = computed(() =>
   props.consequences.map((one) => ({

@@ -38,7 +38,7 @@ function take(): void {
     <template v-else>
       <label :for="`h-${handle.name}`">{{ handle.label }}</label>
       <span class="value">
-        <input v-model="typed" type="text" inputmode="decimal" autocomplete="off" :aria-label="`${handle.label}, typed`" @focus="isTyping = true" @keydown.enter="take" @blur="take" />
+        <input v-model="typed" type="text" inputmode="decimal" autocomplete="off" :aria-label="t('typed', { handle: handle.label })" @focus="isTyping = true" @keydown.enter="take" @blur="take" />
         {{ handle.unit }}
       </span>
       <input

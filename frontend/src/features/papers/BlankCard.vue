@@ -3,7 +3,8 @@
 import { computed } from 'vue'
 import type { Cell } from '@/api'
 import { keyOf, useBeside } from '@/features/bench'
-import { COURSES, linesOf, MeasureSketch, placesOf, useCourse } from '@/features/measuring'
+import { MeasureSketch } from '@/features/drawing'
+import { COURSES, linesOf, placesOf, useCourse } from '@/features/measuring'
 import { usePaper } from './usePaper'
 import { t } from '@/words/papers'
 

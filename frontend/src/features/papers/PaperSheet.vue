@@ -41,8 +41,8 @@ function figure(cell: Cell): string {
 }
 function sideOf(cell: Cell): string {
   if (cell.state === 'stale') return t('stale', { stale_because: cell.stale_because ?? '' })
-  if (cell.state === 'doubted') return 'doubted'
-  return { above: 'above', below: 'below', in_band: t('in_band'), none: '' }[cell.band?.side ?? 'none']
+  if (cell.state === 'doubted') return t('doubted')
+  return { above: t('above'), below: t('below'), in_band: t('in_band'), none: '' }[cell.band?.side ?? 'none']
 }
 function band(cell: Cell): string {
   return cell.band ? t('to', { plain: plain(cell.band.low), plain2: plain(cell.band.high) }) : ''

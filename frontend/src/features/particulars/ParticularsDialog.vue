@@ -25,6 +25,7 @@ const KINDS: Record<keyof typeof ASKED, Kind> = {
   freeze_days: 'days',
   promised: 'day',
   climate: 'climate',
+  serial: 'words',
   label_read: 'words',
   believed: 'words',
   worth: 'words',
@@ -105,7 +106,7 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :title="`${sheet.instrument.ticket}, particulars`" act="Save" :is-sending="isSending" :message="message" @send="keep">
+  <FormDialog v-model="isOpen" :title="t('particulars_2', { ticket: sheet.instrument.ticket })" :act="t('save')" :is-sending="isSending" :message="message" @send="keep">
     <template v-for="field in FIELDS" :key="field.name">
       <v-select v-if="field.kind === 'kind'" v-model="form[field.name]" :label="field.label" :items="kinds" item-value="key" item-title="label" :error-messages="faults[field.name]" />
       <v-select v-else-if="field.kind === 'climate'" v-model="form[field.name]" :label="field.label" :items="CLIMATES" :error-messages="faults[field.name]" />

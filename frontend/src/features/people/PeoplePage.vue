@@ -85,7 +85,7 @@ useCommands([{ letter: 'a', own: true, words: t('add_person'), run: () => open(n
               <template v-else>{{ person.name }}</template>
             </th>
             <td>{{ person.role }}</td>
-            <td>{{ person.has_pin ? t('has_one') : 'none' }}</td>
+            <td>{{ person.has_pin ? t('has_one') : t('none') }}</td>
             <td>{{ person.active ? '' : t('has_left') }}</td>
           </tr>
         </tbody>

@@ -151,7 +151,7 @@ useCommands([
 </script>
 
 <template>
-  <PageWithSide side-label="In numbers" :stuck="isChanged || beside !== ''">
+  <PageWithSide :side-label="t('in_numbers')" :stuck="isChanged || beside !== ''">
     <template #head>
       <h1>{{ t('recipes') }}</h1>
       <FamilyTabs :family="family" :to="to" />
@@ -214,7 +214,7 @@ useCommands([
             :changes="numbers.changes"
             :same="numbers.lines.length - numbers.changes.length"
             :before="other?.name === open ? t('as_kept') : other?.name"
-            :after="isChanged ? 'changed' : open"
+            :after="isChanged ? t('changed') : open"
           />
           <p v-if="(isChanged || beside) && numbers.strings" class="hint">{{ t('reckoned_with_plain_figures_and', { strings: numbers.strings }) }}</p>
         </div>

@@ -7,7 +7,7 @@ import { t } from '@/words/recipes'
 
 const props = withDefaults(
   defineProps<{ changes: TargetChange[]; same: number; before?: string; after?: string }>(),
-  { before: 'now', after: 'then' },
+  { before: () => t('now'), after: () => t('then') },
 )
 
 const parts = computed(() => {
@@ -16,7 +16,7 @@ const parts = computed(() => {
   return [...found].map(([part, of]) => ({ part, of }))
 })
 function said(change: TargetChange, value: number | null): string {
-  if (value === null) return 'none'
+  if (value === null) return t('none')
   return change.unit === 'mm' ? mm(value, placesOf(change)) : plain(value)
 }
 /** Cuts are said to a tenth, as everywhere. */

@@ -146,7 +146,7 @@ function spoken(row: ScreenRow, column: ScreenColumn, cell: ScreenCell): string 
     const found = cell.offered.filter((one) => cell.findings.includes(one.finding)).map((one) => one.label)
     return `${name}: ${[VERDICT_WORDS[verdict ?? cell.verdict] ?? 'blank', ...found, refused].filter(Boolean).join(', ')}`
   }
-  const side = cell.side === 'in_band' ? t('in_band') : (cell.side ?? '')
+  const side = cell.side === 'in_band' ? t('in_band') : cell.side === 'above' ? t('above') : cell.side === 'below' ? t('below') : ''
   const value = typed ?? (cell.value === null ? t('not_measured') : plain(cell.value))
   return `${name}, ${cell.string}: ${[value, side, cell.doubt && 'doubted', refused && t('not_taken', { refused })].filter(Boolean).join(', ')}`
 }

@@ -162,7 +162,7 @@ useCommands([
         <span class="only-read">{{ t('whose') }}</span>
         <select :value="of" :aria-label="t('whose_instruments')" @change="router.replace({ name: 'screening', query: { of: ($event.target as HTMLSelectElement).value } })">
           <option v-for="fleet in fleets" :key="fleet.owner" :value="fleet.owner">{{ fleet.owner }}, {{ fleet.count }}</option>
-          <option :value="EVERYTHING">{{ EVERYTHING }}, {{ house.tags.length }}</option>
+          <option :value="EVERYTHING">{{ t('everything_in_the_house', { count: house.tags.length }) }}</option>
         </select>
       </label>
       <b role="status">{{ isWhole ? (rows.length ? tally(rows) : '') : t('of', { rows: rows.length, tickets: tickets.length }) }}</b>

@@ -4,9 +4,9 @@ import { t } from '@/words/screening'
 
 export const EVERYTHING = 'everything in the house'
 export const NEEDS: Record<ScreenRow['needs'], string> = {
-  luthier: 'a luthier',
+  luthier: t('a_luthier'),
   small: t('small_work'),
-  nothing: 'nothing',
+  nothing: t('nothing'),
   open: t('still_open'),
 }
 
@@ -27,7 +27,7 @@ export function tally(rows: readonly ScreenRow[]): string {
   const count = (needs: ScreenRow['needs']) => rows.filter((row) => row.needs === needs).length
   const parts = (['small', 'nothing', 'open'] as const).map((needs) => [count(needs), NEEDS[needs]] as const)
   const rest = parts.filter(([many]) => many).map(([many, words]) => `, ${many} ${words}`).join('')
-  return t('of_need_a_luthier', { count: count('luthier'), rows: rows.length, s: count('luthier') === 1 ? 's' : '', rest })
+  return t('of_need_a_luthier', { count: count('luthier'), rows: rows.length, rest })
 }
 
 /** Where the next cell of a row is that this instrument has, or the row's end. */

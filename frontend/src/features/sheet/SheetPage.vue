@@ -248,7 +248,7 @@ const refusedElsewhere = computed(() =>
   <template v-if="sheet">
     <StringsDialog v-model="stringsOpen" :sheet="sheet" />
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" :has-wheels="hasWheels" @done="otherWork" />
-    <HandOverDialog v-model="handOverOpen" :ticket="ticket" @hand-over="handOver" />
+    <HandOverDialog v-model="handOverOpen" :sheet="sheet" @hand-over="handOver" />
     <StepDialog v-model="stepOpen" :stop="step" />
     <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />

@@ -74,7 +74,7 @@ const FIELDS: { key: keyof Typed; label: string; numeric?: boolean }[] = [
       <details v-if="view.earlier_posts.length">
         <summary>{{ view.earlier_posts.length === 1 ? t('one_earlier_description') : t('earlier_descriptions', { earlier_posts: view.earlier_posts.length }) }}</summary>
         <p v-for="post in view.earlier_posts" :key="post.id" class="quiet">
-          {{ post.length === null ? '' : `${plain(post.length)} long, ` }}{{ post.diameter === null ? '' : `${plain(post.diameter)} thick, ` }}{{ post.wood }}{{ post.grain_mark ? `; ${post.grain_mark}` : '' }}{{ post.fitted_on ? t('fitted_2', { day: day(post.fitted_on), slice: post.fitted_on.slice(0, 4) }) : '' }}. {{ post.by }}
+          {{ post.length === null ? '' : t('long', { mm: plain(post.length) }) + ' ' }}{{ post.diameter === null ? '' : t('thick', { mm: plain(post.diameter) }) + ' ' }}{{ post.wood }}{{ post.grain_mark ? `; ${post.grain_mark}` : '' }}{{ post.fitted_on ? t('fitted_2', { day: day(post.fitted_on), slice: post.fitted_on.slice(0, 4) }) : '' }}. {{ post.by }}
         </p>
       </details>
       <div v-if="mayAct" class="ways">

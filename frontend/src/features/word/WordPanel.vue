@@ -33,7 +33,7 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
       <b>{{ sheet.instrument.ticket }}</b> {{ sheet.instrument.family }} {{ sheet.instrument.size
       }}<template v-if="sheet.instrument.left_handed">{{ t('left_handed') }}</template><template v-if="sheet.instrument.opposite_build">{{ t('built_for_the_other_hand') }}</template><template v-if="sheet.instrument.owner"> · {{ sheet.instrument.owner }}</template> · {{ sheet.instrument.visit_label }}
       <template v-if="complaint"><br /><span class="complaint">“{{ complaint }}”</span>
-        <button v-if="sheet.instrument.complaint.length > LONG" type="button" class="plain-button more" @click="allOfIt = !allOfIt">{{ allOfIt ? 'less' : t('all_of_it') }}</button>
+        <button v-if="sheet.instrument.complaint.length > LONG" type="button" class="plain-button more" @click="allOfIt = !allOfIt">{{ allOfIt ? t('less') : t('all_of_it') }}</button>
       </template>
     </p>
     <p v-for="line in sheet.instrument.heed" :key="line" class="heed">{{ line }}</p>

@@ -62,6 +62,7 @@ instrument = Table(
     Column("opposite_build", Boolean, nullable=False, server_default="false"),
     Column("is_new", Boolean, nullable=False, server_default="false"),
     Column("is_fleet", Boolean, nullable=False, server_default="false"),
+    Column("serial", Text, nullable=False, server_default=""),
     Column("owner", Text, nullable=False, server_default=""),
     Column("description", Text, nullable=False, server_default=""),
     Column("contact", Text, nullable=False, server_default=""),
@@ -74,7 +75,9 @@ instrument = Table(
     Column(
         "known_by",
         Text,
-        Computed("lower(ticket COLLATE \"default\" || ' ' || owner || ' ' || description)", persisted=True),
+        Computed(
+            "lower(ticket COLLATE \"default\" || ' ' || serial || ' ' || owner || ' ' || description)", persisted=True
+        ),
     ),
     now_column("created_at"),
     # Of its newest visit; a trigger of the database keeps it.

@@ -13,12 +13,12 @@ const UNDER = 150
 const hand = computed(() => (props.leftHanded ? -1 : 1))
 const middle = computed(() => props.width / 2)
 const wheels = computed(() =>
-  ([['bass', -1, props.drawing.bass, props.drawing.bass_turns], ['treble', 1, props.drawing.treble, props.drawing.treble_turns]] as const).map(([name, side, leg, turns]) => {
+  ([[t('bass'), -1, props.drawing.bass, props.drawing.bass_turns], [t('treble'), 1, props.drawing.treble, props.drawing.treble_turns]] as const).map(([name, side, leg, turns]) => {
     const at = middle.value + hand.value * side * (APART / 2)
     const out = Math.sign(at - middle.value)
     const part = turns - Math.trunc(turns)
     const angle = 2 * Math.PI * part
-    return { name, at, out, leg, turns, way: turns < 0 ? 'down' : 'up', says: `${eighths(Math.abs(turns))} ${Math.abs(turns) > 1 ? 'turns' : 'turn'}`, finish: [Math.sin(angle), -Math.cos(angle)] as const }
+    return { name, at, out, leg, turns, way: turns < 0 ? t('down') : t('up'), says: t(Math.abs(turns) > 1 ? 'turns' : 'turn', { count: eighths(Math.abs(turns)) }), finish: [Math.sin(angle), -Math.cos(angle)] as const }
   }),
 )
 </script>

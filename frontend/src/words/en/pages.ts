@@ -1,4 +1,4 @@
-{
+export default {
   "in_band": "in band",
   "what": "What",
   "now": "now",
@@ -84,5 +84,14 @@
   "wheel_mm": "{name} wheel {says} {way}, {mm} mm",
   "mm_3": "{mm} mm",
   "wheels_from_above_pencil_mark": "wheels from above: pencil mark dotted at the start, where it ends in full",
-  "to_2": "{name} {mm} to"
-}
+  "to_2": "{name} {mm} to",
+  "above": "above",
+  "below": "below",
+  "down": "down",
+  "up": "up",
+  "turns": "{count} turns",
+  "turn": "{count} turn",
+  "bass": "bass",
+  "treble": "treble",
+  "typed": "{handle}, typed"
+} as const

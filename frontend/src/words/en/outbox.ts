@@ -1,10 +1,10 @@
-{
+export default {
   "shown_is_what_was_last": "{answer}: shown is what was last seen.",
   "the_server_does_not_answer": "The server does not answer",
-  "here_and_will_be_sent": "{count} {wait} here and will be sent.",
+  "here_and_will_be_sent": "{count, plural, one {# entry waits} other {# entries wait}} here and will be sent.",
   "this_browser_keeps_nothing_leave": "This browser keeps nothing: leave this page open until all is sent.",
-  "of_for_a_pin": "{count} of {names} {wait} for a PIN.",
-  "not_accepted": "{count} {were} not accepted.",
+  "of_for_a_pin": "{count, plural, one {# entry of {names} waits} other {# entries of {names} wait}} for a PIN.",
+  "not_accepted": "{count, plural, one {# entry was} other {# entries were}} not accepted.",
   "this_page_is_of_an": "This page is of an older version.",
   "entries_not_sent": "entries not sent",
   "show": "show",
@@ -18,5 +18,7 @@
   "send_again": "Send again",
   "save_the_file": "Save the file",
   "drop": "Drop",
-  "close": "Close"
-}
+  "close": "Close",
+  "a_newer_version_is_here": "A newer version is here.",
+  "waits": "waits"
+} as const

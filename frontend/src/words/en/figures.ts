@@ -1,4 +1,4 @@
-{
+export default {
   "of_the_aim": "% of the aim",
   "the_starting_value_stands_again": "the starting value stands again",
   "no_figure_enter_the_shops": "No figure: enter the shop’s own. Nothing is scaled from another size.",
@@ -16,8 +16,8 @@
   "only": "{size} only",
   "stands_by_it_2": "{person} stands by it",
   "it_is_meant": "it is meant",
-  "save": "Save",
-  "starting_value": "Starting value",
+  "save": "Save figure",
+  "starting_value": "Reset to starting value",
   "so_far": "So far",
   "loading": "Loading …",
   "nothing_was_ever_entered": "Nothing was ever entered.",
@@ -42,5 +42,12 @@
   "recipes_of_the": "Recipes of the {family}",
   "no_figure": "no figure",
   "at_least_2": "at least {say}{after}",
-  "at_most_2": "at most {say}{after}"
-}
+  "at_most_2": "at most {say}{after}",
+  "degrees": "degrees",
+  "times": "times",
+  "share": "share",
+  "low": "low",
+  "high": "high",
+  "figure": "figure",
+  "the_opened_figure": "The opened figure"
+} as const

@@ -1,4 +1,4 @@
-{
+export default {
   "not_said": "not said",
   "kept_as_a_spare": "kept as a spare",
   "given_on": "given on",
@@ -41,4 +41,4 @@
   "what_was_on_it": "what was on it",
   "of_came_off": "{name} of {set_name} came off {day}: {fate}",
   "looking_at_the_strings": "Looking at the strings …"
-}
+} as const

@@ -1,4 +1,4 @@
-{
+export default {
   "needed": "needed {day}",
   "promised": "promised {day}",
   "sorted_otherwise": "sorted otherwise",
@@ -19,5 +19,12 @@
   "start": "Start: {ticket}, {step_of}",
   "until": "{waits_for}, until {until}",
   "next_hand": "next hand",
-  "day_it_is_due": "day it is due"
-}
+  "day_it_is_due": "day it is due",
+  "ticket": "ticket",
+  "owner": "owner",
+  "ready": "Ready",
+  "waiting": "Waiting",
+  "with_owner": "With owner",
+  "other": "{count, plural, one {# instrument} other {# instruments}}",
+  "text": "{count} {hand}"
+} as const

@@ -1,4 +1,4 @@
-{
+export default {
   "end_height": "end height",
   "target_mark_height": "target mark height",
   "target_end_height": "target end height",
@@ -42,5 +42,14 @@
   "as_it_came": "as it came",
   "want": "want {places}",
   "was": "was {places}",
-  "is_far_from_what_is": "{typed} is far from what is usual here, {plain} to {plain2}: was it read so?"
-}
+  "is_far_from_what_is": "{typed} is far from what is usual here, {plain} to {plain2}: was it read so?",
+  "waits": "waits",
+  "doubted": "doubted",
+  "stale_2": "stale",
+  "derived": "derived",
+  "assumed": "assumed",
+  "simulated": "simulated",
+  "above": "above",
+  "below": "below",
+  "why_2": "{string} {row}: {figure}. Why?"
+} as const

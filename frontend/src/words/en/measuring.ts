@@ -1,4 +1,4 @@
-{
+export default {
   "its_readings_jump": "its readings jump",
   "wrongly_zeroed": "wrongly zeroed",
   "in_inches": "in inches",
@@ -46,5 +46,9 @@
   "spreads_only": "spreads only",
   "marks_from_the_edge": "marks from the edge",
   "centre_to_centre": "centre to centre",
-  "of": "{current} of {cells}"
-}
+  "of": "{current} of {cells}",
+  "gaps": "gaps",
+  "stuck": "stuck",
+  "offline": "offline",
+  "enter_card": "Enter card"
+} as const

@@ -1,4 +1,4 @@
-{
+export default {
   "in_band": "in band",
   "by": "{side} by {mm}",
   "button_a_select_textarea_input": "button, a, select, textarea, input:not([data-reading])",
@@ -36,5 +36,18 @@
   "days_ago": "{days} days ago",
   "bass_bar": "bass bar",
   "buzz_clearance": "buzz clearance",
-  "height_wheels": "height wheels"
-}
+  "height_wheels": "height wheels",
+  "h_ago": "{hours} h ago",
+  "yesterday": "yesterday",
+  "board": "board",
+  "neck": "neck",
+  "nut": "nut",
+  "bridge": "bridge",
+  "afterlength": "afterlength",
+  "load": "load",
+  "post": "post",
+  "sound": "sound",
+  "strings": "strings",
+  "what_for": "What for",
+  "serial_number": "Serial number"
+} as const

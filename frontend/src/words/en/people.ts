@@ -1,4 +1,4 @@
-{
+export default {
   "at_the_bench": "At the bench",
   "who_takes_the_readings": "Who takes the readings",
   "no_pin_yet_the_owner": "No PIN yet: the owner can give one.",
@@ -58,5 +58,6 @@
   "the_sign_in_has_ended": "The sign-in has ended: it was too long ago, or it was ended elsewhere. Everything on the page stays as it is.",
   "nobody_is_known_here_yet": "Nobody is known here yet. Whoever comes first owns the shop, and takes the others on.",
   "four_to_eight_digits_to": "Four to eight digits, to take the bench over from someone quickly.",
-  "open_the_workshop": "Open the workshop"
-}
+  "open_the_workshop": "Open the workshop",
+  "none": "none"
+} as const

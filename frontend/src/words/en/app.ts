@@ -1,4 +1,4 @@
-{
+export default {
   "figures": "Figures",
   "recipes": "Recipes",
   "people": "People",
@@ -16,5 +16,11 @@
   "skip_to_the_work": "Skip to the work",
   "new_arrival_2": "New arrival",
   "the_server_does_not_answer": "The server does not answer; trying again …",
-  "opening": "Opening …"
-}
+  "opening": "Opening …",
+  "inspection": "Inspection",
+  "measuring": "Measuring",
+  "sound": "Sound",
+  "papers": "Papers",
+  "blank_card": "Blank card",
+  "recipe": "Recipe"
+} as const

@@ -1,4 +1,4 @@
-{
+export default {
   "comes_again": "{ticket} comes again",
   "new_arrival": "New arrival: {family} {size}, {owner}",
   "new_arrival_2": "New arrival",
@@ -32,5 +32,9 @@
   "what_differs_in_line": "What differs in line {i}",
   "line_is_left_handed": "Line {i} is left-handed",
   "take_line_out": "Take line {i} out",
-  "enter_goes_to_the_next": "Enter goes to the next line, and makes one after the last."
-}
+  "enter_goes_to_the_next": "Enter goes to the next line, and makes one after the last.",
+  "strings_on_all_of_them": "Strings on all of them",
+  "not_known_yet": "not known yet",
+  "serial_number": "Serial number",
+  "serial_number_of_line": "Serial number of line {i}"
+} as const

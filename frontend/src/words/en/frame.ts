@@ -1,4 +1,4 @@
-{
+export default {
   "the_parts": "the parts",
   "measure": "Measure",
   "inspection": "Inspection",
@@ -7,4 +7,4 @@
   "the_whole_instrument": "The whole instrument",
   "pages_of_this_part": "Pages of this part",
   "to_do": "To do"
-}
+} as const

@@ -1,4 +1,4 @@
-{
+export default {
   "find_an_instrument": "find an instrument",
   "sort_order": "sort order",
   "for": "for {day}",
@@ -19,4 +19,4 @@
   "promised": "promised {day}",
   "until": "{waits_for} until {until}",
   "the_wait_is_over": "{waits_for}, the wait is over"
-}
+} as const

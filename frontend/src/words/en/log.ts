@@ -1,4 +1,4 @@
-{
+export default {
   "corrected_since": "corrected since",
   "taken_back": "taken back",
   "log_of": "Log of {ticket}",
@@ -9,5 +9,6 @@
   "by": "By",
   "now": "Now",
   "audit_of_every_visit": "Audit of every visit",
-  "done": "Done"
-}
+  "done": "Done",
+  "doubted": "doubted"
+} as const

@@ -1,4 +1,4 @@
-{
+export default {
   "print": "Print",
   "back_to_measuring": "Back to measuring",
   "what_stands_beside_it_on": "{course}. What stands beside it on the screen is printed small in the boxes.",
@@ -21,5 +21,8 @@
   "with_by_when": "With, by, when",
   "read": "(read {typed} {read})",
   "print_it": "print it",
-  "back_to_the_measuring": "back to the measuring"
-}
+  "back_to_the_measuring": "back to the measuring",
+  "above": "above",
+  "below": "below",
+  "doubted": "doubted"
+} as const

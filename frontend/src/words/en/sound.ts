@@ -1,4 +1,4 @@
-{
+export default {
   "first": "First",
   "then_one_at_a_time": "Then, one at a time",
   "when_to_stop": "When to stop",
@@ -201,5 +201,7 @@
   "recording": "Recording{words}",
   "blind_comparison": "Blind comparison",
   "blind_comparison_chosen": "Blind comparison: chosen",
-  "place_4": "place {place}{says}"
-}
+  "place_4": "place {place}{says}",
+  "long": "{mm} long,",
+  "thick": "{mm} thick,"
+} as const

@@ -1,11 +1,10 @@
-{
+export default {
   "not_measured": "{name} not measured",
   "bridge_seen_from_the_tailpiece": "Bridge seen from the tailpiece. Wood between the crown now and the crown wanted: {join}.",
   "bar": "bar",
   "post": "post",
   "it_is_drawn_once_the": "It is drawn once the string length and the board's length are read: there are no figures for this size.",
   "the_neck_points_to_the": "the neck points to the middle",
-  "the_neck_points_to_the_2": "the neck points {mm} to the {treble} side",
   "board_wide_at_the_nut": "board {plain} wide at the nut",
   "at_its_end": "{plain} at its end",
   "margins_there_treble": "margins there {join} treble",
@@ -30,5 +29,8 @@
   "scoop": "scoop {side} {mm}",
   "heights": "heights ×{stretch}",
   "side": "Side",
-  "plan": "Plan"
-}
+  "plan": "Plan",
+  "the_neck_points_to_the_3": "the neck points {mm} to the bass side",
+  "the_neck_points_to_the_4": "the neck points {mm} to the treble side",
+  "end": "End"
+} as const

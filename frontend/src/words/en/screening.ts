@@ -1,4 +1,4 @@
-{
+export default {
   "are_here_for": "are here for",
   "follow_the_recipe": "follow the recipe",
   "the_same_for_all_that": "the same for all that were ticked",
@@ -55,5 +55,10 @@
   "takes_a_fleet_in_with": "takes a fleet in, with a line for each.",
   "small_work": "small work",
   "still_open": "still open",
-  "of_need_a_luthier": "{count} of {rows} need{s} a luthier{rest}"
-}
+  "of_need_a_luthier": "{count} of {rows} {count, plural, one {needs a luthier} other {need a luthier}}{rest}",
+  "a_luthier": "a luthier",
+  "nothing": "nothing",
+  "everything_in_the_house": "everything in the house, {count}",
+  "above": "above",
+  "below": "below"
+} as const

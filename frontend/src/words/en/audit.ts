@@ -1,4 +1,4 @@
-{
+export default {
   "audit_of": "Audit of {ticket}",
   "audit": "Audit",
   "audit_2": "Audit · {ticket}",
@@ -15,4 +15,4 @@
   "change": "Change",
   "by": "By",
   "show_older": "Show older"
-}
+} as const

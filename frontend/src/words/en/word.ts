@@ -1,4 +1,4 @@
-{
+export default {
   "decide": "Decide",
   "hand_over": "Hand over",
   "choose_strings": "Choose strings",
@@ -42,5 +42,6 @@
   "found_to_be_planned": "Found, to be planned",
   "assumed_not_measured": "Assumed, not measured",
   "no_strings_chosen": "No strings chosen",
-  "undo_2": "Undo: {undoable}"
-}
+  "undo_2": "Undo: {undoable}",
+  "less": "less"
+} as const

@@ -1,4 +1,4 @@
-{
+export default {
   "you_are_here": "you are here",
   "not_yet": "not yet",
   "until": "until {until}",
@@ -13,5 +13,11 @@
   "what_it_waits_for": "What it waits for",
   "why_kept_and_printed": "Why, kept and printed",
   "cancel": "Cancel",
-  "apply": "Apply"
-}
+  "apply": "Apply",
+  "done": "done",
+  "skipped": "skipped",
+  "ahead": "ahead",
+  "waits": "waits",
+  "text": "{step} {note}, {state}",
+  "text_2": "{step}, {state}"
+} as const

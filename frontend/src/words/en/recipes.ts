@@ -1,4 +1,4 @@
-{
+export default {
   "the_recipe": "the recipe",
   "as_found_at_this_visit": "as found at this visit",
   "as_at": "as at {label}",
@@ -53,5 +53,10 @@
   "nothing_changes_in_numbers_what": "Nothing changes in numbers. What differs is how the work is done.",
   "what": "What",
   "difference": "Difference",
-  "targets_stay_as_they_are": "{same} targets stay as they are."
-}
+  "targets_stay_as_they_are": "{same} targets stay as they are.",
+  "changed": "changed",
+  "now": "now",
+  "then": "then",
+  "none": "none",
+  "in_numbers": "In numbers"
+} as const

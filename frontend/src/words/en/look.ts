@@ -1,4 +1,4 @@
-{
+export default {
   "trying_again": "{message} Trying again …",
   "choose_fine_watch_or_work": "Choose fine, watch or work needed, or not inspected with its reason.",
   "inspection": "Inspection: {label}",
@@ -35,5 +35,6 @@
   "work_needed": "work needed",
   "work": "work",
   "not_inspected": "not inspected",
-  "not_yet": "not yet"
-}
+  "not_yet": "not yet",
+  "blank": "blank"
+} as const

@@ -1,6 +1,6 @@
-{
+export default {
   "hand_over": "Hand over {ticket}?",
-  "it_leaves_the_list_of": "It leaves the list of instruments here. Its readings, works and decisions stay on record.",
+  "it_leaves_the_list_of": "It leaves the house. Its readings, works and decisions stay on record; Undo takes it back.",
   "cancel": "Cancel",
   "hand_over_2": "Hand over",
   "strings": "strings",
@@ -47,5 +47,10 @@
   "too_low": "too low",
   "mm_why": "{name}: {text} {below}, mm. Why?",
   "mm_why_2": "{name}, {label}: {text} {below} mm. Why?",
-  "wood_to_take_off_at": "Wood to take off at the bridge"
-}
+  "wood_to_take_off_at": "Wood to take off at the bridge",
+  "still_open": "Still open:",
+  "not_looked_at": "Not inspected or read: {parts}.",
+  "every_part_is_in_order": "Every part is in order.",
+  "hand_over_as_it_is": "Hand over as it is",
+  "still_waiting": "Still waiting: {step}, until {until}."
+} as const

@@ -1,0 +1,5 @@
+export default {
+  "particulars": "Particulars",
+  "save": "Save",
+  "particulars_2": "{ticket}, particulars"
+} as const
