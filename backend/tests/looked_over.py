@@ -1,6 +1,6 @@
 """Answers that were looked over and found right, kept as text: a change shows in full and is looked over again.
 
-`FIDICULA_LOOKED_OVER=1 ./fidicula test ...` writes them anew; the difference is then read line by line.
+`FIDICULA_LOOKED_OVER=1 ./fidicula test ...` writes them again; the difference is then read line by line.
 """
 
 from __future__ import annotations

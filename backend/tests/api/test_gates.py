@@ -107,7 +107,7 @@ def test_a_wedge_is_fitted_measured_and_then_the_crown_is_free(maren: Bench) -> 
 
 
 def test_a_decision_lapses_when_the_projection_is_another(maren: Bench) -> None:
-    """Read again as 76.7 it is the same; as 77.5 it is to be decided anew."""
+    """Read again as 76.7 it is the same; as 77.5 it is to be decided again."""
     decide(maren, "accept", "for the tour")
     maren.take("projection", None, "76.7")
     assert (projection(maren) or {})["is_open"]

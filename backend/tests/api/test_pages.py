@@ -214,7 +214,7 @@ def test_a_list_of_the_shelf_takes_sizes_that_can_be(client: TestClient, values:
 def test_a_scoop_that_would_leave_too_thin_an_edge_says_the_nearest(client: TestClient) -> None:
     """
     RW-104: the bass edge is 5.6, never under 4.4: at most 1.2 may come off. In the middle a scoop r takes r - 0.60 + b,
-    where b = 0.95 - 0.75 r three quarters along, or nought from r = 1.267 on: then r - 0.60, and 1.80 is the most.
+    where b = 0.95 - 0.75 r three quarters along, or zero from r = 1.267 on: then r - 0.60, and 1.80 is the most.
     """
     view = page(client, "RW-104", "board", relief_bass=2.0)
     assert view["impossible"]["handle"] == "relief_bass"

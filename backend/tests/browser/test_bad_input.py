@@ -16,7 +16,7 @@ def bench(page: Page) -> Page:
 
 
 def test_a_reading_that_leaps_stops_where_it_was_typed_until_one_key_says_what_it_is(bench: Page) -> None:
-    """What is typed on does not land there; m takes what was meant, k keeps it, Esc types it anew."""
+    """What is typed on does not land there; m takes what was meant, k keeps it, Esc types it again."""
     type_readings(bench, "55")
     stop = bench.get_by_role("group", name="Bench card").get_by_role("alert")
     expect(stop).to_contain_text("55 mm is very large for G at the board's end, usually about 5. Did you mean 5.5 mm?")

@@ -50,7 +50,7 @@ def test_a_database_that_is_away_is_not_an_empty_house() -> None:
 
 
 def test_the_rules_stamp_changes_with_every_commit_also_of_a_lower_number(demo: Engine) -> None:
-    """A figure that was entered first and committed last: whoever read in between reads anew after it."""
+    """A figure that was entered first and committed last: whoever read in between reads again after it."""
 
     def enter(uow: UnitOfWork, size: str) -> None:
         values = {"low": 4.5, "aim": 5.0, "high": 5.5, "source": "ours", "confirmed_by": None, "withdrawn": False}

@@ -48,7 +48,7 @@ def test_no_address_of_the_wide_world(address: str) -> None:
 
 
 def test_a_certificate_vouches_for_no_other_place(tmp_path: Path) -> None:
-    """It is a leaf; one of the first manner, which could sign others, is made anew."""
+    """It is a leaf; one of the first manner, which could sign others, is made again."""
     kept = certificate(tmp_path, "192.168.1.20")
     made = x509.load_pem_x509_certificate(kept.chain.read_bytes())
     assert not made.extensions.get_extension_for_class(x509.BasicConstraints).value.ca

@@ -4,7 +4,7 @@
  */
 import { onScopeDispose, shallowRef } from 'vue'
 
-/** The ticket of which something was written last, here or at another bench; null for all. Told anew with each. */
+/** The ticket of which something was written last, here or at another bench; null for all. Told again with each. */
 export const changed = shallowRef<{ ticket: string | null }>({ ticket: null })
 
 const ADDRESS = '/api/changes'

@@ -20,7 +20,7 @@ export function mm(value: number, places = 2): string {
   return /^-0\.?0*$/.test(text) ? text.slice(1) : text.replace('-', '−')
 }
 
-/** A length as the bench says it: no needless noughts. */
+/** A length as the bench says it: no needless zeros. */
 export function plain(value: number): string {
   return String(Number(value.toFixed(2))).replace('-', '−')
 }

@@ -9,7 +9,7 @@ const LOOK_EVERY_MS = 30 * 60_000
 export const newer = ref<'' | 'version' | 'page'>('')
 let takeOver: () => Promise<void> = () => Promise.resolve()
 
-/** The worker keeps the shell; a browser without one only cannot load the page anew while the server is away. */
+/** The worker keeps the shell; a browser without one only cannot load the page again while the server is away. */
 export function watchVersion(): void {
   useEventListener(window, 'vite:preloadError', (event: Event) => {
     event.preventDefault()

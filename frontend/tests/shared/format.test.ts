@@ -3,13 +3,13 @@ import { describe, expect, it } from 'vitest'
 import { ago, mm, plain } from '@/shared/format'
 
 describe('millimetres', () => {
-  it('have a true minus and no minus nought', () => {
+  it('have a true minus and no minus zero', () => {
     expect(mm(-0.46, 1)).toBe('−0.5')
     expect(mm(-0.04, 1)).toBe('0.0')
     expect(mm(5)).toBe('5.00')
   })
 
-  it('are plain where noughts say nothing', () => {
+  it('are plain where zeros say nothing', () => {
     expect(plain(327)).toBe('327')
     expect(plain(5.5)).toBe('5.5')
     expect(plain(27.349)).toBe('27.35')

@@ -98,7 +98,7 @@ def answer(sheet: BenchSheet) -> Response:
 
 @router.get("/sheet", response_model=BenchSheet)
 def sheet(request: Request, ticket: Ticket) -> Response:
-    """The whole bench sheet, computed anew."""
+    """The whole bench sheet, computed again."""
     return answer(_bench(request).sheet(ticket))
 
 

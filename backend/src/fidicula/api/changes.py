@@ -14,7 +14,7 @@ from fidicula.services.metrics import note_listening
 router = APIRouter(prefix="/api", tags=["house"])
 
 ASKED_AGAIN_AFTER_S = 600
-"""After this long the next thing told is the last: a page asks anew, and is let in anew, or not."""
+"""After this long the next thing told is the last: a page asks again, and is let in again, or not."""
 
 
 @router.get("/changes", response_class=EventSourceResponse, include_in_schema=False)

@@ -115,7 +115,7 @@ def _restore(running: RunningCluster, database: str, path: Path, *, replace: boo
         running.drop_database(coming)
         said = error if isinstance(error, ClusterError) else type(error).__name__
         raise ClusterError(f"The backup could not be read, and the shop is as it was: {said}.") from error
-    say("The shop is as it was when the backup was made. Everyone signs in anew.")
+    say("The shop is as it was when the backup was made. Everyone signs in again.")
 
 
 def _check_owner(url: str) -> None:

@@ -55,7 +55,7 @@ def run(arguments: list[str], *, demo: bool) -> int:
         "--lan", action="store_true", help="serve tablets and phones of the workshop too, over TLS, paired by a code"
     )
     parser.add_argument("--address", help="this machine's address on the workshop's network, with --lan")
-    parser.add_argument("--fresh", action="store_true", help="throw the demo's data away and load it anew")
+    parser.add_argument("--fresh", action="store_true", help="throw the demo's data away and load it again")
     options = parser.parse_args(arguments)
     if options.fresh and not demo:
         parser.error("--fresh is for the demo alone")
@@ -140,7 +140,7 @@ def database(name: str, *, demo: bool = False, fresh: bool = False) -> Iterator[
     cluster = Cluster(home)
     if not cluster.exists:
         if (home / "data.partial").exists():
-            say("  An earlier start was interrupted; its unfinished database is made anew ...")
+            say("  An earlier start was interrupted; its unfinished database is made again ...")
         say("  Making the database ...")
     cluster.create()
     mark_home(home, settings.root)

@@ -1,4 +1,4 @@
-"""./fidicula shots: the pictures in docs/screenshots, taken anew from the demo data by keyboard."""
+"""./fidicula shots: the pictures in docs/screenshots, taken again from the demo data by keyboard."""
 
 from __future__ import annotations
 

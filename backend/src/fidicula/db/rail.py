@@ -141,7 +141,7 @@ class RailOfTags:
 
         kinds : label of each kind of visit.  words : what each instruction, and each step waited for, is called.
         The list is put together by the database: it goes to the rail as it is,
-        and five hundred tags take longer to make anew here than to fetch.
+        and five hundred tags take longer to make again here than to fetch.
         """
         row = self._connection.execute(
             _RAIL, {"kinds": json.dumps(dict(kinds)), "words": json.dumps(dict(words))}

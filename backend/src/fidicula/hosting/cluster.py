@@ -87,7 +87,7 @@ class Cluster:
         return server is not None and server.poll() is None
 
     def create(self) -> None:
-        """Make the cluster unless it is there. A half-made one of an interrupted start is made anew.
+        """Make the cluster unless it is there. A half-made one of an interrupted start is made again.
 
         Raises ClusterError, also where the folder cannot be written.
         """

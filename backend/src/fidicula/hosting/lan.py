@@ -56,7 +56,7 @@ def check_address(address: str) -> str:
 
 
 def certificate(folder: Path, address: str, *, now: datetime | None = None) -> Certificate:
-    """The shop's own certificate for an address; made anew for another one, or shortly before it ends.
+    """The shop's own certificate for an address; made again for another one, or shortly before it ends.
 
     folder : where it is kept, readable for nobody else.  now : None for the clock's.
     """

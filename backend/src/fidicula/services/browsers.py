@@ -80,7 +80,7 @@ class Browsers:
         return token
 
     def revoke(self, browser_id: UUID, by: str) -> None:
-        """Sign it out; a paired device has to be paired anew. Raises NotFoundError."""
+        """Sign it out; a paired device has to be paired again. Raises NotFoundError."""
         with UnitOfWork(self._engine) as uow:
             name = uow.browsers.revoke(browser_id, by)
             if name is None:

@@ -271,7 +271,7 @@ class People:
         self._browsers.forget()
 
     def forget(self) -> None:
-        """Who is signed in where was changed: it is read anew."""
+        """Who is signed in where was changed: it is read again."""
         self._browsers.forget()
 
     def is_an_owners(self, password: str) -> bool:

@@ -30,7 +30,7 @@ class Slips:
     ) -> BenchSheet:
         """readings : of this visit, by id.  to : the ticket that they belong to, for `move`.
 
-        Nothing is lost: what is swapped or moved is undone here and taken anew, under ids made from `act_id`.
+        Nothing is lost: what is swapped or moved is undone here and taken again, under ids made from `act_id`.
         Raises NotFoundError, and RefusedError naming `to` or `readings`.
         """
         with UnitOfWork(self._engine) as uow:

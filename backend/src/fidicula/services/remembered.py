@@ -26,7 +26,7 @@ class Remembered(Generic[Key, Value]):
         return found[1] if found is not None and self._clock() - found[0] < self._seconds else None
 
     def read(self, key: Key, read: Callable[[], Value]) -> Value:
-        """The value, read anew where it is not remembered."""
+        """The value, read again where it is not remembered."""
         found = self.get(key)
         if found is not None:
             return found
@@ -40,7 +40,7 @@ class Remembered(Generic[Key, Value]):
         return value
 
     def forget(self) -> None:
-        """Something was changed: all is read anew."""
+        """Something was changed: all is read again."""
         with self._lock:
             self._times_forgotten += 1
             self._values.clear()

@@ -99,7 +99,7 @@ class Sound:
         return self._change(ticket, add)
 
     def played_by(self, ticket: str, heard_id: UUID, *, player: str, new_id: UUID, by: str) -> SoundView:
-        """It was somebody else who played: what was heard is written anew under that name, the old line is marked."""
+        """It was somebody else who played: what was heard is written again under that name, the old line is marked."""
         if not player.strip():
             raise RefusedError("say who plays", field="player")
 

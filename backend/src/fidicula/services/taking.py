@@ -165,7 +165,7 @@ def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float)
 
 
 CORRECTED_WITHIN = timedelta(minutes=10)
-"""A reading that its own reader types anew so soon is a correction, and is not asked about."""
+"""A reading that its own reader types again so soon is a correction, and is not asked about."""
 
 
 def _against_before(state: BenchState, measure: MeasureRow, taking: Taking, value: float) -> Doubt | None:

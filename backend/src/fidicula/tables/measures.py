@@ -27,7 +27,7 @@ class MeasureRow(OfFamilies):
     recheck : whether an instrument that comes back is asked for it.
     keeps_days : so long it counts at a later visit where no work touched it; None for always, 0 for never.
     largest : no such measure can exceed it. [its unit]  height : over the board, so that a tool has a direction.
-    zero_will_do : 0 is a plain reading, not a slip.  signed : it may be below nought.
+    zero_will_do : 0 is a plain reading, not a slip.  signed : it may be below zero.
     figures : what each place is compared with, by the figure's name.
     form : where the same can be read in several ways, which of them this is.
     tools : what it is read with, the usual one first.

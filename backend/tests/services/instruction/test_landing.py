@@ -24,7 +24,7 @@ def cut_roughly(over: float | list[float], *, times: int = 3) -> Bench:
 
 
 def filed(bench: Bench, by: tuple[float | None, ...], over: list[float | None], *, times: int = 3) -> Bench:
-    """Slots were filed; those strings are read anew."""
+    """Slots were filed; those strings are read again."""
     bench.did("slots_filed", SlotsFiled(by=by))
     for i, more in enumerate(over):
         if more is not None:
@@ -144,7 +144,7 @@ def test_repeats_that_contradict_each_other_are_not_weighed() -> None:
     assert 0 not in a.state.weighed
     told, said = bench.told(), bench.sheet().instruction
     assert (told.code, told.keys, told.repeats) == ("measure", (("end_height", 0),), False)
-    assert said.title == "Measure anew: heights at the board's end (G)"
+    assert said.title == "Measure again: heights at the board's end (G)"
     assert said.says == ["These readings contradict each other: G 0.40 mm apart. Which is right?"]
 
 

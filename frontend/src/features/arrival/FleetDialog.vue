@@ -173,7 +173,7 @@ td input:not([type='checkbox']) {
   font: inherit;
 }
 .differs {
-  width: 46%;
+  width: 32%;
 }
 .check {
   text-align: center;

@@ -109,7 +109,7 @@ export const useBench = defineStore('bench', () => {
     return card
   }
 
-  /** Behind each figure of the sheet that is shown; fetched when one is opened, and anew with each sheet then. */
+  /** Behind each figure of the sheet that is shown; fetched when one is opened, and again with each sheet then. */
   const whys = ref<Record<string, Why>>({})
   async function loadWhys(): Promise<void> {
     const of = ticket.value

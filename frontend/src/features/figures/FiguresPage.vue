@@ -156,7 +156,7 @@ useCommands([
             <template v-if="row.school_label">{{ row.school_label }}<span v-if="row.label.toLowerCase() !== group.title.toLowerCase()" class="of"> · {{ row.label }}</span></template>
             <template v-else>{{ row.label }}</template>
           </span>
-          <BandGlyph :row="row" class="glyph" />
+          <BandGlyph v-if="['band', 'floor', 'ceiling'].includes(row.shape)" :row="row" class="glyph" />
           <span class="figure">{{ inWords(row) }}<span v-if="row.own" class="own" :title="t('the_shops_own')" aria-hidden="true">●</span><span v-if="row.own" class="only-read">{{ t('the_shops_own_2') }}</span></span>
         </button>
       </section>

@@ -30,7 +30,7 @@ const says = computed(() => {
   return told.join(' ')
 })
 watch(says, (now, before) => {
-  // What is drawn to fit the window is drawn anew.
+  // What is drawn to fit the window is drawn again.
   if (!now !== !before) void nextTick(() => window.dispatchEvent(new Event('resize')))
 })
 

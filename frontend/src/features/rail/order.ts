@@ -12,7 +12,7 @@ function due(tag: Tag): string {
   return [tag.deadline, tag.promised].filter((one): one is string => one !== null).sort()[0] ?? NEVER
 }
 
-/** Sorted anew, those that are the same in this order staying as they were. */
+/** Sorted again, those that are the same in this order staying as they were. */
 export function inOrder(tags: readonly Tag[], order: RailOrder): Tag[] {
   const key: Record<Exclude<RailOrder, 'ticket'>, (tag: Tag) => string> = {
     due,

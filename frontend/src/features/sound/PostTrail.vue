@@ -22,7 +22,7 @@ const takeBack = (id: string) => void sound.takeBack('post_entry', id)
 
 <template>
   <div v-if="view" class="post">
-    <div class="drawn"><PostPlan :view="view" :left-handed="bench.sheet?.instrument.left_handed ?? false" :may-act="mayAct" :width="408" :height="286" @back="(place) => void sound.backTo(place)" /></div>
+    <div class="drawn"><PostPlan :view="view" :left-handed="bench.sheet?.instrument.left_handed ?? false" :may-act="mayAct" :width="408" :height="286" with-section @back="(place) => void sound.backTo(place)" /></div>
     <PostCard v-model="isEditing" :view="view" :may-act="mayAct" :send="sound.describePost" :take-back="takeBack" :visit-id="bench.sheet?.instrument.visit_id ?? ''" class="itself" />
   </div>
   <p v-if="failure" role="alert">{{ failure }}</p>

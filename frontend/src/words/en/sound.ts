@@ -203,5 +203,17 @@ export default {
   "blind_comparison_chosen": "Blind comparison: chosen",
   "place_4": "place {place}{says}",
   "long": "{mm} long,",
-  "thick": "{mm} thick,"
+  "thick": "{mm} thick,",
+  "upright_from_the_side": "upright from the side",
+  "upright_from_the_end": "upright from the end",
+  "top_toward_tailpiece": "top {mm} nearer the tailpiece than the bottom",
+  "top_toward_bridge": "top {mm} nearer the bridge than the bottom",
+  "top_outward": "top {mm} farther out than the bottom",
+  "top_inward": "top {mm} farther in than the bottom",
+  "how_it_stands": "how it stands",
+  "its_ends_are_not_both_known": "The place of both ends is not known yet.",
+  "from_the_side": "from the side",
+  "from_the_end": "from the end",
+  "to_the_tailpiece": "to the tailpiece",
+  "lean_drawn_larger": "lean drawn × {stretch}"
 } as const

@@ -28,7 +28,7 @@ export default {
   "played_about_hours_a_week": "Played about {plain} hours a week.",
   "change_strings": "Change strings",
   "name_strings": "Name strings",
-  "how_far_each_had_gone": "How far each had gone before it was tuned, in cents: flat is below nought.",
+  "how_far_each_had_gone": "How far each had gone before it was tuned, in cents: flat is below zero.",
   "to_remember": "to remember",
   "save_tuning": "Save tuning",
   "settling": "Settling",

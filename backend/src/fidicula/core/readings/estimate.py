@@ -64,7 +64,7 @@ def estimated(events: Sequence[Read | Lowered]) -> Estimate | None:
     """What a place is, from its readings and the works on it, in their order; None before the first reading.
 
     Source: a Kalman filter of one number. A reading is weighed against what is known by their squared deviations; a
-    work adds its own. A reading that lies further off than chance explains starts it anew.
+    work adds its own. A reading that lies further off than chance explains starts it again.
     """
     found: Estimate | None = None
     for event in events:

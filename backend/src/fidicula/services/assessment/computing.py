@@ -21,7 +21,7 @@ _PLACE_OF_FIELD = {"fingerboard_radius_nut": "fingerboard_radius"}
 """A board whose radius at the nut is not read counts as equally round all along."""
 
 _MOST_PLANNED = 400
-"""Plans kept for one set of targets; beyond that they are begun anew."""
+"""Plans kept for one set of targets; beyond that they are begun again."""
 
 
 @dataclass(frozen=True)

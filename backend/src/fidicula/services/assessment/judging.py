@@ -65,7 +65,7 @@ def bench_state(
 
 
 def with_reading(state: BenchState, added: Reading, *, corrects: int | None) -> BenchState:
-    """One more reading: of all places only its own stands anew.
+    """One more reading: of all places only its own stands again.
 
     corrects : number of the reading that it takes the place of.
     """

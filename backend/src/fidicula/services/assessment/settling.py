@@ -45,7 +45,7 @@ def settled_here(state: BenchState, computed: Computed | None) -> list[float]:
 
 
 def _taken_after(state: BenchState, position: int, after_work: int) -> list[Reading]:
-    """What was read of a string after a work, without what was typed anew at once."""
+    """What was read of a string after a work, without what was typed again at once."""
     found: list[Reading] = []
     for one in sorted(state.every, key=lambda one: one.number):
         is_here = (one.measure, one.position, one.after_work) == ("end_height", position, after_work)

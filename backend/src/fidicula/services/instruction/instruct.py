@@ -90,7 +90,7 @@ def _records(option: Outcome) -> str:
 
 
 def _is_fulfilled(a: Assessment, asked: Question, option: Outcome) -> bool:
-    """Whether the work that an option asks for was done since; a cut or a turn is told anew from the readings."""
+    """Whether the work that an option asks for was done since; a cut or a turn is told again from the readings."""
     if option.instructs in ("cut_crown", "turn_wheels", "file_nut"):
         return False
     after = 0 if asked.decision is None else asked.decision.after_work

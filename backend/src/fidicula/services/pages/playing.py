@@ -271,7 +271,7 @@ def _said(over: list[_Over], stops: list[list[StoppedClearance]]) -> list[str]:
 
 
 def _map(over: list[_Over], stops: list[list[StoppedClearance]]) -> Table:
-    """A row for each string, a column for each note as far as the columns go; below nought it rattles."""
+    """A row for each string, a column for each note as far as the columns go; below zero it rattles."""
     shown = [own[:_COLUMNS] for own in stops]
     rows = [say.map_row(one.name, own) for one, own in zip(over, shown, strict=True)]
     marked = [[i, k + 1] for i, own in enumerate(shown) for k, stop in enumerate(own) if stop.margin < 0]

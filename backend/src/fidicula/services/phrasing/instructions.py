@@ -225,9 +225,9 @@ def _contradict(a: Assessment, found: Instruction) -> Phrase:
         for key in found.keys
     ]
     return Phrase(
-        f"Measure anew: {listed(names[:2])}",
+        f"Measure again: {listed(names[:2])}",
         [f"These readings contradict each other: {listed(each)} mm apart. Which is right?"],
-        ["Read anew. The new reading takes the place of those."],
+        ["Read again. The new reading takes the place of those."],
         None,
     )
 

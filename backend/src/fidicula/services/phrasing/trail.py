@@ -19,7 +19,7 @@ BREAKS: Mapping[str, str] = {
     "bridge_straightened": "the bridge was straightened",
     "strings_changed": "the strings were changed",
     "tension_let_off": "the tension was let off",
-    "post_set": "the post was set anew",
+    "post_set": "the post was set again",
     "bridge_wood": "wood was taken off the bridge",
     "crown_cut": "the crown was cut",
     "tailgut_changed": "the tailgut was changed",

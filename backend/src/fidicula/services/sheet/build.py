@@ -43,7 +43,7 @@ from fidicula.tables.schools import school
 
 
 def build_sheet(state: BenchState, visit: Visit, rules: Rules, *, now: datetime | None = None) -> BenchSheet:
-    """Everything that the bench sheet shows, computed anew from the log. now : None for the clock's."""
+    """Everything that the bench sheet shows, computed again from the log. now : None for the clock's."""
     return sheet_of(assess(state, visit, rules, now=now), rules)
 
 

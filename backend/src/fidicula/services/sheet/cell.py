@@ -138,7 +138,7 @@ class CellWire(TypedDict):
 
 _SENT = frozenset(CellWire.__annotations__)
 _FLAGS = frozenset({"count", "repeat_spread", "spread_is_wide", "is_last_visit", "simulated"})
-"""What says nothing while it is nought; a reading of 0 is one."""
+"""What says nothing while it is zero; a reading of 0 is one."""
 
 
 def _sent(cell: Cell) -> dict[str, Any]:

@@ -44,7 +44,7 @@ def upgrade() -> None:
         UPDATE decision SET after_work = coalesce((SELECT max(w.number) FROM work_done w
             WHERE w.visit_id = decision.visit_id AND w.done_at <= decision.decided_at), 0)
     """)
-    # Where each visit stands is told anew, in codes, the next time the rail is asked for.
+    # Where each visit stands is told again, in codes, the next time the rail is asked for.
     op.alter_column("visit", "at_step", new_column_name="instruction")
     op.add_column("visit", sa.Column("subject", sa.Text, nullable=False, server_default=""))
     op.execute("UPDATE visit SET instruction = '', waits_for = '', waits_until = NULL")

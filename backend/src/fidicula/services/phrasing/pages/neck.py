@@ -25,7 +25,7 @@ WHERE_IT_STANDS = "where it stands"
 WAIT = "nothing yet: days in the shop's air, and read again"
 GLUE_RESTS = "glue rests 12 to 24 hours; then everything over the board is read again"
 NEVER_DOWN = "a wedge brings a board up, never down"
-DEAR = "dear: the owner agrees first, and the bridge is made anew"
+DEAR = "dear: the owner agrees first, and the bridge is made again"
 STRINGS_FOLLOW = "Strings, post and heights follow the bridge."
 
 
