@@ -135,4 +135,4 @@ def test_one_more_reading_stands_as_if_all_were_judged_anew(repeats: bool) -> No
     anew = bench.assess().state
     quick = with_reading(before, new, corrects=None if repeats else old.number)
     assert quick.reading_states == anew.reading_states
-    assert [one.number for one in quick.readings] == [one.number for one in again.readings]
+    assert [one.number for one in quick.readings] == [one.number for one in anew.readings]
