@@ -29,6 +29,9 @@ from fidicula.services.pages_at_bench import PagesAtBench
 from fidicula.services.particulars import Particulars
 from fidicula.services.people import People
 from fidicula.services.photos import Photos
+from fidicula.services.pricing.drawers import Drawers
+from fidicula.services.pricing.plan import Plans
+from fidicula.services.pricing.settings import Settings as ShopSettings
 from fidicula.services.putting_right import Slips
 from fidicula.services.recipes import Recipes
 from fidicula.services.redoing import Redoing
@@ -78,6 +81,9 @@ def give_services(
     app.state.has_stand_ins = stand_ins
     app.state.sound = Sound(engine)
     app.state.strings = Strings(engine)
+    app.state.plans = Plans(engine)
+    app.state.drawers = Drawers(engine)
+    app.state.shop_settings = ShopSettings(engine)
     app.state.figures = Figures(engine)
     app.state.recipes = Recipes(engine)
     app.state.followings = Followings(engine)

@@ -151,6 +151,17 @@ class Instruments:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
 
+    def in_house_of(self, owner: str) -> list[str]:
+        """Tickets of an owner's instruments with an open visit, in their order."""
+        t, v = schema.instrument, schema.visit
+        rows = self._connection.execute(
+            select(t.c.ticket)
+            .join(v, v.c.instrument_id == t.c.id)
+            .where(t.c.owner == owner, v.c.closed_at.is_(None))
+            .order_by(t.c.ticket)
+        )
+        return [row.ticket for row in rows]
+
     def by_ticket(self, ticket: str) -> tuple[Instrument, Visit] | None:
         """An instrument with its open visit, or else its newest."""
         row = self._connection.execute(BY_TICKET, {"ticket": ticket}).one_or_none()

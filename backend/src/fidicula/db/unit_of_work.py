@@ -18,10 +18,12 @@ from fidicula.db.log import Log
 from fidicula.db.one_sheet import OneSheet
 from fidicula.db.people import People
 from fidicula.db.photos import Photos
+from fidicula.db.plan import Plan
 from fidicula.db.rail import RailOfTags
 from fidicula.db.shelf import Shelf
 from fidicula.db.shop_rules import ShopRules
 from fidicula.db.sound import Sound
+from fidicula.db.stock import Stock
 from fidicula.db.string_sets import StringSets
 from fidicula.db.undone import Undone
 from fidicula.db.visits import Visits
@@ -128,6 +130,8 @@ class UnitOfWork:
         self.people = People(self._connection)
         self.browsers = Browsers(self._connection)
         self.audit = Audit(self._connection)
+        self.plan = Plan(self._connection)
+        self.stock = Stock(self._connection)
         return self
 
     def __exit__(

@@ -166,7 +166,7 @@ class Bench:
             check_not_by_two(loaded, kind, known)
             a = loaded.assess()
             check_may_be_done(a, kind)
-            detail = _set_out(a, kind, words)
+            detail = set_out(a, kind, words)
             uow.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=detail))
 
         return self._change(ticket, add)
@@ -203,7 +203,7 @@ def check_not_by_two(loaded: Loaded, kind: str, known: int | None) -> None:
         )
 
 
-def _set_out(a: Assessment, kind: str, words: str) -> WorkDetail:
+def set_out(a: Assessment, kind: str, words: str) -> WorkDetail:
     """What a work set out to do, which is part of its record."""
     strings = a.cut.strings
     if kind == "crown_cut":

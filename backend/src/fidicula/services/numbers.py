@@ -5,12 +5,13 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from datetime import date, datetime
+from decimal import Decimal
 from functools import lru_cache
 
 from babel import Locale
 from babel.dates import format_date, format_time
 from babel.lists import format_list
-from babel.numbers import format_decimal
+from babel.numbers import format_currency, format_decimal
 
 from fidicula.core.rounding import rounded_down
 
@@ -116,3 +117,18 @@ def answered(title: str, answer: str) -> str:
 def lower_first(words: str) -> str:
     """As it goes on in the middle of a sentence; an abbreviation keeps its letters."""
     return words if words[1:2].isupper() else words[:1].lower() + words[1:]
+
+
+def money(amount: Decimal, currency: str) -> str:
+    """“€1,234.50”, as the reader writes it."""
+    return str(format_currency(amount, currency, locale=LOCALE))
+
+
+def percent(share: Decimal) -> str:
+    """“31 %”."""
+    return f"{format_decimal(share.quantize(Decimal(1)), locale=LOCALE)} %"
+
+
+def how_many(amount: Decimal) -> str:
+    """“2”, “0.5”."""
+    return str(format_decimal(amount.normalize(), format="#,##0.##", locale=LOCALE))

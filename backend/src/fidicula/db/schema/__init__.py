@@ -17,6 +17,7 @@ from fidicula.db.schema.bench import (
 )
 from fidicula.db.schema.house import instrument, string_of_set, string_set, visit
 from fidicula.db.schema.people import audit_entry, browser, guess, person, sign_in
+from fidicula.db.schema.plan import approval, plan_line, plan_part, plan_time, shop_entry, stock_entry, stock_item
 from fidicula.db.schema.shop import (
     figure_entry,
     own_size,
@@ -30,6 +31,7 @@ from fidicula.db.schema.sound import blind_trial, heard, player_session, post_en
 
 __all__ = [
     "NATURAL",
+    "approval",
     "audit_entry",
     "blind_trial",
     "browser",
@@ -45,6 +47,9 @@ __all__ = [
     "particular",
     "person",
     "photo",
+    "plan_line",
+    "plan_part",
+    "plan_time",
     "player_session",
     "post_entry",
     "reading",
@@ -54,8 +59,11 @@ __all__ = [
     "rules_stamp",
     "seen",
     "shelf_entry",
+    "shop_entry",
     "shop_recipe",
     "sign_in",
+    "stock_entry",
+    "stock_item",
     "string_of_set",
     "string_set",
     "target_choice",

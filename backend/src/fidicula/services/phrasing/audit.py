@@ -25,6 +25,9 @@ _ACTS = {
     "recipe.retired": "Recipe withdrawn",
     "recipe.followed": "Shop recipe chosen",
     "shelf.entered": "Stock list changed",
+    "setting.entered": "Shop setting changed",
+    "plan_line": "Plan",
+    "approval": "Approval",
     "instrument.arrived": "Arrival",
     "visit.opened": "Visit opened",
     "instrument.handed_over": "Hand-over",
@@ -58,7 +61,7 @@ def subject_words(act: str, subject: str, detail: Mapping[str, object], string_n
     kind, position = act.removesuffix(".undone"), detail.get("position")
     if kind == "reading" and subject in MEASURES:
         return name_of(MEASURES[subject], tuple(string_names), position if isinstance(position, int) else None)
-    if kind == "work_done" and subject in works():
+    if kind in ("work_done", "plan_line") and subject in works():
         return works()[subject].label
     if kind in ("seen", "photo") and subject in items():
         return items()[subject].label

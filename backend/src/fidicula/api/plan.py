@@ -1,0 +1,249 @@
+"""The plan of a visit, its price and its approval; the drawers; the shop's settings."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Request
+from pydantic import Field
+
+from fidicula.api.bench import Body
+from fidicula.api.errors import RESPONSES
+from fidicula.api.signed import Acting, may
+from fidicula.api.words import Family, Label, Sentence, Story, Ticket
+from fidicula.services.pricing.drawers import Drawers, KindView, NewItem, StockLine, StockView
+from fidicula.services.pricing.plan import Adding, Approving, Plans
+from fidicula.services.pricing.settings import Settings, SettingView
+from fidicula.services.pricing.view import FleetEstimate, PlanView
+from fidicula.tables.pricing import Grade
+
+router = APIRouter(prefix="/api", tags=["plan"], responses=RESPONSES)
+Typed = Annotated[str, Field(max_length=40)]
+AT = "/instruments/{ticket}/plan"
+
+
+class AddingBody(Body):
+    """works : of the plan's jobs, or a bundle's name.  because : what proposes them.  reason : of a find underway."""
+
+    id: UUID
+    works: Annotated[list[Label], Field(min_length=1, max_length=40)]
+    origin: Literal["finding", "decision", "reading", "wish", "underway"] = "wish"
+    because: Label = ""
+    reason: Sentence = ""
+
+
+class MovingBody(Body):
+    """before : the line that it then stands before; None for the end."""
+
+    before: UUID | None = None
+
+
+class GradeBody(Body):
+    grade: Grade
+
+
+class PartBody(Body):
+    """count : as typed; empty for one."""
+
+    id: UUID
+    item: UUID
+    count: Typed = ""
+
+
+class BeginBody(Body):
+    id: UUID
+
+
+class FinishBody(Body):
+    """id : of the work that is written down.  minutes : as typed."""
+
+    id: UUID
+    minutes: Typed
+
+
+class ApprovalBody(Body):
+    """total : that was shown, as the plan gave it.  up_to : as typed, empty for that total."""
+
+    id: UUID
+    who: Sentence
+    how: Literal["in_person", "phone", "letter", "signature"]
+    total: Typed
+    up_to: Typed = ""
+    words: Story = ""
+
+
+class ItemBody(Body):
+    """Everything that is a number as it was typed. details : by name, for instance wood, grade, seasoned since."""
+
+    id: UUID
+    kind: Label
+    family: Literal["", "violin", "viola", "cello", "bass"] = ""
+    label: Label
+    figure: Typed = ""
+    counted: Typed = ""
+    price: Typed = ""
+    place: Label = ""
+    reorder_at: Typed = ""
+    supplier: Label = ""
+    details: Annotated[dict[Label, Label], Field(max_length=20)] = {}
+    string_set_id: UUID | None = None
+
+
+class StockBody(Body):
+    """what : a count that comes or goes, or a price from now on. value : as typed."""
+
+    id: UUID
+    what: Literal["count", "price"]
+    value: Typed
+    comes: bool = True
+    reason: Sentence = ""
+
+
+class SettingBody(Body):
+    id: UUID
+    value: Typed
+
+
+def _plans(request: Request) -> Plans:
+    plans: Plans = request.app.state.plans
+    return plans
+
+
+def _drawers(request: Request) -> Drawers:
+    drawers: Drawers = request.app.state.drawers
+    return drawers
+
+
+@router.get(AT)
+def plan(request: Request, ticket: Ticket) -> PlanView:
+    """What is planned, and what it comes to."""
+    return _plans(request).view(ticket)
+
+
+@router.post(f"{AT}/lines", dependencies=[may("measure")])
+def add_lines(request: Request, ticket: Ticket, body: AddingBody, person: Acting) -> PlanView:
+    """Plan works."""
+    adding = Adding(body.works, body.origin, body.because, body.reason)
+    return _plans(request).add(ticket, adding, line_id=body.id, by=person.name)
+
+
+@router.post(f"{AT}/lines/{{line_id}}/drop", dependencies=[may("measure")])
+def drop_line(request: Request, ticket: Ticket, line_id: UUID, person: Acting) -> PlanView:
+    """Take a work off the plan."""
+    return _plans(request).drop(ticket, line_id, by=person.name)
+
+
+@router.post(f"{AT}/lines/{{line_id}}/move", dependencies=[may("measure")])
+def move_line(request: Request, ticket: Ticket, line_id: UUID, body: MovingBody) -> PlanView:
+    """Put a work before another."""
+    return _plans(request).move(ticket, line_id, before=body.before)
+
+
+@router.put(f"{AT}/lines/{{line_id}}/grade", dependencies=[may("measure")])
+def grade_line(request: Request, ticket: Ticket, line_id: UUID, body: GradeBody) -> PlanView:
+    """In which variant a work counts first."""
+    return _plans(request).grade(ticket, line_id, body.grade)
+
+
+@router.post(f"{AT}/lines/{{line_id}}/parts", dependencies=[may("measure")])
+def use_part(request: Request, ticket: Ticket, line_id: UUID, body: PartBody, person: Acting) -> PlanView:
+    """Reserve something for a work."""
+    return _plans(request).use(ticket, line_id, item_id=body.item, count=body.count, part_id=body.id, by=person.name)
+
+
+@router.post(f"{AT}/parts/{{part_id}}/put-back", dependencies=[may("measure")])
+def put_part_back(request: Request, ticket: Ticket, part_id: UUID, person: Acting) -> PlanView:
+    """It is not used after all."""
+    return _plans(request).put_back(ticket, part_id, by=person.name)
+
+
+@router.post(f"{AT}/lines/{{line_id}}/begin", dependencies=[may("measure")])
+def begin_line(request: Request, ticket: Ticket, line_id: UUID, body: BeginBody, person: Acting) -> PlanView:
+    """Begin, or go on with, a work."""
+    return _plans(request).begin(ticket, line_id, time_id=body.id, by=person.name, role=person.role)
+
+
+@router.post(f"{AT}/lines/{{line_id}}/pause", dependencies=[may("measure")])
+def pause_line(request: Request, ticket: Ticket, line_id: UUID) -> PlanView:
+    """Stop for now."""
+    return _plans(request).pause(ticket, line_id)
+
+
+@router.post(f"{AT}/lines/{{line_id}}/finish", dependencies=[may("measure")])
+def finish_line(request: Request, ticket: Ticket, line_id: UUID, body: FinishBody, person: Acting) -> PlanView:
+    """It is done, in so many minutes."""
+    return _plans(request).finish(ticket, line_id, minutes=body.minutes, work_id=body.id, by=person.name)
+
+
+@router.post(f"{AT}/approvals", dependencies=[may("arrive")])
+def approve(request: Request, ticket: Ticket, body: ApprovalBody, person: Acting) -> PlanView:
+    """The owner agrees to the plan as it stands."""
+    approving = Approving(body.who, body.how, body.total, body.up_to, body.words)
+    return _plans(request).approve(ticket, approving, approval_id=body.id, by=person.name)
+
+
+@router.post(f"{AT}/approvals/{{approval_id}}/take-back", dependencies=[may("arrive")])
+def take_back_approval(request: Request, ticket: Ticket, approval_id: UUID, person: Acting) -> PlanView:
+    """It was written down by mistake."""
+    return _plans(request).take_back_approval(ticket, approval_id, by=person.name)
+
+
+@router.get("/fleets/{owner}/estimate")
+def fleet_estimate(request: Request, owner: Sentence) -> FleetEstimate:
+    """The plans of all of an owner's instruments in the house, in one."""
+    return _plans(request).fleet(owner)
+
+
+@router.get("/stock")
+def stock(request: Request, words: Label = "", kind: Label = "", family: Family | None = None) -> list[StockView]:
+    """What lies in the drawers, found by words."""
+    return _drawers(request).found(words, kind=kind, family=family or "")
+
+
+@router.get("/stock-kinds")
+def kinds(request: Request) -> list[KindView]:
+    """Kinds of what lies there."""
+    return _drawers(request).kinds()
+
+
+@router.post("/stock", status_code=201, dependencies=[may("recipes")])
+def add_item(request: Request, body: ItemBody, person: Acting) -> StockView:
+    """Put something new into the drawers."""
+    values = body.model_dump()
+    item_id = values.pop("id")
+    return _drawers(request).add(NewItem(**values), item_id=item_id, by=person.name)
+
+
+@router.post("/stock/{item_id}/entries", dependencies=[may("measure")])
+def enter_stock(request: Request, item_id: UUID, body: StockBody, person: Acting) -> StockView:
+    """A count that comes or goes, or a new price."""
+    return _drawers(request).enter(
+        item_id,
+        what=body.what,
+        typed=body.value,
+        comes=body.comes,
+        reason=body.reason,
+        entry_id=body.id,
+        by=person.name,
+    )
+
+
+@router.get("/stock/{item_id}/entries")
+def stock_history(request: Request, item_id: UUID) -> list[StockLine]:
+    """Counts and prices, newest first."""
+    return _drawers(request).history(item_id)
+
+
+@router.get("/settings")
+def settings(request: Request) -> list[SettingView]:
+    """What the shop sets for itself."""
+    found: Settings = request.app.state.shop_settings
+    return found.all()
+
+
+@router.put("/settings/{setting}", dependencies=[may("figures")])
+def enter_setting(request: Request, setting: Label, body: SettingBody, person: Acting) -> list[SettingView]:
+    """Change one."""
+    found: Settings = request.app.state.shop_settings
+    return found.enter(setting, body.value, entry_id=body.id, by=person.name)

@@ -1,0 +1,130 @@
+"""An estimate: lines of labour and parts, discount, tax and deposit, and what it takes of an instrument's value.
+
+Source: arithmetic; every line is rounded once and all sums are sums of printed amounts, so that they add up on paper.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from decimal import Decimal
+from typing import Literal
+
+from fidicula.core.errors import CoreError
+from fidicula.core.pricing.money import Rounding, Span, certain, total
+
+_MINUTES = Decimal(60)
+_WHOLE = Decimal(100)
+
+Weight = Literal["little", "say", "discuss", "advise_against"]
+
+
+@dataclass(frozen=True)
+class PartUsed:
+    """count : how many, or how much of it.  price : of one. [currency]"""
+
+    count: Decimal
+    price: Decimal
+
+
+@dataclass(frozen=True)
+class Item:
+    """One line. minutes : low, usual, high.  hourly : of whoever does it. [currency/h]  parts : that go into it."""
+
+    minutes: Span
+    hourly: Decimal
+    parts: Sequence[PartUsed] = ()
+
+
+@dataclass(frozen=True)
+class Priced:
+    """One line in money, each amount rounded. [currency]"""
+
+    labour: Span
+    parts: Decimal
+
+    @property
+    def amount(self) -> Span:
+        return self.labour + certain(self.parts)
+
+
+@dataclass(frozen=True)
+class Terms:
+    """discount, tax, deposit : percent of what they are taken of: the lines, the rest, the usual total. [%]
+
+    Raises CoreError naming the one that is not between 0 and 100.
+    """
+
+    rounding: Rounding
+    discount: Decimal = Decimal(0)
+    tax: Decimal = Decimal(0)
+    deposit: Decimal = Decimal(0)
+
+    def __post_init__(self) -> None:
+        for name in ("discount", "tax", "deposit"):
+            if not 0 <= getattr(self, name) <= _WHOLE:
+                raise CoreError(name, sentence=f"the {name} is between 0 and 100 %; it was {getattr(self, name)}")
+
+
+@dataclass(frozen=True)
+class Sum:
+    """net : of the lines.  net - discount + tax = total, exactly. [currency]"""
+
+    net: Decimal
+    discount: Decimal
+    tax: Decimal
+    total: Decimal
+
+
+@dataclass(frozen=True)
+class Totals:
+    """Three sums, and what is asked for beforehand, of the usual one. [currency]"""
+
+    low: Sum
+    usual: Sum
+    high: Sum
+    deposit: Decimal
+
+
+def priced(item: Item, rounding: Rounding) -> Priced:
+    """A line in money. Labour and parts are each rounded once. [currency]"""
+    minutes, hourly = item.minutes, item.hourly
+    low, usual, high = (rounding.of(part * hourly / _MINUTES) for part in (minutes.low, minutes.usual, minutes.high))
+    parts = rounding.of(sum((part.count * part.price for part in item.parts), Decimal(0)))
+    return Priced(Span(low, usual, high), parts)
+
+
+def totals(lines: Sequence[Priced], terms: Terms) -> Totals:
+    """What lines come to. Discount and tax are rounded once each, of the exact sum of the lines. [currency]"""
+    net = total(line.amount for line in lines)
+    usual = _sum(net.usual, terms)
+    return Totals(
+        low=_sum(net.low, terms),
+        usual=usual,
+        high=_sum(net.high, terms),
+        deposit=terms.rounding.of(usual.total * terms.deposit / _WHOLE),
+    )
+
+
+def _sum(net: Decimal, terms: Terms) -> Sum:
+    discount = terms.rounding.of(net * terms.discount / _WHOLE)
+    tax = terms.rounding.of((net - discount) * terms.tax / _WHOLE)
+    return Sum(net=net, discount=discount, tax=tax, total=net - discount + tax)
+
+
+def share_of_value(amount: Decimal, value: Decimal) -> Decimal:
+    """What an amount takes of an instrument's value. [%]  Raises CoreError for a value that is not over zero."""
+    if value <= 0:
+        raise CoreError("value", sentence=f"an instrument's value is over 0; it was {value}")
+    return amount * _WHOLE / value
+
+
+def weight(share: Decimal, *, say: Decimal, discuss: Decimal, advise_against: Decimal) -> Weight:
+    """What a share of the value asks for; a limit counts in. [%]  Raises CoreError for limits that do not go up."""
+    if not say <= discuss <= advise_against:
+        raise CoreError("thresholds", sentence=f"the limits go upward; they were {say}, {discuss}, {advise_against} %")
+    if share >= advise_against:
+        return "advise_against"
+    if share >= discuss:
+        return "discuss"
+    return "say" if share >= say else "little"

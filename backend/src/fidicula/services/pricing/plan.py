@@ -1,0 +1,404 @@
+"""The plan of a visit: works are added, ordered, begun, finished with their minutes, and approved by the owner."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from decimal import Decimal
+from uuid import UUID, uuid5
+
+from fidicula.core.pricing.money import Span
+from fidicula.core.pricing.order import out_of_order
+from fidicula.db.plan_records import Approval, Origin, PlanLine, PlanPart
+from fidicula.db.records import Decision, NewWork, WorkDone
+from fidicula.db.unit_of_work import AtOnceError, Engine, UnitOfWork
+from fidicula.db.work_details import StringsFitted, WorkDetail
+from fidicula.services.bench import check_may_be_done, set_out
+from fidicula.services.errors import ConflictError, ForbiddenError, MeanwhileError, NotFoundError, RefusedError
+from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
+from fidicula.services.numbers import money
+from fidicula.services.phrasing import pricing as say
+from fidicula.services.pricing.proposals import proposals
+from fidicula.services.pricing.reckoned import Reckoned, ReckonedLine, reckon
+from fidicula.services.pricing.shown import plan_view
+from fidicula.services.pricing.stopping import running, stopped_by
+from fidicula.services.pricing.typed import typed_amount
+from fidicula.services.pricing.view import FleetEstimate, FleetLine, PlanView
+from fidicula.services.roles import RANK
+from fidicula.tables.pricing import GRADES, Grade, bundles, gates, jobs
+from fidicula.tables.work import works
+
+MOST_LINES = 60
+LONGEST = Decimal(60 * 24 * 14)
+"""Of one work. [min]"""
+_STRINGS = "strings_changed"
+_ASKING = ("estimate", "approval")
+"""Questions that the owner's word answers."""
+
+
+@dataclass(frozen=True)
+class Adding:
+    """Works to plan. reason : in words, of what was found underway; then it is asked for again.
+
+    because : the finding, question or measure that proposes it.
+    """
+
+    works: Sequence[str]
+    origin: Origin
+    because: str = ""
+    reason: str = ""
+
+
+@dataclass(frozen=True)
+class Approving:
+    """What the owner agreed to. total : that was shown, as a plain number.  up_to : as typed, empty for that total."""
+
+    who: str
+    how: str
+    total: str
+    up_to: str = ""
+    words: str = ""
+
+
+class Plans:
+    """Use cases around the plan of an open visit."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def view(self, ticket: str) -> PlanView:
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            loaded = load_bench(uow, ticket)
+            return plan_view(reckon(uow, loaded), loaded)
+
+    def add(self, ticket: str, adding: Adding, *, line_id: UUID, by: str) -> PlanView:
+        """Plan works, each once; a bundle's name stands for its works.
+
+        Raises RefusedError naming `works` or `reason`.
+        """
+
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            wanted = [
+                work for name in adding.works for work in (bundles()[name].works if name in bundles() else (name,))
+            ]
+            for work in wanted:
+                if work not in jobs():
+                    raise RefusedError(f"“{work}” is not a work that can be planned", field="works")
+            if adding.origin == "underway" and not adding.reason.strip():
+                raise RefusedError("say what was found: the owner will want to know why it grows", field="reason")
+            spoken_for = {one.work: one for one in proposals(reckoned.assessment)}
+            there = {line.line.work for line in reckoned.lines if not line.is_done}
+            lines = [line.line for line in reckoned.lines]
+            if len(lines) + len(wanted) > MOST_LINES:
+                raise RefusedError(f"a plan has up to {MOST_LINES} works", field="works")
+            for i, work in enumerate(dict.fromkeys(wanted)):
+                if work in there:
+                    continue
+                place = _place_for(work, lines)
+                by_itself = spoken_for.get(work) if adding.origin == "wish" else None
+                new = PlanLine(
+                    id=line_id if i == 0 else uuid5(line_id, work),
+                    visit_id=loaded.visit.id,
+                    work=work,
+                    grade=jobs()[work].grade,
+                    origin=adding.origin if by_itself is None else by_itself.origin,
+                    because=adding.because if by_itself is None else by_itself.because,
+                    reason=adding.reason.strip(),
+                    place=place,
+                    added_by=by,
+                )
+                uow.plan.add_line(new)
+                lines = sorted([*lines, new], key=lambda line: line.place)
+
+        return self._change(ticket, change)
+
+    def drop(self, ticket: str, line_id: UUID, *, by: str) -> PlanView:
+        """Take a work off the plan; its parts are free again. Raises ConflictError for one that is begun or done."""
+
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            line = _line(reckoned, line_id)
+            if line.is_done:
+                raise ConflictError("it is done: undo the work first")
+            if running(reckoned, line) is not None:
+                raise ConflictError("somebody is at it: stop it first")
+            uow.plan.take_back("plan_line", line.line.id, by)
+
+        return self._change(ticket, change)
+
+    def move(self, ticket: str, line_id: UUID, *, before: UUID | None) -> PlanView:
+        """Put a work before another, or last. Raises ConflictError where that breaks a gate."""
+
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            moved = _line(reckoned, line_id)
+            others = [line for line in reckoned.lines if line is not moved]
+            at = (
+                len(others)
+                if before is None
+                else next((i for i, line in enumerate(others) if line.line.id == before), len(others))
+            )
+            order = [line.line.work for line in (*others[:at], moved, *others[at:]) if not line.is_done]
+            wrong = out_of_order(order, gates())
+            if wrong is not None:
+                raise ConflictError(
+                    f"“{works()[wrong[0]].label}” comes after “{works()[wrong[1]].label}”: the one undoes the other"
+                )
+            low = others[at - 1].line.place if at else (others[0].line.place - 2 if others else 0.0)
+            high = others[at].line.place if at < len(others) else low + 2
+            uow.plan.move(moved.line.id, (low + high) / 2)
+
+        return self._change(ticket, change)
+
+    def grade(self, ticket: str, line_id: UUID, grade: Grade) -> PlanView:
+        """In which variant a work counts first."""
+
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            if grade not in GRADES:
+                raise RefusedError("it is in one of the three variants", field="grade")
+            uow.plan.grade(_line(reckoned, line_id).line.id, grade)
+
+        return self._change(ticket, change)
+
+    def use(self, ticket: str, line_id: UUID, *, item_id: UUID, count: str, part_id: UUID, by: str) -> PlanView:
+        """Reserve something for a work. count : as typed. Raises RefusedError naming `count`, or `item`."""
+
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            line = _line(reckoned, line_id)
+            if line.is_done:
+                raise ConflictError("it is done: undo the work first, or count it out of the drawer")
+            if not uow.stock.lock(item_id):
+                raise NotFoundError("that is not in the drawers", field="item")
+            found = uow.stock.by_ids([item_id])[item_id]
+            many = typed_amount(count or "1", what="how many", field="count", most=Decimal(1000))
+            if many <= 0:
+                raise RefusedError("how many: at least a part of one", field="count")
+            if found.price is None:
+                raise RefusedError(f"{found.item.label} has no price yet: enter one in the drawers", field="item")
+            if found.free < many:
+                raise ConflictError(say.missing(found.item.label, f"{max(found.free, Decimal(0)).normalize():f}"))
+            uow.plan.add_part(PlanPart(part_id, line.line.id, item_id, many, found.price, by))
+
+        return self._change(ticket, change)
+
+    def put_back(self, ticket: str, part_id: UUID, *, by: str) -> PlanView:
+        """A part is not used after all."""
+
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            line = next((line for line in reckoned.lines if any(part.id == part_id for part in line.parts)), None)
+            if line is None:
+                raise NotFoundError("that part is not in the plan")
+            if line.is_done:
+                raise ConflictError("the work is done with it: undo the work first")
+            uow.plan.take_back("plan_part", part_id, by)
+
+        return self._change(ticket, change)
+
+    def begin(self, ticket: str, line_id: UUID, *, time_id: UUID, by: str, role: str) -> PlanView:
+        """Somebody begins. Raises ConflictError, saying why it may not be begun, or that somebody is at it."""
+
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            line = _line(reckoned, line_id)
+            if any(time.id == time_id for time in reckoned.times):
+                return
+            stopped = stopped_by(reckoned, line)
+            if stopped:
+                raise ConflictError(stopped)
+            needed = jobs()[line.line.work].who
+            if RANK[role] < RANK[needed]:
+                raise ForbiddenError(say.only(needed))
+            try:
+                uow.plan.begin(time_id, line.line.id, by)
+            except AtOnceError as error:
+                raise ConflictError("somebody began it at the same moment") from error
+
+        return self._change(ticket, change)
+
+    def pause(self, ticket: str, line_id: UUID) -> PlanView:
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            uow.plan.end(_line(reckoned, line_id).line.id)
+
+        return self._change(ticket, change)
+
+    def finish(self, ticket: str, line_id: UUID, *, minutes: str, work_id: UUID, by: str) -> PlanView:
+        """It is done, in so many minutes, as typed; the work is written down, unless it was since it was planned.
+
+        Raises RefusedError naming `minutes`, ConflictError where the work may not be done as things stand.
+        """
+
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            line = _line(reckoned, line_id)
+            if line.is_done:
+                return
+            stopped = stopped_by(reckoned, line, even_if_begun=True)
+            if stopped:
+                raise ConflictError(stopped)
+            took = typed_amount(minutes, what="minutes", field="minutes", most=LONGEST)
+            if took <= 0:
+                raise RefusedError("how many minutes it took, for instance 45", field="minutes")
+            written = _written(loaded, reckoned, line)
+            if written is None:
+                uow.log.add_work(_work_of(uow, loaded, reckoned, line, work_id=work_id, by=by))
+            uow.plan.end(line.line.id)
+            uow.plan.finish(line.line.id, minutes=took, by=by, work_id=work_id if written is None else written.id)
+
+        return self._change(ticket, change)
+
+    def approve(self, ticket: str, approving: Approving, *, approval_id: UUID, by: str) -> PlanView:
+        """Write down that the owner agrees to the plan as it stands.
+
+        Raises MeanwhileError naming `total` where the sum changed since it was shown.
+        """
+
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            if any(one.id == approval_id for one in reckoned.approvals):
+                return
+            if not approving.who.strip():
+                raise RefusedError("say who agreed", field="who")
+            if approving.how not in say.HOW:
+                raise RefusedError(f"it was one of: {', '.join(say.HOW.values())}", field="how")
+            if not reckoned.lines:
+                raise RefusedError("there is nothing to approve: plan the works first", field="total")
+            now, currency = reckoned.whole.usual.total, reckoned.shop.currency
+            if Decimal(typed_or(approving.total, now)) != now:
+                raise MeanwhileError({"total": f"the sum changed meanwhile: it is {money(now, currency)} now"})
+            up_to = typed_amount(approving.up_to, what="up to", field="up_to") if approving.up_to.strip() else now
+            if up_to < now:
+                raise RefusedError(
+                    f"the plan comes to {money(now, currency)}: take works off it, or type at least that", field="up_to"
+                )
+            uow.plan.add_approval(
+                Approval(
+                    id=approval_id,
+                    visit_id=loaded.visit.id,
+                    who=approving.who.strip(),
+                    how=approving.how,
+                    lines=tuple(line.line.id for line in reckoned.lines),
+                    total=now,
+                    up_to=up_to,
+                    currency=currency,
+                    words=approving.words.strip(),
+                    entered_by=by,
+                )
+            )
+            told = say.agreed(approving.who.strip(), approving.how, money(up_to, currency))
+            for question in reckoned.assessment.questions:
+                if question.question in _ASKING and not question.is_open:
+                    decided = uuid5(approval_id, question.question)
+                    after = loaded.state().last_work
+                    uow.log.decide(
+                        Decision(
+                            decided, loaded.visit.id, question.question, "agreed", told, None, by, after_work=after
+                        )
+                    )
+
+        return self._change(ticket, change)
+
+    def take_back_approval(self, ticket: str, approval_id: UUID, *, by: str) -> PlanView:
+        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+            if not any(one.id == approval_id for one in reckoned.approvals):
+                raise NotFoundError("that approval is not among this visit's")
+            uow.plan.take_back("approval", approval_id, by)
+            for question in _ASKING:
+                uow.log.take_back_decision(uuid5(approval_id, question), by)
+
+        return self._change(ticket, change)
+
+    def fleet(self, owner: str) -> FleetEstimate:
+        """The plans of all of an owner's instruments in the house, in one."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            found = [(ticket, reckon(uow, load_bench(uow, ticket))) for ticket in uow.instruments.in_house_of(owner)]
+        planned = [(ticket, one) for ticket, one in found if one.lines]
+        if not planned:
+            raise NotFoundError(f"nothing is planned for an instrument of {owner} in the house", field="owner")
+        currency = planned[0][1].shop.currency
+        sums = [one.whole for _, one in planned]
+        ends = (sum((getattr(one, end).total for one in sums), Decimal(0)) for end in ("low", "usual", "high"))
+        low, usual, high = (money(end, currency) for end in ends)
+        return FleetEstimate(
+            owner=owner,
+            lines=[
+                FleetLine(
+                    ticket,
+                    [works()[line.line.work].label for line in one.lines],
+                    say.amount(Span(one.whole.low.total, one.whole.usual.total, one.whole.high.total), currency),
+                )
+                for ticket, one in planned
+            ],
+            low=low,
+            usual=usual,
+            high=high,
+        )
+
+    def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded, Reckoned], None]) -> PlanView:
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
+            check_in_house(loaded)
+            change(uow, loaded, reckon(uow, loaded))
+            after = load_to_change(uow, ticket)
+            note_instruction(uow, after.assess())
+            view = plan_view(reckon(uow, after), after)
+            uow.commit()
+            return view
+
+
+def typed_or(typed: str, now: Decimal) -> str:
+    """A plain number that a page sent back, as it was told it."""
+    try:
+        return str(Decimal(typed))
+    except ArithmeticError:
+        raise RefusedError(f"the sum that was shown is missing: it is {now} now", field="total") from None
+
+
+def _line(reckoned: Reckoned, line_id: UUID) -> ReckonedLine:
+    found = next((line for line in reckoned.lines if line.line.id == line_id), None)
+    if found is None:
+        raise NotFoundError("that work is not on the plan any more")
+    return found
+
+
+def _place_for(work: str, lines: Sequence[PlanLine]) -> float:
+    """Last, but before the first line that has to come after it."""
+    followers = [i for i, line in enumerate(lines) if work in gates().get(line.work, ())]
+    if not followers:
+        return (lines[-1].place if lines else 0.0) + 1
+    at = followers[0]
+    low = lines[at - 1].place if at else lines[at].place - 2
+    return (low + lines[at].place) / 2
+
+
+def _written(loaded: Loaded, reckoned: Reckoned, line: ReckonedLine) -> WorkDone | None:
+    """The newest work of its kind that was written down since it was planned and belongs to no other line."""
+    taken = {one.line.work_id for one in reckoned.lines}
+    since = line.line.added_at or datetime.now(UTC)
+    return next(
+        (
+            work
+            for work in reversed(loaded.works)
+            if work.work == line.line.work and not work.taken_back and work.id not in taken and work.done_at >= since
+        ),
+        None,
+    )
+
+
+def _work_of(
+    uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned, line: ReckonedLine, *, work_id: UUID, by: str
+) -> NewWork:
+    kind = line.line.work
+    detail: WorkDetail
+    if kind == _STRINGS:
+        items = (reckoned.stock[part.item_id].item for part in line.parts)
+        set_id = next((item.string_set_id for item in items if item.string_set_id is not None), None)
+        chosen = None if set_id is None else uow.string_sets.by_id(set_id)
+        if chosen is None:
+            raise ConflictError(
+                "say which strings went on: record them on the strings page, or choose a set as its part"
+            )
+        if tuple(string.name for string in chosen.strings) != loaded.instrument.string_names:
+            raise ConflictError(
+                f"the set {chosen.name} does not fit the strings {' '.join(loaded.instrument.string_names)}"
+            )
+        detail = StringsFitted(set=chosen.name)
+        return NewWork(work_id, loaded.visit.id, kind, by, detail, chosen.id)
+    check_may_be_done(reckoned.assessment, kind)
+    detail = set_out(reckoned.assessment, kind, "")
+    return NewWork(work_id, loaded.visit.id, kind, by, detail)

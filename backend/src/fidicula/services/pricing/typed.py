@@ -1,0 +1,55 @@
+"""Amounts as they are typed, and as somebody says what an instrument is worth."""
+
+from __future__ import annotations
+
+import re
+from decimal import Decimal, InvalidOperation
+
+from fidicula.services.errors import RefusedError
+
+MOST = Decimal(10_000_000)
+_GROUPED = re.compile(r"^\d{1,3}([.,])\d{3}$")
+_PLAIN = re.compile(r"^\d+(?:[.,]\d+)?$")
+_BOTH = re.compile(r"^\d{1,3}(?:([.,])\d{3})+([.,])\d+$")
+
+
+def typed_amount(typed: str, *, what: str, field: str, most: Decimal = MOST) -> Decimal:
+    """An amount as somebody types it, with either decimal mark. Raises RefusedError naming `field`.
+
+    what : it is, in words, for instance “the price”.
+    """
+    plain = re.sub(r"[\s\u00a0\u202f']", "", typed)
+    grouped, both = _GROUPED.match(plain), _BOTH.match(plain)
+    if grouped:
+        bare = plain.replace(grouped.group(1), "")
+        asked = f"{what}: is {typed.strip()} meant as {bare}? Type {bare}, or two places after the mark"
+        raise RefusedError(asked, field=field)
+    if both and both.group(1) != both.group(2):
+        plain = plain.replace(both.group(1), "").replace(both.group(2), ".")
+    elif not _PLAIN.match(plain):
+        told = f"{what}: type an amount with one decimal mark, for instance 12.50; it was “{typed.strip()}”"
+        raise RefusedError(told, field=field)
+    try:
+        amount = Decimal(plain.replace(",", "."))
+    except InvalidOperation as error:
+        raise RefusedError(f"{what}: type an amount, for instance 12.50", field=field) from error
+    if amount > most:
+        raise RefusedError(f"{what}: {typed.strip()} is more than can be meant", field=field)
+    return amount
+
+
+def said_value(words: str) -> Decimal | None:
+    """The first amount in what was said of an instrument's value; None where there is none.
+
+    “about 2 000”, “2.000,-” and “1,200.50” are understood: a mark before three digits groups them here.
+    """
+    found = re.search(r"\d[\d.,\s\u00a0']*", words)
+    if found is None:
+        return None
+    digits = re.sub(r"[\s\u00a0']", "", found.group()).rstrip(".,")
+    digits = re.sub(r"[.,](?=\d{3}(?:\D|$))", "", digits).replace(",", ".")
+    try:
+        value = Decimal(digits)
+    except InvalidOperation:
+        return None
+    return value if 0 < value <= MOST else None
