@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
+
+from ..conftest import signed_in
 
 OF = "/api/instruments/{}/plan"
 
@@ -64,9 +65,9 @@ def grown(client: TestClient) -> Plan:
 
 
 @pytest.fixture
-def blank(client: TestClient) -> Iterator[dict[str, Any]]:
+def blank(client: TestClient) -> dict[str, Any]:
     body = {"id": str(uuid4()), "kind": "bridge_blank", "family": "violin", "label": "blank 41, quiet grain"}
-    yield client.post("/api/stock", json={**body, "figure": "41", "counted": "2", "price": "7,50"}).json()
+    return dict(client.post("/api/stock", json={**body, "figure": "41", "counted": "2", "price": "7,50"}).json())
 
 
 def refusal(answer: dict[str, Any]) -> tuple[list[Any], str]:
@@ -106,24 +107,19 @@ def test_the_grown_violin_agrees_with_a_worked_sheet(grown: Plan) -> None:
 
     Its wood is soft under the dye, so that the high end counts a new board in: 195 min and 270 of the new one.
     """
-    grown.add("new_nut")
     assert grown.line("new_nut")["usual"] == "100.00"
-    assert grown.variant("usual")["usual"]["total"] == "€120.00"
-    grown.approve()
-    grown.add("board_dressed", origin="underway", reason="the flat spot goes through to the end")
+    assert grown.view()["agreed"] == "€120.00"
     line = grown.line("board_dressed")
     assert line["usual"] == "120.00"
-    assert line["because"] == "found underway: the flat spot goes through to the end"
+    assert line["because"] == "found underway: the flat spot goes on to the board's end"
     assert line["grows"] == "the high end counts in “new board”"
     assert line["amount"] == "€81.00 to €465.00"
     assert [one["work"] for one in grown.view()["lines"]] == ["board_dressed", "new_nut"]
 
 
-def test_growth_stops_the_added_work_until_it_is_approved_again(grown: Plan) -> None:
-    grown.add("new_nut")
-    assert refusal(grown.begin("new_nut", 409))[1].startswith("The owner has not approved it yet")
-    grown.approve(how="signature")
-    grown.add("board_dressed", origin="underway", reason="a flat spot")
+def test_growth_stops_the_added_work_until_it_is_approved_again(grown: Plan, island: Plan) -> None:
+    island.add("seam_glued")
+    assert refusal(island.begin("seam_glued", 409))[1].startswith("The owner has not approved it yet")
     assert grown.line("new_nut")["stopped"] == "First: board dressed."
     assert refusal(grown.begin("board_dressed", 409))[1] == "It was added after the owner approved: ask again."
     assert grown.view()["unapproved"] == "Not approved yet: Board dressed"
@@ -182,10 +178,10 @@ def test_parts_are_reserved_used_and_given_back_by_undo(
 def test_a_price_beside_what_it_is_worth_is_said_with_what_follows(client: TestClient, island: Plan) -> None:
     """512.16 of 1 500 are 34 %, of 900 57, of 400 128."""
     island.add("neck_reset", "seam_glued")
-    assert island.view()["value"].startswith("Nobody has said")
+    assert island.view()["value"] == "€900.00"
     told = []
-    for words, was in (("about 1.500,-", ""), ("900", "about 1.500,-"), ("400 at most", "900")):
-        body = {"id": str(uuid4()), "changes": [{"field": "worth", "was": was, "now": words}]}
+    for words, was in (("about 1.500,-", "about 900"), ("900", "about 1.500,-"), ("400 at most", "900")):
+        body = {"changes": [{"field": "worth", "was": was, "now": words}]}
         assert client.patch("/api/instruments/RW-109/particulars", json=body).status_code == 200
         told.append((island.variant("all")["weight"], island.variant("all")["against"]))
     assert [weight for weight, _ in told] == ["say", "discuss", "advise_against"]
@@ -320,11 +316,7 @@ def test_works_keep_their_gates_when_they_are_moved(island: Plan) -> None:
     assert [line["work"] for line in view["lines"]] == ["cleaned", "seam_glued", "neck_reset"]
 
 
-def test_an_apprentice_begins_no_luthiers_work_and_the_desk_writes_the_owners_word(
-    app: Any, client: TestClient, island: Plan
-) -> None:
-    from ..conftest import signed_in
-
+def test_an_apprentice_begins_no_luthiers_work_and_the_desk_writes_the_owners_word(app: Any, island: Plan) -> None:
     island.add("neck_reset")
     with TestClient(app, base_url="http://127.0.0.1") as other:
         other.headers.update(signed_in(app, "Noor Halvorsen"))

@@ -32,6 +32,9 @@ const open = computed(() => String(route.params.ticket ?? ''))
 
 watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
 const TITLES: Record<string, string> = {
+  plan: t('plan'),
+  estimate: t('estimate'),
+  drawers: t('drawers'),
   look: t('inspection'),
   measure: t('measuring'),
   sound: t('sound'),
@@ -83,6 +86,7 @@ useCommands([
   { letter: 'z', general: true, words: t('triage'), run: () => void router.push({ name: 'screening' }), possible: isIn },
   { letter: 'g', general: true, words: t('figures_2'), run: () => void router.push({ name: 'figures' }), possible: isIn },
   { letter: 'r', general: true, words: t('the_shops_recipes'), run: () => void router.push({ name: 'recipes' }), possible: isIn },
+  { letter: '=', general: true, words: t('drawers_and_prices'), run: () => void router.push({ name: 'drawers' }), possible: isIn },
   { letter: 'p', general: true, words: t('people_and_devices'), run: () => void router.push({ name: 'people' }), possible: isIn },
   { letter: ';', general: true, words: t('audit_2'), run: () => void router.push({ name: 'audit' }), possible: () => atBench.may('sign_off') },
   { letter: 'l', general: true, words: t('lamp_or_day_theme'), run: () => (atBench.theme = atBench.theme === 'day' ? 'lamp' : 'day') },

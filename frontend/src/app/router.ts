@@ -45,6 +45,24 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:ticket/plan',
+      name: 'plan',
+      component: () => import('@/features/plan').then((feature) => feature.PlanPage),
+      props: true,
+    },
+    {
+      path: '/bench/:ticket/estimate',
+      name: 'estimate',
+      component: () => import('@/features/plan').then((feature) => feature.EstimatePaper),
+      props: true,
+    },
+    {
+      path: '/drawers/:tab?',
+      name: 'drawers',
+      component: () => import('@/features/drawers').then((feature) => feature.DrawersPage),
+      props: (route) => ({ tab: String(route.params.tab ?? ''), kind: String(route.query.kind ?? '') }),
+    },
+    {
       path: '/bench/:ticket/paper',
       name: 'paper',
       component: () => import('@/features/papers').then((feature) => feature.PaperSheet),

@@ -15,7 +15,7 @@ from fidicula.api.words import Family, Label, Sentence, Story, Ticket
 from fidicula.services.pricing.drawers import Drawers, KindView, NewItem, StockLine, StockView
 from fidicula.services.pricing.plan import Adding, Approving, Plans
 from fidicula.services.pricing.settings import Settings, SettingView
-from fidicula.services.pricing.view import FleetEstimate, PlanView
+from fidicula.services.pricing.view import FleetEstimate, VisitPlan
 from fidicula.tables.pricing import Grade
 
 router = APIRouter(prefix="/api", tags=["plan"], responses=RESPONSES)
@@ -51,7 +51,7 @@ class PartBody(Body):
     count: Typed = ""
 
 
-class BeginBody(Body):
+class WorkBegunBody(Body):
     id: UUID
 
 
@@ -86,7 +86,7 @@ class ItemBody(Body):
     place: Label = ""
     reorder_at: Typed = ""
     supplier: Label = ""
-    details: Annotated[dict[Label, Label], Field(max_length=20)] = {}
+    details: Annotated[dict[Label, Label], Field(max_length=20, default_factory=dict)]
     string_set_id: UUID | None = None
 
 
@@ -116,75 +116,75 @@ def _drawers(request: Request) -> Drawers:
 
 
 @router.get(AT)
-def plan(request: Request, ticket: Ticket) -> PlanView:
+def plan(request: Request, ticket: Ticket) -> VisitPlan:
     """What is planned, and what it comes to."""
     return _plans(request).view(ticket)
 
 
 @router.post(f"{AT}/lines", dependencies=[may("measure")])
-def add_lines(request: Request, ticket: Ticket, body: AddingBody, person: Acting) -> PlanView:
+def add_lines(request: Request, ticket: Ticket, body: AddingBody, person: Acting) -> VisitPlan:
     """Plan works."""
     adding = Adding(body.works, body.origin, body.because, body.reason)
     return _plans(request).add(ticket, adding, line_id=body.id, by=person.name)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/drop", dependencies=[may("measure")])
-def drop_line(request: Request, ticket: Ticket, line_id: UUID, person: Acting) -> PlanView:
+def drop_line(request: Request, ticket: Ticket, line_id: UUID, person: Acting) -> VisitPlan:
     """Take a work off the plan."""
     return _plans(request).drop(ticket, line_id, by=person.name)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/move", dependencies=[may("measure")])
-def move_line(request: Request, ticket: Ticket, line_id: UUID, body: MovingBody) -> PlanView:
+def move_line(request: Request, ticket: Ticket, line_id: UUID, body: MovingBody) -> VisitPlan:
     """Put a work before another."""
     return _plans(request).move(ticket, line_id, before=body.before)
 
 
 @router.put(f"{AT}/lines/{{line_id}}/grade", dependencies=[may("measure")])
-def grade_line(request: Request, ticket: Ticket, line_id: UUID, body: GradeBody) -> PlanView:
+def grade_line(request: Request, ticket: Ticket, line_id: UUID, body: GradeBody) -> VisitPlan:
     """In which variant a work counts first."""
     return _plans(request).grade(ticket, line_id, body.grade)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/parts", dependencies=[may("measure")])
-def use_part(request: Request, ticket: Ticket, line_id: UUID, body: PartBody, person: Acting) -> PlanView:
+def use_part(request: Request, ticket: Ticket, line_id: UUID, body: PartBody, person: Acting) -> VisitPlan:
     """Reserve something for a work."""
     return _plans(request).use(ticket, line_id, item_id=body.item, count=body.count, part_id=body.id, by=person.name)
 
 
 @router.post(f"{AT}/parts/{{part_id}}/put-back", dependencies=[may("measure")])
-def put_part_back(request: Request, ticket: Ticket, part_id: UUID, person: Acting) -> PlanView:
+def put_part_back(request: Request, ticket: Ticket, part_id: UUID, person: Acting) -> VisitPlan:
     """It is not used after all."""
     return _plans(request).put_back(ticket, part_id, by=person.name)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/begin", dependencies=[may("measure")])
-def begin_line(request: Request, ticket: Ticket, line_id: UUID, body: BeginBody, person: Acting) -> PlanView:
+def begin_line(request: Request, ticket: Ticket, line_id: UUID, body: WorkBegunBody, person: Acting) -> VisitPlan:
     """Begin, or go on with, a work."""
     return _plans(request).begin(ticket, line_id, time_id=body.id, by=person.name, role=person.role)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/pause", dependencies=[may("measure")])
-def pause_line(request: Request, ticket: Ticket, line_id: UUID) -> PlanView:
+def pause_line(request: Request, ticket: Ticket, line_id: UUID) -> VisitPlan:
     """Stop for now."""
     return _plans(request).pause(ticket, line_id)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/finish", dependencies=[may("measure")])
-def finish_line(request: Request, ticket: Ticket, line_id: UUID, body: FinishBody, person: Acting) -> PlanView:
+def finish_line(request: Request, ticket: Ticket, line_id: UUID, body: FinishBody, person: Acting) -> VisitPlan:
     """It is done, in so many minutes."""
     return _plans(request).finish(ticket, line_id, minutes=body.minutes, work_id=body.id, by=person.name)
 
 
 @router.post(f"{AT}/approvals", dependencies=[may("arrive")])
-def approve(request: Request, ticket: Ticket, body: ApprovalBody, person: Acting) -> PlanView:
+def approve(request: Request, ticket: Ticket, body: ApprovalBody, person: Acting) -> VisitPlan:
     """The owner agrees to the plan as it stands."""
     approving = Approving(body.who, body.how, body.total, body.up_to, body.words)
     return _plans(request).approve(ticket, approving, approval_id=body.id, by=person.name)
 
 
 @router.post(f"{AT}/approvals/{{approval_id}}/take-back", dependencies=[may("arrive")])
-def take_back_approval(request: Request, ticket: Ticket, approval_id: UUID, person: Acting) -> PlanView:
+def take_back_approval(request: Request, ticket: Ticket, approval_id: UUID, person: Acting) -> VisitPlan:
     """It was written down by mistake."""
     return _plans(request).take_back_approval(ticket, approval_id, by=person.name)
 

@@ -8,6 +8,7 @@ from importlib import resources
 from typing import Any
 from uuid import uuid4
 
+from fidicula.cli.demo_plan import load_plan, load_stock
 from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
 from fidicula.db.people_records import Person
 from fidicula.db.records import NewReading, NewWork, SetString, StringSet
@@ -38,8 +39,11 @@ def load_demo(engine: Engine) -> bool:
     set_ids = _load_sets(engine, data["string_sets"])
     _load_people(engine, data["people"])
     _load_rules(engine, data)
+    load_stock(engine, data["stock"], set_ids, by=data["taken_by"])
     for entry in data["instruments"]:
         _load_instrument(engine, entry, set_ids, by=data["taken_by"], tool=data["tool"])
+        if "plan" in entry:
+            load_plan(engine, entry["ticket"], entry["plan"], by=data["taken_by"])
     return True
 
 

@@ -16,7 +16,7 @@ import { t } from '@/words/frame'
 const props = defineProps<{
   ticket: string
   /** The page that is open: of a part, or one about the whole. */
-  page: PageName | 'sheet' | 'measure' | 'look' | 'recipe'
+  page: PageName | 'sheet' | 'measure' | 'look' | 'recipe' | 'plan'
   title: string
   /** What the work is called to somebody who does not see it. */
   label: string
@@ -27,7 +27,7 @@ const bench = useBench()
 const sheet = computed(() => (bench.sheet?.instrument.ticket === props.ticket ? bench.sheet : null))
 const here = computed((): PartName | '' => {
   if (props.page === 'sheet') return 'bridge'
-  if (props.page === 'measure' || props.page === 'look' || props.page === 'recipe') return ''
+  if (props.page === 'measure' || props.page === 'look' || props.page === 'recipe' || props.page === 'plan') return ''
   return partOf(props.page)
 })
 const beside = computed(() => besideAt(props.ticket, here.value, sheet.value?.instrument.family ?? ''))
@@ -47,6 +47,7 @@ const WHOLE = [
   { page: 'measure', words: t('measure'), name: 'measure' },
   { page: 'look', words: t('inspection'), name: 'look' },
   { page: 'sound', words: t('sound'), name: 'sound' },
+  { page: 'plan', words: t('plan'), name: 'plan' },
   { page: 'paper', words: t('papers'), name: 'paper' },
 ] as const
 
@@ -125,11 +126,13 @@ function open(stop: Stop): void {
 }
 .whole {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(6, 1fr);
   gap: 6px;
-  padding: 6px 10px 0;
+  padding: 6px 8px 0;
 }
 .whole a {
+  grid-column: span 2;
+  font-size: var(--type-note);
   min-height: var(--hit);
   line-height: 42px;
   text-align: center;
@@ -138,6 +141,9 @@ function open(stop: Stop): void {
   text-decoration: none;
   border: 1px solid var(--action);
   border-radius: var(--corner);
+}
+.whole a:nth-child(n + 4) {
+  grid-column: span 3;
 }
 .whole [aria-current='page'] {
   color: var(--on-chosen);

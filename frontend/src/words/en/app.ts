@@ -22,5 +22,9 @@ export default {
   "sound": "Sound",
   "papers": "Papers",
   "blank_card": "Blank card",
-  "recipe": "Recipe"
+  "recipe": "Recipe",
+  "drawers_and_prices": "drawers and prices",
+  "plan": "Plan",
+  "estimate": "Estimate",
+  "drawers": "Drawers"
 } as const

@@ -6,5 +6,6 @@ export default {
   "papers": "Papers",
   "the_whole_instrument": "The whole instrument",
   "pages_of_this_part": "Pages of this part",
-  "to_do": "To do"
+  "to_do": "To do",
+  "plan": "Plan"
 } as const

@@ -24,7 +24,7 @@ from fidicula.services.pricing.reckoned import Reckoned, ReckonedLine, reckon
 from fidicula.services.pricing.shown import plan_view
 from fidicula.services.pricing.stopping import running, stopped_by
 from fidicula.services.pricing.typed import typed_amount
-from fidicula.services.pricing.view import FleetEstimate, FleetLine, PlanView
+from fidicula.services.pricing.view import FleetEstimate, FleetLine, VisitPlan
 from fidicula.services.roles import RANK
 from fidicula.tables.pricing import GRADES, Grade, bundles, gates, jobs
 from fidicula.tables.work import works
@@ -61,24 +61,32 @@ class Approving:
     words: str = ""
 
 
+@dataclass(frozen=True)
+class _Open:
+    """An instrument's records under its lock, and its plan in money."""
+
+    loaded: Loaded
+    reckoned: Reckoned
+
+
 class Plans:
     """Use cases around the plan of an open visit."""
 
     def __init__(self, engine: Engine) -> None:
         self._engine = engine
 
-    def view(self, ticket: str) -> PlanView:
+    def view(self, ticket: str) -> VisitPlan:
         with UnitOfWork(self._engine, only_reads=True) as uow:
             loaded = load_bench(uow, ticket)
             return plan_view(reckon(uow, loaded), loaded)
 
-    def add(self, ticket: str, adding: Adding, *, line_id: UUID, by: str) -> PlanView:
+    def add(self, ticket: str, adding: Adding, *, line_id: UUID, by: str) -> VisitPlan:
         """Plan works, each once; a bundle's name stands for its works.
 
         Raises RefusedError naming `works` or `reason`.
         """
 
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+        def change(uow: UnitOfWork, of: _Open) -> None:
             wanted = [
                 work for name in adding.works for work in (bundles()[name].works if name in bundles() else (name,))
             ]
@@ -87,9 +95,9 @@ class Plans:
                     raise RefusedError(f"“{work}” is not a work that can be planned", field="works")
             if adding.origin == "underway" and not adding.reason.strip():
                 raise RefusedError("say what was found: the owner will want to know why it grows", field="reason")
-            spoken_for = {one.work: one for one in proposals(reckoned.assessment)}
-            there = {line.line.work for line in reckoned.lines if not line.is_done}
-            lines = [line.line for line in reckoned.lines]
+            spoken_for = {one.work: one for one in proposals(of.reckoned.assessment)}
+            there = {line.line.work for line in of.reckoned.lines if not line.is_done}
+            lines = [line.line for line in of.reckoned.lines]
             if len(lines) + len(wanted) > MOST_LINES:
                 raise RefusedError(f"a plan has up to {MOST_LINES} works", field="works")
             for i, work in enumerate(dict.fromkeys(wanted)):
@@ -99,7 +107,7 @@ class Plans:
                 by_itself = spoken_for.get(work) if adding.origin == "wish" else None
                 new = PlanLine(
                     id=line_id if i == 0 else uuid5(line_id, work),
-                    visit_id=loaded.visit.id,
+                    visit_id=of.loaded.visit.id,
                     work=work,
                     grade=jobs()[work].grade,
                     origin=adding.origin if by_itself is None else by_itself.origin,
@@ -113,25 +121,25 @@ class Plans:
 
         return self._change(ticket, change)
 
-    def drop(self, ticket: str, line_id: UUID, *, by: str) -> PlanView:
+    def drop(self, ticket: str, line_id: UUID, *, by: str) -> VisitPlan:
         """Take a work off the plan; its parts are free again. Raises ConflictError for one that is begun or done."""
 
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
-            line = _line(reckoned, line_id)
+        def change(uow: UnitOfWork, of: _Open) -> None:
+            line = _line(of.reckoned, line_id)
             if line.is_done:
                 raise ConflictError("it is done: undo the work first")
-            if running(reckoned, line) is not None:
+            if running(of.reckoned, line) is not None:
                 raise ConflictError("somebody is at it: stop it first")
             uow.plan.take_back("plan_line", line.line.id, by)
 
         return self._change(ticket, change)
 
-    def move(self, ticket: str, line_id: UUID, *, before: UUID | None) -> PlanView:
+    def move(self, ticket: str, line_id: UUID, *, before: UUID | None) -> VisitPlan:
         """Put a work before another, or last. Raises ConflictError where that breaks a gate."""
 
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
-            moved = _line(reckoned, line_id)
-            others = [line for line in reckoned.lines if line is not moved]
+        def change(uow: UnitOfWork, of: _Open) -> None:
+            moved = _line(of.reckoned, line_id)
+            others = [line for line in of.reckoned.lines if line is not moved]
             at = (
                 len(others)
                 if before is None
@@ -149,21 +157,21 @@ class Plans:
 
         return self._change(ticket, change)
 
-    def grade(self, ticket: str, line_id: UUID, grade: Grade) -> PlanView:
+    def grade(self, ticket: str, line_id: UUID, grade: Grade) -> VisitPlan:
         """In which variant a work counts first."""
 
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
+        def change(uow: UnitOfWork, of: _Open) -> None:
             if grade not in GRADES:
                 raise RefusedError("it is in one of the three variants", field="grade")
-            uow.plan.grade(_line(reckoned, line_id).line.id, grade)
+            uow.plan.grade(_line(of.reckoned, line_id).line.id, grade)
 
         return self._change(ticket, change)
 
-    def use(self, ticket: str, line_id: UUID, *, item_id: UUID, count: str, part_id: UUID, by: str) -> PlanView:
+    def use(self, ticket: str, line_id: UUID, *, item_id: UUID, count: str, part_id: UUID, by: str) -> VisitPlan:
         """Reserve something for a work. count : as typed. Raises RefusedError naming `count`, or `item`."""
 
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
-            line = _line(reckoned, line_id)
+        def change(uow: UnitOfWork, of: _Open) -> None:
+            line = _line(of.reckoned, line_id)
             if line.is_done:
                 raise ConflictError("it is done: undo the work first, or count it out of the drawer")
             if not uow.stock.lock(item_id):
@@ -180,11 +188,11 @@ class Plans:
 
         return self._change(ticket, change)
 
-    def put_back(self, ticket: str, part_id: UUID, *, by: str) -> PlanView:
+    def put_back(self, ticket: str, part_id: UUID, *, by: str) -> VisitPlan:
         """A part is not used after all."""
 
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
-            line = next((line for line in reckoned.lines if any(part.id == part_id for part in line.parts)), None)
+        def change(uow: UnitOfWork, of: _Open) -> None:
+            line = next((line for line in of.reckoned.lines if any(part.id == part_id for part in line.parts)), None)
             if line is None:
                 raise NotFoundError("that part is not in the plan")
             if line.is_done:
@@ -193,14 +201,14 @@ class Plans:
 
         return self._change(ticket, change)
 
-    def begin(self, ticket: str, line_id: UUID, *, time_id: UUID, by: str, role: str) -> PlanView:
+    def begin(self, ticket: str, line_id: UUID, *, time_id: UUID, by: str, role: str) -> VisitPlan:
         """Somebody begins. Raises ConflictError, saying why it may not be begun, or that somebody is at it."""
 
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
-            line = _line(reckoned, line_id)
-            if any(time.id == time_id for time in reckoned.times):
+        def change(uow: UnitOfWork, of: _Open) -> None:
+            line = _line(of.reckoned, line_id)
+            if any(time.id == time_id for time in of.reckoned.times):
                 return
-            stopped = stopped_by(reckoned, line)
+            stopped = stopped_by(of.reckoned, line)
             if stopped:
                 raise ConflictError(stopped)
             needed = jobs()[line.line.work].who
@@ -213,52 +221,52 @@ class Plans:
 
         return self._change(ticket, change)
 
-    def pause(self, ticket: str, line_id: UUID) -> PlanView:
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
-            uow.plan.end(_line(reckoned, line_id).line.id)
+    def pause(self, ticket: str, line_id: UUID) -> VisitPlan:
+        def change(uow: UnitOfWork, of: _Open) -> None:
+            uow.plan.end(_line(of.reckoned, line_id).line.id)
 
         return self._change(ticket, change)
 
-    def finish(self, ticket: str, line_id: UUID, *, minutes: str, work_id: UUID, by: str) -> PlanView:
+    def finish(self, ticket: str, line_id: UUID, *, minutes: str, work_id: UUID, by: str) -> VisitPlan:
         """It is done, in so many minutes, as typed; the work is written down, unless it was since it was planned.
 
         Raises RefusedError naming `minutes`, ConflictError where the work may not be done as things stand.
         """
 
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
-            line = _line(reckoned, line_id)
+        def change(uow: UnitOfWork, of: _Open) -> None:
+            line = _line(of.reckoned, line_id)
             if line.is_done:
                 return
-            stopped = stopped_by(reckoned, line, even_if_begun=True)
+            stopped = stopped_by(of.reckoned, line, even_if_begun=True)
             if stopped:
                 raise ConflictError(stopped)
             took = typed_amount(minutes, what="minutes", field="minutes", most=LONGEST)
             if took <= 0:
                 raise RefusedError("how many minutes it took, for instance 45", field="minutes")
-            written = _written(loaded, reckoned, line)
+            written = _written(of.loaded, of.reckoned, line)
             if written is None:
-                uow.log.add_work(_work_of(uow, loaded, reckoned, line, work_id=work_id, by=by))
+                uow.log.add_work(_work_of(uow, of.loaded, of.reckoned, line, work_id=work_id, by=by))
             uow.plan.end(line.line.id)
             uow.plan.finish(line.line.id, minutes=took, by=by, work_id=work_id if written is None else written.id)
 
         return self._change(ticket, change)
 
-    def approve(self, ticket: str, approving: Approving, *, approval_id: UUID, by: str) -> PlanView:
+    def approve(self, ticket: str, approving: Approving, *, approval_id: UUID, by: str) -> VisitPlan:
         """Write down that the owner agrees to the plan as it stands.
 
         Raises MeanwhileError naming `total` where the sum changed since it was shown.
         """
 
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
-            if any(one.id == approval_id for one in reckoned.approvals):
+        def change(uow: UnitOfWork, of: _Open) -> None:
+            if any(one.id == approval_id for one in of.reckoned.approvals):
                 return
             if not approving.who.strip():
                 raise RefusedError("say who agreed", field="who")
             if approving.how not in say.HOW:
                 raise RefusedError(f"it was one of: {', '.join(say.HOW.values())}", field="how")
-            if not reckoned.lines:
+            if not of.reckoned.lines:
                 raise RefusedError("there is nothing to approve: plan the works first", field="total")
-            now, currency = reckoned.whole.usual.total, reckoned.shop.currency
+            now, currency = of.reckoned.whole.usual.total, of.reckoned.shop.currency
             if Decimal(typed_or(approving.total, now)) != now:
                 raise MeanwhileError({"total": f"the sum changed meanwhile: it is {money(now, currency)} now"})
             up_to = typed_amount(approving.up_to, what="up to", field="up_to") if approving.up_to.strip() else now
@@ -269,10 +277,10 @@ class Plans:
             uow.plan.add_approval(
                 Approval(
                     id=approval_id,
-                    visit_id=loaded.visit.id,
+                    visit_id=of.loaded.visit.id,
                     who=approving.who.strip(),
                     how=approving.how,
-                    lines=tuple(line.line.id for line in reckoned.lines),
+                    lines=tuple(line.line.id for line in of.reckoned.lines),
                     total=now,
                     up_to=up_to,
                     currency=currency,
@@ -281,21 +289,21 @@ class Plans:
                 )
             )
             told = say.agreed(approving.who.strip(), approving.how, money(up_to, currency))
-            for question in reckoned.assessment.questions:
+            for question in of.reckoned.assessment.questions:
                 if question.question in _ASKING and not question.is_open:
                     decided = uuid5(approval_id, question.question)
-                    after = loaded.state().last_work
+                    after = of.loaded.state().last_work
                     uow.log.decide(
                         Decision(
-                            decided, loaded.visit.id, question.question, "agreed", told, None, by, after_work=after
+                            decided, of.loaded.visit.id, question.question, "agreed", told, None, by, after_work=after
                         )
                     )
 
         return self._change(ticket, change)
 
-    def take_back_approval(self, ticket: str, approval_id: UUID, *, by: str) -> PlanView:
-        def change(uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned) -> None:
-            if not any(one.id == approval_id for one in reckoned.approvals):
+    def take_back_approval(self, ticket: str, approval_id: UUID, *, by: str) -> VisitPlan:
+        def change(uow: UnitOfWork, of: _Open) -> None:
+            if not any(one.id == approval_id for one in of.reckoned.approvals):
                 raise NotFoundError("that approval is not among this visit's")
             uow.plan.take_back("approval", approval_id, by)
             for question in _ASKING:
@@ -329,11 +337,11 @@ class Plans:
             high=high,
         )
 
-    def _change(self, ticket: str, change: Callable[[UnitOfWork, Loaded, Reckoned], None]) -> PlanView:
+    def _change(self, ticket: str, change: Callable[[UnitOfWork, _Open], None]) -> VisitPlan:
         with UnitOfWork(self._engine) as uow:
             loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
-            change(uow, loaded, reckon(uow, loaded))
+            change(uow, _Open(loaded, reckon(uow, loaded)))
             after = load_to_change(uow, ticket)
             note_instruction(uow, after.assess())
             view = plan_view(reckon(uow, after), after)

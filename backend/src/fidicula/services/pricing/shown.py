@@ -19,24 +19,24 @@ from fidicula.services.pricing.view import (
     JobChoice,
     PartLine,
     PartWanted,
-    PlanLineView,
-    PlanView,
+    PlannedWork,
     ProposalView,
     StepLine,
     SumView,
     VariantView,
+    VisitPlan,
 )
 from fidicula.tables.pricing import GRADES, Grade, bundles, jobs, stock_kinds
 from fidicula.tables.work import works
 
 
-def plan_view(reckoned: Reckoned, loaded: Loaded) -> PlanView:
+def plan_view(reckoned: Reckoned, loaded: Loaded) -> VisitPlan:
     """Everything that the plan's page, its paper and its tests read."""
     shop, approval = reckoned.shop, reckoned.approval
     planned = {line.line.work for line in reckoned.lines if not line.is_done}
     since = [works()[line.line.work].label for line in reckoned.lines if not reckoned.is_approved(line.line)]
     now = datetime.now(UTC)
-    return PlanView(
+    return VisitPlan(
         ticket=loaded.instrument.ticket,
         currency=shop.currency,
         tax=percent(shop.amount("tax")),
@@ -89,7 +89,7 @@ def plan_view(reckoned: Reckoned, loaded: Loaded) -> PlanView:
     )
 
 
-def _line(reckoned: Reckoned, line: ReckonedLine, now: datetime) -> PlanLineView:
+def _line(reckoned: Reckoned, line: ReckonedLine, now: datetime) -> PlannedWork:
     row, job, currency = line.line, jobs()[line.line.work], reckoned.shop.currency
     at_it = running(reckoned, line)
     part = works()[row.work].part
@@ -103,7 +103,7 @@ def _line(reckoned: Reckoned, line: ReckonedLine, now: datetime) -> PlanLineView
         state = "running"
     else:
         state = "paused" if times else "planned"
-    return PlanLineView(
+    return PlannedWork(
         id=str(row.id),
         work=row.work,
         label=works()[row.work].label,

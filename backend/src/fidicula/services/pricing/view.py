@@ -39,7 +39,7 @@ class PartWanted:
 
 
 @dataclass(frozen=True)
-class PlanLineView:
+class PlannedWork:
     """One planned work. state : planned, running, paused, done.  stopped : why it may not be begun, empty where it may.
 
     amount : in words.  usual : as a plain number.  minutes_so_far : that it ran, to be put right when it is done.
@@ -133,7 +133,7 @@ class JobChoice:
 
 
 @dataclass(frozen=True)
-class PlanView:
+class VisitPlan:
     """The plan of a visit. total : of all its lines, usual, as a plain number: what an approval is given to.
 
     unapproved : works that were added since.  spent, agreed : in words, empty before an approval.
@@ -142,7 +142,7 @@ class PlanView:
     ticket: str
     currency: str
     tax: str
-    lines: list[PlanLineView]
+    lines: list[PlannedWork]
     proposals: list[ProposalView]
     bundles: list[BundleView]
     jobs: list[JobChoice]

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+/** One item: a count that came or went, another price, and everything that was entered of it. */
+import { reactive, ref, watch } from 'vue'
+import { answerOf, api, Refused, type StockItem, type StockLine } from '@/api'
+import { ago } from '@/shared/format'
+import { freshId } from '@/shared/id'
+import { t } from '@/words/drawers'
+
+const props = defineProps<{ item: StockItem; mayAct: boolean }>()
+const emit = defineEmits<{ changed: [item: StockItem] }>()
+const lines = ref<StockLine[] | null>(null)
+const form = reactive({ what: 'came' as 'came' | 'went' | 'price', value: '', reason: '' })
+const fault = ref('')
+const isSending = ref(false)
+let id = freshId()
+
+async function load(): Promise<void> {
+  try {
+    lines.value = await answerOf(api.GET('/api/stock/{item_id}/entries', { params: { path: { item_id: props.item.id } } }))
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    fault.value = error.message
+  }
+}
+watch(() => props.item.id, () => {
+  fault.value = ''
+  void load()
+}, { immediate: true })
+
+async function enter(): Promise<void> {
+  if (isSending.value) return
+  isSending.value = true
+  fault.value = ''
+  try {
+    const body = { id, what: form.what === 'price' ? ('price' as const) : ('count' as const), value: form.value, comes: form.what !== 'went', reason: form.reason }
+    const now = await answerOf(api.POST('/api/stock/{item_id}/entries', { params: { path: { item_id: props.item.id } }, body }))
+    id = freshId()
+    form.value = ''
+    form.reason = ''
+    emit('changed', now)
+    await load()
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    fault.value = error.fields.value ?? error.message
+  } finally {
+    isSending.value = false
+  }
+}
+</script>
+
+<template>
+  <section :aria-label="item.label">
+    <h2>{{ item.label }}</h2>
+    <p>{{ [item.kind_label, item.family, item.figure, item.place].filter(Boolean).join(' · ') }}</p>
+    <p v-for="(said, name) in item.details" :key="name">{{ name }}: {{ said }}</p>
+    <p>{{ t('here', { on_hand: item.on_hand }) }}<template v-if="item.reserved">, {{ t('of_them_reserved', { reserved: item.reserved }) }}</template><template v-if="item.is_low">. <b>{{ t('reorder') }}</b></template></p>
+    <p v-if="item.supplier">{{ item.supplier }}</p>
+    <form v-if="mayAct" @submit.prevent="enter">
+      <fieldset>
+        <legend class="only-read">{{ t('what_is_entered') }}</legend>
+        <label><input v-model="form.what" type="radio" value="came" /> {{ t('came_in') }}</label>
+        <label><input v-model="form.what" type="radio" value="went" /> {{ t('went_not_into_a_work') }}</label>
+        <label><input v-model="form.what" type="radio" value="price" /> {{ t('price_from_now_on') }}</label>
+      </fieldset>
+      <label class="field">{{ form.what === 'price' ? t('price_of_one_2') : t('how_many_2') }} <input v-model="form.value" inputmode="decimal" autocomplete="off" :aria-invalid="fault !== ''" /></label>
+      <label class="field">{{ t('reason') }} <input v-model="form.reason" maxlength="500" /></label>
+      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+      <v-btn type="submit" variant="flat" :disabled="!form.value" :loading="isSending">{{ t('enter') }}</v-btn>
+    </form>
+    <h3>{{ t('so_far') }}</h3>
+    <p v-if="!lines">{{ t('loading') }}</p>
+    <p v-else-if="!lines.length">{{ t('nothing_was_entered_yet') }}</p>
+    <ol v-else>
+      <li v-for="(line, i) in lines" :key="i"><b>{{ line.value }}</b> {{ line.reason }} <span>{{ line.entered_by }}, {{ line.entered_at ? ago(line.entered_at) : '' }}</span></li>
+    </ol>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  margin: 0;
+  font-size: var(--type-target);
+}
+h3 {
+  margin: var(--space-4) 0 0;
+  font-size: var(--type-text);
+}
+p {
+  margin: var(--space-1) 0;
+}
+fieldset {
+  margin: var(--space-3) 0 0;
+  padding: 0;
+  border: 0;
+}
+fieldset label {
+  display: block;
+  min-height: 36px;
+}
+.field {
+  display: grid;
+  margin-bottom: var(--space-2);
+}
+.field input {
+  min-height: var(--hit);
+  padding: 0 8px;
+  font: inherit;
+  font-weight: 700;
+  color: var(--ink);
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  border-radius: var(--corner);
+}
+.fault {
+  color: var(--error);
+  font-weight: 700;
+}
+ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 6px 0;
+  border-top: 1px solid var(--hairline);
+}
+li span {
+  display: block;
+  color: var(--quiet);
+}
+</style>

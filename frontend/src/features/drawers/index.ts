@@ -1,0 +1,1 @@
+export { default as DrawersPage } from './DrawersPage.vue'

@@ -1,0 +1,2 @@
+export { default as PlanPage } from './PlanPage.vue'
+export { default as EstimatePaper } from './EstimatePaper.vue'
