@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 from concurrent.futures import ThreadPoolExecutor
+from io import BytesIO
 from typing import Any
 from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
+from pdfminer.high_level import extract_pages, extract_text
+from pdfminer.layout import LTChar, LTTextContainer, LTTextLine
 
 from ..conftest import signed_in
 
@@ -324,3 +327,29 @@ def test_an_apprentice_begins_no_luthiers_work_and_the_desk_writes_the_owners_wo
     with TestClient(app, base_url="http://127.0.0.1") as other:
         other.headers.update(signed_in(app, "Bram Oyelade"))
         assert refusal(Plan(other, "RW-109").begin("neck_reset", 403))[1] == "A luthier does this."
+
+
+def test_the_estimate_on_paper_is_read_back(client: TestClient) -> None:
+    """Another library reads the words, in an embedded typeface; RW-105's crown is drawn."""
+    plan = Plan(client, "RW-105")
+    empty = client.get("/api/instruments/RW-105/estimate.pdf")
+    assert empty.status_code == 409
+    plan.add("crown_cut", "cleaned")
+    answer = client.get("/api/instruments/RW-105/estimate.pdf")
+    assert answer.headers["content-type"] == "application/pdf"
+    text = " ".join(extract_text(BytesIO(answer.content)).split())
+    amounts = (plan.line("crown_cut")["amount"], plan.variant("all")["usual"]["total"])
+    for said in ("Estimate for RW-105", "Crown cut", "Measure every height", *amounts):
+        assert said in text, said
+    assert "The bridge's crown: as it is, and as it is wanted" in text
+    fonts = {
+        str(font.fontname)
+        for page in extract_pages(BytesIO(answer.content))
+        for box in page
+        if isinstance(box, LTTextContainer)
+        for line in box
+        if isinstance(line, LTTextLine)
+        for font in line
+        if isinstance(font, LTChar)
+    }
+    assert all("PublicSans" in font for font in fonts), fonts

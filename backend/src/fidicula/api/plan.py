@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter, Request, Response
 from pydantic import Field
 
 from fidicula.api.bench import Body
@@ -13,6 +13,7 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Story, Ticket
 from fidicula.services.pricing.drawers import Drawers, KindView, NewItem, StockLine, StockView
+from fidicula.services.pricing.paper import EstimatePapers
 from fidicula.services.pricing.plan import Adding, Approving, Plans
 from fidicula.services.pricing.settings import Settings, SettingView
 from fidicula.services.pricing.view import FleetEstimate, VisitPlan
@@ -119,6 +120,14 @@ def _drawers(request: Request) -> Drawers:
 def plan(request: Request, ticket: Ticket) -> VisitPlan:
     """What is planned, and what it comes to."""
     return _plans(request).view(ticket)
+
+
+@router.get("/instruments/{ticket}/estimate.pdf", response_class=Response)
+def estimate_pdf(request: Request, ticket: Ticket) -> Response:
+    """The estimate for the owner."""
+    papers: EstimatePapers = request.app.state.estimates
+    headers = {"content-disposition": 'inline; filename="estimate.pdf"'}
+    return Response(papers.pdf(ticket), media_type="application/pdf", headers=headers)
 
 
 @router.post(f"{AT}/lines", dependencies=[may("measure")])

@@ -125,13 +125,14 @@ function open(stop: Stop): void {
   flex: 1;
 }
 .whole {
-  display: grid;
-  grid-template-columns: repeat(6, 1fr);
+  display: flex;
+  flex-wrap: wrap;
   gap: 6px;
   padding: 6px 8px 0;
 }
 .whole a {
-  grid-column: span 2;
+  flex: 1 1 auto;
+  padding: 0 4px;
   font-size: var(--type-note);
   min-height: var(--hit);
   line-height: 42px;
@@ -141,9 +142,6 @@ function open(stop: Stop): void {
   text-decoration: none;
   border: 1px solid var(--action);
   border-radius: var(--corner);
-}
-.whole a:nth-child(n + 4) {
-  grid-column: span 3;
 }
 .whole [aria-current='page'] {
   color: var(--on-chosen);

@@ -16,8 +16,8 @@ const range = (one: PlanVariant) => (one.low.total === one.high.total ? '' : t('
     <legend>{{ t('what_it_comes_to') }}</legend>
     <label v-for="one in variants" :key="one.grade" :class="{ chosen: one.grade === chosen }">
       <input v-model="chosen" type="radio" :value="one.grade" />
-      <span class="label">{{ one.label }}<span class="range">{{ range(one) }}</span></span>
-      <b>{{ one.usual.total }}</b>
+      <span class="label">{{ one.label }}<span class="range">{{ one.works.length ? range(one) : t('nothing_of_it_is_planned') }}</span></span>
+      <b v-if="one.works.length">{{ one.usual.total }}</b>
     </label>
   </fieldset>
   <dl v-if="shown && shown.works.length" class="sums">

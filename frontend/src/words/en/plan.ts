@@ -77,5 +77,6 @@ export default {
   "variant": "variant",
   "it_may_be": "it may be",
   "of_it_beforehand_nothing_is": "{deposit} of it beforehand. Nothing is done, and nothing is billed, before you have said yes; what is found underway is asked for again.",
-  "agreed_day_and_name": "Agreed, day and name"
+  "agreed_day_and_name": "Agreed, day and name",
+  "nothing_of_it_is_planned": "nothing of it is planned"
 } as const

@@ -137,6 +137,42 @@ def not_approved(labels: Sequence[str]) -> str:
     return f"Not approved yet: {listed(list(labels))}"
 
 
+PAPER_HEADS = ("what is done, and why", "time", "amount")
+CROWN_TITLE = "The bridge's crown: as it is, and as it is wanted"
+STRETCHED = "Heights are drawn larger than widths."
+NOW, WANTED = "now", "wanted"
+NUT_END, BODY_END = "nut", "board's end"
+SIGN = "Agreed, day and name"
+
+
+def paper_title(ticket: str) -> str:
+    return f"Estimate for {ticket}"
+
+
+def paper_subject(family: str, size: str, owner: str, day: str) -> list[str]:
+    return [f"{family} {size}, {owner}" if owner else f"{family} {size}", day]
+
+
+def board_title(side: str) -> str:
+    return f"The board's hollow along its {side} side: as it is, and as it is wanted"
+
+
+def may_grow(risk: str) -> str:
+    return f"It may grow: {risk}." if risk else ""
+
+
+def sum_heads(tax: str) -> list[str]:
+    return ["variant", "works and parts", f"tax {tax}", "in all", "it may be"]
+
+
+def terms(deposit: str) -> str:
+    """What the owner is told of how it goes on."""
+    return (
+        f"{deposit} of it beforehand. Nothing is done, and nothing is billed, before you have said yes; "
+        "what is found underway is asked for again."
+    )
+
+
 def part_words(label: str, count: str, price: str) -> str:
     """“1 × bridge blank 41, €9.00”."""
     return f"{count} × {label}, {price}"

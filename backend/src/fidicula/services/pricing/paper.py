@@ -1,0 +1,125 @@
+"""The estimate as it goes to the owner: the plan in plain words, with what is wrong drawn from the readings."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+from pathlib import Path
+
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.documents.estimate import Curve, EstimatePaper, Figure, Row, as_pdf
+from fidicula.services.assessment.scoop import SHARES, SIDES, wanted_relief
+from fidicula.services.errors import ConflictError
+from fidicula.services.loaded import Loaded, load_bench
+from fidicula.services.numbers import day_and_year
+from fidicula.services.phrasing import pricing as say
+from fidicula.services.pricing.reckoned import reckon
+from fidicula.services.pricing.shown import plan_view
+from fidicula.services.pricing.view import VisitPlan
+
+_STRAIGHT_MM = 0.05
+
+
+class EstimatePapers:
+    """assets : of the built front end, where the typeface lies."""
+
+    def __init__(self, engine: Engine, assets: Path) -> None:
+        self._engine = engine
+        self._assets = assets
+
+    def pdf(self, ticket: str) -> bytes:
+        """Raises ConflictError while nothing is planned."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            loaded = load_bench(uow, ticket)
+            view = plan_view(reckon(uow, loaded), loaded)
+        if not view.lines:
+            raise ConflictError("nothing is planned yet: plan the works, and they stand on the estimate")
+        return as_pdf(_paper(view, loaded), assets=self._assets)
+
+
+def _paper(view: VisitPlan, loaded: Loaded) -> EstimatePaper:
+    instrument, whole = loaded.instrument, view.variants[-1]
+    return EstimatePaper(
+        title=say.paper_title(view.ticket),
+        subject=say.paper_subject(
+            instrument.family, instrument.size, instrument.owner, day_and_year(datetime.now(UTC).astimezone().date())
+        ),
+        rows=[
+            Row(
+                label=line.label,
+                detail=[
+                    text
+                    for text in (line.because, line.why, say.may_grow(line.risk), *(part.says for part in line.parts))
+                    if text
+                ],
+                minutes=line.took or line.minutes,
+                amount=line.amount,
+                steps=[(step.label, step.minutes) for step in line.steps if not step.left_out],
+            )
+            for line in view.lines
+        ],
+        sums=[
+            [
+                one.label,
+                one.usual.net,
+                one.usual.tax,
+                one.usual.total,
+                one.low.total if one.low.total == one.high.total else f"{one.low.total} – {one.high.total}",
+            ]
+            for one in view.variants
+            if one.works
+        ],
+        notes=[
+            text for text in (whole.against, say.terms(whole.deposit), *(one.says for one in view.approvals)) if text
+        ],
+        figures=[*_crown(loaded), *_board(loaded)],
+        heads=say.PAPER_HEADS,
+        sum_heads=say.sum_heads(view.tax),
+        sign=say.SIGN,
+    )
+
+
+def _crown(loaded: Loaded) -> list[Figure]:
+    """The crown now and wanted, where every string's height was read and one is off."""
+    drawing = loaded.sheet().drawing
+    strings = [] if drawing is None else drawing.strings
+    now = [
+        (string.offset, string.crown_now) for string in strings if string.crown_now is not None and not string.assumed
+    ]
+    wanted = [(string.offset, string.crown_wanted) for string in strings]
+    known = [(x, y) for x, y in now if y is not None]
+    if (
+        not known
+        or len(known) < len(strings)
+        or all(abs(a[1] - b[1]) < _STRAIGHT_MM for a, b in zip(known, wanted, strict=True))
+    ):
+        return []
+    return [
+        Figure(
+            title=say.CROWN_TITLE,
+            stretch=say.STRETCHED,
+            curves=[Curve(say.NOW, known), Curve(say.WANTED, wanted)],
+            names=[(string.offset, string.name) for string in strings],
+        )
+    ]
+
+
+def _board(loaded: Loaded) -> list[Figure]:
+    """The board's hollow under a straight edge, side by side with what is wanted, where it was read."""
+    state, found = loaded.state(), []
+    for side, name in enumerate(SIDES):
+        read = [state.held("relief", side * len(SHARES) + i) for i in range(len(SHARES))]
+        depths = [-one.value for one in read if one is not None]
+        wanted = wanted_relief(state, side)
+        if len(depths) < len(SHARES) or wanted is None:
+            continue
+        now = [(0.0, 0.0), *zip(SHARES, depths, strict=True), (1.0, 0.0)]
+        even = [(0.0, 0.0), *((share, -4 * wanted * share * (1 - share)) for share in SHARES), (1.0, 0.0)]
+        found.append(
+            Figure(
+                title=say.board_title(name),
+                stretch=say.STRETCHED,
+                curves=[Curve(say.NOW, now), Curve(say.WANTED, even)],
+                names=[(0.0, say.NUT_END), (1.0, say.BODY_END)],
+            )
+        )
+    return found
