@@ -5,7 +5,7 @@ from __future__ import annotations
 import sys
 from importlib import import_module
 
-QUICK = ("bridge", "targets", "first_load", "save", "measuring", "pages", "house", "outbox")
+QUICK = ("bridge", "targets", "first_load", "save", "measuring", "pages", "house", "outbox", "estimate")
 LONG = ("faults", "load", "hostile", "outcome", "mutation")
 """These take minutes, and run when they are named."""
 

@@ -22,6 +22,22 @@ from sqlalchemy import Engine
 
 
 @contextmanager
+def on_demo() -> Iterator[Engine]:
+    """A demo database that is thrown away, asked in this process."""
+    parent = default_home(Settings().root).parent
+    parent.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory(dir=parent, prefix="bench-") as home:
+        Path(home).chmod(0o755)
+        with Cluster(Path(home) / "cluster", durable=False).running() as running:
+            running.ensure_database("bench")
+            engine = make_engine(running.url("bench"))
+            upgrade(engine)
+            load_demo(engine)
+            yield engine
+            engine.dispose()
+
+
+@contextmanager
 def served(module: str, prepare: Callable[[Engine], None], *, durable: bool) -> Iterator[int]:
     """Runs `module`.serve(port); yields the port. prepare : what the database needs beside the demo."""
     parent = default_home(Settings().root).parent

@@ -15,6 +15,7 @@ VIEWS = [
     "/bench/RW-106/page/neck", "/bench/RW-105/page/strings", "/bench/RW-105/page/playing", "/bench/RW-102/sound",
     "/bench/RW-105/measure", "/bench/RW-105/look", "/bench/RW-105/recipe", "/recipes/violin", "/figures/violin",
     "/people", "/screening", "/audit", "/bench/RW-105/page/bar", "/bench/RW-105/page/load", "/bench/RW-108/page/wheels",
+    "/bench/RW-110/plan", "/bench/RW-110/estimate", "/drawers", "/drawers/rates",
 ]  # fmt: skip
 FOUND = """async (rules) => (await axe.run(document, { runOnly: rules })).violations.map(
     (one) => `${one.id}: ${one.nodes.slice(0, 3).map((node) => node.target.join(' ')).join('; ')}`)"""

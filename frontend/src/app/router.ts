@@ -57,6 +57,12 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/fleet/:owner/estimate',
+      name: 'fleet-estimate',
+      component: () => import('@/features/plan').then((feature) => feature.FleetEstimate),
+      props: true,
+    },
+    {
       path: '/drawers/:tab?',
       name: 'drawers',
       component: () => import('@/features/drawers').then((feature) => feature.DrawersPage),

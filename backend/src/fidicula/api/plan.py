@@ -12,6 +12,7 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Story, Ticket
+from fidicula.documents.estimate import EstimatePaper
 from fidicula.services.pricing.drawers import Drawers, KindView, NewItem, StockLine, StockView
 from fidicula.services.pricing.paper import EstimatePapers
 from fidicula.services.pricing.plan import Adding, Approving, Plans
@@ -120,6 +121,13 @@ def _drawers(request: Request) -> Drawers:
 def plan(request: Request, ticket: Ticket) -> VisitPlan:
     """What is planned, and what it comes to."""
     return _plans(request).view(ticket)
+
+
+@router.get("/instruments/{ticket}/estimate")
+def estimate(request: Request, ticket: Ticket) -> EstimatePaper:
+    """What stands on the estimate for the owner."""
+    papers: EstimatePapers = request.app.state.estimates
+    return papers.paper(ticket)
 
 
 @router.get("/instruments/{ticket}/estimate.pdf", response_class=Response)

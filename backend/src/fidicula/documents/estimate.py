@@ -20,6 +20,28 @@ _INK = "#1f272b"
 
 
 @dataclass(frozen=True)
+class Step:
+    label: str
+    minutes: str
+
+
+@dataclass(frozen=True)
+class Point:
+    """x : along.  y : upward."""
+
+    x: float
+    y: float
+
+
+@dataclass(frozen=True)
+class Name:
+    """What stands at a place along a drawing."""
+
+    x: float
+    words: str
+
+
+@dataclass(frozen=True)
 class Row:
     """One work. detail : lines under it, small.  steps : what it takes, with minutes."""
 
@@ -27,15 +49,16 @@ class Row:
     detail: Sequence[str]
     minutes: str
     amount: str
-    steps: Sequence[tuple[str, str]]
+    steps: Sequence[Step]
 
 
 @dataclass(frozen=True)
 class Curve:
-    """Points along a line, level by level. kind : as it is now, or as it is wanted."""
+    """Points along a line, level by level. kind : in words.  is_wanted : else as it is now."""
 
     kind: str
-    points: Sequence[tuple[float, float]]
+    is_wanted: bool
+    points: Sequence[Point]
 
 
 @dataclass(frozen=True)
@@ -45,7 +68,7 @@ class Figure:
     title: str
     stretch: str
     curves: Sequence[Curve]
-    names: Sequence[tuple[float, str]]
+    names: Sequence[Name]
 
 
 @dataclass(frozen=True)
@@ -58,7 +81,7 @@ class EstimatePaper:
     sums: Sequence[Sequence[str]]
     notes: Sequence[str]
     figures: Sequence[Figure]
-    heads: tuple[str, str, str]
+    heads: Sequence[str]
     sum_heads: Sequence[str]
     sign: str
 
@@ -102,8 +125,8 @@ def as_pdf(paper: EstimatePaper, *, assets: Path) -> bytes:
             ]
         )
         cells += [
-            [said(label, small), said(minutes, ParagraphStyle("m", parent=small, alignment=TA_RIGHT)), ""]
-            for label, minutes in row.steps
+            [said(step.label, small), said(step.minutes, ParagraphStyle("m", parent=small, alignment=TA_RIGHT)), ""]
+            for step in row.steps
         ]
     table = Table(cells, colWidths=[108 * mm, 30 * mm, 36 * mm], repeatRows=1)
     table.setStyle(
@@ -159,16 +182,16 @@ def _drawn(figure: Figure, font: str) -> Drawing:
     ink = HexColor(_INK)
     drawing = Drawing(_WIDTH, _HEIGHT)
     points = [point for curve in figure.curves for point in curve.points]
-    xs, ys = [x for x, _ in points], [y for _, y in points]
+    xs, ys = [point.x for point in points], [point.y for point in points]
     low, high = min(ys), max(ys)
     wide, tall = max(max(xs) - min(xs), 1e-6), max(high - low, 1e-6)
 
-    def at(point: tuple[float, float]) -> tuple[float, float]:
-        return 30 + (point[0] - min(xs)) / wide * (_WIDTH - 150), 26 + (point[1] - low) / tall * (_HEIGHT - 46)
+    def at(x: float, y: float) -> tuple[float, float]:
+        return 30 + (x - min(xs)) / wide * (_WIDTH - 150), 26 + (y - low) / tall * (_HEIGHT - 46)
 
-    for curve in figure.curves:
-        places = [at(point) for point in curve.points]
-        is_now = curve.kind != "wanted"
+    for i, curve in enumerate(figure.curves):
+        places = [at(point.x, point.y) for point in curve.points]
+        is_now = not curve.is_wanted
         drawing.add(
             PolyLine(
                 [value for place in places for value in place],
@@ -179,7 +202,17 @@ def _drawn(figure: Figure, font: str) -> Drawing:
         )
         for x, y in places:
             drawing.add(Circle(x, y, 2.6 if is_now else 1.4, fillColor=ink, strokeColor=ink))
-        drawing.add(String(places[-1][0] + 8, places[-1][1] - 3, curve.kind, fontName=font, fontSize=9))
-    for x, name in figure.names:
-        drawing.add(String(at((x, low))[0], 6, name, fontName=font, fontSize=9, textAnchor="middle"))
+        # Which line is which stands apart from where they meet.
+        level = _HEIGHT - 20 - 16 * i
+        drawing.add(
+            PolyLine(
+                [_WIDTH - 96, level, _WIDTH - 66, level],
+                strokeWidth=1.0 if is_now else 2.4,
+                strokeDashArray=(3, 2) if is_now else (1, 0),
+                strokeColor=ink,
+            )
+        )
+        drawing.add(String(_WIDTH - 58, level - 3, curve.kind, fontName=font, fontSize=9))
+    for name in figure.names:
+        drawing.add(String(at(name.x, low)[0], 6, name.words, fontName=font, fontSize=9, textAnchor="middle"))
     return drawing

@@ -268,14 +268,11 @@ h1 {
     gap: 0;
   }
   .whole {
-    display: grid;
-    grid-template-columns: repeat(4, 1fr);
     gap: 4px;
     padding: 4px 6px;
   }
   .whole a {
-    padding: 0;
-    font-size: var(--type-map);
+    padding: 0 2px;
   }
 }
 </style>

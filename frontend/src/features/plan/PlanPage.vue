@@ -41,7 +41,7 @@ const main = computed((): { label: string; run: () => void } | null => {
   const proposed = plan.value?.proposals ?? []
   if (!lines.value.length && proposed.length && mayAct.value) return { label: t('plan_what_was_found'), run: () => void acts.add(proposed.map((one) => one.work)) }
   if (running.value) return { label: t('done_3', { work: running.value.label }), run: () => (opened.value = running.value?.id ?? '') }
-  if (needsApproval.value && mayApprove.value) return { label: t('record_approval'), run: () => (approvalOpen.value = true) }
+  if (needsApproval.value && mayApprove.value) return { label: t('record_approval'), run: askForApproval }
   if (next.value && mayAct.value) return { label: t('begin_2', { work: next.value.label }), run: () => void on(next.value, acts.begin) }
   return null
 })
@@ -56,6 +56,11 @@ function move(i: number, by: 1 | -1): void {
   const before = by < 0 ? (lines.value[i - 1]?.id ?? null) : (lines.value[i + 2]?.id ?? null)
   void on(line ?? null, (id) => acts.move(id, before))
 }
+function askForApproval(): void {
+  at.value = ''
+  acts.clear()
+  approvalOpen.value = true
+}
 async function approve(form: ApprovalForm): Promise<void> {
   if (await acts.approve(form)) approvalOpen.value = false
   else if (faults.value.total) await acts.load()
@@ -64,7 +69,7 @@ const toSheet = () => void router.push({ name: 'bench', params: { ticket: props.
 usePageCommands(() => props.ticket, () => bench.sheet?.instrument.family ?? '')
 useCommands([
   { letter: 'e', words: t('bench_sheet'), run: toSheet },
-  { letter: 'a', own: true, words: t('record_approval_2'), run: () => (approvalOpen.value = true), possible: () => mayApprove.value },
+  { letter: 'a', own: true, words: t('record_approval_2'), run: askForApproval, possible: () => mayApprove.value },
   { letter: 't', own: true, words: t('begin_the_next_work'), run: () => void on(next.value, acts.begin), possible: () => mayAct.value && next.value !== null },
   { letter: 'p', own: true, words: t('plan_what_was_found_2'), run: () => void acts.add((plan.value?.proposals ?? []).map((one) => one.work)), possible: () => mayAct.value && (plan.value?.proposals.length ?? 0) > 0 },
   { letter: 'o', own: true, words: t('the_estimate_on_paper'), run: () => void router.push({ name: 'estimate', params: { ticket: props.ticket } }), possible: () => lines.value.length > 0 },
@@ -103,7 +108,7 @@ useCommands([
           @finish="(minutes) => on(line, (id) => acts.finish(id, minutes))"
         />
       </ol>
-      <AddWorks v-if="mayAct" :plan="plan" :fault="at === '' ? failure : ''" @add="(works, underway) => { at = ''; void acts.add(works, underway) }" />
+      <AddWorks v-if="mayAct" :plan="plan" :fault="at === '' && !approvalOpen ? failure : ''" @add="(works, underway) => { at = ''; void acts.add(works, underway) }" />
     </div>
     <template #todo>
       <VariantList v-if="lines.length" v-model="variant" :variants="plan.variants" :value="plan.value" :tax="plan.tax" />
@@ -117,12 +122,13 @@ useCommands([
         <v-btn v-if="mayApprove && plan.approvals[0]" size="small" @click="acts.takeBack(plan.approvals[0].id)">{{ t('undo_the_approval') }}</v-btn>
       </template>
       <p v-if="lines.length"><router-link :to="{ name: 'estimate', params: { ticket } }">{{ t('the_estimate_for_the_owner') }}</router-link></p>
+      <p v-if="lines.length && bench.sheet.instrument.is_fleet"><router-link :to="{ name: 'fleet-estimate', params: { owner: bench.sheet.instrument.owner } }">{{ t('the_estimate_for_the_whole') }}</router-link></p>
       <p><router-link :to="{ name: 'drawers' }">{{ t('drawers_rates_and_limits') }}</router-link></p>
     </template>
     <template v-if="main" #main>
       <v-btn variant="flat" block class="main" :loading="isSending" @click="main.run()">{{ main.label }}</v-btn>
     </template>
-    <ApprovalDialog v-model="approvalOpen" :plan="plan" :owner="bench.sheet.instrument.owner" :faults="faults" :message="approvalOpen ? failure : ''" :is-sending="isSending" @send="approve" />
+    <ApprovalDialog v-model="approvalOpen" :plan="plan" :owner="bench.sheet.instrument.owner" :faults="faults" :message="approvalOpen && !Object.keys(faults).length ? failure : ''" :is-sending="isSending" @send="approve" />
   </InstrumentFrame>
 </template>
 

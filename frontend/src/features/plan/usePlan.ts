@@ -20,6 +20,8 @@ export interface UsePlanReturn {
   faults: Ref<Record<string, string>>
   isSending: Ref<boolean>
   load: () => Promise<void>
+  /** What was refused before is no longer said. */
+  clear: () => void
   add: (works: string[], underway?: string) => Promise<boolean>
   drop: (line: string) => Promise<boolean>
   move: (line: string, before: string | null) => Promise<boolean>
@@ -91,6 +93,10 @@ export function usePlan(ticket: () => string): UsePlanReturn {
     faults,
     isSending,
     load,
+    clear: () => {
+      faults.value = {}
+      failure.value = ''
+    },
     add: (works, underway = '') =>
       change(() =>
         answerOf(

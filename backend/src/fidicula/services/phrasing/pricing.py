@@ -27,6 +27,7 @@ HOW: Mapping[str, str] = {
     "signature": "signed on the tablet",
 }
 WISH = "asked for"
+MOST_NAMED = 5
 NO_APPROVAL = "The owner has not approved it yet: record the approval first."
 ADDED_SINCE = "It was added after the owner approved: ask again."
 ALREADY_DONE = "It is done."
@@ -79,6 +80,8 @@ def stale_after(work: str) -> str:
     names = [
         measures()[measure].label for measure, by in invalidations().items() if work in by and measure in measures()
     ]
+    if len(names) > MOST_NAMED:
+        names = [*names[: MOST_NAMED - 1], f"{len(names) - MOST_NAMED + 1} more"]
     return f"to measure again after it: {listed(names)}" if names else ""
 
 

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import UTC, datetime
 from pathlib import Path
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.documents.estimate import Curve, EstimatePaper, Figure, Row, as_pdf
+from fidicula.documents.estimate import Curve, EstimatePaper, Figure, Name, Point, Row, Step, as_pdf
 from fidicula.services.assessment.scoop import SHARES, SIDES, wanted_relief
 from fidicula.services.errors import ConflictError
 from fidicula.services.loaded import Loaded, load_bench
@@ -28,12 +29,16 @@ class EstimatePapers:
 
     def pdf(self, ticket: str) -> bytes:
         """Raises ConflictError while nothing is planned."""
+        return as_pdf(self.paper(ticket), assets=self._assets)
+
+    def paper(self, ticket: str) -> EstimatePaper:
+        """What stands on it. Raises ConflictError while nothing is planned."""
         with UnitOfWork(self._engine, only_reads=True) as uow:
             loaded = load_bench(uow, ticket)
             view = plan_view(reckon(uow, loaded), loaded)
         if not view.lines:
             raise ConflictError("nothing is planned yet: plan the works, and they stand on the estimate")
-        return as_pdf(_paper(view, loaded), assets=self._assets)
+        return _paper(view, loaded)
 
 
 def _paper(view: VisitPlan, loaded: Loaded) -> EstimatePaper:
@@ -53,7 +58,7 @@ def _paper(view: VisitPlan, loaded: Loaded) -> EstimatePaper:
                 ],
                 minutes=line.took or line.minutes,
                 amount=line.amount,
-                steps=[(step.label, step.minutes) for step in line.steps if not step.left_out],
+                steps=[Step(step.label, step.minutes) for step in line.steps if not step.left_out],
             )
             for line in view.lines
         ],
@@ -78,6 +83,13 @@ def _paper(view: VisitPlan, loaded: Loaded) -> EstimatePaper:
     )
 
 
+def _curves(now: Sequence[tuple[float, float]], wanted: Sequence[tuple[float, float]]) -> list[Curve]:
+    return [
+        Curve(say.NOW, is_wanted=False, points=[Point(x, y) for x, y in now]),
+        Curve(say.WANTED, is_wanted=True, points=[Point(x, y) for x, y in wanted]),
+    ]
+
+
 def _crown(loaded: Loaded) -> list[Figure]:
     """The crown now and wanted, where every string's height was read and one is off."""
     drawing = loaded.sheet().drawing
@@ -97,8 +109,8 @@ def _crown(loaded: Loaded) -> list[Figure]:
         Figure(
             title=say.CROWN_TITLE,
             stretch=say.STRETCHED,
-            curves=[Curve(say.NOW, known), Curve(say.WANTED, wanted)],
-            names=[(string.offset, string.name) for string in strings],
+            curves=_curves(known, wanted),
+            names=[Name(string.offset, string.name) for string in strings],
         )
     ]
 
@@ -118,8 +130,8 @@ def _board(loaded: Loaded) -> list[Figure]:
             Figure(
                 title=say.board_title(name),
                 stretch=say.STRETCHED,
-                curves=[Curve(say.NOW, now), Curve(say.WANTED, even)],
-                names=[(0.0, say.NUT_END), (1.0, say.BODY_END)],
+                curves=_curves(now, even),
+                names=[Name(0.0, say.NUT_END), Name(1.0, say.BODY_END)],
             )
         )
     return found
