@@ -72,6 +72,7 @@ class Bench:
     seen: list[Seen] = field(default_factory=list)
     marks: list[CourseMark] = field(default_factory=list)
     earlier: dict[tuple[str, int | None], LastTime] = field(default_factory=dict)
+    planned: tuple[str, ...] = ()
     _numbers: Iterator[int] = field(default_factory=lambda: count(1))
 
     @property
@@ -181,6 +182,7 @@ class Bench:
             seen=self.seen,
             marks=self.marks,
             last_time=self.earlier,
+            planned=self.planned,
         )
 
     def told(self) -> Instruction:

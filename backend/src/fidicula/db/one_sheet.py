@@ -41,7 +41,8 @@ class SheetRecords:
     """One instrument with the visit that its ticket opens.
 
     readings : those that stand, and every one of what moves by itself.
-    works, decisions, seen, marks : in order, what was taken back too.  stamp : as `ShopRules.stamp` gives it.
+    works, decisions, seen, marks : in order, what was taken back too.  planned : works, in their order.
+    stamp : as `ShopRules.stamp` gives it.
     """
 
     instrument: Instrument
@@ -55,6 +56,7 @@ class SheetRecords:
     last_time: dict[tuple[str, int | None], LastTime]
     stamp: int
     learnt: Learnt
+    planned: tuple[str, ...] = ()
 
 
 _ONE = BY_TICKET.cte("one")
@@ -134,6 +136,14 @@ _SETTLED = (
     .scalar_subquery()
 )
 
+_line = schema.plan_line
+_PLANNED = (
+    select(func.json_agg(aggregate_order_by(_line.c.work, _line.c.place, _line.c.number)))
+    .where(_line.c.visit_id == _ONE.c.visit_id, _line.c.taken_back_at.is_(None))
+    .correlate(_ONE)
+    .scalar_subquery()
+)
+
 _STATEMENT = select(
     _ONE,
     _rows(
@@ -154,6 +164,7 @@ _STATEMENT = select(
     _EARLIER_WORKS.label("earlier_works"),
     _SETTLED.label("settled"),
     hands_learnt().label("hands"),
+    _PLANNED.label("planned"),
     RULES_STAMP.label("rules_stamp"),
 )
 
@@ -180,6 +191,7 @@ class OneSheet:
             marks=[mark_of(line) for line in _lines(m["marks"])],
             last_time=_last_time(_lines(m["last_time"]), m["earlier_works"] or []),
             stamp=m["rules_stamp"],
+            planned=tuple(m["planned"] or ()),
             learnt=Learnt(
                 {(person, tool): Repeats(squares, free) for person, tool, squares, free in m["hands"] or []},
                 tuple(drop for visit in m["settled"] or [] for drop in visit),

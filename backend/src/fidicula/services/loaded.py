@@ -54,6 +54,7 @@ class Loaded:
     marks: list[CourseMark] = field(default_factory=list)
     last_time: Mapping[MeasurementKey, LastTime] = field(default_factory=dict)
     learnt: Learnt = NOTHING_LEARNT
+    planned: tuple[str, ...] = ()
 
     @cached_property
     def targets(self) -> Targets:
@@ -71,6 +72,7 @@ class Loaded:
             seen=self.seen,
             marks=self.marks,
             learnt=self.learnt,
+            planned=self.planned,
         )
 
     def assess(self, *, blanks: Sequence[float] = ()) -> Assessment:
@@ -115,6 +117,7 @@ def load_bench(uow: UnitOfWork, ticket: str) -> Loaded:
         marks=found.marks,
         last_time=found.last_time,
         learnt=found.learnt,
+        planned=found.planned,
     )
 
 
@@ -168,7 +171,7 @@ def note_instruction(uow: UnitOfWork, a: Assessment) -> None:
     found, visit = instruct(a), a.visit
     waiting = [stop for stop in a.stops if stop.state == "waiting" and stop.until is not None]
     wait = min(waiting, key=lambda stop: stop.until or a.now, default=None)
-    subject = found.question.question if found.code == "decide" and found.question is not None else ""
+    subject = found.question.question if found.code == "decide" and found.question is not None else found.planned
     code = "" if found.code == "wait" and wait is not None else found.code
     waits_for, until = ("", None) if wait is None else (wait.key, wait.until)
     if (code, subject, waits_for, until) != (visit.instruction, visit.subject, visit.waits_for, visit.waits_until):

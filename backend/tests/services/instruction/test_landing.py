@@ -112,6 +112,24 @@ def test_in_band_is_not_enough_once_wood_went() -> None:
     assert cut_roughly(0.3).told().code == "file_slots"
 
 
+def test_what_is_planned_stands_on_the_course_and_comes_before_the_hand_over() -> None:
+    """A crown that is planned is the course's own step; cleaning has none, and stands before the heights again."""
+    bench = measured(over=0.3)
+    bench.planned = ("crown_cut", "cleaned")
+    course = bench.sheet().course
+    assert [(one.label, one.note, one.state) for one in course if one.key.startswith("planned:")] == [
+        ("Cleaned", "planned", "ahead")
+    ]
+    labels = [one.label for one in course]
+    assert labels.index("Cleaned") == labels.index("Heights again") - 1
+    told = bench.told()
+    assert (told.code, told.planned) == ("do_planned", "cleaned")
+    assert bench.sheet().instruction.title == "Next on the plan: cleaned"
+    bench.did("cleaned")
+    assert bench.told().code == "hand_over"
+    assert next(one.state for one in bench.sheet().course if one.label == "Cleaned") == "done"
+
+
 def test_an_inner_string_out_of_its_band_is_cut_for() -> None:
     """The outer two in band, D 0.8 over: in band means each of them."""
     told = measured(over=[0.0, 0.8, 0.0, 0.0]).told()

@@ -52,6 +52,10 @@ const WHOLE = [
 ] as const
 
 function open(stop: Stop): void {
+  if (stop.key.startsWith('planned:')) {
+    void router.push({ name: 'plan', params: { ticket: props.ticket } })
+    return
+  }
   if (props.page === 'sheet') emit('stop', stop)
   else if (stop.key === 'look') void router.push({ name: 'look', params: { ticket: props.ticket } })
   else void router.push({ name: 'bench', params: { ticket: props.ticket }, query: { step: stop.key } })

@@ -85,7 +85,7 @@ onBeforeUnmount(() => {
   window.removeEventListener('focus', onFocus)
 })
 
-const to = (name: 'look' | 'measure' | 'recipe') => void router.push({ name, params: { ticket: props.ticket } })
+const to = (name: 'look' | 'measure' | 'recipe' | 'plan') => void router.push({ name, params: { ticket: props.ticket } })
 /** What is to be read stands on the card, or on the page of measuring. */
 function measureAt(key: string): void {
   if (sheet.value?.cells.some((cell) => cell.on_card && keyOf(cell) === key)) entry.goTo(key)
@@ -93,6 +93,7 @@ function measureAt(key: string): void {
 }
 function openStop(stop: Stop): void {
   if (stop.key === 'look') to('look')
+  else if (stop.key.startsWith('planned:')) to('plan')
   else if (stop.is_question) wordPanel.value?.decide(stop.key)
   else openStep(stop.key)
 }
@@ -136,6 +137,7 @@ useCommands([
   { letter: 'd', words: t('decide'), run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
   { letter: 't', words: t('open_this_step'), run: openNext, possible: () => !!sheet.value?.instruction.stop },
   { letter: 'i', words: t('inspection'), run: () => to('look'), possible: () => sheet.value !== null },
+  { letter: 'q', words: t('plan_and_estimate'), run: () => to('plan'), possible: () => sheet.value !== null },
   { letter: 'a', words: t('measure'), run: () => to('measure'), possible: () => sheet.value !== null },
   { letter: 'x', own: true, words: t('another_view'), run: otherView, possible: () => sheet.value !== null },
   { letter: 'i', own: true, words: t('particulars'), run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The one thing to do now, as a button that is always in sight, with the caution that goes with it. */
 import { computed } from 'vue'
+import { useRouter } from 'vue-router'
 import type { BenchSheet } from '@/api'
 import { keyOf } from '@/features/bench'
 import { useAtBench } from '@/shared/person'
@@ -9,6 +10,7 @@ import { t } from '@/words/word'
 const props = defineProps<{ sheet: BenchSheet }>()
 const emit = defineEmits<{ record: [work: string]; strings: []; step: [key: string]; handOver: []; decide: [question: string]; measure: [key: string] }>()
 const atBench = useAtBench()
+const router = useRouter()
 const told = computed(() => props.sheet.instruction)
 const mayWork = computed(() => atBench.may('measure'))
 
@@ -20,6 +22,7 @@ const byHand = computed(() => {
 const main = computed((): { words: string; run: () => void } | null => {
   const now = told.value
   if (props.sheet.instrument.handed_over_at) return null
+  if (['do_planned', 'estimate', 'ask_owner'].includes(now.code)) return { words: t('open_the_plan'), run: () => void router.push({ name: 'plan', params: { ticket: props.sheet.instrument.ticket } }) }
   if (now.question) return atBench.may('sign_off') ? { words: t('decide'), run: () => emit('decide', now.question) } : null
   if (now.code === 'hand_over') return atBench.may('sign_off') ? { words: t('hand_over'), run: () => emit('handOver') } : null
   if (!mayWork.value) return null

@@ -52,5 +52,6 @@ export default {
   "not_looked_at": "Not inspected or read: {parts}.",
   "every_part_is_in_order": "Every part is in order.",
   "hand_over_as_it_is": "Hand over as it is",
-  "still_waiting": "Still waiting: {step}, until {until}."
+  "still_waiting": "Still waiting: {step}, until {until}.",
+  "plan_and_estimate": "plan and estimate"
 } as const

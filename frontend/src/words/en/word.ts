@@ -43,5 +43,6 @@ export default {
   "assumed_not_measured": "Assumed, not measured",
   "no_strings_chosen": "No strings chosen",
   "undo_2": "Undo: {undoable}",
-  "less": "less"
+  "less": "less",
+  "open_the_plan": "Open the plan"
 } as const

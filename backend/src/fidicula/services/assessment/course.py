@@ -56,10 +56,32 @@ def course_of(
         ]
         stops.append(_step_stop(state, step, signs, barring, kind, now))
     states = stop_states([stop.facts for stop in stops])
-    return tuple(
+    course = [
         replace(stop.says, state=at, until=stop.says.until if at == "waiting" else None)
         for stop, at in zip(stops, states, strict=True)
-    )
+    ]
+    at = next((i for i, stop in enumerate(course) if stop.key in _LAST), len(course))
+    return (*course[:at], *_planned_stops(state, keys), *course[at:])
+
+
+_LAST = frozenset({"again", "settled", "rest"})
+"""What is planned is done before these."""
+
+
+def _planned_stops(state: BenchState, keys: Sequence[str]) -> list[StopAssessment]:
+    """Planned works that no step of this visit stands for. The work never stands at one: it is begun from the plan."""
+    of_steps = {work for key in keys if key in steps() for work in steps()[key].works}
+    done = {work.work for work in state.standing_works}
+    return [
+        StopAssessment(f"planned:{work}", "done" if work in done else "ahead", planned=work)
+        for work in dict.fromkeys(state.planned)
+        if work not in of_steps
+    ]
+
+
+def first_planned(stops: Sequence[StopAssessment]) -> str:
+    """The first planned work that is still to do; empty for none."""
+    return next((stop.planned for stop in stops if stop.planned and stop.state != "done"), "")
 
 
 def _stands_before(deciding: Deciding, step: Step, keys: Sequence[str]) -> bool:

@@ -37,6 +37,7 @@ def bench_state(
     seen: Sequence[Seen] = (),
     marks: Sequence[CourseMark] = (),
     learnt: Learnt = NOTHING_LEARNT,
+    planned: Sequence[str] = (),
     now: datetime | None = None,
 ) -> BenchState:
     """The log judged: which readings hold, which are doubted, which went stale.
@@ -61,6 +62,7 @@ def bench_state(
         now=now or datetime.now(UTC),
         log=log,
         learnt=learnt,
+        planned=planned,
     )
 
 

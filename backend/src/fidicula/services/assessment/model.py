@@ -144,6 +144,7 @@ class StopAssessment:
 
     count : readings taken, items left or readings stale, as the step counts.  of : how many there are.
     because : why it waits, by the work or the reason that somebody gave.  redone_after : the work since.
+    planned : the work that it stands for, which is on the plan and belongs to no step.
     """
 
     key: str
@@ -160,3 +161,4 @@ class StopAssessment:
     of: int | None = None
     redone_after: str = ""
     is_lost: bool = False
+    planned: str = ""

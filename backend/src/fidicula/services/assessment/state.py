@@ -40,6 +40,7 @@ class BenchState:
 
     every : readings of the projection and the strings' heights at this visit, corrected ones too.
     log : the standing readings as the core judges them.  learnt : what earlier visits showed.
+    planned : works, in their order.
     tried : what a page tries instead of a reading. [mm]  bridge_shift : of the strings at the bridge, + to the treble.
     """
 
@@ -59,6 +60,7 @@ class BenchState:
     now: datetime = field(default_factory=lambda: datetime.now(UTC))
     log: Sequence[LoggedReading] = ()
     learnt: Learnt = NOTHING_LEARNT
+    planned: Sequence[str] = ()
 
     @property
     def standing_works(self) -> list[WorkDone]:

@@ -11,7 +11,7 @@ from dataclasses import replace
 
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.assess import Assessment
-from fidicula.services.assessment.course import baseline_keys
+from fidicula.services.assessment.course import baseline_keys, first_planned
 from fidicula.services.assessment.model import Question, StopAssessment
 from fidicula.services.assessment.projection import is_unsure
 from fidicula.services.assessment.questions import to_measure_again
@@ -180,7 +180,15 @@ def _at_the_end(a: Assessment) -> Instruction:
             return _of_question(a, asked)
     for asked in a.questions:
         if asked.outcome is not None and not asked.deciding.bars and asked.outcome.instructs in _BY_DECISION_ALONE:
-            return _by_option(a, asked, asked.outcome) or Instruction("hand_over")
+            return _by_option(a, asked, asked.outcome) or _to_end(a)
+    return _to_end(a)
+
+
+def _to_end(a: Assessment) -> Instruction:
+    """What is planned and not done comes before the hand-over."""
+    work = first_planned(a.stops)
+    if work:
+        return Instruction("do_planned", stop=f"planned:{work}", planned=work)
     return Instruction("hand_over")
 
 
@@ -279,4 +287,4 @@ def _nothing_to_cut(a: Assessment) -> Instruction:
     low = a.question("bridge_low")
     if low is not None and low.outcome is None:
         return Instruction("decide", question=low, stop=low.question)
-    return Instruction("hand_over")
+    return _to_end(a)

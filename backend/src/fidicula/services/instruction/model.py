@@ -48,6 +48,7 @@ class Instruction:
     question : that is to be decided, or that led here; option : that is followed.  is_decided : by somebody.
     stop : of the visit.  until : when a wait is over.  waits_after, reason : what it waits for.
     makes_stale : the measures that no cut may rest on once it is done.  slip : what is to be put right first.
+    planned : the work of the plan that comes next.
     missing : targets without a figure.  outer_in_band : the strings' heights stand in band.
     """
 
@@ -72,6 +73,7 @@ class Instruction:
     missing: tuple[str, ...] = ()
     cut_role: CutRole = "none"
     notes: tuple[str, ...] = field(default=())
+    planned: str = ""
 
     def values(self, name: AmountName) -> dict[int | None, float]:
         """The amounts of a name, by string."""

@@ -62,6 +62,7 @@ def rail_words() -> dict[str, str]:
     found = {row.instruction: row.label for row in instructions().values()}
     found |= {step.step: step.label.lower() for step in steps().values()}
     found |= {f"done:{row.work}": row.done_label for row in works().values()}
+    found |= {f"do_planned:{row.work}": row.label.lower() for row in works().values()}
     for deciding in questions().values():
         found[f"decide:{deciding.question}"] = f"{deciding.short.lower()}?"
         found[deciding.question] = deciding.short.lower()
@@ -112,6 +113,15 @@ def _handed_over(_a: Assessment, _found: Instruction) -> Phrase:
 def _hand_over(a: Assessment, _found: Instruction) -> Phrase:
     title = "In band: ready to hand over" if strings_in_band(a.state, a.cut) else "Ready to hand over"
     return Phrase(title, ["Every step of this visit is done or skipped.", *_to_aim(a)], [], None)
+
+
+def _do_planned(_a: Assessment, found: Instruction) -> Phrase:
+    return Phrase(
+        f"Next on the plan: {lower_first(works()[found.planned].label)}",
+        ["The plan says what it takes, and whether the owner has approved it."],
+        [],
+        None,
+    )
 
 
 def _to_aim(a: Assessment) -> list[str]:
@@ -297,6 +307,7 @@ def _inspect(a: Assessment, found: Instruction) -> Phrase:
 _PHRASES: Mapping[str, Build] = {
     "handed_over": _handed_over,
     "hand_over": _hand_over,
+    "do_planned": _do_planned,
     "name_strings": _name_strings,
     "enter_figures": _enter_figures,
     "check_shape": _check_shape,

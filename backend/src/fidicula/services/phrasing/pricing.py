@@ -27,6 +27,8 @@ HOW: Mapping[str, str] = {
     "signature": "signed on the tablet",
 }
 WISH = "asked for"
+PLANNED = "planned"
+ON_THE_PLAN = "It is on the plan, which says what it takes and whether the owner has approved it."
 MOST_NAMED = 5
 NO_APPROVAL = "The owner has not approved it yet: record the approval first."
 ADDED_SINCE = "It was added after the owner approved: ask again."

@@ -6,6 +6,7 @@ from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.model import StopAssessment
 from fidicula.services.numbers import lower_first
 from fidicula.services.phrasing.instructions import wait_words
+from fidicula.services.phrasing.pricing import ON_THE_PLAN, PLANNED
 from fidicula.services.sheet.model import Stop
 from fidicula.tables.course import questions, steps
 from fidicula.tables.work import works
@@ -18,7 +19,7 @@ def stop_views(a: Assessment) -> list[Stop]:
 def _view(a: Assessment, stop: StopAssessment) -> Stop:
     return Stop(
         key=stop.key,
-        label=questions()[stop.key].short if stop.is_question else steps()[stop.key].label,
+        label=_label(stop),
         note=_note(a, stop),
         state=stop.state,
         says=_says(stop),
@@ -30,7 +31,15 @@ def _view(a: Assessment, stop: StopAssessment) -> Stop:
     )
 
 
+def _label(stop: StopAssessment) -> str:
+    if stop.planned:
+        return works()[stop.planned].label
+    return questions()[stop.key].short if stop.is_question else steps()[stop.key].label
+
+
 def _note(a: Assessment, stop: StopAssessment) -> str:
+    if stop.planned:
+        return "" if stop.state == "done" else PLANNED
     if stop.is_question:
         option = next((row for row in questions()[stop.key].outcomes if row.outcome == stop.outcome), None)
         return "to decide" if option is None else lower_first(option.label)
@@ -48,6 +57,8 @@ def _note(a: Assessment, stop: StopAssessment) -> str:
 
 
 def _says(stop: StopAssessment) -> str:
+    if stop.planned:
+        return ON_THE_PLAN
     if not stop.is_question:
         return wait_words(stop.key, stop.waits_after, stop.reason) or steps()[stop.key].why
     deciding = questions()[stop.key]
