@@ -132,12 +132,6 @@ def _figures(page: Page, address: str) -> None:
     page.get_by_text("stands by it.").first.wait_for()
 
 
-def _recipe(page: Page, address: str) -> None:
-    page.goto(f"{address}/bench/RW-102/recipe")
-    page.get_by_role("radio", name="soloist heights").check()
-    page.get_by_role("row", name="E at the board's end").wait_for()
-
-
 def _recipes(page: Page, address: str) -> None:
     page.goto(f"{address}/recipes/violin")
     page.get_by_role("button", name="Boathouse hire").click()
@@ -176,12 +170,6 @@ def _rattle(page: Page, address: str) -> None:
 def _nut(page: Page, address: str) -> None:
     page.goto(f"{address}/bench/RW-105/page/nut")
     page.get_by_role("img", name="The nut from the front").wait_for()
-
-
-def _course(page: Page, address: str) -> None:
-    _open(page, address, "RW-111")
-    page.get_by_role("button", name="Nut until").click()
-    page.get_by_role("radio", name="end the wait now").wait_for()
 
 
 def _look(page: Page, address: str) -> None:
@@ -238,12 +226,25 @@ def _side(page: Page, address: str) -> None:
     page.get_by_role("img", name="The instrument from its side").wait_for()
 
 
+def _plan(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-110/plan")
+    lines = page.get_by_role("list", name="Works in their order")
+    lines.get_by_role("button", name="Board dressed").click()
+    page.get_by_text("It was added after the owner approved").wait_for()
+
+
+def _drawers(page: Page, address: str) -> None:
+    page.goto(f"{address}/drawers")
+    page.get_by_role("button", name="violin blank 41, fine").click()
+    page.get_by_role("region", name="violin blank 41, fine").get_by_text("+3").wait_for()
+
+
 SHOTS = [
     ("house", (1280, 800), "day", _house),
     ("bridge", (1280, 800), "day", _bridge),
     ("bridge-left-handed", (1280, 800), "day", _left_handed),
     ("bridge-bass-tablet", (800, 1180), "day", _bass),
-    ("course", (1280, 800), "day", _course),
+    ("plan", (1280, 800), "day", _plan),
     ("look-over", (1280, 800), "day", _look),
     ("measuring", (1280, 800), "day", _measuring),
     ("side", (1280, 800), "day", _side),
@@ -256,7 +257,7 @@ SHOTS = [
     ("rattle", (1280, 800), "lamp", _rattle),
     ("nut", (1280, 800), "day", _nut),
     ("figures", (1280, 800), "day", _figures),
-    ("instrument-recipe", (1280, 800), "day", _recipe),
+    ("drawers", (1280, 800), "day", _drawers),
     ("recipes-tablet", (800, 1180), "lamp", _recipes),
 ]
 
