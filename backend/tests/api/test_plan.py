@@ -290,6 +290,26 @@ def test_the_shops_own_minutes_stand_beside_the_starting_ones(client: TestClient
     assert line["usual"] == "21.00"
 
 
+def test_a_discount_goes_off_before_the_tax(island: Plan) -> None:
+    """10 % of 426.80 are 42.68; 20 % of 384.12 are 76.82: 460.94."""
+    island.add("neck_reset", "seam_glued")
+    view = island.post("discount", id=str(uuid4()), percent="10", reason="a neighbour")
+    assert view["discount"] == "10 % off, a neighbour"
+    assert island.variant("all")["usual"] == {
+        "net": "€426.80", "discount": "€42.68", "tax": "€76.82", "total": "€460.94",
+    }  # fmt: skip
+    refused = island.post("discount", 422, id=str(uuid4()), percent="101")
+    assert refusal(refused)[0] == ["body", "percent"]
+    assert island.post("discount", id=str(uuid4()))["discount"] == ""
+
+
+def test_who_signs_has_signed(island: Plan) -> None:
+    island.add("seam_glued")
+    assert refusal(island.approve(422, how="signature"))[0] == ["body", "signature"]
+    view = island.approve(how="signature", signature="M10.0 20.0 L30.5 40.0")
+    assert view["approvals"][0]["signature"] == "M10.0 20.0 L30.5 40.0"
+
+
 def test_a_fleets_estimate_is_the_sum_of_its_instruments(client: TestClient) -> None:
     for ticket in ("RW-101", "RW-111"):
         Plan(client, ticket).add("cleaned")

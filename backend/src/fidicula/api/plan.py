@@ -65,7 +65,10 @@ class FinishBody(Body):
 
 
 class ApprovalBody(Body):
-    """total : that was shown, as the plan gave it.  up_to : as typed, empty for that total."""
+    """total : that was shown, as the plan gave it.  up_to : as typed, empty for that total.
+
+    signature : strokes as points of a path.
+    """
 
     id: UUID
     who: Sentence
@@ -73,6 +76,15 @@ class ApprovalBody(Body):
     total: Typed
     up_to: Typed = ""
     words: Story = ""
+    signature: Annotated[str, Field(max_length=40_000, pattern=r"^[ML0-9 .,-]*$")] = ""
+
+
+class DiscountBody(Body):
+    """percent : as typed, empty for none."""
+
+    id: UUID
+    percent: Typed = ""
+    reason: Sentence = ""
 
 
 class ItemBody(Body):
@@ -193,10 +205,18 @@ def finish_line(request: Request, ticket: Ticket, line_id: UUID, body: FinishBod
     return _plans(request).finish(ticket, line_id, minutes=body.minutes, work_id=body.id, by=person.name)
 
 
+@router.post(f"{AT}/discount", dependencies=[may("sign_off")])
+def give_discount(request: Request, ticket: Ticket, body: DiscountBody, person: Acting) -> VisitPlan:
+    """So much off all lines."""
+    return _plans(request).give_discount(
+        ticket, percent=body.percent, reason=body.reason, discount_id=body.id, by=person.name
+    )
+
+
 @router.post(f"{AT}/approvals", dependencies=[may("arrive")])
 def approve(request: Request, ticket: Ticket, body: ApprovalBody, person: Acting) -> VisitPlan:
     """The owner agrees to the plan as it stands."""
-    approving = Approving(body.who, body.how, body.total, body.up_to, body.words)
+    approving = Approving(body.who, body.how, body.total, body.up_to, body.words, body.signature)
     return _plans(request).approve(ticket, approving, approval_id=body.id, by=person.name)
 
 

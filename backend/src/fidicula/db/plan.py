@@ -11,7 +11,7 @@ from sqlalchemy import Connection, Table, func, select, update
 
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.db.plan_records import Approval, PlanLine, PlanPart, PlanTime
+from fidicula.db.plan_records import Approval, Discount, PlanLine, PlanPart, PlanTime
 
 _line, _part, _time, _approval, _work = (
     schema.plan_line,
@@ -82,6 +82,17 @@ class Plan:
     def add_approval(self, new: Approval) -> None:
         values = {**vars(new), "lines": list(new.lines)}
         add_once(self._connection, _approval, _without_times(values))
+
+    def discount(self, visit_id: UUID) -> Discount | None:
+        """The newest one."""
+        t = schema.plan_discount
+        columns = [column for column in t.c if column.name not in ("number", "entered_at")]
+        asked = select(*columns).where(t.c.visit_id == visit_id).order_by(t.c.number.desc()).limit(1)
+        row = self._connection.execute(asked).one_or_none()
+        return None if row is None else Discount(**row._mapping)
+
+    def give_discount(self, new: Discount) -> None:
+        add_once(self._connection, schema.plan_discount, vars(new))
 
     def begin(self, new_id: UUID, line_id: UUID, by: str) -> None:
         """Raises AtOnceError, by the database, where somebody else is at it."""

@@ -62,7 +62,10 @@ class PlanTime:
 
 @dataclass(frozen=True)
 class Approval:
-    """What the owner agreed to. lines : of the plan.  total : as it stood.  up_to : the most without asking again."""
+    """What the owner agreed to. lines : of the plan.  total : as it stood.  up_to : the most without asking again.
+
+    signature : as the points of its strokes, empty where nobody signed.
+    """
 
     id: UUID
     visit_id: UUID
@@ -75,6 +78,18 @@ class Approval:
     words: str
     entered_by: str
     approved_at: datetime | None = None
+    signature: str = ""
+
+
+@dataclass(frozen=True)
+class Discount:
+    """percent : off all lines of the visit; the newest holds. [%]"""
+
+    id: UUID
+    visit_id: UUID
+    percent: Decimal
+    reason: str
+    entered_by: str
 
 
 @dataclass(frozen=True)

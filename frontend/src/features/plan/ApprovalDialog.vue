@@ -3,24 +3,30 @@
 import { reactive, watch } from 'vue'
 import type { VisitPlan } from '@/api'
 import FormDialog from '@/shared/FormDialog.vue'
+import SignaturePad from './SignaturePad.vue'
 import type { ApprovalForm } from './usePlan'
 import { t } from '@/words/plan'
 
 const props = defineProps<{ plan: VisitPlan; owner: string; faults: Record<string, string>; message: string; isSending: boolean }>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ send: [form: ApprovalForm] }>()
-const form = reactive<ApprovalForm>({ who: '', how: 'in_person', up_to: '', words: '' })
+const form = reactive<ApprovalForm>({ who: '', how: 'in_person', up_to: '', words: '', signature: '' })
 watch(isOpen, (open) => {
   if (open && !form.who) form.who = props.owner
 })
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :title="t('the_owner_approves')" :act="t('record_approval')" :is-sending="isSending" :message="message" @send="emit('send', { ...form })">
+  <FormDialog v-model="isOpen" :title="t('the_owner_approves')" :act="t('record_approval')" :is-sending="isSending" :message="message" @send="emit('send', { ...form, signature: form.how === 'signature' ? form.signature : '' })">
     <p class="wide">{{ t('the_plan_comes_to_works', { total: plan.variants.at(-1)?.usual.total, works: plan.lines.length, range: plan.total_says }) }}</p>
     <v-text-field v-model="form.who" data-first :label="t('who_agreed')" maxlength="500" :error-messages="faults.who" />
     <v-select v-model="form.how" :label="t('how')" :items="Object.entries(plan.how).map(([value, title]) => ({ value, title }))" :error-messages="faults.how" />
     <v-text-field v-model="form.up_to" :label="t('up_to_if_it_is')" inputmode="decimal" :hint="t('beyond_it_the_work_stops')" persistent-hint :error-messages="faults.up_to" />
     <v-text-field v-model="form.words" :label="t('in_their_words')" maxlength="20000" />
+    <div v-if="form.how === 'signature'" class="wide">
+      <p>{{ t('the_owner_signs_here') }}</p>
+      <SignaturePad v-model="form.signature" />
+      <p v-if="faults.signature" role="alert">{{ faults.signature }}</p>
+    </div>
   </FormDialog>
 </template>

@@ -10,6 +10,7 @@ import { usePageCommands } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import AddWorks from './AddWorks.vue'
 import ApprovalDialog from './ApprovalDialog.vue'
+import DiscountForm from './DiscountForm.vue'
 import PlanLine from './PlanLine.vue'
 import VariantList from './VariantList.vue'
 import { usePlan, type ApprovalForm, type Grade } from './usePlan'
@@ -111,13 +112,14 @@ useCommands([
       <AddWorks v-if="mayAct" :plan="plan" :fault="at === '' && !approvalOpen ? failure : ''" @add="(works, underway) => { at = ''; void acts.add(works, underway) }" />
     </div>
     <template #todo>
-      <VariantList v-if="lines.length" v-model="variant" :variants="plan.variants" :value="plan.value" :tax="plan.tax" />
+      <VariantList v-if="lines.length" v-model="variant" :variants="plan.variants" :value="plan.value" :tax="plan.tax" :discount="plan.discount" />
+      <DiscountForm v-if="lines.length && atBench.may('sign_off') && plan.is_open" :percent="plan.discount_percent" :says="plan.discount" :fault="faults.percent ?? ''" @give="(percent, reason) => { at = ''; void acts.discount(percent, reason) }" />
       <template v-if="plan.agreed">
         <h2>{{ t('approved') }}</h2>
         <p>{{ plan.spent }}</p>
         <p v-if="plan.unapproved" class="since"><b>{{ plan.unapproved }}</b></p>
         <ul class="approvals">
-          <li v-for="one in plan.approvals" :key="one.id">{{ one.says }}<template v-if="one.words">: “{{ one.words }}”</template></li>
+          <li v-for="one in plan.approvals" :key="one.id">{{ one.says }}<template v-if="one.words">: “{{ one.words }}”</template><svg v-if="one.signature" viewBox="0 0 280 88" width="140" height="44" role="img" :aria-label="t('signed')"><path :d="one.signature" fill="none" stroke="currentColor" stroke-width="2" /></svg></li>
         </ul>
         <v-btn v-if="mayApprove && plan.approvals[0]" size="small" @click="acts.takeBack(plan.approvals[0].id)">{{ t('undo_the_approval') }}</v-btn>
       </template>

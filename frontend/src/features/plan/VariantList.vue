@@ -5,7 +5,7 @@ import type { PlanVariant } from '@/api'
 import type { Grade } from './usePlan'
 import { t } from '@/words/plan'
 
-const props = defineProps<{ variants: PlanVariant[]; value: string; tax: string }>()
+const props = defineProps<{ variants: PlanVariant[]; value: string; tax: string; discount: string }>()
 const chosen = defineModel<Grade>({ required: true })
 const shown = computed(() => props.variants.find((one) => one.grade === chosen.value) ?? null)
 const range = (one: PlanVariant) => (one.low.total === one.high.total ? '' : t('to', { low: one.low.total, high: one.high.total }))
@@ -22,6 +22,7 @@ const range = (one: PlanVariant) => (one.low.total === one.high.total ? '' : t('
   </fieldset>
   <dl v-if="shown && shown.works.length" class="sums">
     <dt>{{ t('works_and_parts') }}</dt><dd>{{ shown.usual.net }}</dd>
+    <template v-if="discount"><dt>{{ discount }}</dt><dd>−{{ shown.usual.discount }}</dd></template>
     <dt>{{ t('tax', { tax }) }}</dt><dd>{{ shown.usual.tax }}</dd>
     <dt>{{ t('in_all') }}</dt><dd><b>{{ shown.usual.total }}</b></dd>
     <dt>{{ t('of_it_beforehand') }}</dt><dd>{{ shown.deposit }}</dd>

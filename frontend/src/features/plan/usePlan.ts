@@ -11,6 +11,7 @@ export interface ApprovalForm {
   how: How
   up_to: string
   words: string
+  signature: string
 }
 
 export interface UsePlanReturn {
@@ -31,6 +32,7 @@ export interface UsePlanReturn {
   begin: (line: string) => Promise<boolean>
   pause: (line: string) => Promise<boolean>
   finish: (line: string, minutes: string) => Promise<boolean>
+  discount: (percent: string, reason: string) => Promise<boolean>
   approve: (form: ApprovalForm) => Promise<boolean>
   takeBack: (approval: string) => Promise<boolean>
 }
@@ -116,6 +118,8 @@ export function usePlan(ticket: () => string): UsePlanReturn {
     pause: (line) => change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/pause', at(line)))),
     finish: (line, minutes) =>
       change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/finish', { ...at(line), body: { id: freshId(), minutes } }))),
+    discount: (percent, reason) =>
+      change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/discount', { params: { path: path() }, body: { id: freshId(), percent, reason } }))),
     approve: (form) =>
       change(() =>
         answerOf(

@@ -76,5 +76,13 @@ export default {
   "ticket": "ticket",
   "works": "works",
   "all_of_them": "all of them",
-  "the_estimate_for_the_whole": "The estimate for the whole fleet"
+  "the_estimate_for_the_whole": "The estimate for the whole fleet",
+  "sign_here": "Sign here",
+  "signed": "Signed",
+  "sign_again": "Sign again",
+  "the_owner_signs_here": "The owner signs here",
+  "discount": "Discount",
+  "percent": "percent",
+  "reason": "reason",
+  "give": "Give"
 } as const

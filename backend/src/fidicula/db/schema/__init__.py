@@ -17,7 +17,16 @@ from fidicula.db.schema.bench import (
 )
 from fidicula.db.schema.house import instrument, string_of_set, string_set, visit
 from fidicula.db.schema.people import audit_entry, browser, guess, person, sign_in
-from fidicula.db.schema.plan import approval, plan_line, plan_part, plan_time, shop_entry, stock_entry, stock_item
+from fidicula.db.schema.plan import (
+    approval,
+    plan_discount,
+    plan_line,
+    plan_part,
+    plan_time,
+    shop_entry,
+    stock_entry,
+    stock_item,
+)
 from fidicula.db.schema.shop import (
     figure_entry,
     own_size,
@@ -47,6 +56,7 @@ __all__ = [
     "particular",
     "person",
     "photo",
+    "plan_discount",
     "plan_line",
     "plan_part",
     "plan_time",

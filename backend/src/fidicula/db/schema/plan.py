@@ -143,10 +143,24 @@ approval = Table(
     Column("up_to", Numeric, nullable=False),
     Column("currency", Text, nullable=False),
     _said("words"),
+    _said("signature"),
     Column("entered_by", Text, nullable=False),
     now_column("approved_at"),
     *_taken_back(),
     CheckConstraint("up_to >= 0", name="up_to"),
+)
+
+plan_discount = Table(
+    "plan_discount",
+    metadata,
+    _number(),
+    _id(),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    Column("percent", Numeric, nullable=False),
+    _said("reason"),
+    Column("entered_by", Text, nullable=False),
+    now_column("entered_at"),
+    CheckConstraint("percent BETWEEN 0 AND 100", name="percent"),
 )
 
 shop_entry = Table(

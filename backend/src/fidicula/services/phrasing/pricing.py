@@ -133,6 +133,10 @@ def agreed(who: str, how: str, up_to: str) -> str:
     return f"{who} approved up to {up_to}, {HOW.get(how, how)}"
 
 
+def discount(share: str, reason: str) -> str:
+    return f"{share} off, {reason}" if reason else f"{share} off"
+
+
 def spent(spent: str, agreed: str) -> str:
     return f"Spent so far {spent} of {agreed}"
 
@@ -164,6 +168,11 @@ def board_title(side: str) -> str:
 
 def may_grow(risk: str) -> str:
     return f"It may grow: {risk}." if risk else ""
+
+
+def less(net: str, discount: str) -> str:
+    """A sum with what goes off it."""
+    return f"{net} − {discount}"
 
 
 def sum_heads(tax: str) -> list[str]:

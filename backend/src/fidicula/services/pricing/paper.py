@@ -43,6 +43,7 @@ class EstimatePapers:
 
 def _paper(view: VisitPlan, loaded: Loaded) -> EstimatePaper:
     instrument, whole = loaded.instrument, view.variants[-1]
+    terms, approved = say.terms(whole.deposit), [one.says for one in view.approvals]
     return EstimatePaper(
         title=say.paper_title(view.ticket),
         subject=say.paper_subject(
@@ -65,7 +66,7 @@ def _paper(view: VisitPlan, loaded: Loaded) -> EstimatePaper:
         sums=[
             [
                 one.label,
-                one.usual.net,
+                one.usual.net if not view.discount else say.less(one.usual.net, one.usual.discount),
                 one.usual.tax,
                 one.usual.total,
                 one.low.total if one.low.total == one.high.total else f"{one.low.total} – {one.high.total}",
@@ -73,9 +74,7 @@ def _paper(view: VisitPlan, loaded: Loaded) -> EstimatePaper:
             for one in view.variants
             if one.works
         ],
-        notes=[
-            text for text in (whole.against, say.terms(whole.deposit), *(one.says for one in view.approvals)) if text
-        ],
+        notes=[text for text in (view.discount, whole.against, terms, *approved) if text],
         figures=[*_crown(loaded), *_board(loaded)],
         heads=say.PAPER_HEADS,
         sum_heads=say.sum_heads(view.tax),

@@ -10,7 +10,7 @@ from uuid import UUID, uuid5
 
 from fidicula.core.pricing.money import Span
 from fidicula.core.pricing.order import out_of_order
-from fidicula.db.plan_records import Approval, Origin, PlanLine, PlanPart
+from fidicula.db.plan_records import Approval, Discount, Origin, PlanLine, PlanPart
 from fidicula.db.records import Decision, NewWork, WorkDone
 from fidicula.db.unit_of_work import AtOnceError, Engine, UnitOfWork
 from fidicula.db.work_details import StringsFitted, WorkDetail
@@ -32,6 +32,7 @@ from fidicula.tables.work import works
 MOST_LINES = 60
 LONGEST = Decimal(60 * 24 * 14)
 """Of one work. [min]"""
+_ALL = Decimal(100)
 _STRINGS = "strings_changed"
 _ASKING = ("estimate", "approval")
 """Questions that the owner's word answers."""
@@ -59,6 +60,7 @@ class Approving:
     total: str
     up_to: str = ""
     words: str = ""
+    signature: str = ""
 
 
 @dataclass(frozen=True)
@@ -201,6 +203,17 @@ class Plans:
 
         return self._change(ticket, change)
 
+    def give_discount(self, ticket: str, *, percent: str, reason: str, discount_id: UUID, by: str) -> VisitPlan:
+        """So much off all lines; empty or 0 for none any more. percent : as typed. Raises RefusedError naming it."""
+
+        def change(uow: UnitOfWork, of: _Open) -> None:
+            share = typed_amount(percent or "0", what="the discount", field="percent")
+            if share > _ALL:
+                raise RefusedError("the discount is at most 100 %", field="percent")
+            uow.plan.give_discount(Discount(discount_id, of.loaded.visit.id, share, reason.strip(), by))
+
+        return self._change(ticket, change)
+
     def begin(self, ticket: str, line_id: UUID, *, time_id: UUID, by: str, role: str) -> VisitPlan:
         """Somebody begins. Raises ConflictError, saying why it may not be begun, or that somebody is at it."""
 
@@ -264,6 +277,8 @@ class Plans:
                 raise RefusedError("say who agreed", field="who")
             if approving.how not in say.HOW:
                 raise RefusedError(f"it was one of: {', '.join(say.HOW.values())}", field="how")
+            if approving.how == "signature" and not approving.signature:
+                raise RefusedError("sign in the field, or say how else it was agreed", field="signature")
             if not of.reckoned.lines:
                 raise RefusedError("there is nothing to approve: plan the works first", field="total")
             now, currency = of.reckoned.whole.usual.total, of.reckoned.shop.currency
@@ -285,6 +300,7 @@ class Plans:
                     up_to=up_to,
                     currency=currency,
                     words=approving.words.strip(),
+                    signature=approving.signature,
                     entered_by=by,
                 )
             )

@@ -11,7 +11,7 @@ from uuid import UUID
 from fidicula.core.pricing.estimate import Item, PartUsed, Priced, Totals, priced, totals
 from fidicula.core.pricing.minutes import Minutes, minutes_of
 from fidicula.core.pricing.money import NOTHING, Span, total
-from fidicula.db.plan_records import Approval, InStock, PlanLine, PlanPart, PlanTime
+from fidicula.db.plan_records import Approval, Discount, InStock, PlanLine, PlanPart, PlanTime
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.loaded import Loaded
@@ -57,9 +57,13 @@ class Reckoned:
     approvals: tuple[Approval, ...]
     stock: Mapping[UUID, InStock]
     value: Decimal | None
+    discount: Discount | None = None
 
     def sums(self, lines: Sequence[ReckonedLine]) -> Totals:
-        return totals([line.counts for line in lines], self.shop.terms())
+        return totals(
+            [line.counts for line in lines],
+            self.shop.terms(Decimal(0) if self.discount is None else self.discount.percent),
+        )
 
     def variant(self, grade: Grade) -> list[ReckonedLine]:
         """Lines of a variant: its own, and those of every smaller one."""
@@ -113,6 +117,7 @@ def reckon(uow: UnitOfWork, loaded: Loaded) -> Reckoned:
         approvals=tuple(uow.plan.approvals(visit_id)),
         stock=uow.stock.by_ids({part.item_id for part in parts}),
         value=value,
+        discount=uow.plan.discount(visit_id),
     )
 
 

@@ -35,7 +35,7 @@ def plan_view(reckoned: Reckoned, loaded: Loaded) -> VisitPlan:
     shop, approval = reckoned.shop, reckoned.approval
     planned = {line.line.work for line in reckoned.lines if not line.is_done}
     since = [works()[line.line.work].label for line in reckoned.lines if not reckoned.is_approved(line.line)]
-    now = datetime.now(UTC)
+    now, given = datetime.now(UTC), reckoned.discount
     return VisitPlan(
         ticket=loaded.instrument.ticket,
         currency=shop.currency,
@@ -73,6 +73,7 @@ def plan_view(reckoned: Reckoned, loaded: Loaded) -> VisitPlan:
                 ),
                 one.words,
                 one.approved_at,
+                one.signature,
             )
             for one in reversed(reckoned.approvals)
         ],
@@ -86,6 +87,8 @@ def plan_view(reckoned: Reckoned, loaded: Loaded) -> VisitPlan:
         total_says=_range(reckoned.whole.low, reckoned.whole.high, shop.currency),
         how=dict(say.HOW),
         is_open=loaded.visit.closed_at is None,
+        discount="" if given is None or not given.percent else say.discount(percent(given.percent), given.reason),
+        discount_percent="" if given is None or not given.percent else f"{given.percent.normalize():f}",
     )
 
 

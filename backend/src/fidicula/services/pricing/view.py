@@ -117,6 +117,7 @@ class ApprovalView:
     says: str
     words: str
     when: datetime | None
+    signature: str
 
 
 @dataclass(frozen=True)
@@ -136,6 +137,7 @@ class JobChoice:
 class VisitPlan:
     """The plan of a visit. total : of all its lines, usual, as a plain number: what an approval is given to.
 
+    discount : in words, empty for none.
     unapproved : works that were added since.  spent, agreed : in words, empty before an approval.
     """
 
@@ -156,6 +158,8 @@ class VisitPlan:
     total_says: str
     how: dict[str, str]
     is_open: bool
+    discount: str
+    discount_percent: str
 
 
 def proposal_key(one: Proposal) -> tuple[str, str]:

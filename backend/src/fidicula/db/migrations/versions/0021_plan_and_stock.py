@@ -116,12 +116,23 @@ def upgrade() -> None:
         sa.Column("up_to", sa.Numeric, nullable=False),
         sa.Column("currency", sa.Text, nullable=False),
         _text("words"),
+        _text("signature"),
         sa.Column("entered_by", sa.Text, nullable=False),
         _now("approved_at"),
         *_taken_back(),
         sa.CheckConstraint("up_to >= 0", name="ck_approval_up_to"),
     )
     op.create_index("ix_approval_visit_id", "approval", ["visit_id"])
+    _log(
+        "plan_discount",
+        sa.Column("visit_id", sa.Uuid, sa.ForeignKey("visit.id"), nullable=False),
+        sa.Column("percent", sa.Numeric, nullable=False),
+        _text("reason"),
+        sa.Column("entered_by", sa.Text, nullable=False),
+        _now("entered_at"),
+        sa.CheckConstraint("percent BETWEEN 0 AND 100", name="ck_plan_discount_percent"),
+    )
+    op.create_index("ix_plan_discount_visit_id", "plan_discount", ["visit_id"])
     _log(
         "shop_entry",
         sa.Column("setting", sa.Text, nullable=False),
@@ -133,5 +144,14 @@ def upgrade() -> None:
 
 
 def downgrade() -> None:
-    for name in ("plan_time", "plan_part", "plan_line", "approval", "stock_entry", "stock_item", "shop_entry"):
+    for name in (
+        "plan_time",
+        "plan_part",
+        "plan_line",
+        "plan_discount",
+        "approval",
+        "stock_entry",
+        "stock_item",
+        "shop_entry",
+    ):
         op.drop_table(name)
