@@ -93,6 +93,22 @@ def test_faults_of_a_board(gaps: list[float], faults: tuple[str, ...]) -> None:
     assert plan_dressing(fingerboard_length=270, stations=stations, target_relief=0.7).faults == faults
 
 
+@pytest.mark.parametrize(
+    ("gaps", "is_wave"),
+    [
+        ([0.5, 0.3, 0.7, 0.6, 0.4], True),
+        ([0.4, 0.6, 0.7, 0.3, 0.5], True),
+        ([0.4, 0.6, 0.7, 0.6, 0.4], False),
+        ([0.4, 0.6, 0.58, 0.6, 0.4], False),
+    ],
+)
+def test_a_wave_lies_between_two_higher_places(gaps: list[float], is_wave: bool) -> None:
+    """Wherever it lies: also right beside the first or the last place that was read."""
+    stations = [Station(x, gap) for x, gap in zip((40, 90, 135, 180, 230), gaps, strict=True)]
+    faults = plan_dressing(fingerboard_length=270, stations=stations, target_relief=0.7).faults
+    assert ("wave" in faults) is is_wave
+
+
 def test_radius_by_hand() -> None:
     """A chord of 8 with a rise of 2 belongs to a radius of 5: 64/16 + 1."""
     assert radius_of_arc(chord=8, sagitta=2) == 5

@@ -1,10 +1,15 @@
 <script setup lang="ts">
 /** The course: a string stretched from nut to bridge, the visit's steps its stopped places. */
+import { computed } from 'vue'
 import type { Stop } from '@/api'
 import { until } from '@/shared/format'
 import { t } from '@/words/course'
 
-defineProps<{ stops: Stop[] }>()
+const props = defineProps<{ stops: Stop[] }>()
+/** So many stops have room for what is said beside their names. */
+const ROOMY = 9
+/** On a phone only the stop where the work stands, or what it waits for, is named under the string. */
+const here = computed(() => props.stops.find((stop) => stop.state === 'here') ?? props.stops.find((stop) => stop.state === 'waiting') ?? null)
 const emit = defineEmits<{ open: [stop: Stop] }>()
 
 const WORDS: Record<Stop['state'], string> = {
@@ -27,7 +32,7 @@ function spoken(stop: Stop): string {
 </script>
 
 <template>
-  <ol class="course" :aria-label="t('course_of_this_visit')">
+  <ol class="course" :class="{ crowded: stops.length > ROOMY }" :aria-label="t('course_of_this_visit')">
     <li v-for="stop in stops" :key="stop.key" :class="stop.state" :aria-current="stop.state === 'here' ? 'step' : undefined">
       <button type="button" class="plain-button stop" :aria-label="spoken(stop)" :title="stop.says" @click="emit('open', stop)">
         <svg viewBox="0 0 28 28" width="28" height="28" aria-hidden="true">
@@ -43,6 +48,7 @@ function spoken(stop: Stop): string {
       </button>
     </li>
   </ol>
+  <p v-if="here" class="here-now" aria-hidden="true">{{ here.label }} <span class="note">{{ noteOf(here) }}</span></p>
 </template>
 
 <style scoped>
@@ -124,13 +130,25 @@ line {
   font-weight: 400;
   color: var(--quiet);
 }
+.crowded .label {
+  font-size: var(--type-note);
+}
+.crowded li:not(.here, .waiting) .note {
+  display: none;
+}
+.here-now {
+  display: none;
+  margin: 0;
+  padding: 0 10px;
+  font-weight: 700;
+  color: var(--action);
+}
 @media (max-width: 640px) {
-  .note {
+  .label {
     display: none;
   }
-  .label {
-    font-size: var(--type-note);
-    text-align: center;
+  .here-now {
+    display: block;
   }
 }
 </style>
