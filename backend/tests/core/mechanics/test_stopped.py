@@ -123,7 +123,7 @@ def test_a_note_drawn_is_the_note_that_is_judged() -> None:
 
 
 def test_a_plucked_string_swings_as_a_triangle_and_its_mirror() -> None:
-    """Plucked 2 mm at a quarter and stopped at the octave: 1 mm there and at three quarters, two thirds in the middle."""
+    """Plucked 2 mm at a quarter and stopped at the octave: 1 mm there and at three quarters, 2/3 in the middle."""
     note: dict[str, Any] = {"string_length": 400.0, "fingerboard_length": 300.0, "nut_height": 0.5, "end_height": 5.0}
     gap = gap_along(fingerboard_length=300.0, relief=0.7)
     drawn = swing_along(

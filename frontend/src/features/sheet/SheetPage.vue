@@ -137,7 +137,7 @@ useCommands([
   { letter: 'd', words: t('decide'), run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
   { letter: 't', words: t('open_this_step'), run: openNext, possible: () => !!sheet.value?.instruction.stop },
   { letter: 'i', words: t('inspection'), run: () => to('look'), possible: () => sheet.value !== null },
-  { letter: 'q', words: t('plan_and_estimate'), run: () => to('plan'), possible: () => sheet.value !== null },
+  { letter: '-', words: t('plan_and_estimate'), run: () => to('plan'), possible: () => sheet.value !== null },
   { letter: 'a', words: t('measure'), run: () => to('measure'), possible: () => sheet.value !== null },
   { letter: 'x', own: true, words: t('another_view'), run: otherView, possible: () => sheet.value !== null },
   { letter: 'i', own: true, words: t('particulars'), run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },

@@ -87,7 +87,10 @@ class Totals:
 
 
 def priced(item: Item, rounding: Rounding) -> Priced:
-    """A line in money. Labour and parts are each rounded once. [currency]"""
+    """A line in money. [currency]
+
+    item : the line in minutes and parts.  rounding : the shop's rule, which labour and parts are each rounded by, once.
+    """
     minutes, hourly = item.minutes, item.hourly
     low, usual, high = (rounding.of(part * hourly / _MINUTES) for part in (minutes.low, minutes.usual, minutes.high))
     parts = rounding.of(sum((part.count * part.price for part in item.parts), Decimal(0)))
@@ -95,7 +98,10 @@ def priced(item: Item, rounding: Rounding) -> Priced:
 
 
 def totals(lines: Sequence[Priced], terms: Terms) -> Totals:
-    """What lines come to. Discount and tax are rounded once each, of the exact sum of the lines. [currency]"""
+    """What lines come to. [currency]
+
+    lines : each in money.  terms : discount, tax and deposit; each is rounded once, of the exact sum of the lines.
+    """
     net = total(line.amount for line in lines)
     usual = _sum(net.usual, terms)
     return Totals(
@@ -120,7 +126,11 @@ def share_of_value(amount: Decimal, value: Decimal) -> Decimal:
 
 
 def weight(share: Decimal, *, say: Decimal, discuss: Decimal, advise_against: Decimal) -> Weight:
-    """What a share of the value asks for; a limit counts in. [%]  Raises CoreError for limits that do not go up."""
+    """What a share of the value asks for; a limit counts in.
+
+    share : of an instrument's value that a sum takes.  say, discuss, advise_against : limits. [%]
+    Raises CoreError for limits that do not go up. Source: habit of the trade; the shop sets its own limits.
+    """
     if not say <= discuss <= advise_against:
         raise CoreError("thresholds", sentence=f"the limits go upward; they were {say}, {discuss}, {advise_against} %")
     if share >= advise_against:

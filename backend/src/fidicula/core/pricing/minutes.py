@@ -27,9 +27,10 @@ class Minutes:
 
 
 def minutes_of(starting: Span, records: Sequence[Decimal], *, least: int) -> Minutes:
-    """What a work takes. records : the shop's own minutes, oldest first.  least : so many make its own figure.
+    """What a work takes. [min]
 
-    The median takes the place of the usual minutes; low and high keep their ratio to it. [min]
+    starting : of the table.  records : the shop's own minutes, oldest first.  least : so many make its own figure.
+    The median of the last ones takes the place of the usual minutes; low and high keep their ratio to it.
     """
     if len(records) < least:
         return Minutes(starting, starting, None, len(records))

@@ -24,7 +24,10 @@ def ordered(works: Sequence[str], after: Mapping[str, Sequence[str]]) -> list[st
 
 
 def out_of_order(works: Sequence[str], after: Mapping[str, Sequence[str]]) -> tuple[str, str] | None:
-    """The first work that stands before one that it has to come after, and that one; None where all gates are kept."""
+    """The first work that stands before one that it has to come after, and that one; None where all gates are kept.
+
+    works : in their order.  after : of each, those that it comes after.
+    """
     for i, work in enumerate(works):
         held = _held_by(work, works[i + 1 :], after)
         if held is not None:
