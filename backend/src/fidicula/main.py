@@ -30,6 +30,7 @@ from fidicula.services.particulars import Particulars
 from fidicula.services.people import People
 from fidicula.services.photos import Photos
 from fidicula.services.pricing.drawers import Drawers
+from fidicula.services.pricing.fleet import Fleets
 from fidicula.services.pricing.paper import EstimatePapers
 from fidicula.services.pricing.plan import Plans
 from fidicula.services.pricing.settings import Settings as ShopSettings
@@ -84,6 +85,7 @@ def give_services(
     app.state.strings = Strings(engine)
     app.state.plans = Plans(engine)
     app.state.drawers = Drawers(engine)
+    app.state.fleets = Fleets(engine)
     app.state.estimates = EstimatePapers(engine, Settings().front_end / "assets")
     app.state.shop_settings = ShopSettings(engine)
     app.state.figures = Figures(engine)

@@ -188,8 +188,27 @@ def test_a_price_beside_what_it_is_worth_is_said_with_what_follows(client: TestC
         assert client.patch("/api/instruments/RW-109/particulars", json=body).status_code == 200
         told.append((island.variant("all")["weight"], island.variant("all")["against"]))
     assert [weight for weight, _ in told] == ["say", "discuss", "advise_against"]
-    assert told[0][1] == "€512.16 is 34 % of the €1,500.00 that it is worth. Say so before anything is begun."
+    assert told[0][1] == "€512.16 is 34 % of the €1,500.00 that it is worth. Tell the owner before anything is begun."
     assert "Advise against it: another instrument of that price" in told[2][1]
+
+
+@pytest.mark.parametrize(
+    ("worth", "minutes"),
+    [("about 900", "124 to 280 min"), ("1200", "144 to 370 min"), ("a family piece", "124 to 370 min")],
+)
+def test_how_far_the_carving_goes_follows_the_instrument(
+    client: TestClient, island: Plan, worth: str, minutes: str
+) -> None:
+    """A bridge's steps are 124 to 280 min, its openings 20 to 90 more: from 1200 on, or perhaps, where nobody knows."""
+    if worth != "about 900":
+        body = {"changes": [{"field": "worth", "was": "about 900", "now": worth}]}
+        assert client.patch("/api/instruments/RW-109/particulars", json=body).status_code == 200
+    island.add("new_bridge")
+    line = island.line("new_bridge")
+    assert line["minutes"] == minutes
+    assert [step["label"] for step in line["steps"] if step["left_out"]] == (
+        ["Openings: kidneys, heart and legs"] if worth == "about 900" else []
+    )
 
 
 def test_the_owners_word_answers_the_question_that_bars_the_work(client: TestClient, island: Plan) -> None:

@@ -14,8 +14,9 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Story, Ticket, TicketTyped
 from fidicula.db.records import ASKED
+from fidicula.services.arrivals import Arrival, VisitAsked
 from fidicula.services.choices import Choices
-from fidicula.services.house import Arrival, House, KnownView, Tag, VisitAsked
+from fidicula.services.house import House, KnownView, Tag
 
 router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
 

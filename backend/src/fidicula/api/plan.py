@@ -13,9 +13,11 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Story, Ticket
 from fidicula.documents.estimate import EstimatePaper
+from fidicula.services.pricing.approving import Approving
 from fidicula.services.pricing.drawers import Drawers, KindView, NewItem, StockLine, StockView
+from fidicula.services.pricing.fleet import Fleets
 from fidicula.services.pricing.paper import EstimatePapers
-from fidicula.services.pricing.plan import Adding, Approving, Plans
+from fidicula.services.pricing.plan import Adding, Plans
 from fidicula.services.pricing.settings import Settings, SettingView
 from fidicula.services.pricing.view import FleetEstimate, VisitPlan
 from fidicula.tables.pricing import Grade
@@ -229,7 +231,8 @@ def take_back_approval(request: Request, ticket: Ticket, approval_id: UUID, pers
 @router.get("/fleets/{owner}/estimate")
 def fleet_estimate(request: Request, owner: Sentence) -> FleetEstimate:
     """The plans of all of an owner's instruments in the house, in one."""
-    return _plans(request).fleet(owner)
+    fleets: Fleets = request.app.state.fleets
+    return fleets.estimate(owner)
 
 
 @router.get("/stock")

@@ -14,11 +14,12 @@ from fidicula.db.people_records import Person
 from fidicula.db.records import NewReading, NewWork, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.db.work_details import StringsFitted
+from fidicula.services.arrivals import Arrival, VisitAsked
 from fidicula.services.bench import Bench
 from fidicula.services.course import Course
 from fidicula.services.figures import Figures, FigureTyped
 from fidicula.services.following import Followings, TargetsWanted
-from fidicula.services.house import Arrival, House, VisitAsked
+from fidicula.services.house import House
 from fidicula.services.measures import MEASURES
 from fidicula.services.persons import PersonTyped, changed_person
 from fidicula.services.recipes import Recipes

@@ -8,8 +8,9 @@ from uuid import uuid4
 
 from fidicula.db.records import StringSet
 from fidicula.db.unit_of_work import Engine
+from fidicula.services.pricing.approving import Approving
 from fidicula.services.pricing.drawers import Drawers, NewItem
-from fidicula.services.pricing.plan import Adding, Approving, Plans
+from fidicula.services.pricing.plan import Adding, Plans
 
 
 def load_stock(

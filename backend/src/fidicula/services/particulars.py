@@ -10,8 +10,8 @@ from uuid import uuid4
 
 from fidicula.db.records import ASKED, Particular
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.arrivals import VisitAsked, check_dates, check_kind
 from fidicula.services.errors import MeanwhileError, RefusedError
-from fidicula.services.house import VisitAsked, check_dates, check_kind
 from fidicula.services.loaded import changed_sheet, check_in_house, load_to_change
 from fidicula.services.sheet.model import BenchSheet
 

@@ -94,12 +94,12 @@ def against_value(weight: Weight, share: Decimal, total: str, value: str) -> str
         case "advise_against":
             return (
                 f"{told}. Advise against it: another instrument of that price, set up by a luthier, would be better. "
-                "Say so before anything is begun, and let the owner choose."
+                "Tell the owner before anything is begun, and let them choose."
             )
         case "discuss":
             return f"{told}. Talk it over first: an instrument worth both together might serve better."
         case "say":
-            return f"{told}. Say so before anything is begun."
+            return f"{told}. Tell the owner before anything is begun."
     return f"{told}."
 
 

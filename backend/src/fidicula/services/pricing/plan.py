@@ -4,27 +4,23 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
-from datetime import UTC, datetime
 from decimal import Decimal
 from uuid import UUID, uuid5
 
-from fidicula.core.pricing.money import Span
 from fidicula.core.pricing.order import out_of_order
-from fidicula.db.plan_records import Approval, Discount, Origin, PlanLine, PlanPart
-from fidicula.db.records import Decision, NewWork, WorkDone
+from fidicula.db.plan_records import Discount, Origin, PlanLine, PlanPart
 from fidicula.db.unit_of_work import AtOnceError, Engine, UnitOfWork
-from fidicula.db.work_details import StringsFitted, WorkDetail
-from fidicula.services.bench import check_may_be_done, set_out
-from fidicula.services.errors import ConflictError, ForbiddenError, MeanwhileError, NotFoundError, RefusedError
+from fidicula.services.errors import ConflictError, ForbiddenError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
-from fidicula.services.numbers import money
 from fidicula.services.phrasing import pricing as say
+from fidicula.services.pricing.approving import ASKING, Approving, write_approval
 from fidicula.services.pricing.proposals import proposals
 from fidicula.services.pricing.reckoned import Reckoned, ReckonedLine, reckon
 from fidicula.services.pricing.shown import plan_view
 from fidicula.services.pricing.stopping import running, stopped_by
 from fidicula.services.pricing.typed import typed_amount
-from fidicula.services.pricing.view import FleetEstimate, FleetLine, VisitPlan
+from fidicula.services.pricing.view import VisitPlan
+from fidicula.services.pricing.writing import work_of, written_since
 from fidicula.services.roles import RANK
 from fidicula.tables.pricing import GRADES, Grade, bundles, gates, jobs
 from fidicula.tables.work import works
@@ -33,9 +29,6 @@ MOST_LINES = 60
 LONGEST = Decimal(60 * 24 * 14)
 """Of one work. [min]"""
 _ALL = Decimal(100)
-_STRINGS = "strings_changed"
-_ASKING = ("estimate", "approval")
-"""Questions that the owner's word answers."""
 
 
 @dataclass(frozen=True)
@@ -49,18 +42,6 @@ class Adding:
     origin: Origin
     because: str = ""
     reason: str = ""
-
-
-@dataclass(frozen=True)
-class Approving:
-    """What the owner agreed to. total : that was shown, as a plain number.  up_to : as typed, empty for that total."""
-
-    who: str
-    how: str
-    total: str
-    up_to: str = ""
-    words: str = ""
-    signature: str = ""
 
 
 @dataclass(frozen=True)
@@ -256,9 +237,9 @@ class Plans:
             took = typed_amount(minutes, what="minutes", field="minutes", most=LONGEST)
             if took <= 0:
                 raise RefusedError("how many minutes it took, for instance 45", field="minutes")
-            written = _written(of.loaded, of.reckoned, line)
+            written = written_since(of.loaded, of.reckoned, line)
             if written is None:
-                uow.log.add_work(_work_of(uow, of.loaded, of.reckoned, line, work_id=work_id, by=by))
+                uow.log.add_work(work_of(uow, of.loaded, of.reckoned, line, work_id=work_id, by=by))
             uow.plan.end(line.line.id)
             uow.plan.finish(line.line.id, minutes=took, by=by, work_id=work_id if written is None else written.id)
 
@@ -271,49 +252,8 @@ class Plans:
         """
 
         def change(uow: UnitOfWork, of: _Open) -> None:
-            if any(one.id == approval_id for one in of.reckoned.approvals):
-                return
-            if not approving.who.strip():
-                raise RefusedError("say who agreed", field="who")
-            if approving.how not in say.HOW:
-                raise RefusedError(f"it was one of: {', '.join(say.HOW.values())}", field="how")
-            if approving.how == "signature" and not approving.signature:
-                raise RefusedError("sign in the field, or say how else it was agreed", field="signature")
-            if not of.reckoned.lines:
-                raise RefusedError("there is nothing to approve: plan the works first", field="total")
-            now, currency = of.reckoned.whole.usual.total, of.reckoned.shop.currency
-            if Decimal(typed_or(approving.total, now)) != now:
-                raise MeanwhileError({"total": f"the sum changed meanwhile: it is {money(now, currency)} now"})
-            up_to = typed_amount(approving.up_to, what="up to", field="up_to") if approving.up_to.strip() else now
-            if up_to < now:
-                raise RefusedError(
-                    f"the plan comes to {money(now, currency)}: take works off it, or type at least that", field="up_to"
-                )
-            uow.plan.add_approval(
-                Approval(
-                    id=approval_id,
-                    visit_id=of.loaded.visit.id,
-                    who=approving.who.strip(),
-                    how=approving.how,
-                    lines=tuple(line.line.id for line in of.reckoned.lines),
-                    total=now,
-                    up_to=up_to,
-                    currency=currency,
-                    words=approving.words.strip(),
-                    signature=approving.signature,
-                    entered_by=by,
-                )
-            )
-            told = say.agreed(approving.who.strip(), approving.how, money(up_to, currency))
-            for question in of.reckoned.assessment.questions:
-                if question.question in _ASKING and not question.is_open:
-                    decided = uuid5(approval_id, question.question)
-                    after = of.loaded.state().last_work
-                    uow.log.decide(
-                        Decision(
-                            decided, of.loaded.visit.id, question.question, "agreed", told, None, by, after_work=after
-                        )
-                    )
+            if all(one.id != approval_id for one in of.reckoned.approvals):
+                write_approval(uow, of.loaded, of.reckoned, approving, approval_id=approval_id, by=by)
 
         return self._change(ticket, change)
 
@@ -322,36 +262,10 @@ class Plans:
             if not any(one.id == approval_id for one in of.reckoned.approvals):
                 raise NotFoundError("that approval is not among this visit's")
             uow.plan.take_back("approval", approval_id, by)
-            for question in _ASKING:
+            for question in ASKING:
                 uow.log.take_back_decision(uuid5(approval_id, question), by)
 
         return self._change(ticket, change)
-
-    def fleet(self, owner: str) -> FleetEstimate:
-        """The plans of all of an owner's instruments in the house, in one."""
-        with UnitOfWork(self._engine, only_reads=True) as uow:
-            found = [(ticket, reckon(uow, load_bench(uow, ticket))) for ticket in uow.instruments.in_house_of(owner)]
-        planned = [(ticket, one) for ticket, one in found if one.lines]
-        if not planned:
-            raise NotFoundError(f"nothing is planned for an instrument of {owner} in the house", field="owner")
-        currency = planned[0][1].shop.currency
-        sums = [one.whole for _, one in planned]
-        ends = (sum((getattr(one, end).total for one in sums), Decimal(0)) for end in ("low", "usual", "high"))
-        low, usual, high = (money(end, currency) for end in ends)
-        return FleetEstimate(
-            owner=owner,
-            lines=[
-                FleetLine(
-                    ticket,
-                    [works()[line.line.work].label for line in one.lines],
-                    say.amount(Span(one.whole.low.total, one.whole.usual.total, one.whole.high.total), currency),
-                )
-                for ticket, one in planned
-            ],
-            low=low,
-            usual=usual,
-            high=high,
-        )
 
     def _change(self, ticket: str, change: Callable[[UnitOfWork, _Open], None]) -> VisitPlan:
         with UnitOfWork(self._engine) as uow:
@@ -363,14 +277,6 @@ class Plans:
             view = plan_view(reckon(uow, after), after)
             uow.commit()
             return view
-
-
-def typed_or(typed: str, now: Decimal) -> str:
-    """A plain number that a page sent back, as it was told it."""
-    try:
-        return str(Decimal(typed))
-    except ArithmeticError:
-        raise RefusedError(f"the sum that was shown is missing: it is {now} now", field="total") from None
 
 
 def _line(reckoned: Reckoned, line_id: UUID) -> ReckonedLine:
@@ -388,41 +294,3 @@ def _place_for(work: str, lines: Sequence[PlanLine]) -> float:
     at = followers[0]
     low = lines[at - 1].place if at else lines[at].place - 2
     return (low + lines[at].place) / 2
-
-
-def _written(loaded: Loaded, reckoned: Reckoned, line: ReckonedLine) -> WorkDone | None:
-    """The newest work of its kind that was written down since it was planned and belongs to no other line."""
-    taken = {one.line.work_id for one in reckoned.lines}
-    since = line.line.added_at or datetime.now(UTC)
-    return next(
-        (
-            work
-            for work in reversed(loaded.works)
-            if work.work == line.line.work and not work.taken_back and work.id not in taken and work.done_at >= since
-        ),
-        None,
-    )
-
-
-def _work_of(
-    uow: UnitOfWork, loaded: Loaded, reckoned: Reckoned, line: ReckonedLine, *, work_id: UUID, by: str
-) -> NewWork:
-    kind = line.line.work
-    detail: WorkDetail
-    if kind == _STRINGS:
-        items = (reckoned.stock[part.item_id].item for part in line.parts)
-        set_id = next((item.string_set_id for item in items if item.string_set_id is not None), None)
-        chosen = None if set_id is None else uow.string_sets.by_id(set_id)
-        if chosen is None:
-            raise ConflictError(
-                "say which strings went on: record them on the strings page, or choose a set as its part"
-            )
-        if tuple(string.name for string in chosen.strings) != loaded.instrument.string_names:
-            raise ConflictError(
-                f"the set {chosen.name} does not fit the strings {' '.join(loaded.instrument.string_names)}"
-            )
-        detail = StringsFitted(set=chosen.name)
-        return NewWork(work_id, loaded.visit.id, kind, by, detail, chosen.id)
-    check_may_be_done(reckoned.assessment, kind)
-    detail = set_out(reckoned.assessment, kind, "")
-    return NewWork(work_id, loaded.visit.id, kind, by, detail)

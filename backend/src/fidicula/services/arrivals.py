@@ -1,0 +1,62 @@
+"""What is asked at the door, and what cannot be."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import UTC, date, datetime
+from uuid import UUID
+
+from fidicula.services.errors import RefusedError
+from fidicula.tables.course import visit_kinds
+
+
+@dataclass(frozen=True)
+class VisitAsked:
+    """What is asked of a visit. climate : damp, dry or empty.  freeze_days : without risky work before the deadline."""
+
+    climate: str = ""
+    deadline: date | None = None
+    freeze_days: int = 3
+    promised: date | None = None
+
+
+@dataclass(frozen=True)
+class Arrival:
+    """An instrument at the door. id : of the instrument, made by whoever enters it.
+
+    ticket : empty for the next free one.  string_names : empty for the usual four.
+    size_without_figures : it is meant that the size has no figures yet.
+    """
+
+    id: UUID
+    ticket: str
+    family: str
+    size: str
+    string_names: Sequence[str]
+    left_handed: bool
+    opposite_build: bool
+    is_new: bool
+    owner: str
+    description: str
+    complaint: str
+    kind: str
+    visit: VisitAsked
+    asked: Mapping[str, str] = field(default_factory=dict)
+    is_fleet: bool = False
+    size_without_figures: bool = False
+
+
+def check_kind(kind: str) -> None:
+    if kind not in visit_kinds():
+        raise RefusedError(f"an instrument comes for {', '.join(visit_kinds())}; it was “{kind}”", field="kind")
+
+
+def check_dates(asked: VisitAsked, *, but: Sequence[str] = ()) -> None:
+    """A day is still to come; what it is needed for is not before it is promised. but : days that stand already."""
+    today = datetime.now(UTC).astimezone().date()
+    for name, day in (("deadline", asked.deadline), ("promised", asked.promised)):
+        if day is not None and day < today and name not in but:
+            raise RefusedError(f"{day.day} {day:%B %Y} has passed: choose today or later", field=name)
+    if asked.deadline is not None and asked.promised is not None and asked.promised > asked.deadline:
+        raise RefusedError("it is promised for later than it is needed", field="promised")
