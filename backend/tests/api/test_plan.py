@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from concurrent.futures import ThreadPoolExecutor
 from io import BytesIO
 from typing import Any
 from uuid import uuid4
@@ -13,74 +12,13 @@ from pdfminer.high_level import extract_pages, extract_text
 from pdfminer.layout import LTChar, LTTextContainer, LTTextLine
 
 from ..conftest import signed_in
-
-OF = "/api/instruments/{}/plan"
-
-
-class Plan:
-    """One instrument's plan, as a browser works on it."""
-
-    def __init__(self, client: TestClient, ticket: str) -> None:
-        self.client, self.at = client, OF.format(ticket)
-        self.ticket = ticket
-
-    def view(self) -> dict[str, Any]:
-        return dict(self.client.get(self.at).json())
-
-    def post(self, path: str, status: int = 200, **body: Any) -> dict[str, Any]:
-        answer = self.client.post(f"{self.at}/{path}", json=body)
-        assert answer.status_code == status, answer.text
-        return dict(answer.json())
-
-    def add(self, *works: str, status: int = 200, **more: Any) -> dict[str, Any]:
-        return self.post("lines", status, id=str(uuid4()), works=list(works), **more)
-
-    def line(self, work: str) -> dict[str, Any]:
-        return next(line for line in self.view()["lines"] if line["work"] == work)
-
-    def do(self, work: str, act: str, status: int = 200, **body: Any) -> dict[str, Any]:
-        return self.post(f"lines/{self.line(work)['id']}/{act}", status, **body)
-
-    def begin(self, work: str, status: int = 200) -> dict[str, Any]:
-        return self.do(work, "begin", status, id=str(uuid4()))
-
-    def finish(self, work: str, minutes: str, status: int = 200) -> dict[str, Any]:
-        return self.do(work, "finish", status, id=str(uuid4()), minutes=minutes)
-
-    def approve(self, status: int = 200, **more: Any) -> dict[str, Any]:
-        body = {"who": "the owner", "how": "phone", "total": self.view()["total"], **more}
-        return self.post("approvals", status, id=str(uuid4()), **body)
-
-    def variant(self, grade: str) -> dict[str, Any]:
-        return next(one for one in self.view()["variants"] if one["grade"] == grade)
-
-
-@pytest.fixture
-def island(client: TestClient) -> Plan:
-    """RW-109, whose neck points to the bass side and whose seam is open."""
-    return Plan(client, "RW-109")
+from .planning import Plan, refusal
 
 
 @pytest.fixture
 def grown(client: TestClient) -> Plan:
     """RW-110, approved for a nut; its board needs dressing."""
     return Plan(client, "RW-110")
-
-
-@pytest.fixture
-def blank(client: TestClient) -> dict[str, Any]:
-    body = {"id": str(uuid4()), "kind": "bridge_blank", "family": "violin", "label": "blank 41, quiet grain"}
-    return dict(client.post("/api/stock", json={**body, "figure": "41", "counted": "2", "price": "7,50"}).json())
-
-
-def refusal(answer: dict[str, Any]) -> tuple[list[Any], str]:
-    return answer["detail"][0]["loc"], answer["detail"][0]["msg"]
-
-
-def settings(client: TestClient, **values: str) -> None:
-    for name, value in values.items():
-        answer = client.put(f"/api/settings/{name}", json={"id": str(uuid4()), "value": value})
-        assert answer.status_code == 200, answer.text
 
 
 def test_the_island_violin_agrees_with_a_worked_sheet(island: Plan) -> None:
@@ -192,108 +130,6 @@ def test_a_price_beside_what_it_is_worth_is_said_with_what_follows(client: TestC
     assert "Advise against it: another instrument of that price" in told[2][1]
 
 
-@pytest.mark.parametrize(
-    ("worth", "minutes"),
-    [("about 900", "124 to 280 min"), ("1200", "144 to 370 min"), ("a family piece", "124 to 370 min")],
-)
-def test_how_far_the_carving_goes_follows_the_instrument(
-    client: TestClient, island: Plan, worth: str, minutes: str
-) -> None:
-    """A bridge's steps are 124 to 280 min, its openings 20 to 90 more: from 1200 on, or perhaps, where nobody knows."""
-    if worth != "about 900":
-        body = {"changes": [{"field": "worth", "was": "about 900", "now": worth}]}
-        assert client.patch("/api/instruments/RW-109/particulars", json=body).status_code == 200
-    island.add("new_bridge")
-    line = island.line("new_bridge")
-    assert line["minutes"] == minutes
-    assert [step["label"] for step in line["steps"] if step["left_out"]] == (
-        ["Openings: kidneys, heart and legs"] if worth == "about 900" else []
-    )
-
-
-def test_the_owners_word_answers_the_question_that_bars_the_work(client: TestClient, island: Plan) -> None:
-    island.add("seam_glued")
-    asked = [one["question"] for one in client.get("/api/instruments/RW-109/sheet").json()["questions"]]
-    assert "estimate" in asked
-    view = island.approve(who="Ingunn of the island", how="letter", up_to="30")
-    island.begin("seam_glued")
-    island.finish("seam_glued", "25")
-    decided = {one["question"]: one for one in client.get("/api/instruments/RW-109/sheet").json()["questions"]}
-    assert decided["estimate"]["decided"]["reason"] == "Ingunn of the island approved up to €30.00, in writing"
-    island.post(f"approvals/{view['approvals'][0]['id']}/take-back")
-    assert island.view()["agreed"] == ""
-
-
-def test_what_would_go_beyond_the_sum_is_asked_again(island: Plan) -> None:
-    """Agreed: 20.16 for the seam. It took 60 min, 43.20; cleaning would make it 70 and more."""
-    island.add("seam_glued", "cleaned")
-    island.approve()
-    island.begin("seam_glued")
-    island.finish("seam_glued", "90")
-    assert refusal(island.begin("cleaned", 409))[1] == (
-        "It would come to €82.80; the owner agreed to €38.16: ask again."
-    )
-
-
-def test_two_who_begin_one_step_at_once(client: TestClient, island: Plan) -> None:
-    island.add("seam_glued")
-    island.approve()
-    line = island.line("seam_glued")["id"]
-
-    def begin(_: int) -> int:
-        return client.post(f"{island.at}/lines/{line}/begin", json={"id": str(uuid4())}).status_code
-
-    with ThreadPoolExecutor(4) as hands:
-        told = sorted(hands.map(begin, range(4)))
-    assert told == [200, 409, 409, 409]
-    assert refusal(island.begin("seam_glued", 409))[1] == "Ilse Varnholt is at it."
-
-
-def test_a_sum_that_changed_meanwhile_is_not_approved(island: Plan) -> None:
-    island.add("seam_glued")
-    shown = island.view()["total"]
-    island.add("cleaned")
-    refused = island.approve(409, total=shown)
-    assert refusal(refused) == (["body", "total"], "the sum changed meanwhile: it is €38.16 now")
-    assert island.view()["approvals"] == []
-
-
-@pytest.mark.parametrize(
-    ("body", "field", "says"),
-    [
-        ({"price": "1,2,3"}, "price", "one decimal mark"),
-        ({"price": "1.200"}, "price", "is 1.200 meant as 1200?"),
-        ({"price": "-3"}, "price", "one decimal mark"),
-        ({"counted": "-1"}, "counted", "one decimal mark"),
-        ({"figure": "410"}, "figure", "from 15 to 300 mm"),
-        ({"kind": "varnish"}, "kind", "it is one of"),
-        ({"label": "  "}, "label", "give it a name"),
-    ],
-)
-def test_what_is_wrong_in_a_drawer_names_its_field(
-    client: TestClient, body: dict[str, str], field: str, says: str
-) -> None:
-    item = {"id": str(uuid4()), "kind": "bridge_blank", "label": "blank", "figure": "41", "price": "7.50", **body}
-    answer = client.post("/api/stock", json=item)
-    assert answer.status_code == 422
-    loc, said = refusal(answer.json())
-    assert loc[-1] == field
-    assert says in said or field == "label"
-
-
-def test_no_more_goes_than_there_is(client: TestClient, blank: dict[str, Any]) -> None:
-    entry = {"id": str(uuid4()), "what": "count", "value": "3", "comes": False, "reason": "split"}
-    answer = client.post(f"/api/stock/{blank['id']}/entries", json=entry)
-    assert refusal(answer.json()) == (["body", "value"], "there are 2 of blank 41, quiet grain: no more can go")
-    for sent in (entry | {"value": "2"}, entry | {"value": "2"}):
-        assert client.post(f"/api/stock/{blank['id']}/entries", json=sent).json()["on_hand"] == "0"
-    client.post(f"/api/stock/{blank['id']}/entries", json={"id": str(uuid4()), "what": "price", "value": "8"})
-    lines = client.get(f"/api/stock/{blank['id']}/entries").json()
-    assert [(line["what"], line["value"]) for line in lines] == [
-        ("price", "€8.00"), ("count", "−2"), ("price", "€7.50"), ("count", "+2"),
-    ]  # fmt: skip
-
-
 def test_the_shops_own_minutes_stand_beside_the_starting_ones(client: TestClient) -> None:
     """Three seams took 20, 40 and 35 min: their median, 35, takes the place of 28; the ends keep their ratio."""
     for ticket, minutes in (("RW-101", "20"), ("RW-111", "40"), ("RW-113", "35")):
@@ -336,17 +172,6 @@ def test_a_fleets_estimate_is_the_sum_of_its_instruments(client: TestClient) -> 
     assert [line["ticket"] for line in told["lines"]] == ["RW-101", "RW-111"]
     assert told["usual"] == "€36.00"
     assert client.get("/api/fleets/Nobody/estimate").status_code == 404
-
-
-def test_settings_change_the_price_and_keep_their_history(client: TestClient, island: Plan) -> None:
-    island.add("seam_glued")
-    settings(client, rate_apprentice="60", tax="0", rounding="0,05", currency="gbp")
-    assert island.variant("all")["usual"]["total"] == "£28.00"
-    found = {one["setting"]: one for one in client.get("/api/settings").json()}
-    assert [line["value"] for line in found["rate_apprentice"]["history"]] == ["60"]
-    for name, value in {"tax": "101", "currency": "XXQ", "say_from": "60", "rounding_half": "down"}.items():
-        answer = client.put(f"/api/settings/{name}", json={"id": str(uuid4()), "value": value})
-        assert refusal(answer.json())[0] == ["body", "value"], name
 
 
 def test_works_keep_their_gates_when_they_are_moved(island: Plan) -> None:
