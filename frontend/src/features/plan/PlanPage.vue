@@ -64,7 +64,6 @@ function askForApproval(): void {
 }
 async function approve(form: ApprovalForm): Promise<void> {
   if (await acts.approve(form)) approvalOpen.value = false
-  else if (faults.value.total) await acts.load()
 }
 const toSheet = () => void router.push({ name: 'bench', params: { ticket: props.ticket } })
 usePageCommands(() => props.ticket, () => bench.sheet?.instrument.family ?? '')
@@ -130,7 +129,7 @@ useCommands([
     <template v-if="main" #main>
       <v-btn variant="flat" block class="main" :loading="isSending" @click="main.run()">{{ main.label }}</v-btn>
     </template>
-    <ApprovalDialog v-model="approvalOpen" :plan="plan" :owner="bench.sheet.instrument.owner" :faults="faults" :message="approvalOpen && !Object.keys(faults).length ? failure : ''" :is-sending="isSending" @send="approve" />
+    <ApprovalDialog v-model="approvalOpen" :plan="plan" :owner="bench.sheet.instrument.owner" :faults="faults" :message="faults.total ?? (approvalOpen && !Object.keys(faults).length ? failure : '')" :is-sending="isSending" @send="approve" />
   </InstrumentFrame>
 </template>
 

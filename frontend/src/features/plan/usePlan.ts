@@ -58,6 +58,17 @@ export function usePlan(ticket: () => string): UsePlanReturn {
     }
   }
 
+  /** As it stands now: somebody else may have changed it, which is why an act was refused. */
+  async function look(): Promise<void> {
+    const of = ticket()
+    try {
+      const found = await answerOf(api.GET('/api/instruments/{ticket}/plan', { params: { path: { ticket: of } } }))
+      if (of === ticket()) plan.value = found
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+    }
+  }
+
   /** What was begun, finished or approved also moves the sheet and the rail. */
   async function change(act: () => Promise<VisitPlan>): Promise<boolean> {
     if (isSending.value) return false
@@ -76,6 +87,7 @@ export function usePlan(ticket: () => string): UsePlanReturn {
       if (!(error instanceof Refused)) throw error
       faults.value = error.fields
       failure.value = error.message
+      await look()
       return false
     } finally {
       isSending.value = false
