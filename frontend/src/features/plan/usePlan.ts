@@ -87,7 +87,7 @@ export function usePlan(ticket: () => string): UsePlanReturn {
       if (!(error instanceof Refused)) throw error
       faults.value = error.fields
       failure.value = error.message
-      await look()
+      void look()
       return false
     } finally {
       isSending.value = false
