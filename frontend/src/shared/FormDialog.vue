@@ -39,11 +39,6 @@ const emit = defineEmits<{ send: [] }>()
 form {
   overflow-y: auto;
 }
-.fault {
-  margin: 0;
-  color: var(--error);
-  font-weight: 700;
-}
 .actions {
   position: sticky;
   bottom: 0;

@@ -118,8 +118,6 @@ p {
 }
 .fault {
   margin-top: 8px;
-  color: var(--error);
-  font-weight: 700;
 }
 .actions {
   padding: 8px 24px 20px;

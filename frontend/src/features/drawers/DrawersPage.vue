@@ -42,8 +42,8 @@ useCommands([
         <router-link :to="{ name: 'drawers', params: { tab: 'rates' } }" :aria-current="isSettings ? 'page' : undefined">{{ t('rates_and_limits_2') }}</router-link>
       </nav>
       <template v-if="!isSettings">
-        <label>{{ t('kind') }} <select v-model="kind"><option value="">{{ t('all') }}</option><option v-for="one in kinds" :key="one.kind" :value="one.kind">{{ one.label }}</option></select></label>
-        <input ref="findField" v-model="words" type="search" :placeholder="t('find')" :aria-label="t('find_in_the_drawers_2')" @keydown.esc="words = ''" />
+        <label>{{ t('kind') }} <select v-model="kind" class="entry"><option value="">{{ t('all') }}</option><option v-for="one in kinds" :key="one.kind" :value="one.kind">{{ one.label }}</option></select></label>
+        <input ref="findField" v-model="words" class="entry" type="search" :placeholder="t('find')" :aria-label="t('find_in_the_drawers_2')" @keydown.esc="words = ''" />
         <v-btn v-if="atBench.may('recipes')" @click="newOpen = true">{{ t('put_something_in_2') }}</v-btn>
       </template>
     </template>
@@ -102,15 +102,8 @@ nav [aria-current='page'] {
   border-radius: var(--corner);
   min-width: 0;
 }
-input,
-select {
-  min-height: var(--hit);
-  padding: 0 10px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--ink);
-  border-radius: var(--corner);
+.entry {
+  width: auto;
 }
 .open {
   width: 100%;

@@ -62,8 +62,8 @@ async function enter(): Promise<void> {
         <label><input v-model="form.what" type="radio" value="went" /> {{ t('went_not_into_a_work') }}</label>
         <label><input v-model="form.what" type="radio" value="price" /> {{ t('price_from_now_on') }}</label>
       </fieldset>
-      <label class="field">{{ form.what === 'price' ? t('price_of_one_2') : t('how_many_2') }} <input v-model="form.value" inputmode="decimal" autocomplete="off" :aria-invalid="fault !== ''" /></label>
-      <label class="field">{{ t('reason') }} <input v-model="form.reason" maxlength="500" /></label>
+      <label class="field">{{ form.what === 'price' ? t('price_of_one_2') : t('how_many_2') }} <input v-model="form.value" class="entry" inputmode="decimal" autocomplete="off" :aria-invalid="fault !== ''" /></label>
+      <label class="field">{{ t('reason') }} <input v-model="form.reason" class="entry" maxlength="500" /></label>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <v-btn type="submit" variant="flat" :disabled="!form.value" :loading="isSending">{{ t('enter') }}</v-btn>
     </form>
@@ -100,20 +100,6 @@ fieldset label {
 .field {
   display: grid;
   margin-bottom: var(--space-2);
-}
-.field input {
-  min-height: var(--hit);
-  padding: 0 8px;
-  font: inherit;
-  font-weight: 700;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--ink);
-  border-radius: var(--corner);
-}
-.fault {
-  color: var(--error);
-  font-weight: 700;
 }
 ol {
   margin: 0;

@@ -103,10 +103,6 @@ p {
 .history {
   font-size: var(--type-note);
 }
-.fault {
-  color: var(--error);
-  font-weight: 700;
-}
 @media (max-width: 640px) {
   form {
     grid-template-columns: minmax(0, 1fr) 90px auto;

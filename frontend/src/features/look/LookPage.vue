@@ -326,8 +326,6 @@ input[type='checkbox'] {
 }
 .fault {
   margin: 8px 0 0;
-  color: var(--error);
-  font-weight: 700;
 }
 .missing {
   padding: 40px 24px;

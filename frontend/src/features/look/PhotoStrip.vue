@@ -147,8 +147,6 @@ h3 {
 }
 .fault {
   margin: 6px 0 0;
-  color: var(--error);
-  font-weight: 700;
 }
 .actions {
   padding: 0 24px 20px;

@@ -66,7 +66,5 @@ input {
 }
 .fault {
   margin: 8px 0 0;
-  color: var(--error);
-  font-weight: 700;
 }
 </style>

@@ -282,11 +282,6 @@ h2 + .line {
   border-radius: var(--corner);
   font-size: var(--type-text);
 }
-.fault {
-  margin: 0;
-  color: var(--error);
-  font-weight: 700;
-}
 .absent {
   padding: 40px 24px;
   font-size: var(--type-label);

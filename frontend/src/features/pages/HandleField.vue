@@ -123,7 +123,5 @@ select {
 .fault {
   grid-column: 1 / -1;
   margin: 2px 0;
-  color: var(--error);
-  font-weight: 700;
 }
 </style>

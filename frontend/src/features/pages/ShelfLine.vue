@@ -92,7 +92,5 @@ input {
 .fault {
   flex-basis: 100%;
   margin: 0;
-  color: var(--error);
-  font-weight: 700;
 }
 </style>

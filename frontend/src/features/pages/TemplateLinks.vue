@@ -59,7 +59,5 @@ h2 {
 }
 .fault {
   margin: 4px 0 0;
-  color: var(--error);
-  font-weight: 700;
 }
 </style>

@@ -134,11 +134,6 @@ async function signOut(): Promise<void> {
   align-items: center;
   gap: 12px;
 }
-.fault {
-  margin: 0;
-  color: var(--error);
-  font-weight: 700;
-}
 .actions {
   padding: 8px 24px 20px;
 }

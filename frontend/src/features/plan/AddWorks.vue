@@ -32,9 +32,9 @@ function add(): void {
     </div>
     <form class="other" @submit.prevent="add">
       <label>{{ t('another_work') }}
-        <select v-model="other"><option value="" /><option v-for="one in plan.jobs" :key="one.work" :value="one.work">{{ one.label }}</option></select>
+        <select v-model="other" class="entry"><option value="" /><option v-for="one in plan.jobs" :key="one.work" :value="one.work">{{ one.label }}</option></select>
       </label>
-      <label>{{ t('found_underway_because') }} <input v-model="underway" maxlength="500" /></label>
+      <label>{{ t('found_underway_because') }} <input v-model="underway" class="entry" maxlength="500" /></label>
       <v-btn type="submit" :disabled="!other">{{ t('add_to_the_plan') }}</v-btn>
     </form>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
@@ -86,20 +86,5 @@ li {
 .other label {
   display: grid;
   flex: 1 1 180px;
-}
-select,
-input {
-  min-height: var(--hit);
-  width: 100%;
-  padding: 0 8px;
-  font: inherit;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--ink);
-  border-radius: var(--corner);
-}
-.fault {
-  color: var(--error);
-  font-weight: 700;
 }
 </style>

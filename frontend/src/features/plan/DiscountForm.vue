@@ -14,8 +14,8 @@ watch(() => props.percent, (now) => (typed.value = now))
   <details :open="says !== '' || fault !== ''">
     <summary>{{ says || t('discount') }}</summary>
     <form @submit.prevent="emit('give', typed, reason)">
-      <label>{{ t('percent') }} <input v-model="typed" inputmode="decimal" autocomplete="off" :aria-invalid="fault !== ''" /></label>
-      <label>{{ t('reason') }} <input v-model="reason" maxlength="500" /></label>
+      <label>{{ t('percent') }} <input v-model="typed" class="entry" inputmode="decimal" autocomplete="off" :aria-invalid="fault !== ''" /></label>
+      <label>{{ t('reason') }} <input v-model="reason" class="entry" maxlength="500" /></label>
       <v-btn type="submit" size="small">{{ t('give') }}</v-btn>
     </form>
     <p v-if="fault" role="alert">{{ fault }}</p>
@@ -35,16 +35,5 @@ form {
 }
 label {
   display: grid;
-}
-input {
-  min-height: var(--hit);
-  width: 100%;
-  padding: 0 8px;
-  font: inherit;
-  font-weight: 700;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--ink);
-  border-radius: var(--corner);
 }
 </style>

@@ -29,11 +29,11 @@ watch(
   <form class="picker" @submit.prevent="chosen && emit('use', chosen, count)">
     <template v-if="items.length">
       <label class="item">{{ label }}
-        <select v-model="chosen">
+        <select v-model="chosen" class="entry">
           <option v-for="one in items" :key="one.id" :value="one.id">{{ [one.label, one.figure, one.price || t('no_price_yet'), t('free', { count: one.free })].filter(Boolean).join(', ') }}</option>
         </select>
       </label>
-      <label class="count">{{ t('how_many') }} <input v-model="count" inputmode="decimal" autocomplete="off" /></label>
+      <label class="count">{{ t('how_many') }} <input v-model="count" class="entry" inputmode="decimal" autocomplete="off" /></label>
       <v-btn type="submit" size="small">{{ t('reserve') }}</v-btn>
     </template>
     <p v-else-if="!failure">{{ t('no_in_the_drawers', { label }) }} <router-link :to="{ name: 'drawers', query: { kind } }">{{ t('put_one_in') }}</router-link></p>
@@ -55,18 +55,6 @@ watch(
 .count {
   display: grid;
   width: 5rem;
-}
-select,
-input {
-  min-height: var(--hit);
-  width: 100%;
-  padding: 0 8px;
-  font: inherit;
-  font-weight: 700;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--ink);
-  border-radius: var(--corner);
 }
 p {
   margin: 0;

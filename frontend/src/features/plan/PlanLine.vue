@@ -77,7 +77,7 @@ const stands = computed(() => {
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <div v-if="mayAct && line.state !== 'done'" class="acts">
         <label class="grade">{{ t('counts_in') }}
-          <select :value="line.grade" @change="emit('grade', ($event.target as HTMLSelectElement).value as Grade)">
+          <select class="entry" :value="line.grade" @change="emit('grade', ($event.target as HTMLSelectElement).value as Grade)">
             <option v-for="one in grades" :key="one.grade" :value="one.grade">{{ one.label }}</option>
           </select>
         </label>
@@ -88,7 +88,7 @@ const stands = computed(() => {
       <form v-if="mayAct && line.state !== 'done'" class="acts" @submit.prevent="emit('finish', took)">
         <v-btn v-if="line.state === 'running'" @click="emit('pause')">{{ t('stop_for_now') }}</v-btn>
         <v-btn v-else :disabled="line.stopped !== ''" @click="emit('begin')">{{ line.state === 'paused' ? t('go_on') : t('begin') }}</v-btn>
-        <label class="took">{{ t('minutes_that_it_took') }} <input v-model="minutes" inputmode="decimal" autocomplete="off" :placeholder="line.minutes_so_far" /></label>
+        <label class="took">{{ t('minutes_that_it_took') }} <input v-model="minutes" class="entry" inputmode="decimal" autocomplete="off" :placeholder="line.minutes_so_far" /></label>
         <v-btn type="submit" variant="flat" :disabled="line.stopped !== '' || !took">{{ t('done_2') }}</v-btn>
       </form>
     </div>
@@ -196,21 +196,6 @@ td {
 .took {
   display: grid;
   flex: 1;
-}
-select,
-input {
-  min-height: var(--hit);
-  padding: 0 8px;
-  font: inherit;
-  font-weight: 700;
-  color: var(--ink);
-  background: var(--sheet);
-  border: 1px solid var(--ink);
-  border-radius: var(--corner);
-}
-.fault {
-  color: var(--error);
-  font-weight: 700;
 }
 @media (max-width: 640px) {
   .row {

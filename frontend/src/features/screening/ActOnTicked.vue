@@ -156,8 +156,6 @@ input[type='text'] {
 .fault {
   flex-basis: 100%;
   margin: 0;
-  color: var(--error);
-  font-weight: 700;
 }
 @media (max-width: 640px) {
   .acts {

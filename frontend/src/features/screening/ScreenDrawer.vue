@@ -110,8 +110,4 @@ fieldset input {
     padding: 8px 12px 14px;
   }
 }
-.fault {
-  color: var(--error);
-  font-weight: 700;
-}
 </style>

@@ -229,8 +229,6 @@ select {
 .fault {
   margin: 0;
   padding: 4px 12px;
-  color: var(--error);
-  font-weight: 700;
 }
 .none {
   padding: 20px 12px;

@@ -140,7 +140,5 @@ tbody th {
 }
 .fault {
   margin: 4px 0 0;
-  color: var(--error);
-  font-weight: 700;
 }
 </style>

@@ -193,10 +193,6 @@ async function send(): Promise<void> {
   height: 18px;
   accent-color: var(--action);
 }
-.fault {
-  color: var(--error);
-  font-weight: 700;
-}
 .actions {
   padding: 12px 24px 20px;
   gap: 8px;

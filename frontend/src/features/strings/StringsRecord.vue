@@ -241,8 +241,4 @@ summary {
   border-left: 5px solid var(--above);
   background: var(--note);
 }
-.fault {
-  color: var(--error);
-  font-weight: 700;
-}
 </style>

@@ -189,8 +189,4 @@ fieldset {
 .reason span {
   display: block;
 }
-.fault {
-  color: var(--error);
-  font-weight: 700;
-}
 </style>

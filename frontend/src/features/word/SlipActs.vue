@@ -79,7 +79,5 @@ async function act(name: Act): Promise<void> {
 .fault {
   flex-basis: 100%;
   margin: 0;
-  color: var(--error);
-  font-weight: 700;
 }
 </style>
