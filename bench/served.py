@@ -22,24 +22,8 @@ from sqlalchemy import Engine
 
 
 @contextmanager
-def on_demo() -> Iterator[Engine]:
-    """A demo database that is thrown away, asked in this process."""
-    parent = default_home(Settings().root).parent
-    parent.mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory(dir=parent, prefix="bench-") as home:
-        Path(home).chmod(0o755)
-        with Cluster(Path(home) / "cluster", durable=False).running() as running:
-            running.ensure_database("bench")
-            engine = make_engine(running.url("bench"))
-            upgrade(engine)
-            load_demo(engine)
-            yield engine
-            engine.dispose()
-
-
-@contextmanager
-def served(module: str, prepare: Callable[[Engine], None], *, durable: bool) -> Iterator[int]:
-    """Runs `module`.serve(port); yields the port. prepare : what the database needs beside the demo."""
+def _demo(*, durable: bool) -> Iterator[tuple[Engine, str]]:
+    """A demo database that is thrown away, and its address."""
     parent = default_home(Settings().root).parent
     parent.mkdir(parents=True, exist_ok=True)
     with tempfile.TemporaryDirectory(dir=parent, prefix="bench-") as home:
@@ -49,19 +33,34 @@ def served(module: str, prepare: Callable[[Engine], None], *, durable: bool) -> 
             engine = make_engine(running.url("bench"))
             upgrade(engine)
             load_demo(engine)
-            prepare(engine)
+            yield engine, running.url("bench")
             engine.dispose()
-            port = free_port()
-            server = subprocess.Popen(
-                [sys.executable, "-c", f"from {module} import serve; serve({port})"],
-                env={**os.environ, "FIDICULA_DATABASE_URL": running.url("bench")},
-                cwd=Path(__file__).parents[1],
-            )
-            try:
-                yield port
-            finally:
-                server.terminate()
-                server.wait()
+
+
+@contextmanager
+def on_demo() -> Iterator[Engine]:
+    """A demo database, asked in this process."""
+    with _demo(durable=False) as (engine, _):
+        yield engine
+
+
+@contextmanager
+def served(module: str, prepare: Callable[[Engine], None], *, durable: bool) -> Iterator[int]:
+    """Runs `module`.serve(port); yields the port. prepare : what the database needs beside the demo."""
+    with _demo(durable=durable) as (engine, url):
+        prepare(engine)
+        engine.dispose()
+        port = free_port()
+        server = subprocess.Popen(
+            [sys.executable, "-c", f"from {module} import serve; serve({port})"],
+            env={**os.environ, "FIDICULA_DATABASE_URL": url},
+            cwd=Path(__file__).parents[1],
+        )
+        try:
+            yield port
+        finally:
+            server.terminate()
+            server.wait()
 
 
 def until_it_listens(port: int) -> None:

@@ -66,7 +66,7 @@ class Job(TableRow):
 
     work: str
     grade: Grade
-    who: Literal["apprentice", "luthier", "owner"]
+    who: Literal["apprentice", "luthier"]
     parts: tuple[str, ...]
     after: tuple[str, ...]
     mends: tuple[str, ...]

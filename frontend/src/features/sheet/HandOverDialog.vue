@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Asked before an instrument leaves: what is still open on it comes first, and what nobody has looked at. */
 import { computed } from 'vue'
-import type { BenchSheet, PartView } from '@/api'
+import type { BenchSheet } from '@/api'
 import { StateMark } from '@/features/map'
 import { until } from '@/shared/format'
 import { t } from '@/words/sheet'
@@ -10,9 +10,8 @@ const props = defineProps<{ sheet: BenchSheet }>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ handOver: [] }>()
 
-const OPEN: PartView['state'][] = ['decide', 'work', 'doubted', 'stale', 'above', 'below']
 const ticket = computed(() => props.sheet.instrument.ticket)
-const open = computed(() => props.sheet.parts.filter((part) => OPEN.includes(part.state)))
+const open = computed(() => props.sheet.parts.filter((part) => part.is_open))
 const waiting = computed(() => props.sheet.course.filter((stop) => stop.state === 'waiting'))
 const unread = computed(() => props.sheet.parts.filter((part) => part.state === 'unknown').map((part) => part.label).join(', '))
 function send(): void {

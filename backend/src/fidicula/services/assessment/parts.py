@@ -43,6 +43,10 @@ _BY_THEMSELVES: Mapping[str, Part] = {
 }
 
 
+OPEN: frozenset[PartState] = frozenset({"decide", "work", "doubted", "stale", "above", "below"})
+"""Somebody who hands the instrument over is told of these first."""
+
+
 @dataclass(frozen=True)
 class PartAssessment:
     """questions : open, about this part, each with what is recommended.  findings : open, by name.
@@ -59,6 +63,10 @@ class PartAssessment:
     off: tuple[tuple[MeasurementKey, float], ...]
     assumed: tuple[MeasurementKey, ...]
     done: tuple[str, ...]
+
+    @property
+    def is_open(self) -> bool:
+        return self.state in OPEN
 
 
 def part_of(measure: str) -> Part | None:

@@ -8,7 +8,7 @@ from decimal import Decimal
 from fidicula.core.pricing.estimate import Weight
 from fidicula.core.pricing.minutes import LAST, Minutes
 from fidicula.core.pricing.money import Span
-from fidicula.services.numbers import listed, money, percent, plural
+from fidicula.services.numbers import listed, money, percent, plural, short
 from fidicula.tables.course import questions
 from fidicula.tables.measures import measures
 from fidicula.tables.pricing import Grade
@@ -75,6 +75,14 @@ def own_minutes(found: Minutes) -> str:
 def grows(work: str) -> str:
     """The high end counts another work in."""
     return f"the high end counts in “{works()[work].label.lower()}”"
+
+
+def of_step(why: str | None, waits: float | None) -> str:
+    """Why a step is done, and how long the next one waits for it."""
+    told = [why] if why else []
+    if waits is not None:
+        told.append(f"the next step waits {short(waits)} h")
+    return "; ".join(told)
 
 
 def stale_after(work: str) -> str:

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from datetime import UTC, datetime
 from pathlib import Path
 
+from fidicula.core.geometry.scoop import gap_along
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.estimate import Curve, EstimatePaper, Figure, Name, Point, Row, Step, as_pdf
 from fidicula.services.assessment.scoop import SHARES, SIDES, wanted_relief
@@ -124,7 +125,8 @@ def _board(loaded: Loaded) -> list[Figure]:
         if len(depths) < len(SHARES) or wanted is None:
             continue
         now = [(0.0, 0.0), *zip(SHARES, depths, strict=True), (1.0, 0.0)]
-        even = [(0.0, 0.0), *((share, -4 * wanted * share * (1 - share)) for share in SHARES), (1.0, 0.0)]
+        hollow = gap_along(fingerboard_length=1.0, relief=wanted)
+        even = [(share, -hollow(share)) for share in (0.0, *SHARES, 1.0)]
         found.append(
             Figure(
                 title=say.board_title(name),

@@ -55,7 +55,7 @@ def plan_view(reckoned: Reckoned, loaded: Loaded) -> VisitPlan:
         ],
         bundles=[
             BundleView(bundle.bundle, bundle.label, [works()[work].label for work in bundle.works])
-            for bundle in bundles().values()
+            for bundle in sorted(bundles().values(), key=lambda one: loaded.visit.kind not in one.kinds)
             if not set(bundle.works) <= planned
         ],
         jobs=sorted(
@@ -122,7 +122,9 @@ def _line(reckoned: Reckoned, line: ReckonedLine, now: datetime) -> PlannedWork:
         own_minutes=say.own_minutes(line.minutes),
         rate=money(reckoned.shop.rate(job.who), currency),
         steps=[
-            StepLine(step.label, say.minutes(step.minutes(family)), step.why or "", step in line.left_out)
+            StepLine(
+                step.label, say.minutes(step.minutes(family)), say.of_step(step.why, step.waits), step in line.left_out
+            )
             for step in (*line.steps, *line.left_out)
         ],
         parts=[

@@ -4,9 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import datetime
-from decimal import Decimal
 
-from fidicula.services.pricing.proposals import Proposal
 from fidicula.tables.pricing import Grade
 
 
@@ -162,10 +160,6 @@ class VisitPlan:
     discount_percent: str
 
 
-def proposal_key(one: Proposal) -> tuple[str, str]:
-    return one.origin, one.because
-
-
 @dataclass(frozen=True)
 class FleetLine:
     ticket: str
@@ -182,6 +176,3 @@ class FleetEstimate:
     low: str
     usual: str
     high: str
-
-
-ZERO = Decimal(0)

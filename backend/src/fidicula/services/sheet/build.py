@@ -66,7 +66,15 @@ def sheet_of(a: Assessment, rules: Rules) -> BenchSheet:
         problem=_problem(a),
         drawing=None if a.computed is None else drawing(state, a.computed),
         parts=[
-            PartView(one.part, LABELS[one.part], one.state, part_mark(one, found), part_words(one), bool(one.done))
+            PartView(
+                one.part,
+                LABELS[one.part],
+                one.state,
+                part_mark(one, found),
+                part_words(one),
+                bool(one.done),
+                one.is_open,
+            )
             for one in a.parts
         ],
         course=stop_views(a),

@@ -228,7 +228,7 @@ class InstrumentView:
 class PartView:
     """One part of the instrument. mark : a few words beside its mark.  says : what is open there.
 
-    done : whether something was done to it at this visit.
+    done : whether something was done to it at this visit.  is_open : whether a hand-over leaves something open there.
     """
 
     part: Part
@@ -237,6 +237,7 @@ class PartView:
     mark: str
     says: str
     done: bool
+    is_open: bool
 
 
 @dataclass(frozen=True)
