@@ -6,7 +6,7 @@ import sys
 from importlib import import_module
 
 QUICK = ("bridge", "targets", "first_load", "save", "measuring", "pages", "house", "outbox", "estimate")
-LONG = ("faults", "load", "hostile", "outcome", "mutation")
+LONG = ("archives", "faults", "load", "hostile", "outcome", "mutation")
 """These take minutes, and run when they are named."""
 
 if __name__ == "__main__":

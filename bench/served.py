@@ -45,6 +45,25 @@ def on_demo() -> Iterator[Engine]:
 
 
 @contextmanager
+def beside_an_empty_one() -> Iterator[tuple[Engine, Engine]]:
+    """A demo database, and one beside it with nothing in it."""
+    parent = default_home(Settings().root).parent
+    parent.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory(dir=parent, prefix="bench-") as home:
+        Path(home).chmod(0o755)
+        with Cluster(Path(home) / "cluster", durable=False).running() as running:
+            engines = []
+            for name in ("bench", "empty"):
+                running.ensure_database(name)
+                engines.append(make_engine(running.url(name)))
+                upgrade(engines[-1])
+            load_demo(engines[0])
+            yield engines[0], engines[1]
+            for engine in engines:
+                engine.dispose()
+
+
+@contextmanager
 def served(module: str, prepare: Callable[[Engine], None], *, durable: bool) -> Iterator[int]:
     """Runs `module`.serve(port); yields the port. prepare : what the database needs beside the demo."""
     with _demo(durable=durable) as (engine, url):

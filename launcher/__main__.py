@@ -25,12 +25,13 @@ Fidicula: the workshop's bench for the violin family.
   ./fidicula client                write the front end's API client again from the OpenAPI file
   ./fidicula shots                 take the pictures in docs/screenshots again
   ./fidicula packages              known weaknesses of the packages in the lock files
-  ./fidicula bench [NAME]          the benchmarks, as ratios; faults, load, hostile, mutation run by name and take long
+  ./fidicula bench [NAME]          the benchmarks, as ratios; archives, faults, load, hostile, mutation: by name, long
 """
 
 
 COMMANDS = (
-    *("demo", "start", "test", "backup", "restore", "devices", "compute", "client", "shots", "packages", "bench"),
+    *("demo", "start", "test", "backup", "restore", "export", "import", "devices", "compute", "client", "shots"),
+    *("packages", "bench"),
 )
 
 

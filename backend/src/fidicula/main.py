@@ -16,6 +16,9 @@ from fidicula.devices.standins.caliper import FAULTS, StandInCaliper
 from fidicula.devices.standins.camera import StandInCamera
 from fidicula.devices.standins.hygrometer import HYGROMETER_FAULTS, StandInHygrometer
 from fidicula.devices.standins.tuner import TUNER_FAULTS, StandInTuner
+from fidicula.services.archives.jobs import ArchiveJobs
+from fidicula.services.archives.readings_in import ReadingsIn
+from fidicula.services.asking.asking import Asking
 from fidicula.services.audit import Audit
 from fidicula.services.batch import Batch
 from fidicula.services.bench import Bench
@@ -24,8 +27,12 @@ from fidicula.services.course import Course
 from fidicula.services.devices_at_bench import Devices, DevicesAtBench
 from fidicula.services.figures import Figures
 from fidicula.services.following import Followings
+from fidicula.services.history.history import Histories
 from fidicula.services.house import House
+from fidicula.services.leaving.handing import HandingOver
+from fidicula.services.leaving.shop_points import ClosingPoints
 from fidicula.services.pages_at_bench import PagesAtBench
+from fidicula.services.papers.papers import Papers
 from fidicula.services.particulars import Particulars
 from fidicula.services.people import People
 from fidicula.services.photos import Photos
@@ -74,6 +81,8 @@ def give_services(
     app.state.browsers = Browsers(engine)
     app.state.audit = Audit(engine)
     app.state.house = House(engine)
+    app.state.leaving = HandingOver(engine)
+    app.state.closing_points = ClosingPoints(engine)
     app.state.bench = Bench(engine)
     app.state.redoing = Redoing(engine)
     app.state.slips = Slips(engine)
@@ -87,6 +96,11 @@ def give_services(
     app.state.drawers = Drawers(engine)
     app.state.fleets = Fleets(engine)
     app.state.estimates = EstimatePapers(engine, Settings().front_end / "assets")
+    app.state.asking = Asking(engine)
+    app.state.archives = ArchiveJobs(database_url)
+    app.state.readings_in = ReadingsIn(engine)
+    app.state.histories = Histories(engine)
+    app.state.papers = Papers(engine, Settings().front_end / "assets")
     app.state.shop_settings = ShopSettings(engine)
     app.state.figures = Figures(engine)
     app.state.recipes = Recipes(engine)

@@ -32,6 +32,18 @@ NOT_ALL = {
     ("post", "/api/instruments/{ticket}/works"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/works/{work_id}/take-back"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/redo"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/checks"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/checks/take-back"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/additions"): ALL - {"desk"},
+    ("post", "/api/archives/export"): {"owner"},
+    ("post", "/api/archives/upload"): {"owner"},
+    ("get", "/api/archives/{job_id}/file"): {"owner"},
+    ("post", "/api/archives/{job_id}/import"): {"owner"},
+    ("post", "/api/archives/{job_id}/stop"): {"owner"},
+    ("delete", "/api/archives/{job_id}"): {"owner"},
+    ("post", "/api/readings-table"): ALL - {"desk"},
+    ("put", "/api/closing-points/{point}"): {"owner", "luthier"},
+    ("post", "/api/closing-points/{point}/leave-out"): {"owner", "luthier"},
     ("post", "/api/instruments/{ticket}/hand-over"): {"owner", "luthier"},
     ("post", "/api/instruments/{ticket}/hand-over/take-back"): {"owner", "luthier"},
     ("post", "/api/instruments/{ticket}/decisions"): {"owner", "luthier"},
@@ -148,3 +160,8 @@ def person(**changes: Any) -> dict[str, Any]:
         "pin": "5005",
         **changes,
     }
+
+
+def signed(name: str = ILSE, **more: Any) -> dict[str, Any]:
+    """A hand-over signed by somebody who says of all that is open why it stays so."""
+    return {"id": str(uuid4()), "pin": PINS[name], "left_open": {"": "the owner wants it back today"}, **more}

@@ -10,6 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 from fidicula.services.tickets import next_ticket
 
+from .people import signed
 from .test_bench import Bench
 
 
@@ -158,7 +159,7 @@ def test_the_rail_is_told_again_only_when_something_on_it_changed(client: TestCl
         client.post("/api/instruments", json={"id": str(uuid4()), "family": "violin", "size": "4/4"}).status_code == 201
     )
     assert changed()
-    assert client.post("/api/instruments/RW-116/hand-over").status_code == 200
+    assert client.post("/api/instruments/RW-116/hand-over", json=signed()).status_code == 200
     assert changed()
     assert client.post("/api/instruments/RW-116/hand-over/take-back").status_code == 200
     assert changed()

@@ -8,6 +8,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
+from .people import ILSE, PINS
 from .test_bench import Bench
 
 FLEET = ("RW-112", "RW-113", "RW-115")
@@ -32,6 +33,9 @@ def heights(client: TestClient, ticket: str, low: str, high: str) -> None:
     bench = Bench(client, ticket)
     bench.take("end_height", 0, low)
     bench.take("end_height", 3, high)
+
+
+SIGNED = {"pin": PINS[ILSE], "reason": "strings settle at school", "all_right": True}
 
 
 def many(client: TestClient, method: str, path: str, **body: Any) -> dict[str, str]:
@@ -127,12 +131,12 @@ def test_only_some_particulars_are_said_of_many(client: TestClient) -> None:
 def test_what_can_be_is_handed_over_and_taken_back(client: TestClient) -> None:
     """A visit that asks for a whole look-over stays, and says why; the step passed over, it goes too."""
     many(client, "PATCH", "particulars", tickets=["RW-115"], field="kind", now="look_over")
-    told = many(client, "POST", "hand-over", tickets=FLEET)
+    told = many(client, "POST", "hand-over", tickets=FLEET, **SIGNED)
     assert (told["RW-112"], told["RW-113"]) == ("", "")
     assert "nobody has said anything yet of" in told["RW-115"]
     assert "say why" in many(client, "POST", "pass-over", tickets=["RW-115"], step="look")["RW-115"]
     assert many(client, "POST", "pass-over", tickets=["RW-115"], step="look", reason="screened only") == {"RW-115": ""}
-    assert many(client, "POST", "hand-over", tickets=["RW-115", "RW-115"]) == {"RW-115": ""}
+    assert many(client, "POST", "hand-over", tickets=["RW-115", "RW-115"], **SIGNED) == {"RW-115": ""}
     here = {tag["ticket"] for tag in client.get("/api/rail").json()}
     assert not here & set(FLEET)
     assert set(many(client, "POST", "hand-over/take-back", tickets=FLEET).values()) == {""}

@@ -35,6 +35,7 @@ from .people import (
     routes,
     session,
     sign_in,
+    signed,
 )
 
 
@@ -238,7 +239,7 @@ def test_who_changed_what_is_on_record_and_stays_so(app: Any, client: TestClient
     """People, figures and visits, with the request and without a secret; nobody rewrites it."""
     client.post("/api/people", json=person())
     assert client.put("/api/figures", json=FIGURE).status_code == 200
-    client.post("/api/instruments/RW-102/hand-over")
+    client.post("/api/instruments/RW-102/hand-over", json=signed())
     lines = client.get("/api/audit").json()
     acts = [(line["act"], line["by"]) for line in lines[:3]]
     assert acts == [("instrument.handed_over", ILSE), ("figure.entered", ILSE), ("person.added", ILSE)]

@@ -17,6 +17,7 @@ from fidicula.hosting.serving import serving
 from sqlalchemy import Engine, text
 
 from ..conftest import signed_in
+from .people import signed
 
 TEO, BRAM, ILSE = "Teo Marchetti-Lund", "Bram Oyelade", "Ilse Varnholt"
 Ask = Callable[..., httpx2.Response]
@@ -58,11 +59,11 @@ def statuses(answers: list[httpx2.Response]) -> list[int]:
 
 def test_taken_in_twice_at_once_is_one_visit(ask: Ask) -> None:
     """A double tap has one id and is the same visit; two people with an id each: 201 and 409. The rail goes on."""
-    ask(ILSE, "POST", "/instruments/RW-102/hand-over")
+    ask(ILSE, "POST", "/instruments/RW-102/hand-over", signed())
     once = {"id": str(uuid4()), "kind": "sound"}
     visits = "/instruments/RW-102/visits"
     assert statuses(at_once(*[lambda: ask(TEO, "POST", visits, once)] * 4)) == [201] * 4
-    ask(ILSE, "POST", "/instruments/RW-102/hand-over")
+    ask(ILSE, "POST", "/instruments/RW-102/hand-over", signed())
     others = [{"id": str(uuid4()), "kind": "sound"} for _ in range(4)]
     answers = at_once(*[lambda body=body: ask(TEO, "POST", visits, body) for body in others])
     assert statuses(answers) == [201, 409, 409, 409]
@@ -73,7 +74,7 @@ def test_taken_in_twice_at_once_is_one_visit(ask: Ask) -> None:
 
 
 def test_a_hand_over_is_not_undone_into_a_second_visit(ask: Ask) -> None:
-    ask(ILSE, "POST", "/instruments/RW-102/hand-over")
+    ask(ILSE, "POST", "/instruments/RW-102/hand-over", signed())
     body = {"id": str(uuid4()), "kind": "sound"}
     at_once(
         lambda: ask(TEO, "POST", "/instruments/RW-102/visits", body),

@@ -14,6 +14,7 @@ from fidicula.db.work_details import StringsFitted
 from fidicula.services.loaded import load_bench
 from sqlalchemy import Engine
 
+from .people import signed
 from .test_bench import Bench
 
 
@@ -30,7 +31,7 @@ def post(client: TestClient, path: str, status: int, **body: Any) -> dict[str, A
 
 def test_last_times_figures_stand_where_nothing_was_measured_yet(client: TestClient) -> None:
     """RW-102 was here before; handed over and back, its card shows what each place was read as last."""
-    post(client, "RW-102/hand-over", 200)
+    post(client, "RW-102/hand-over", 200, **signed())
     assert "RW-102" not in rail(client)
     post(client, "RW-102/visits", 201, kind="strings", complaint="An E string has gone.")
     pia = Bench(client, "RW-102")
@@ -45,7 +46,7 @@ def test_last_times_figures_stand_where_nothing_was_measured_yet(client: TestCli
 
 def test_a_course_is_as_long_as_its_kind(client: TestClient) -> None:
     """A string change is four stops long and asks for no crown; a full set-up has what its state asks for."""
-    post(client, "RW-102/hand-over", 200)
+    post(client, "RW-102/hand-over", 200, **signed())
     post(client, "RW-102/visits", 201, kind="strings")
     assert [stop["key"] for stop in Bench(client, "RW-102").sheet["course"]] == ["baseline", "change", "again", "rest"]
     full = [stop["key"] for stop in Bench(client, "RW-106").sheet["course"]]
@@ -54,7 +55,7 @@ def test_a_course_is_as_long_as_its_kind(client: TestClient) -> None:
 
 def test_it_is_found_by_what_one_remembers(client: TestClient) -> None:
     """By ticket, owner or words, in the house or gone; without words, nothing."""
-    post(client, "RW-105/hand-over", 200)
+    post(client, "RW-105/hand-over", 200, **signed())
 
     def found(words: str) -> list[tuple[str, bool]]:
         answer = client.get("/api/known", params={"words": words}).json()
@@ -73,7 +74,7 @@ def test_it_is_found_by_what_one_remembers(client: TestClient) -> None:
 
 def test_what_was_handed_over_takes_nothing_on_but_what_was_taken_before(client: TestClient) -> None:
     pia = Bench(client, "RW-102")
-    post(client, "RW-102/hand-over", 200)
+    post(client, "RW-102/hand-over", 200, **signed())
     later = (datetime.now(UTC) + timedelta(minutes=1)).isoformat()
     refused = pia.take("end_height", 0, "5.2", status=409, taken_at=later)
     assert "take it in again" in refused["detail"][0]["msg"]
@@ -86,7 +87,7 @@ def test_a_reading_that_waited_stands_at_the_visit_that_it_was_taken_at(client: 
     """Away while the instrument was handed over and came back: last time's figure it is, and not one of now."""
     pia = Bench(client, "RW-102")
     was, taken_at = pia.sheet["instrument"]["visit_id"], datetime.now(UTC).isoformat()
-    post(client, "RW-102/hand-over", 200)
+    post(client, "RW-102/hand-over", 200, **signed())
     post(client, "RW-102/visits", 201, kind="strings")
     now = pia.take("projection", None, "27.9", taken_at=taken_at, visit=was)
     assert "at the visit that it was taken at" in now["notice"]
@@ -102,7 +103,7 @@ def test_a_reading_that_waited_stands_at_the_visit_that_it_was_taken_at(client: 
 
 def test_a_hand_over_is_taken_back_and_the_same_visit_goes_on(client: TestClient) -> None:
     before = Bench(client, "RW-102").sheet
-    post(client, "RW-102/hand-over", 200)
+    post(client, "RW-102/hand-over", 200, **signed())
     post(client, "RW-102/hand-over/take-back", 200)
     assert Bench(client, "RW-102").sheet == before
 
@@ -113,7 +114,7 @@ def test_a_hand_over_is_taken_back_and_the_same_visit_goes_on(client: TestClient
         ("RW-102/visits", {}, 409),
         ("RW-102/visits", {"kind": "polish"}, 422),
         ("RW-102/hand-over/take-back", {}, 409),
-        ("RW-999/hand-over", {}, 404),
+        ("RW-999/hand-over", signed(), 404),
         ("RW-999/visits", {}, 404),
     ],
 )
@@ -151,10 +152,10 @@ def test_what_is_said_at_the_door_stands_on_the_sheet(client: TestClient) -> Non
     assert told["asked"]["left_as_found"] == "the old tailpiece: a gift"
     assert told["heed"][0].endswith(f"no risky work from {spoken(6)}.")
     assert told["heed"][-1] == "Left as found: the old tailpiece: a gift"
-    post(client, f"{ticket}/hand-over", 200)
+    post(client, f"{ticket}/hand-over", 200, **signed())
     post(client, f"{ticket}/visits", 201, kind="recheck", deadline=in_days(3))
     assert Bench(client, ticket).sheet["instrument"]["heed"][0].endswith("no risky work any more.")
-    post(client, f"{ticket}/hand-over", 200)
+    post(client, f"{ticket}/hand-over", 200, **signed())
     post(client, f"{ticket}/visits", 201, kind="recheck")
     again = Bench(client, ticket).sheet["instrument"]
     assert (again["deadline"], again["asked"]["believed"]) == (None, "island work")
@@ -198,7 +199,7 @@ def test_a_hand_is_known_from_the_visits_that_were_handed_over(client: TestClien
     for typed in ("5.10", "5.11", "5.10", "5.09", "5.10", "5.11", "5.10", "5.10", "5.09", "5.10", "5.11", "5.10"):
         mine.take("end_height", 0, typed, repeats=True)
     assert scatter() == by_tool
-    post(client, "RW-102/hand-over", 200)
+    post(client, "RW-102/hand-over", 200, **signed())
     assert scatter() < 0.8 * by_tool
     post(client, "RW-102/hand-over/take-back", 200)
     assert scatter() == by_tool
@@ -220,7 +221,7 @@ def test_what_strings_came_down_by_is_remembered_of_their_instrument(client: Tes
     mine = Bench(client, "RW-102")
     mine.take("end_height", 0, "5.30", taken_at=(yesterday + timedelta(minutes=20)).isoformat())
     mine.take("end_height", 0, "5.10", taken_at=datetime.now(UTC).isoformat())
-    post(client, "RW-102/hand-over", 200)
+    post(client, "RW-102/hand-over", 200, **signed())
     assert learnt("RW-102") == (), "of this visit, which is read itself"
     post(client, "RW-102/visits", 201, kind="strings")
     (fell,) = learnt("RW-102")

@@ -8,6 +8,7 @@ from uuid import uuid4
 
 from fastapi.testclient import TestClient
 
+from .people import signed
 from .test_bench import Bench
 
 
@@ -37,7 +38,7 @@ def test_nothing_goes_to_another_visit(client: TestClient) -> None:
     """Recorded while the server was away; meanwhile it was handed over and came again."""
     bench = Bench(client, "RW-102")
     visit = bench.sheet["instrument"]["visit_id"]
-    told(bench, "hand-over")
+    told(bench, "hand-over", signed())
     told(bench, "visits", {"id": str(uuid4()), "kind": "strings"}, 201)
     body = {"id": str(uuid4()), "work": "pegs_fitted"}
     refused = told(bench, "works", body, 409, Visit=visit)
@@ -66,6 +67,6 @@ def test_the_same_again_changes_nothing(client: TestClient) -> None:
     again = told(bench, f"works/{work}/take-back")
     assert first["undoable"] == again["undoable"]
     visit = bench.sheet["instrument"]["visit_id"]
-    told(bench, "hand-over", Visit=visit)
-    told(bench, "hand-over", Visit=visit)
-    told(bench, "hand-over", status=409)
+    told(bench, "hand-over", signed(), Visit=visit)
+    told(bench, "hand-over", signed(), Visit=visit)
+    told(bench, "hand-over", signed(), status=409)

@@ -16,6 +16,8 @@ VIEWS = [
     "/bench/RW-105/measure", "/bench/RW-105/look", "/bench/RW-105/recipe", "/recipes/violin", "/figures/violin",
     "/people", "/screening", "/audit", "/bench/RW-105/page/bar", "/bench/RW-105/page/load", "/bench/RW-108/page/wheels",
     "/bench/RW-110/plan", "/bench/RW-110/estimate", "/drawers", "/drawers/rates",
+    "/bench/RW-102/leave", "/bench/RW-087/leave", "/bench/RW-087/history", "/bench/RW-102/paper", "/closing-points",
+    "/ask?words=cellos", "/archives",
 ]  # fmt: skip
 FOUND = """async (rules) => (await axe.run(document, { runOnly: rules })).violations.map(
     (one) => `${one.id}: ${one.nodes.slice(0, 3).map((node) => node.target.join(' ')).join('; ')}`)"""

@@ -16,7 +16,7 @@ def test_arrows_and_letters_go_over_the_parts_and_enter_opens_one(page: Page) ->
     parts = page.get_by_role("navigation", name="Parts of the instrument")
     bridge = parts.get_by_role("link", name="Bridge")
     expect(bridge).to_have_attribute("aria-current", "page")
-    expect(bridge).to_have_accessible_name("Bridge cut 0.3–1.0, above: What makes the strings high")
+    expect(bridge).to_have_accessible_name("Bridge cut 0.3–1.0, above: what makes the strings high")
     command(page, ",")
     expect(bridge).to_be_focused()
     page.keyboard.press("n")

@@ -81,7 +81,7 @@ def test_no_word_of_the_front_end_escapes_its_catalogue(page: Page, address: str
         if left:
             escaped[where] = sorted(left)
 
-    for view in [*VIEWS, "/bench/RW-105/paper", "/bench/RW-105/blank"]:
+    for view in [*VIEWS, "/bench/RW-105/paper", "/bench/RW-105/working-sheet", "/bench/RW-105/blank"]:
         page.goto(f"{address}{view}")
         expect(page.get_by_role("main").or_(page.locator(".paper, .sheet")).first).to_be_visible()
         look(view)

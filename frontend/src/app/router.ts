@@ -51,6 +51,25 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:ticket/history',
+      name: 'history',
+      component: () => import('@/features/history').then((feature) => feature.HistoryPage),
+      props: true,
+    },
+    {
+      path: '/bench/:ticket/leave',
+      name: 'leave',
+      component: () => import('@/features/leaving').then((feature) => feature.LeavingPage),
+      props: true,
+    },
+    { path: '/ask', name: 'ask', component: () => import('@/features/ask').then((feature) => feature.AskPage) },
+    { path: '/archives', name: 'archives', component: () => import('@/features/archives').then((feature) => feature.ArchivesPage) },
+    {
+      path: '/closing-points',
+      name: 'closing-points',
+      component: () => import('@/features/leaving').then((feature) => feature.ShopPoints),
+    },
+    {
       path: '/bench/:ticket/estimate',
       name: 'estimate',
       component: () => import('@/features/plan').then((feature) => feature.EstimatePaper),
@@ -69,8 +88,14 @@ export const router = createRouter({
       props: (route) => ({ tab: String(route.params.tab ?? ''), kind: String(route.query.kind ?? '') }),
     },
     {
-      path: '/bench/:ticket/paper',
+      path: '/bench/:ticket/paper/:kind?',
       name: 'paper',
+      component: () => import('@/features/papers').then((feature) => feature.PapersPage),
+      props: (route) => ({ ticket: String(route.params.ticket), kind: String(route.params.kind ?? '') }),
+    },
+    {
+      path: '/bench/:ticket/working-sheet',
+      name: 'working-sheet',
       component: () => import('@/features/papers').then((feature) => feature.PaperSheet),
       props: true,
     },

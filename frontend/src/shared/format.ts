@@ -46,6 +46,11 @@ export function until(when: string, now: number = Date.now()): string {
 }
 
 /** A day as the bench says it. */
+/** “28 Nov 2024”: a day of any year. */
+export function dayAndYear(when: string): string {
+  return new Date(when).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+}
+
 export function day(when: string): string {
   return new Date(when).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 }

@@ -13,6 +13,8 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.middleware.trustedhost import TrustedHostMiddleware
 
 from fidicula.api import (
+    archives,
+    asking,
     audit,
     bench,
     changes,
@@ -21,9 +23,12 @@ from fidicula.api import (
     devices,
     errors,
     figures,
+    history,
     house,
+    leaving,
     many,
     pages,
+    papers,
     people,
     photos,
     plan,
@@ -52,6 +57,11 @@ _ROUTERS = (
     devices.router,
     pages.router,
     plan.router,
+    leaving.router,
+    papers.router,
+    history.router,
+    archives.router,
+    asking.router,
     figures.router,
     recipes.router,
     many.router,

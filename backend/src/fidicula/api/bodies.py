@@ -14,6 +14,7 @@ from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from fidicula.services import photos, sound
+from fidicula.services.archives import jobs, readings_in
 
 MOST_JSON = 1_000_000
 """Of one request that is no file. [bytes]"""
@@ -22,9 +23,12 @@ FILE_WITHIN_S = 180.0
 PAUSE_S = 15.0
 """A body is here within this time, and never pauses for longer."""
 
+ARCHIVE_WITHIN_S = 3 * 3600.0
 _FILES = (
-    (re.compile(r"/api/instruments/[^/]+/photos"), photos.MOST_BYTES),
-    (re.compile(r"/api/instruments/[^/]+/sound/recordings"), sound.MOST_BYTES),
+    (re.compile(r"/api/instruments/[^/]+/photos"), photos.MOST_BYTES, FILE_WITHIN_S),
+    (re.compile(r"/api/instruments/[^/]+/sound/recordings"), sound.MOST_BYTES, FILE_WITHIN_S),
+    (re.compile(r"/api/readings-table"), readings_in.MOST_BYTES, FILE_WITHIN_S),
+    (re.compile(r"/api/archives/upload"), jobs.MOST_BYTES, ARCHIVE_WITHIN_S),
 )
 _READS = frozenset({"GET", "HEAD", "OPTIONS"})
 
@@ -77,11 +81,11 @@ def _check_origin(headers: Headers) -> None:
 
 
 async def _checked_body(path: str, headers: Headers, receive: Receive) -> Receive:
-    most = next((most for pattern, most in _FILES if pattern.fullmatch(path)), None)
+    most, within = next(((most, within) for pattern, most, within in _FILES if pattern.fullmatch(path)), (None, 0.0))
     announced = headers.get("content-length", "0")
     _check_size(int(announced) if announced.isdecimal() else 0, most or MOST_JSON)
     if most is not None:
-        return _counted(receive, most)
+        return _counted(receive, most, within)
     body = await _whole(receive)
     if body:
         if headers.get("content-type", "").split(";")[0].strip().lower() != "application/json":
@@ -95,10 +99,10 @@ def _check_size(size: int, most: int) -> None:
         raise Refused(413, f"it is over {most / 1e6:.0f} MB: a smaller one will do", "body")
 
 
-def _counted(receive: Receive, most: int) -> Receive:
+def _counted(receive: Receive, most: int, within: float) -> Receive:
     """The body of a file as it comes, up to a size and within a time."""
     clock = asyncio.get_running_loop().time
-    size, end = 0, clock() + FILE_WITHIN_S
+    size, end = 0, clock() + within
 
     async def counted() -> Message:
         nonlocal size

@@ -190,17 +190,3 @@ def receive_again(request: Request, ticket: Ticket, body: VisitBody) -> Register
         ticket, visit_id=body.id, kind=body.kind, complaint=body.complaint.strip(), asked=body.asked()
     )
     return Registered(ticket=ticket)
-
-
-@router.post("/instruments/{ticket}/hand-over", dependencies=[may("sign_off")])
-def hand_over(request: Request, ticket: Ticket, person: Acting) -> Registered:
-    """Hand an instrument over: it leaves the rail."""
-    _house(request).hand_over(ticket, person.name)
-    return Registered(ticket=ticket)
-
-
-@router.post("/instruments/{ticket}/hand-over/take-back", dependencies=[may("sign_off")])
-def take_back_hand_over(request: Request, ticket: Ticket) -> Registered:
-    """It was not handed over after all."""
-    _house(request).take_back_hand_over(ticket)
-    return Registered(ticket=ticket)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request
@@ -9,9 +10,11 @@ from pydantic import Field
 
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
+from fidicula.api.signed import Acting, Signed, may
 from fidicula.api.words import Label, Sentence
 from fidicula.services.batch import Batch, Told
+from fidicula.services.leaving.handing import Signature
+from fidicula.services.people import People
 from fidicula.services.screening import Screen, Screening
 
 router = APIRouter(prefix="/api", tags=["many"], responses=RESPONSES)
@@ -23,6 +26,18 @@ MOST = 200
 
 class ManyBody(Body):
     tickets: Annotated[list[TicketName], Field(min_length=1, max_length=MOST)]
+
+
+class HandOverManyBody(ManyBody):
+    """pin : of whoever signs.  reason : why open points stay so, on all of them.
+
+    all_right : every point of the check at pitch was looked at on each, and is right.
+    """
+
+    pin: Annotated[str, Field(max_length=200)]
+    reason: Sentence = ""
+    all_right: bool = False
+    next_check: date | None = None
 
 
 class FollowManyBody(ManyBody):
@@ -53,15 +68,18 @@ def screening(request: Request, ticket: Annotated[list[TicketName], Query(min_le
 
 
 @router.post("/many/hand-over", dependencies=[may("sign_off")])
-def hand_over(request: Request, body: ManyBody, person: Acting) -> list[Told]:
-    """Hand all of them over that can be."""
-    return _batch(request).hand_over(body.tickets, person.name)
+def hand_over(request: Request, body: HandOverManyBody, person: Acting, signed: Signed) -> list[Told]:
+    """Sign and hand over all of them that can be."""
+    people: People = request.app.state.people
+    people.sign(signed.sign_in, person, body.pin)
+    signature = Signature({"": body.reason}, body.next_check)
+    return _batch(request).hand_over(body.tickets, signature, all_right=body.all_right, by=person.name)
 
 
 @router.post("/many/hand-over/take-back", dependencies=[may("sign_off")])
-def take_back_hand_over(request: Request, body: ManyBody) -> list[Told]:
+def take_back_hand_over(request: Request, body: ManyBody, person: Acting) -> list[Told]:
     """They were not handed over after all."""
-    return _batch(request).take_back_hand_over(body.tickets)
+    return _batch(request).take_back_hand_over(body.tickets, person.name)
 
 
 @router.put("/many/targets", dependencies=[may("measure")])

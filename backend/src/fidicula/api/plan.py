@@ -118,7 +118,7 @@ class StockBody(Body):
 
 class SettingBody(Body):
     id: UUID
-    value: Typed
+    value: Annotated[str, Field(max_length=200)]
 
 
 def _plans(request: Request) -> Plans:

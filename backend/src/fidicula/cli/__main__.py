@@ -27,6 +27,10 @@ def main(arguments: list[str]) -> int:
             from fidicula.cli import backup
 
             return backup.run(rest, restore=command == "restore")
+        case "export" | "import":
+            from fidicula.cli import archives
+
+            return archives.run(rest, taking_in=command == "import")
         case "devices":
             from fidicula.cli import devices
 

@@ -85,6 +85,7 @@ def _backup(running: RunningCluster, database: str, path: Path) -> None:
     except (ClusterError, OSError) as error:
         raise ClusterError(f"The backup could not be written: {error}.") from error
     say(f"The shop is kept in {path} ({path.stat().st_size / 1e6:.1f} MB). Keep a copy on another machine.")
+    say("It holds everything, people and their passwords' hashes too, for this program alone: docs/formats.md.")
 
 
 def _restore(running: RunningCluster, database: str, path: Path, *, replace: bool) -> None:

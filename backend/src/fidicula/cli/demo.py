@@ -8,6 +8,7 @@ from importlib import resources
 from typing import Any
 from uuid import uuid4
 
+from fidicula.cli.demo_leaving import hand_over, seal_earlier
 from fidicula.cli.demo_plan import load_plan, load_stock
 from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
 from fidicula.db.people_records import Person
@@ -22,6 +23,7 @@ from fidicula.services.following import Followings, TargetsWanted
 from fidicula.services.house import House
 from fidicula.services.measures import MEASURES
 from fidicula.services.persons import PersonTyped, changed_person
+from fidicula.services.pricing.settings import Settings
 from fidicula.services.recipes import Recipes
 from fidicula.services.strings import Stringing, Strings
 from fidicula.services.taking import Taking
@@ -41,6 +43,8 @@ def load_demo(engine: Engine) -> bool:
     _load_people(engine, data["people"])
     _load_rules(engine, data)
     load_stock(engine, data["stock"], set_ids, by=data["taken_by"])
+    for setting, value in data["shop"].items():
+        Settings(engine).enter(setting, value, entry_id=uuid4(), by=data["people"][0]["name"])
     for entry in data["instruments"]:
         _load_instrument(engine, entry, set_ids, by=data["taken_by"], tool=data["tool"])
         if "plan" in entry:
@@ -196,7 +200,7 @@ def _load_course(engine: Engine, ticket: str, entry: dict[str, Any], *, by: str)
     for work in entry.get("works", []):
         bench.do_work(ticket, work_id=uuid4(), kind=work, by=by)
     if entry.get("handed_over"):
-        House(engine).hand_over(ticket, by)
+        hand_over(engine, ticket, entry["handed_over"], by=by)
 
 
 def _with(measure: str, tool: str) -> str:
@@ -210,7 +214,7 @@ def _load_earlier(
     engine: Engine, ticket: str, visit: dict[str, Any], was_on: StringSet | None, *, by: str, tool: str
 ) -> None:
     """A visit of some time ago, with the readings that it closed with."""
-    opened = datetime.now(UTC) - timedelta(days=visit["days_ago"])
+    opened = datetime.now(UTC)
     with UnitOfWork(engine) as uow:
         found = uow.instruments.by_ticket(ticket)
         assert found is not None
@@ -222,7 +226,10 @@ def _load_earlier(
             complaint=visit["complaint"],
             opened_at=opened,
             closed_at=opened + timedelta(days=2),
+            closed_by=by,
         )
+        for work in visit.get("works", []):
+            uow.log.add_work(NewWork(uuid4(), visit_id, work, by, done_at=opened))
         for measure, values in visit["readings"].items():
             single = not isinstance(values, list)
             for position, value in enumerate([values] if single else values):
@@ -246,7 +253,9 @@ def _load_earlier(
                     corrects=None,
                 )
         if was_on is not None:
-            named = NewWork(uuid4(), visit_id, "strings_named", by, StringsFitted(set=was_on.name), was_on.id, opened)
+            work = "strings_changed" if visit.get("new_strings") else "strings_named"
+            named = NewWork(uuid4(), visit_id, work, by, StringsFitted(set=was_on.name), was_on.id, opened)
             uow.log.add_work(named)
         load_earlier_sound(uow, visit, visit_id, opened, by=by)
+        seal_earlier(uow, visit_id, opened + timedelta(days=2), days_ago=visit["days_ago"], by=by)
         uow.commit()

@@ -110,14 +110,6 @@ def _bridge(page: Page, address: str) -> None:
     page.locator(".wood").first.click()
 
 
-def _crown(page: Page, address: str) -> None:
-    page.goto(f"{address}/bench/RW-105/page/bridge")
-    radius = page.get_by_role("textbox", name="crown radius, typed")
-    radius.fill("60")
-    radius.press("Enter")
-    page.get_by_role("button", name="Reset values").wait_for()
-
-
 def _left_handed(page: Page, address: str) -> None:
     _open(page, address, "RW-102")
 
@@ -130,13 +122,6 @@ def _figures(page: Page, address: str) -> None:
     page.goto(f"{address}/figures/violin")
     page.get_by_role("button", name="lowest string at the board's end").first.click()
     page.get_by_text("stands by it.").first.wait_for()
-
-
-def _recipes(page: Page, address: str) -> None:
-    page.goto(f"{address}/recipes/violin")
-    page.get_by_role("button", name="Boathouse hire").click()
-    page.get_by_label("Compare with").select_option("Orchestral")
-    page.get_by_role("row", name="G at the nut").wait_for()
 
 
 def _board(page: Page, address: str) -> None:
@@ -220,12 +205,6 @@ def _strings(page: Page, address: str) -> None:
     page.get_by_text("The present crown is too low for Weir gut").wait_for()
 
 
-def _side(page: Page, address: str) -> None:
-    _open(page, address, "RW-106")
-    command(page, "x")
-    page.get_by_role("img", name="The instrument from its side").wait_for()
-
-
 def _plan(page: Page, address: str) -> None:
     page.goto(f"{address}/bench/RW-110/plan")
     lines = page.get_by_role("list", name="Works in their order")
@@ -233,10 +212,29 @@ def _plan(page: Page, address: str) -> None:
     page.get_by_text("It was added after the owner approved").wait_for()
 
 
-def _drawers(page: Page, address: str) -> None:
-    page.goto(f"{address}/drawers")
-    page.get_by_role("button", name="violin blank 41, fine").click()
-    page.get_by_role("region", name="violin blank 41, fine").get_by_text("+3").wait_for()
+def _leave(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-102/leave")
+    command(page, "k")
+    for answer in ("1", "1", "1"):
+        page.keyboard.press(answer)
+        page.wait_for_timeout(300)
+        page.keyboard.press("ArrowDown")
+    page.get_by_role("heading", name="Check at pitch").scroll_into_view_if_needed()
+
+
+def _history(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-087/history")
+    page.get_by_text("the record is as it was sealed").wait_for()
+
+
+def _setup_sheet(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-087/paper")
+    page.get_by_role("heading", name="Set-up sheet").wait_for()
+
+
+def _ask(page: Page, address: str) -> None:
+    page.goto(f"{address}/ask?words=cellos with projection under 81")
+    page.get_by_text("The last reading of projection").wait_for()
 
 
 SHOTS = [
@@ -247,18 +245,18 @@ SHOTS = [
     ("plan", (1280, 800), "day", _plan),
     ("look-over", (1280, 800), "day", _look),
     ("measuring", (1280, 800), "day", _measuring),
-    ("side", (1280, 800), "day", _side),
     ("screening", (1280, 800), "day", _screening),
     ("board", (1280, 800), "day", _board),
     ("neck", (1280, 800), "day", _neck),
-    ("crown", (1280, 800), "day", _crown),
     ("sound", (1280, 800), "day", _sound),
     ("strings", (390, 844), "day", _strings),
+    ("leave", (1280, 800), "day", _leave),
+    ("history", (1280, 800), "day", _history),
+    ("setup-sheet", (1280, 900), "day", _setup_sheet),
+    ("ask", (1280, 800), "lamp", _ask),
     ("rattle", (1280, 800), "lamp", _rattle),
     ("nut", (1280, 800), "day", _nut),
     ("figures", (1280, 800), "day", _figures),
-    ("drawers", (1280, 800), "day", _drawers),
-    ("recipes-tablet", (800, 1180), "lamp", _recipes),
 ]
 
 

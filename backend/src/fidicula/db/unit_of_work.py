@@ -9,10 +9,14 @@ from sqlalchemy import Engine as Engine
 from sqlalchemy.exc import DBAPIError, InterfaceError, OperationalError
 from sqlalchemy.exc import TimeoutError as PoolTimeoutError
 
+from fidicula.db.archive import Archive
+from fidicula.db.asking import Asking
 from fidicula.db.audit import Audit
 from fidicula.db.browsers import Browsers
 from fidicula.db.course import Course
+from fidicula.db.history import History
 from fidicula.db.instruments import Instruments
+from fidicula.db.leaving import Leaving
 from fidicula.db.lessons import Lessons
 from fidicula.db.log import Log
 from fidicula.db.one_sheet import OneSheet
@@ -26,6 +30,7 @@ from fidicula.db.sound import Sound
 from fidicula.db.stock import Stock
 from fidicula.db.string_sets import StringSets
 from fidicula.db.undone import Undone
+from fidicula.db.visit_lines import VisitLineReader
 from fidicula.db.visits import Visits
 
 
@@ -89,7 +94,8 @@ def make_engine(url: str) -> Engine:
         # The whole house fits into memory, where a page is as near as the next.
         connect_args={
             "connect_timeout": 5,
-            "options": "-c plan_cache_mode=force_generic_plan -c jit=off -c random_page_cost=1.1 "
+            # Moments come in UTC, whatever the machine's clock shows: seals and archives are made of them.
+            "options": "-c timezone=UTC -c plan_cache_mode=force_generic_plan -c jit=off -c random_page_cost=1.1 "
             # Whoever stops in the middle holds nobody else up for long.
             "-c lock_timeout=8s -c statement_timeout=30s -c idle_in_transaction_session_timeout=30s",
         },
@@ -132,6 +138,11 @@ class UnitOfWork:
         self.audit = Audit(self._connection)
         self.plan = Plan(self._connection)
         self.stock = Stock(self._connection)
+        self.archive = Archive(self._connection)
+        self.asking = Asking(self._connection)
+        self.history = History(self._connection)
+        self.leaving = Leaving(self._connection)
+        self.visit_lines = VisitLineReader(self._connection)
         return self
 
     def __exit__(

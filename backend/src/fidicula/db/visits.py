@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from datetime import datetime
+from datetime import datetime, timedelta
 from uuid import UUID
 
-from sqlalchemy import Connection, func, select, update
+from sqlalchemy import Connection, DateTime, select, update
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.once import check_same
 from fidicula.db.records import Visit
+from fidicula.db.visit_lines import OF_VISIT
 
 
 class Visits:
@@ -27,17 +28,18 @@ class Visits:
         complaint: str,
         opened_at: datetime | None = None,
         closed_at: datetime | None = None,
+        closed_by: str | None = None,
         asked: Mapping[str, object] | None = None,
     ) -> bool:
         """Add a visit; False where the instrument has another open one. A visit of this id stays as it is.
 
-        opened_at, closed_at : None for now, and for still open.  asked : of the visit, by column.
+        opened_at, closed_at, closed_by : None for now, and for still open.  asked : of the visit, by column.
         Raises TakenIdError for the id of another instrument's visit.
         """
         known = {**({} if opened_at is None else {"opened_at": opened_at}), **(asked or {})}
         values = {"id": id, "instrument_id": instrument_id, "kind": kind, "complaint": complaint, **known}
         if closed_at is not None:
-            values["closed_at"] = closed_at
+            values |= {"closed_at": closed_at, "closed_by": closed_by}
         t = schema.visit
         added = self._connection.execute(upsert(t).values(**values).on_conflict_do_nothing().returning(t.c.id))
         if added.one_or_none() is not None:
@@ -47,11 +49,30 @@ class Visits:
         check_same(self._connection, t, values, same=["instrument_id"])
         return True
 
-    def close(self, visit_id: UUID, *, by: str | None) -> None:
-        """Hand an instrument over; None opens the visit again."""
+    def close(self, visit_id: UUID, *, by: str, at: datetime) -> None:
+        """Hand an instrument over."""
         t = schema.visit
-        closed_at = None if by is None else func.now()
-        self._connection.execute(update(t).where(t.c.id == visit_id).values(closed_at=closed_at, closed_by=by))
+        self._connection.execute(update(t).where(t.c.id == visit_id).values(closed_at=at, closed_by=by))
+
+    def open_again(self, visit_id: UUID) -> None:
+        """It was not handed over after all."""
+        t = schema.visit
+        self._connection.execute(update(t).where(t.c.id == visit_id).values(closed_at=None, closed_by=None))
+
+    def date_back(self, visit_id: UUID, by: timedelta) -> None:
+        """Date a visit back with all that was written at it: it was entered afterwards."""
+        visit = schema.visit
+        self._connection.execute(
+            update(visit)
+            .where(visit.c.id == visit_id)
+            .values(opened_at=visit.c.opened_at - by, closed_at=visit.c.closed_at - by)
+        )
+        for table in OF_VISIT.values():
+            times = [column for column in table.c if isinstance(column.type, DateTime)]
+            if "visit_id" in table.c:
+                self._connection.execute(
+                    update(table).where(table.c.visit_id == visit_id).values({one: one - by for one in times})
+                )
 
     def of(self, instrument_id: UUID) -> list[Visit]:
         """Every visit of an instrument, newest first."""

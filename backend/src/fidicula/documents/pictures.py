@@ -104,3 +104,19 @@ def _written(image: Image.Image, quality: int) -> bytes:
     image.info.clear()
     image.save(out, "JPEG", quality=quality)
     return out.getvalue()
+
+
+def small_of(jpeg: bytes) -> bytes:
+    """The small picture of one that was kept before. Raises PictureError for what is no JPEG, or too large."""
+    try:
+        with Image.open(BytesIO(jpeg), formats=("JPEG",)) as opened:
+            if opened.width * opened.height > MOST_PIXELS:
+                raise PictureError(_TOO_MANY)
+            opened.draft("RGB", (SMALL_EDGE, SMALL_EDGE))
+            small = opened.convert("RGB")
+            small.thumbnail((SMALL_EDGE, SMALL_EDGE), Image.Resampling.LANCZOS)
+    except PictureError:
+        raise
+    except Exception as error:  # as above
+        raise PictureError(_UNREADABLE) from error
+    return _written(small, _SMALL_QUALITY)

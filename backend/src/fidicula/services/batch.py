@@ -12,7 +12,7 @@ from fidicula.services.bench import Bench
 from fidicula.services.course import Course
 from fidicula.services.errors import ConflictError, MeanwhileError, NotFoundError, RefusedError
 from fidicula.services.following import Followings, TargetsWanted
-from fidicula.services.house import House
+from fidicula.services.leaving.handing import HandingOver, Signature
 from fidicula.services.particulars import Change, Particulars
 
 PARTICULARS = ("kind", "promised", "deadline", "owner")
@@ -35,14 +35,18 @@ class Batch:
         self._bench = Bench(engine)
         self._course = Course(engine)
         self._followings = Followings(engine)
-        self._house = House(engine)
+        self._leaving = HandingOver(engine)
         self._particulars = Particulars(engine)
 
-    def hand_over(self, tickets: Sequence[str], by: str) -> list[Told]:
-        return _each(tickets, lambda ticket: self._house.hand_over(ticket, by))
+    def hand_over(self, tickets: Sequence[str], signature: Signature, *, all_right: bool, by: str) -> list[Told]:
+        """all_right : every point of the check at pitch was looked at on each of them, and is right."""
+        return _each(
+            tickets,
+            lambda ticket: self._leaving.hand_over(ticket, signature, seal_id=uuid4(), by=by, all_right=all_right),
+        )
 
-    def take_back_hand_over(self, tickets: Sequence[str]) -> list[Told]:
-        return _each(tickets, self._house.take_back_hand_over)
+    def take_back_hand_over(self, tickets: Sequence[str], by: str) -> list[Told]:
+        return _each(tickets, lambda ticket: self._leaving.take_back(ticket, by))
 
     def follow(self, tickets: Sequence[str], *, recipe: str | None, reason: str, by: str) -> list[Told]:
         """Let each follow a recipe, None for the shop's own; what it followed of its own goes on record."""

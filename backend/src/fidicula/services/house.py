@@ -8,25 +8,19 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from uuid import UUID, uuid4
 
-from fidicula.db.entered import entered_now
 from fidicula.db.records import Instrument, TargetChoice, Visit
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.arrivals import Arrival, VisitAsked, check_dates, check_kind
-from fidicula.services.assessment.course import newest_mark
-from fidicula.services.assessment.inspection import left_blank
-from fidicula.services.assessment.settling import settled_here
 from fidicula.services.audit import note
 from fidicula.services.choices import Choices, load_choices
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.services.loaded import changed_sheet, load_bench, load_to_change, note_instruction
+from fidicula.services.loaded import changed_sheet, load_to_change, note_instruction
 from fidicula.services.phrasing.instructions import rail_words
 from fidicula.services.strings import Stringing, fitted
 from fidicula.services.targets.rules import load_rules
-from fidicula.services.targets.sources import repeats_shown
 from fidicula.services.tickets import check_ticket, next_ticket
 from fidicula.tables import figures
 from fidicula.tables.course import visit_kinds
-from fidicula.tables.signs import items
 
 KNOWN_SHOWN = 8
 
@@ -193,38 +187,6 @@ class House:
             note(uow, "visit.opened", ticket, instrument_id=instrument.id, detail={"kind": kind})
             changed_sheet(uow, ticket)
 
-    def hand_over(self, ticket: str, by: str) -> None:
-        """Close the visit: the instrument leaves the rail, its record stays."""
-        with UnitOfWork(self._engine) as uow:
-            instrument, visit = _found_to_change(uow, ticket)
-            if visit.closed_at is not None and entered_now().visit == visit.id:
-                return
-            if visit.closed_at is not None:
-                raise ConflictError(f"{ticket} was handed over already")
-            _check_looked_over(uow, ticket, visit)
-            uow.visits.close(visit.id, by=by)
-            _keep_lessons(uow, ticket)
-            note(uow, "instrument.handed_over", ticket, instrument_id=instrument.id, by=by)
-            uow.commit()
-
-    def take_back_hand_over(self, ticket: str) -> None:
-        """It was not handed over after all: the same visit goes on."""
-        with UnitOfWork(self._engine) as uow:
-            instrument, visit = _found_to_change(uow, ticket)
-            if visit.closed_at is None:
-                raise ConflictError(f"{ticket} is in the house: there is nothing to take back")
-            uow.visits.close(visit.id, by=None)
-            uow.lessons.keep(visit.id, hands={}, settled=())
-            note(uow, "instrument.handed_over.undone", ticket, instrument_id=instrument.id)
-            uow.commit()
-
-
-def _keep_lessons(uow: UnitOfWork, ticket: str) -> None:
-    """What the visit showed of hands, tools and settling strings, for the visits after it."""
-    a = load_bench(uow, ticket).assess()
-    settled = settled_here(a.state, a.computed)
-    uow.lessons.keep(a.visit.id, hands=repeats_shown(a.state.readings), settled=settled)
-
 
 def _found_to_change(uow: UnitOfWork, ticket: str) -> tuple[Instrument, Visit]:
     uow.instruments.lock(ticket)
@@ -281,21 +243,6 @@ def _take_in(uow: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
     )
     note(uow, "instrument.arrived", ticket, instrument_id=instrument.id, by=by, detail={"kind": arrival.kind})
     return ticket, True
-
-
-def _check_looked_over(uow: UnitOfWork, ticket: str, visit: Visit) -> None:
-    """Nothing is left blank when a full visit is signed off; “not looked at”, with a reason, is not blank."""
-    kind = visit_kinds().get(visit.kind)
-    if kind is None or not kind.all_looked_at:
-        return
-    loaded = load_bench(uow, ticket)
-    passed = newest_mark(loaded.marks, "look")
-    blank = [items()[item].label for item in left_blank(loaded.state(), visit.kind)]
-    if blank and (passed is None or passed.mark != "passed"):
-        raise ConflictError(
-            f"nobody has said anything yet of {', '.join(blank)}: look it over, say of each why not, or pass the "
-            "whole step over with a reason"
-        )
 
 
 def _check_size(uow: UnitOfWork, arrival: Arrival, by: str) -> None:

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
+from contextvars import ContextVar
 from datetime import date, datetime
 from decimal import Decimal
 from functools import lru_cache
 
-from babel import Locale
+from babel import Locale, UnknownLocaleError
 from babel.dates import format_date, format_time
 from babel.lists import format_list
 from babel.numbers import format_currency, format_decimal
@@ -16,15 +18,40 @@ from babel.numbers import format_currency, format_decimal
 from fidicula.core.rounding import rounded_down
 
 LOCALE = Locale("en", "GB")
+_figures: ContextVar[Locale] = ContextVar("figures", default=LOCALE)
+"""How figures are written: the words stay as they are."""
+
+
+@contextmanager
+def in_format_of(languages: str) -> Iterator[None]:
+    """Figures as a reader of these languages writes them. languages : as a browser tells them, the first one counts."""
+    first = languages.split(",")[0].split(";")[0].strip()
+    try:
+        told = _figures.set(Locale.parse(first, sep="-") if first else LOCALE)
+    except (ValueError, UnknownLocaleError):
+        told = _figures.set(LOCALE)
+    try:
+        yield
+    finally:
+        _figures.reset(told)
+
+
 MINUS = "−"
 
 
-@lru_cache(maxsize=4096)
 def number(value: float, places: int = 1) -> str:
     """A number with so many places: “5.0”, “−0.4”; what rounds to nothing has no sign."""
-    shown = round(value, places) + 0.0
-    pattern = "0" if places == 0 else f"0.{'0' * places}"
-    return str(format_decimal(shown, format=pattern, locale=LOCALE)).replace("-", MINUS)
+    return _written(round(value, places) + 0.0, "0" if places == 0 else f"0.{'0' * places}", _figures.get())
+
+
+@lru_cache(maxsize=4096)
+def _written(value: float, pattern: str, locale: Locale) -> str:
+    return str(format_decimal(value, format=pattern, locale=locale)).replace("-", MINUS)
+
+
+def places_needed(values: Sequence[float], most: int = 2) -> int:
+    """So many places that every one of them is told in full, `most` at most: a row of figures has the same."""
+    return next((n for n in range(most) if all(round(value, n) == round(value, most) for value in values)), most)
 
 
 def signed(value: float, places: int = 1) -> str:
@@ -33,11 +60,9 @@ def signed(value: float, places: int = 1) -> str:
     return f"+{shown}" if round(value, places) > 0 else shown
 
 
-@lru_cache(maxsize=4096)
 def short(value: float, most: int = 2) -> str:
     """A number with as many places as it needs, up to `most`: “328”, “27.5”, “0.35”."""
-    pattern = f"0.{'#' * most}"
-    return str(format_decimal(round(value, most) + 0.0, format=pattern, locale=LOCALE)).replace("-", MINUS)
+    return _written(round(value, most) + 0.0, f"0.{'#' * most}", _figures.get())
 
 
 def signed_short(value: float, most: int = 2) -> str:
@@ -121,7 +146,7 @@ def lower_first(words: str) -> str:
 
 def money(amount: Decimal, currency: str) -> str:
     """“€1,234.50”, as the reader writes it."""
-    return str(format_currency(amount, currency, locale=LOCALE))
+    return str(format_currency(amount, currency, locale=_figures.get()))
 
 
 def percent(share: Decimal) -> str:

@@ -201,6 +201,12 @@ class People:
             uow.commit()
         self._browsers.forget()
 
+    def sign(self, sign_in: SignIn, person: Person, pin: str) -> None:
+        """Someone puts their name under something, with their PIN. Raises RefusedError naming `pin`."""
+        if not pin.strip():
+            raise RefusedError(f"{person.name} signs with a PIN: type it", field="pin")
+        self._check_pin(person, sign_in, pin)
+
     def _check_pin(self, person: Person, sign_in: SignIn, typed: str) -> None:
         """The PIN, or the password of someone who signed in here and has no PIN."""
         if person.pin_hash is not None:

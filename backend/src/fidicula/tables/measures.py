@@ -13,7 +13,7 @@ from fidicula.tables.work import tools
 
 STRINGS = "strings"
 GAPS = "gaps"
-Unit = Literal["mm", "°", "%", "°C", "Hz"]
+Unit = Literal["mm", "°", "%", "°C", "Hz", "g"]
 _NO_FIGURE = "-"
 
 

@@ -111,12 +111,17 @@ class ShopSetting(TableRow):
 
     setting: str
     label: str
-    kind: Literal["money", "percent", "count", "code", "choice"]
+    kind: Literal["money", "percent", "count", "code", "choice", "text"]
     unit: str | None
     value: str
     least: Decimal | None
     most: Decimal | None
     says: str | None
+
+    @field_validator("value", mode="before")
+    @classmethod
+    def _may_be_blank(cls, cell: str | None) -> str:
+        return cell or ""
 
 
 @cache

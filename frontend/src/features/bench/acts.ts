@@ -11,8 +11,6 @@ export const confirm = (ticket: string, reading_id: string, name: string): Act =
 export const takeBackWork = (ticket: string, work_id: string, words: string): Act =>
   post('/api/instruments/{ticket}/works/{work_id}/take-back', { params: { path: { ticket, work_id } }, words: t('undo', { words }) })
 
-export const handOver = (ticket: string): Act => post('/api/instruments/{ticket}/hand-over', { params: at(ticket), words: t('handed_over') })
-
 export const takeBackHandOver = (ticket: string): Act =>
   post('/api/instruments/{ticket}/hand-over/take-back', { params: at(ticket), words: t('undo_handed_over') })
 

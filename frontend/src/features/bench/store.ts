@@ -280,12 +280,6 @@ export const useBench = defineStore('bench', () => {
     return change((of) => acts.takeBackWork(of, work_id, words))
   }
 
-  async function handOver(): Promise<boolean> {
-    const done = await change(acts.handOver)
-    if (done) await refresh()
-    return done
-  }
-
   async function takeBackHandOver(): Promise<boolean> {
     const done = await change(acts.takeBackHandOver)
     if (done) await refresh()
@@ -332,7 +326,7 @@ export const useBench = defineStore('bench', () => {
     redoable,
     whys,
     loadWhys,
-    doWork, submitWorkBack, chooseTargets, submit, handOver, takeBackHandOver, nameStrings,
+    doWork, submitWorkBack, chooseTargets, submit, takeBackHandOver, nameStrings,
   }
 })
 

@@ -1,6 +1,6 @@
 /** Where on the instrument a figure holds: as the measure that is read there, and its place among that measure's places. */
 
-const PLACES: Record<string, number> = { bass: 0, nut: 0, treble: 3, end: 1 }
+const PLACES: Record<string, number> = { bass: 0, nut: 0, treble: 3, end: 1, heel: 1 }
 const ELSEWHERE: Record<string, { measure: string; position: number | null }> = {
   relief_bass: { measure: 'relief', position: 1 },
   relief_treble: { measure: 'relief', position: 4 },
@@ -14,6 +14,6 @@ export function sketchedAs(figure: string): { measure: string; position: number 
   const plain = figure.replace(/_(added|accepted|in)(?=_|$).*?(_bass|_treble)?$/, '$2').replace(/_(min|floor|ratio|factor)$/, '')
   const found = ELSEWHERE[plain] ?? ELSEWHERE[figure]
   if (found) return found
-  const [, measure, place] = /^(.*?)(?:_(bass|treble|nut|end))?$/.exec(plain.replace('mark_height', 'end_height')) ?? []
+  const [, measure, place] = /^(.*?)(?:_(bass|treble|nut|end|heel))?$/.exec(plain.replace('mark_height', 'end_height')) ?? []
   return { measure: measure ?? plain, position: place === undefined ? null : (PLACES[place] ?? null) }
 }

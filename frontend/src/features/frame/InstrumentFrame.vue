@@ -13,10 +13,13 @@ import type { PageName } from '@/shared/pages'
 import { COLUMNS } from './columns'
 import { t } from '@/words/frame'
 
+/** What is about the whole instrument. */
+type Whole = 'sheet' | 'measure' | 'look' | 'recipe' | 'plan' | 'leave' | 'history' | 'papers'
+const WITHOUT_PART: readonly string[] = ['measure', 'look', 'recipe', 'plan', 'leave', 'history', 'papers']
 const props = defineProps<{
   ticket: string
   /** The page that is open: of a part, or one about the whole. */
-  page: PageName | 'sheet' | 'measure' | 'look' | 'recipe' | 'plan'
+  page: PageName | Whole
   title: string
   /** What the work is called to somebody who does not see it. */
   label: string
@@ -27,8 +30,7 @@ const bench = useBench()
 const sheet = computed(() => (bench.sheet?.instrument.ticket === props.ticket ? bench.sheet : null))
 const here = computed((): PartName | '' => {
   if (props.page === 'sheet') return 'bridge'
-  if (props.page === 'measure' || props.page === 'look' || props.page === 'recipe' || props.page === 'plan') return ''
-  return partOf(props.page)
+  return WITHOUT_PART.includes(props.page) ? '' : partOf(props.page as PageName)
 })
 const beside = computed(() => besideAt(props.ticket, here.value, sheet.value?.instrument.family ?? ''))
 
@@ -48,7 +50,9 @@ const WHOLE = [
   { page: 'look', words: t('inspection'), name: 'look' },
   { page: 'sound', words: t('sound'), name: 'sound' },
   { page: 'plan', words: t('plan'), name: 'plan' },
+  { page: 'history', words: t('history'), name: 'history' },
   { page: 'paper', words: t('papers'), name: 'paper' },
+  { page: 'leave', words: t('hand_over'), name: 'leave' },
 ] as const
 
 function open(stop: Stop): void {
@@ -239,6 +243,15 @@ h1 {
   }
   .whole a {
     padding: 0 10px;
+  }
+}
+/* The parts would be squeezed beside all that is about the whole: each has a row of its own. */
+@media (max-width: 1023px) {
+  .map-column {
+    flex-direction: column;
+    align-items: stretch;
+    gap: 2px;
+    padding: 0 0 6px;
   }
 }
 @media (max-width: 899px), (max-height: 619px) {

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** The house: every visit as a string across time, the next hand first. */
 import { useElementSize, useIntervalFn, watchDebounced } from '@vueuse/core'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type KnownView, type Tag } from '@/api'
+import { answerOf, api, Refused, type CheckDue, type KnownView, type Tag } from '@/api'
 import { useHouse } from '@/features/rail'
 import { useCommands } from '@/shared/commands'
 import FamilyShape from '@/shared/FamilyShape.vue'
@@ -49,6 +49,16 @@ watchDebounced(() => house.words, async (words) => {
     gone.value = []
   }
 }, { debounce: FIND_AFTER_MS })
+
+/** What should come again, or should have come; asked for again as the house changes. */
+const due = ref<CheckDue[]>([])
+watch(() => house.tags.length, async () => {
+  try {
+    due.value = await answerOf(api.GET('/api/checks-due'))
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+  }
+}, { immediate: true })
 
 const initials = (tag: Tag) => tag.done.at(-1)?.by.split(/[\s-]+/).map((part) => part.charAt(0)).join('').slice(0, 3) ?? ''
 function owed(tag: Tag): string {
@@ -113,6 +123,15 @@ function onKey(event: KeyboardEvent): void {
         </router-link>
       </section>
       <p v-if="!shown.length" class="none">{{ t('no_instrument_in_the_house', { house: house.words }) }} <kbd>Esc</kbd> {{ t('shows_all') }}</p>
+      <section v-if="due.length && !house.words" :aria-label="t('due_for_a_check')">
+        <h2>{{ t('due_for_a_check') }}</h2>
+        <router-link v-for="one in due" :key="one.ticket" :to="{ name: 'bench', params: { ticket: one.ticket } }" class="row due">
+          <b class="ticket">{{ one.ticket }}</b>
+          <span class="step"><b>{{ one.says }}</b><small>{{ one.owner }} · {{ one.family }} {{ one.size }}</small></span>
+          <span class="why">{{ one.why }}</span>
+          <span class="owed">{{ day(one.due) }}</span>
+        </router-link>
+      </section>
       <section v-if="gone.length" :aria-label="t('handed_over')">
         <h2>{{ t('handed_over') }}</h2>
         <router-link v-for="one in gone" :key="one.ticket" :to="{ name: 'bench', params: { ticket: one.ticket } }" class="row gone">
@@ -264,5 +283,8 @@ a.row:hover {
     left: 12px;
     bottom: 62px;
   }
+}
+.row.due {
+  grid-template-columns: 84px 232px minmax(0, 1fr) 104px;
 }
 </style>

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 /** The log of this visit: every reading and work, newest first, whatever became of it. */
-import { ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { answerOf, api, Refused, type LogLine } from '@/api'
 import { changed } from '@/shared/changes'
-import { ago } from '@/shared/format'
+import { ago, dayAndYear } from '@/shared/format'
 import { t } from '@/words/log'
 
-const props = defineProps<{ ticket: string }>()
+const props = defineProps<{ ticket: string; everyVisit?: boolean }>()
 const isOpen = defineModel<boolean>({ required: true })
-const lines = ref<LogLine[]>([])
+/** One for each visit, the newest first; of this visit alone without its heading. */
+const visits = ref<{ heading: string; lines: LogLine[] }[]>([])
+const isEmpty = computed(() => visits.value.every((visit) => !visit.lines.length))
 const isLoading = ref(false)
 const failure = ref('')
 
@@ -17,9 +19,11 @@ watch([isOpen, changed], async ([open], [wasOpen]) => {
   isLoading.value = !wasOpen
   failure.value = ''
   try {
-    lines.value = await answerOf(
-      api.GET('/api/instruments/{ticket}/log', { params: { path: { ticket: props.ticket } } }),
-    )
+    const at = { params: { path: { ticket: props.ticket } } }
+    if (props.everyVisit) {
+      const all = await answerOf(api.GET('/api/instruments/{ticket}/history/log', at))
+      visits.value = all.map((visit) => ({ heading: `${dayAndYear(visit.opened_at)} · ${visit.label}`, lines: visit.lines }))
+    } else visits.value = [{ heading: '', lines: await answerOf(api.GET('/api/instruments/{ticket}/log', at)) }]
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     failure.value = error.message
@@ -40,13 +44,14 @@ function said(line: LogLine): string {
       <v-card-text>
         <v-progress-linear v-if="isLoading" indeterminate color="primary" />
         <p v-else-if="failure" role="alert">{{ failure }}</p>
-        <p v-else-if="!lines.length">{{ t('nothing_is_written_down_yet') }}</p>
+        <p v-else-if="isEmpty">{{ t('nothing_is_written_down_yet') }}</p>
         <table v-else>
           <thead>
             <tr><th>{{ t('when') }}</th><th>{{ t('what') }}</th><th class="figure">{{ t('as_typed') }}</th><th>{{ t('by') }}</th><th>{{ t('now') }}</th></tr>
           </thead>
-          <tbody>
-            <tr v-for="(line, i) in lines" :key="i" :class="line.state.replace(' ', '-')">
+          <tbody v-for="(visit, n) in visits" :key="n">
+            <tr v-if="visit.heading && visit.lines.length"><th colspan="5" class="visit">{{ visit.heading }}</th></tr>
+            <tr v-for="(line, i) in visit.lines" :key="i" :class="line.state.replace(' ', '-')">
               <td>{{ ago(line.at) }}</td>
               <td>{{ line.what }}</td>
               <td class="figure">{{ line.value }}</td>
@@ -94,5 +99,9 @@ td:first-child {
 }
 .actions {
   padding: 8px 24px 20px;
+}
+.visit {
+  padding-top: 12px;
+  font-size: var(--type-text);
 }
 </style>

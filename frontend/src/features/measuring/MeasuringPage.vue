@@ -91,7 +91,7 @@ function fromPaper(at: string): void {
   bench.paperAt = at
   skip()
 }
-const toPaper = (name: 'paper' | 'blank') => void router.push({ name, params: { ticket: props.ticket } })
+const toPaper = (name: 'working-sheet' | 'blank') => void router.push({ name, params: { ticket: props.ticket } })
 
 usePageCommands(() => props.ticket, () => bench.sheet?.instrument.family ?? '')
 useCommands([
@@ -105,7 +105,7 @@ useCommands([
   { letter: 'i', own: true, words: t('show_inches'), run: () => (atBench.inches = !atBench.inches) },
   { letter: 'c', own: true, words: t('enter_a_paper_card'), run: () => (bench.paperAt ? (bench.paperAt = '') : (paperOpen.value = true)), possible: () => atBench.may('measure') },
   { letter: 'd', own: true, words: t('blank_card'), run: () => toPaper('blank') },
-  { letter: 'o', own: true, words: t('print_the_sheet'), run: () => toPaper('paper') },
+  { letter: 'o', own: true, words: t('print_the_sheet'), run: () => toPaper('working-sheet') },
   { letter: 's', own: true, words: t('skip'), run: skip },
   { letter: 'm', words: t('use_the_suggested_value'), run: () => entry.takeSuggested(), possible: () => (inHand.value?.doubt?.suggested ?? null) !== null },
   { letter: 'w', words: t('why'), run: () => (isWhyOpen.value = !isWhyOpen.value), possible: () => inHand.value !== null },
@@ -126,7 +126,7 @@ useCommands([
       <label>{{ t('compare_with') }} <select v-model="besideKey"><option v-for="one in besideChoices" :key="one.key" :value="one.key">{{ one.words }}</option></select></label>
       <button v-if="atBench.may('measure') && !bench.paperAt" type="button" class="plain-button link" @click="paperOpen = true">{{ t('enter_a_paper_card_2') }}</button>
       <router-link class="link" :to="{ name: 'blank', params: { ticket } }">{{ t('blank_card_2') }}</router-link>
-      <router-link class="link" :to="{ name: 'paper', params: { ticket } }">{{ t('print') }}</router-link>
+      <router-link class="link" :to="{ name: 'working-sheet', params: { ticket } }">{{ t('print') }}</router-link>
     </div>
     <p v-if="writtenAt" class="written" role="status">
       {{ t('these_go_in_as_written', { written_at: writtenAt }) }}

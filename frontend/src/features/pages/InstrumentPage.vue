@@ -98,6 +98,7 @@ useCommands([
         <router-link :to="{ name: 'measure', params: { ticket }, query: { place: keyOf(retakes[0]!) } }">{{ t('measure_3') }}</router-link>
       </div>
       <p v-for="line in view.finding" :key="line" class="finding">{{ line }}</p>
+      <p v-if="view.perspective" class="perspective">{{ view.perspective }}</p>
       <StringsRecord v-if="page === 'strings'" :ticket="ticket" />
       <div class="numbers">
         <PageTable v-for="table in view.tables" :key="table.title" :table="table" />
@@ -176,6 +177,12 @@ h2 {
 }
 .main-act :deep(.v-btn__content) {
   white-space: normal;
+}
+.perspective {
+  margin: 4px 0 8px;
+  color: var(--quiet);
+  font-size: var(--type-note);
+  line-height: 1.4;
 }
 .finding {
   margin: 0;

@@ -1,2 +1,3 @@
 export { default as BlankCard } from './BlankCard.vue'
+export { default as PapersPage } from './PapersPage.vue'
 export { default as PaperSheet } from './PaperSheet.vue'

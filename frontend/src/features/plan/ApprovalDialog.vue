@@ -3,7 +3,7 @@
 import { reactive, watch } from 'vue'
 import type { VisitPlan } from '@/api'
 import FormDialog from '@/shared/FormDialog.vue'
-import SignaturePad from './SignaturePad.vue'
+import SignaturePad from '@/shared/SignaturePad.vue'
 import type { ApprovalForm } from './usePlan'
 import { t } from '@/words/plan'
 

@@ -6,7 +6,7 @@ import { useHouse } from '@/features/rail'
 import { useAtBench, type Act } from '@/shared/person'
 import { t } from '@/words/screening'
 
-type Asks = '' | 'recipe' | 'kind' | 'day' | 'words' | 'reason'
+type Asks = '' | 'recipe' | 'kind' | 'day' | 'words' | 'reason' | 'signature'
 interface Doing {
   value: string
   label: string
@@ -28,9 +28,11 @@ const ACTS: Doing[] = [
   { value: 'deadline', label: t('are_needed_for'), asks: 'day', may: 'arrive', run: change('deadline') },
   { value: 'owner', label: t('belong_to'), asks: 'words', may: 'arrive', run: change('owner') },
   { value: 'pass', label: t('need_no_looking_over_beyond'), asks: 'reason', may: 'sign_off', run: (tickets, reason) => answerOf(api.POST('/api/many/pass-over', { body: { tickets, step: 'look', reason } })) },
-  { value: 'hand_over', label: t('are_handed_over'), asks: '', may: 'sign_off', run: (tickets) => answerOf(api.POST('/api/many/hand-over', { body: { tickets } })) },
+  { value: 'hand_over', label: t('are_handed_over'), asks: 'signature', may: 'sign_off', run: (tickets, reason) => answerOf(api.POST('/api/many/hand-over', { body: { tickets, reason, pin: pin.value, all_right: allRight.value, next_check: null } })) },
 ]
 
+const pin = ref('')
+const allRight = ref(false)
 const doing = ref('kind')
 const given = ref('')
 const told = ref<Told[]>([])
@@ -78,11 +80,12 @@ async function run(work: (tickets: string[]) => Promise<Told[]>, tickets: string
 async function send(): Promise<void> {
   const [chosen, value] = [act.value, given.value.trim()]
   if (!chosen || !props.ticked.length || isDoing.value) return
-  if (chosen.asks === 'reason' && !value) {
+  if ((chosen.asks === 'reason' || (chosen.asks === 'signature' && !allRight.value)) && !value) {
     failure.value = t('say_why_it_is_kept')
     return
   }
   await run((tickets) => chosen.run(tickets, value), [...props.ticked])
+  pin.value = ''
   handedOver.value = chosen.value === 'hand_over' && !failure.value ? done.value : []
 }
 async function takeThemBack(): Promise<void> {
@@ -110,6 +113,11 @@ defineExpose({ begin: () => void nextTick(() => field.value?.focus()) })
       <option v-for="name in recipes" :key="name">{{ name }}</option>
     </select>
     <input v-else-if="act?.asks === 'day'" v-model="given" type="date" :aria-label="t('day')" :disabled="!ticked.length" />
+    <template v-else-if="act?.asks === 'signature'">
+      <label><input v-model="allRight" type="checkbox" /> {{ t('check_at_pitch_done_on') }}</label>
+      <input v-model="given" type="text" :placeholder="t('why_points_stay_open')" :aria-label="t('why_points_stay_open')" maxlength="500" :disabled="!ticked.length" />
+      <input v-model="pin" type="password" inputmode="numeric" autocomplete="off" class="pin" :placeholder="t('pin')" :aria-label="t('pin')" maxlength="200" :disabled="!ticked.length" />
+    </template>
     <input v-else-if="act?.asks" v-model="given" type="text" :aria-label="act.asks === 'reason' ? t('reason') : t('owner')" maxlength="500" :disabled="!ticked.length" />
     <v-btn type="submit" variant="flat" :disabled="!ticked.length" :loading="isDoing">{{ t('apply_to_selected', { ticked: ticked.length }) }}</v-btn>
     <span v-if="done.length && !isDoing" role="status">{{ t('done', { done: done.length }) }}</span>
@@ -131,6 +139,12 @@ defineExpose({ begin: () => void nextTick(() => field.value?.focus()) })
   border-top: 1px solid var(--ink);
   background: var(--sheet);
   border-radius: 0 0 4px 4px;
+}
+.pin {
+  width: 96px;
+}
+input[type='checkbox'] {
+  min-height: 0;
 }
 .count {
   min-width: 92px;

@@ -14,7 +14,6 @@ import { mm } from '@/shared/format'
 import { usePageCommands } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
-import HandOverDialog from './HandOverDialog.vue'
 import TakeOff from './TakeOff.vue'
 import { usePanel } from './usePanel'
 import { useRecording } from './useRecording'
@@ -44,12 +43,11 @@ function otherView(): void {
 const stringsOpen = ref(false)
 const logOpen = ref(false)
 const workOpen = ref(false)
-const handOverOpen = ref(false)
 const particularsOpen = ref(false)
 const stepOpen = ref(false)
 const stepKey = ref('')
 const wordPanel = ref<InstanceType<typeof WordPanel> | null>(null)
-const { mayRecord, work, otherWork, record, handOver, takeBackHandOver } = useRecording(
+const { mayRecord, work, otherWork, record, takeBackHandOver } = useRecording(
   entry,
   () => (why.value = null),
   () => (stringsOpen.value = true),
@@ -85,7 +83,7 @@ onBeforeUnmount(() => {
   window.removeEventListener('focus', onFocus)
 })
 
-const to = (name: 'look' | 'measure' | 'recipe' | 'plan') => void router.push({ name, params: { ticket: props.ticket } })
+const to = (name: 'look' | 'measure' | 'recipe' | 'plan' | 'leave' | 'history') => void router.push({ name, params: { ticket: props.ticket } })
 /** What is to be read stands on the card, or on the page of measuring. */
 function measureAt(key: string): void {
   if (sheet.value?.cells.some((cell) => cell.on_card && keyOf(cell) === key)) entry.goTo(key)
@@ -138,11 +136,12 @@ useCommands([
   { letter: 't', words: t('open_this_step'), run: openNext, possible: () => !!sheet.value?.instruction.stop },
   { letter: 'i', words: t('inspection'), run: () => to('look'), possible: () => sheet.value !== null },
   { letter: '-', words: t('plan_and_estimate'), run: () => to('plan'), possible: () => sheet.value !== null },
+  { letter: '[', words: t('history'), run: () => to('history'), possible: () => sheet.value !== null },
   { letter: 'a', words: t('measure'), run: () => to('measure'), possible: () => sheet.value !== null },
   { letter: 'x', own: true, words: t('another_view'), run: otherView, possible: () => sheet.value !== null },
   { letter: 'i', own: true, words: t('particulars'), run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },
   { letter: 'm', words: t('use_the_suggested_value'), run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
-  { letter: 'y', words: t('hand_over_3'), run: () => (handOverOpen.value = true), possible: () => atBench.may('sign_off') && sheet.value?.instrument.handed_over_at === null },
+  { letter: 'y', words: t('hand_over_3'), run: () => to('leave'), possible: () => sheet.value !== null },
   { letter: 'o', words: t('log'), run: () => (logOpen.value = true), possible: () => sheet.value !== null },
   { letter: 'u', words: t('undo'), run: () => void bench.undo(), possible: () => atBench.may('measure') && (sheet.value?.undoable ?? null) !== null },
   { letter: '/', words: t('redo'), run: () => void bench.redo(), possible: () => bench.redoable !== null },
@@ -239,7 +238,7 @@ const refusedElsewhere = computed(() =>
       <MainAct
         :sheet="sheet"
         @record="record"
-        @hand-over="handOverOpen = true"
+        @hand-over="to('leave')"
         @strings="stringsOpen = true"
         @step="$event === 'look' ? to('look') : openStep($event)"
         @decide="wordPanel?.decide($event)"
@@ -250,7 +249,6 @@ const refusedElsewhere = computed(() =>
   <template v-if="sheet">
     <StringsDialog v-model="stringsOpen" :sheet="sheet" />
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" :has-wheels="hasWheels" @done="otherWork" />
-    <HandOverDialog v-model="handOverOpen" :sheet="sheet" @hand-over="handOver" />
     <StepDialog v-model="stepOpen" :stop="step" />
     <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />

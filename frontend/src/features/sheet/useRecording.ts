@@ -13,7 +13,6 @@ export interface UseRecordingReturn {
   /** Any other work: what it made stale is measured next. A move of the post says which end went, and which way. */
   otherWork: (kind: string, words?: string) => Promise<void>
   record: (kind: string) => void
-  handOver: () => Promise<void>
   takeBackHandOver: () => Promise<void>
 }
 
@@ -51,15 +50,9 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
     else if (kind === 'strings_changed') openStrings()
     else void otherWork(kind)
   }
-  async function handOver(): Promise<void> {
-    if (await bench.handOver()) {
-      await house.load()
-      void router.push({ name: 'house' })
-    }
-  }
   async function takeBackHandOver(): Promise<void> {
     if (await bench.takeBackHandOver()) void house.load()
   }
 
-  return { mayRecord, work, otherWork, record, handOver, takeBackHandOver }
+  return { mayRecord, work, otherWork, record, takeBackHandOver }
 }

@@ -24,7 +24,7 @@ const main = computed((): { words: string; run: () => void } | null => {
   if (props.sheet.instrument.handed_over_at) return null
   if (['do_planned', 'estimate', 'ask_owner'].includes(now.code)) return { words: t('open_the_plan'), run: () => void router.push({ name: 'plan', params: { ticket: props.sheet.instrument.ticket } }) }
   if (now.question) return atBench.may('sign_off') ? { words: t('decide'), run: () => emit('decide', now.question) } : null
-  if (now.code === 'hand_over') return atBench.may('sign_off') ? { words: t('hand_over'), run: () => emit('handOver') } : null
+  if (now.code === 'hand_over') return { words: t('hand_over'), run: () => emit('handOver') }
   if (!mayWork.value) return null
   const { record } = now
   if (now.code === 'name_strings') return { words: t('choose_strings'), run: () => emit('strings') }

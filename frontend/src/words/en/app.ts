@@ -26,5 +26,13 @@ export default {
   "drawers_and_prices": "drawers and prices",
   "plan": "Plan",
   "estimate": "Estimate",
-  "drawers": "Drawers"
+  "drawers": "Drawers",
+  "ask_the_house": "ask the house",
+  "archives_and_tables": "archives and tables",
+  "working_sheet": "Working sheet",
+  "hand_over": "Hand-over",
+  "history": "History",
+  "ask_the_house_2": "Ask the house",
+  "archives": "Archives",
+  "checklist": "Checklist"
 } as const

@@ -27,7 +27,6 @@ export default {
   "take_3": "Take {draft}",
   "confirmed": "{name}, confirmed",
   "undo": "Undo: {words}",
-  "handed_over": "Handed over",
   "undo_handed_over": "Undo: handed over",
   "recipe_and_schools": "Recipe and schools",
   "strings": "Strings",

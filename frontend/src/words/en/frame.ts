@@ -7,5 +7,7 @@ export default {
   "the_whole_instrument": "The whole instrument",
   "pages_of_this_part": "Pages of this part",
   "to_do": "To do",
-  "plan": "Plan"
+  "plan": "Plan",
+  "hand_over": "Hand-over",
+  "history": "History"
 } as const

@@ -26,5 +26,6 @@ export default {
   "waiting": "Waiting",
   "with_owner": "With owner",
   "other": "{count, plural, one {# instrument} other {# instruments}}",
-  "text": "{count} {hand}"
+  "text": "{count} {hand}",
+  "due_for_a_check": "Due for a check"
 } as const

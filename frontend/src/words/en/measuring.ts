@@ -50,5 +50,6 @@ export default {
   "gaps": "gaps",
   "stuck": "stuck",
   "offline": "offline",
-  "enter_card": "Enter card"
+  "enter_card": "Enter card",
+  "neck_board_bridge_shape": "Neck, board, bridge shape"
 } as const

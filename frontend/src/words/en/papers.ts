@@ -24,5 +24,21 @@ export default {
   "back_to_the_measuring": "back to the measuring",
   "above": "above",
   "below": "below",
-  "doubted": "doubted"
+  "doubted": "doubted",
+  "done": "done",
+  "open": "open",
+  "set_up_sheet": "Set-up sheet",
+  "before_and_after": "Before and after",
+  "owners_page": "Owner’s page",
+  "invoice_draft": "Invoice draft",
+  "ticket": "Ticket",
+  "label": "Label",
+  "open_as_pdf": "open as PDF",
+  "another_paper": "another paper",
+  "bench_sheet": "bench sheet",
+  "papers_of": "papers of {ticket}",
+  "estimate": "Estimate",
+  "working_sheet": "Working sheet",
+  "card_to_fill_in": "Card to fill in",
+  "open_as_pdf_2": "Open as PDF"
 } as const

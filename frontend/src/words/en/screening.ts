@@ -60,5 +60,8 @@ export default {
   "nothing": "nothing",
   "everything_in_the_house": "everything in the house, {count}",
   "above": "above",
-  "below": "below"
+  "below": "below",
+  "check_at_pitch_done_on": "check at pitch done on each",
+  "pin": "PIN",
+  "why_points_stay_open": "why points stay open"
 } as const

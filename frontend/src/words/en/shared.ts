@@ -49,5 +49,8 @@ export default {
   "sound": "sound",
   "strings": "strings",
   "what_for": "What for",
-  "serial_number": "Serial number"
+  "serial_number": "Serial number",
+  "sign_here": "Sign here",
+  "signed": "Signed",
+  "sign_again": "Sign again"
 } as const

@@ -1,8 +1,4 @@
 export default {
-  "hand_over": "Hand over {ticket}?",
-  "it_leaves_the_list_of": "It leaves the house. Its readings, works and decisions stay on record; Undo takes it back.",
-  "cancel": "Cancel",
-  "hand_over_2": "Hand over",
   "strings": "strings",
   "recipe_and_schools": "recipe and schools",
   "why": "why",
@@ -48,10 +44,6 @@ export default {
   "mm_why": "{name}: {text} {below}, mm. Why?",
   "mm_why_2": "{name}, {label}: {text} {below} mm. Why?",
   "wood_to_take_off_at": "Wood to take off at the bridge",
-  "still_open": "Still open:",
-  "not_looked_at": "Not inspected or read: {parts}.",
-  "every_part_is_in_order": "Every part is in order.",
-  "hand_over_as_it_is": "Hand over as it is",
-  "still_waiting": "Still waiting: {step}, until {until}.",
-  "plan_and_estimate": "plan and estimate"
+  "plan_and_estimate": "plan and estimate",
+  "history": "history"
 } as const

@@ -70,6 +70,7 @@ _OTHERS = {
     "cents": _Other(("cents", "cent", "ct"), "is no interval; type cents, for instance -12"),
     "N": _Other(("N",), "is no tension; type newtons, for instance 54"),
     "h": _Other(("hours", "h"), "are no hours; type how many, for instance 7"),
+    "g": _Other(("g",), "is no mass; type grams, for instance 2.1"),
     "Hz": _Other(("Hz", "hz", "HZ"), "is no pitch; type hertz, for instance 442"),
 }
 
@@ -77,7 +78,7 @@ _OTHERS = {
 def in_unit(unit: str, typed: str, *, what: str, signed: bool = False) -> float:
     """The value of something typed that is no length: an angle, a share, a temperature, a pitch, taps.
 
-    unit : °, %, °C, Hz, taps, cents, N or h, which may also stand behind the digits.
+    unit : °, %, °C, Hz, g, taps, cents, N or h, which may also stand behind the digits.
     typed : digits with a decimal point or comma.
     what : names it in the error.  signed : it may be below 0.
     Raises UnreadableError naming `typed`, also for a unit of length, and CoreError for a negative value.

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fidicula.db.schema.asking import last_read, question_entry
 from fidicula.db.schema.base import NATURAL, metadata
 from fidicula.db.schema.bench import (
     course_mark,
@@ -16,6 +17,7 @@ from fidicula.db.schema.bench import (
     work_done,
 )
 from fidicula.db.schema.house import instrument, string_of_set, string_set, visit
+from fidicula.db.schema.leaving import addition, point_check, point_entry, seal
 from fidicula.db.schema.people import audit_entry, browser, guess, person, sign_in
 from fidicula.db.schema.plan import (
     approval,
@@ -40,6 +42,7 @@ from fidicula.db.schema.sound import blind_trial, heard, player_session, post_en
 
 __all__ = [
     "NATURAL",
+    "addition",
     "approval",
     "audit_entry",
     "blind_trial",
@@ -51,6 +54,7 @@ __all__ = [
     "hand_repeats",
     "heard",
     "instrument",
+    "last_read",
     "metadata",
     "own_size",
     "particular",
@@ -61,12 +65,16 @@ __all__ = [
     "plan_part",
     "plan_time",
     "player_session",
+    "point_check",
+    "point_entry",
     "post_entry",
+    "question_entry",
     "reading",
     "recipe_entry",
     "recording",
     "retuning",
     "rules_stamp",
+    "seal",
     "seen",
     "shelf_entry",
     "shop_entry",

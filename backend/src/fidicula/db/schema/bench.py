@@ -19,6 +19,8 @@ from sqlalchemy import (
     Text,
     UniqueConstraint,
     Uuid,
+    func,
+    text,
 )
 from sqlalchemy.dialects import postgresql
 from sqlalchemy.dialects.postgresql import JSONB
@@ -38,6 +40,7 @@ work_done = Table(
     Column("string_set_id", Uuid, ForeignKey("string_set.id")),
     Column("taken_back_at", DateTime(timezone=True)),
     Column("taken_back_by", Text),
+    Index("ix_work_done_work_done_at", "work", "done_at", postgresql_where=text("taken_back_at IS NULL")),
 )
 
 reading = Table(
@@ -54,7 +57,8 @@ reading = Table(
     Column("direction", Text),
     Column("taken_by", Text, nullable=False),
     Column("taken_at", DateTime(timezone=True), nullable=False),
-    now_column("recorded_at"),
+    # As the line is written, with the instrument locked: a seal tells by it what came before and what after.
+    Column("recorded_at", DateTime(timezone=True), nullable=False, server_default=func.clock_timestamp()),
     Column("after_work", BigInteger, ForeignKey("work_done.number")),
     Column("corrected_by", BigInteger, ForeignKey("reading.number"), index=True),
     Column("repeats", Boolean, nullable=False, server_default="false"),

@@ -40,6 +40,7 @@ _BY_THEMSELVES: Mapping[str, Part] = {
     "slot_depth": "bridge",
     "bridge_spread": "bridge",
     "bar_inset": "bar",
+    "peg_standout": "pegs",
 }
 
 

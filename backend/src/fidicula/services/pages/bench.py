@@ -26,6 +26,7 @@ from fidicula.services.pages.model import (
     Table,
     Way,
 )
+from fidicula.services.pages.perspective import perspective_of
 from fidicula.services.phrasing.pages.common import why_retake
 from fidicula.services.sheet.model import DecisionView
 from fidicula.services.sheet.told import InstructionView
@@ -169,6 +170,7 @@ class PageBench:
         shelf: str = "",
         work: str = "",
         drawing: PageDrawing | None = None,
+        perspective: str = "",
     ) -> PageView:
         """The page, with what was noted while it was worked out.
 
@@ -197,6 +199,7 @@ class PageBench:
             instruction=self.instruction,
             is_here=bool(self.instruction.part) and self.instruction.part == PARTS.get(page, ""),
             drawing=drawing,
+            perspective=perspective or perspective_of(page, self.state),
         )
 
     def question(self, name: str) -> DecisionView | None:

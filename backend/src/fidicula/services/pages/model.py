@@ -139,6 +139,7 @@ class PageView:
     work, work_label : that can be written down here once it is done, empty for none.
     instruction : what is to be done now; is_here : it is about this page's part of the instrument.
     drawing : its numbers, None for a page that is drawn from the sheet's or not at all.
+    perspective : a saying of the bench beside this instrument's numbers, empty for none.
     """
 
     page: str
@@ -161,3 +162,4 @@ class PageView:
     instruction: InstructionView
     is_here: bool
     drawing: PageDrawing | None = None
+    perspective: str = ""

@@ -24,6 +24,7 @@ from fidicula.services.pages.bar import FIT_TOLERANCE
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.load import bridge_lean
 from fidicula.services.pages.model import Consequence, HandleChoice, PageView, Table
+from fidicula.services.pages.perspective import of_post
 from fidicula.services.phrasing.acts import ENDS, ways_words
 from fidicula.services.phrasing.pages import post as say
 from fidicula.services.trail.places import Trail
@@ -69,6 +70,7 @@ def post_page(bench: PageBench) -> PageView:
         tables=tables,
         caution=say.CAUTION,
         work="post_set",
+        perspective="" if bench.post is None else of_post(length=bench.post.length, diameter=bench.post.diameter),
     )
 
 

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 
 from fidicula.services.assessment.parts import PartAssessment, PartState
 from fidicula.services.instruction.model import Instruction
-from fidicula.services.numbers import listed, number, plural, to_take
+from fidicula.services.numbers import listed, lower_first, number, plural, to_take
 from fidicula.tables.parts import Part
 from fidicula.tables.signs import findings
 from fidicula.tables.work import works
@@ -64,6 +64,6 @@ def part_words(part: PartAssessment) -> str:
     said += [findings()[name].label for name in part.findings]
     if part.again:
         said.append(f"{plural(len(part.again), 'reading', 'readings')} to take again")
-    open_words = f"{WORDS[part.state]}: {listed(said)}" if said else WORDS[part.state]
+    open_words = f"{WORDS[part.state]}: {'; '.join(lower_first(one) for one in said)}" if said else WORDS[part.state]
     done = list(dict.fromkeys(works()[work].done_label for work in part.done))
     return f"{open_words}; {listed(done)}" if done else open_words

@@ -202,7 +202,7 @@ def _bow(computed: Computed) -> Why:
     inner = [s for s in computed.plan.strings if s.bow_separation is not None]
     lines = [
         f"{s.name}: the line to its bass neighbour and the line to its treble neighbour meet at "
-        f"{number(s.bow_separation)}°; it stands {_n(s.bow_rise or 0.0)} mm over the line through the two."
+        f"{number(s.bow_separation or 0.0)}°; it stands {_n(s.bow_rise or 0.0)} mm over the line through the two."
         for s in inner
     ]
     lines.append("That is the room in which the bow touches this string alone.")

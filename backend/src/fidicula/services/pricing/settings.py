@@ -20,6 +20,7 @@ from fidicula.services.pricing.typed import typed_amount
 from fidicula.tables.pricing import ShopSetting, shop_settings
 
 _HALVES: Mapping[str, Half] = {"up": "up", "even": "even"}
+_LONGEST = 200
 _LIMITS = ("say_from", "discuss_from", "advise_against_from")
 
 
@@ -115,6 +116,8 @@ def _checked(row: ShopSetting, typed: str) -> str:
             if code not in list_currencies():
                 raise RefusedError("type a currency by its three letters, for instance EUR", field="value")
             return code
+        case "text":
+            return typed.strip()[:_LONGEST]
         case "choice":
             if typed.strip() not in _HALVES:
                 raise RefusedError("a half goes up, or to the even one: type up or even", field="value")

@@ -19,7 +19,7 @@ def stop_views(a: Assessment) -> list[Stop]:
 def _view(a: Assessment, stop: StopAssessment) -> Stop:
     return Stop(
         key=stop.key,
-        label=_label(stop),
+        label=stop_label(stop),
         note=_note(a, stop),
         state=stop.state,
         says=_says(stop),
@@ -31,7 +31,8 @@ def _view(a: Assessment, stop: StopAssessment) -> Stop:
     )
 
 
-def _label(stop: StopAssessment) -> str:
+def stop_label(stop: StopAssessment) -> str:
+    """What a stop is called: the step, the question, or the planned work."""
     if stop.planned:
         return works()[stop.planned].label
     return questions()[stop.key].short if stop.is_question else steps()[stop.key].label

@@ -74,7 +74,8 @@ def why_behind(middle: float) -> str:
 
 
 def why_inside(*, foot_width: float | None, middle: float, diameter: float) -> str:
-    return f"{short(foot_width)} ÷ 2 − {number(middle, 2)} − {short(diameter)} ÷ 2"
+    foot = "?" if foot_width is None else short(foot_width)
+    return f"{foot} ÷ 2 − {number(middle, 2)} − {short(diameter)} ÷ 2"
 
 
 def why_plates(*, slopes: tuple[float, float], over: tuple[float, float]) -> str:

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A field to sign in, with a finger, a pen or the mouse: strokes as points, so that it is drawn sharp on paper too. */
 import { computed, ref } from 'vue'
-import { t } from '@/words/plan'
+import { t } from '@/words/shared'
 
 const path = defineModel<string>({ required: true })
 const field = ref<SVGSVGElement | null>(null)

@@ -1,0 +1,42 @@
+"""The papers of an instrument, to be seen on the screen and as PDF."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+from urllib.parse import quote
+
+from fastapi import APIRouter, Header, Request, Response
+
+from fidicula.api.errors import RESPONSES
+from fidicula.api.words import Ticket
+from fidicula.documents.paper.model import Paper
+from fidicula.services.numbers import in_format_of
+from fidicula.services.papers.papers import Papers
+
+router = APIRouter(prefix="/api", tags=["papers"], responses=RESPONSES)
+Kind = Literal["setup", "compared", "owner", "invoice", "ticket", "label"]
+Languages = Annotated[str, Header(alias="accept-language", max_length=400)]
+
+
+def _papers(request: Request) -> Papers:
+    papers: Papers = request.app.state.papers
+    return papers
+
+
+@router.get("/instruments/{ticket}/papers/{kind}")
+def paper(request: Request, ticket: Ticket, kind: Kind, accept_language: Languages = "") -> Paper:
+    """What stands on a paper, numbers in the reader's format."""
+    with in_format_of(accept_language):
+        return _papers(request).paper(ticket, kind, address=str(request.base_url).rstrip("/"))
+
+
+@router.get("/instruments/{ticket}/papers/{kind}/pdf", response_class=Response)
+def paper_pdf(request: Request, ticket: Ticket, kind: Kind, accept_language: Languages = "") -> Response:
+    """The paper as a PDF."""
+    with in_format_of(accept_language):
+        data = _papers(request).pdf(ticket, kind, address=str(request.base_url).rstrip("/"))
+    return Response(
+        data,
+        media_type="application/pdf",
+        headers={"content-disposition": f"inline; filename*=utf-8''{quote(f'{ticket} {kind}.pdf')}"},
+    )

@@ -1,0 +1,50 @@
+"""The demo's hand-overs: visits that were signed and sealed some time ago."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+from typing import Any
+from uuid import UUID, uuid4
+
+from fidicula.cli.demo_trail import days_on
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.leaving.handing import HandingOver, Signature
+from fidicula.services.leaving.sealing import sealed
+
+
+def hand_over(engine: Engine, ticket: str, told: dict[str, Any], *, by: str) -> None:
+    """The visit of some days ago, as it was signed then."""
+    ago = timedelta(days=told["days_ago"])
+    with UnitOfWork(engine) as uow:
+        found = uow.instruments.by_ticket(ticket)
+        assert found is not None
+        uow.visits.date_back(found[1].id, ago)
+        uow.commit()
+    signature = Signature(
+        left_open={"": told["left_open"]},
+        next_check=days_on(told["next_check_days"]),
+        next_check_why=told["next_check_why"],
+        received_by=told["received_by"],
+    )
+    at = datetime.now(UTC) - ago
+    HandingOver(engine).hand_over(ticket, signature, seal_id=uuid4(), by=by, all_right=True, at=at)
+
+
+def seal_earlier(uow: UnitOfWork, visit_id: UUID, at: datetime, *, days_ago: int, by: str) -> None:
+    """A visit that was written down just now, as one that ended at a time before: signed then."""
+    ago = timedelta(days=days_ago)
+    uow.visits.date_back(visit_id, ago)
+    uow.leaving.seal(
+        sealed(
+            uow,
+            id=uuid4(),
+            visit_id=visit_id,
+            points=[],
+            next_check=None,
+            next_check_why="",
+            received_by="",
+            signature="",
+            by=by,
+            at=at - ago,
+        )
+    )

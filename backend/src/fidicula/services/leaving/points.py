@@ -1,0 +1,175 @@
+"""The checklist of a visit, made from what it inspected, measured, decided and did."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from fidicula.db.leaving_records import PointCheck, PointEntry
+from fidicula.db.records import Photo
+from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.inspection import standing_seen
+from fidicula.services.assessment.parts import PartAssessment
+from fidicula.services.leaving.view import ClosingPointView, PointEvidence, PointGroup
+from fidicula.services.phrasing import leaving as say
+from fidicula.services.phrasing.parts import LABELS, part_words
+from fidicula.services.sheet.stops import stop_label
+from fidicula.tables.leaving import ClosingPoint, closing_points, left_open, next_checks
+from fidicula.tables.signs import items
+from fidicula.tables.work import works
+
+
+@dataclass(frozen=True)
+class Ending:
+    """What a checklist is made of. unplanned : labels of planned works that nobody has done, by line.
+
+    own : the shop's own points.
+    """
+
+    assessment: Assessment
+    checks: Sequence[PointCheck]
+    own: Sequence[PointEntry]
+    photos: Sequence[Photo]
+    to_do: Sequence[tuple[str, str]]
+
+
+def points_of(own: Sequence[PointEntry], family: str) -> list[ClosingPoint]:
+    """The points that the shop asks for at an instrument of a family: those that come along, changed by its own."""
+    by_own = {entry.point: entry for entry in own}
+    found = [row for row in closing_points().values() if row.point not in by_own]
+    found += [_row(entry) for entry in own if not entry.retired]
+    order = {name: i for i, name in enumerate(closing_points())}
+    found.sort(key=lambda row: order.get(row.point, len(order)))
+    return [row for row in found if row.fits(family)]
+
+
+def checklist_points(ending: Ending) -> list[ClosingPointView]:
+    """Parts in the order of the map, the check at pitch, what waits, what is planned, what was decided otherwise."""
+    return [
+        *(_part_point(ending, part) for part in ending.assessment.parts),
+        *(_pitch_point(ending, row) for row in points_of(ending.own, ending.assessment.state.instrument.family)),
+        *_waiting(ending.assessment),
+        *_planned(ending),
+        *_decided(ending.assessment),
+    ]
+
+
+def proposed_check(a: Assessment) -> tuple[date, str]:
+    """When it should come again by what was done, and why: the soonest of all."""
+    done = {work.work for work in a.state.standing_works}
+    family = a.state.instrument.family
+    rows = [row for row in next_checks() if (row.work is None or row.work in done) and row.fits(family)]
+    soonest = min(rows, key=lambda row: row.weeks)
+    return a.now.astimezone().date() + timedelta(weeks=soonest.weeks), soonest.why
+
+
+def _row(entry: PointEntry) -> ClosingPoint:
+    shipped = closing_points().get(entry.point)
+    return ClosingPoint(
+        point=entry.point,
+        label=entry.label,
+        look=entry.look or None,
+        means=entry.means or None,
+        part=None if shipped is None else shipped.part,
+        families=" ".join(entry.families) or None,
+    )
+
+
+def _part_point(ending: Ending, part: PartAssessment) -> ClosingPointView:
+    state = ending.assessment.state
+    its_items = {name for name, row in items().items() if row.part == part.part}
+    seen = [line for line in standing_seen(state).values() if line.item in its_items]
+    done = [work for work in state.standing_works if works()[work.work].part == part.part]
+    evidence = [PointEvidence("reading", line) for line in say.readings_of(state, part.part)]
+    evidence += [PointEvidence("seen", say.seen_line(line)) for line in seen]
+    evidence += [PointEvidence("work", say.work_line(work)) for work in done]
+    evidence += [
+        PointEvidence("photo", photo.words or items()[photo.item].label, str(photo.id))
+        for photo in ending.photos
+        if photo.item in its_items
+    ]
+    return ClosingPointView(
+        key=f"part:{part.part}",
+        group="part",
+        label=LABELS[part.part],
+        part=part.part,
+        state="open" if part.is_open else "not_read" if part.state == "unknown" else "right",
+        is_open=part.is_open,
+        says=part_words(part),
+        look="",
+        means=left_open()[part.part] if part.is_open else "",
+        evidence=evidence,
+    )
+
+
+def _pitch_point(ending: Ending, row: ClosingPoint) -> ClosingPointView:
+    last = next((one for one in reversed(ending.checks) if one.point == row.point), None)
+    # A work after it may have moved what was looked at.
+    stands = last is not None and last.after_work >= ending.assessment.state.last_work
+    verdict = last.verdict if last is not None and stands else None
+    return ClosingPointView(
+        key=f"pitch:{row.point}",
+        group="pitch",
+        label=row.label,
+        part=row.part,
+        state="unchecked" if verdict is None else verdict,
+        is_open=verdict != "right",
+        says=say.NOT_LOOKED_AT if verdict is None else say.RIGHT if verdict == "right" else say.NOT_RIGHT,
+        look=row.look or "",
+        means=row.means or "",
+        evidence=[],
+        verdict=verdict,
+        words=last.words if last is not None and stands else "",
+        by=last.checked_by if last is not None and stands else "",
+        at=last.checked_at if last is not None and stands else None,
+    )
+
+
+def _waiting(a: Assessment) -> Iterator[ClosingPointView]:
+    for stop in a.stops:
+        if stop.state == "waiting":
+            label = stop_label(stop)
+            yield _open(f"waiting:{stop.key}", "waiting", label, say.waiting(label, stop.until), say.WAIT_MEANS)
+
+
+def _planned(ending: Ending) -> Iterator[ClosingPointView]:
+    for line_id, work in ending.to_do:
+        yield _open(f"planned:{line_id}", "planned", works()[work].label, works()[work].label, say.PLANNED_MEANS)
+
+
+def _decided(a: Assessment) -> Iterator[ClosingPointView]:
+    """What was decided, above all otherwise than the readings spoke for."""
+    for one in a.questions:
+        if one.outcome is None or one.decision is None:
+            continue
+        made, label = one.decision, one.outcome.label
+        against = "" if one.recommended in (None, one.outcome) else one.recommended.label
+        decided = say.decided_line(label, made.reason, made.decided_by, made.decided_at)
+        yield ClosingPointView(
+            key=f"decided:{one.question}",
+            group="decided",
+            label=one.deciding.title,
+            part=one.deciding.part,
+            state="noted",
+            is_open=False,
+            says=say.against(against) if against else label,
+            look="",
+            means="",
+            evidence=[PointEvidence("decision", decided)],
+        )
+
+
+def _open(key: str, group: PointGroup, label: str, says: str, means: str) -> ClosingPointView:
+    return ClosingPointView(
+        key=key,
+        group=group,
+        label=label,
+        part=None,
+        state="open",
+        is_open=True,
+        says=says,
+        look="",
+        means=means,
+        evidence=[],
+    )

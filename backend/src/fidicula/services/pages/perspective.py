@@ -1,0 +1,34 @@
+"""The sentence that puts a saying of the bench beside this instrument's numbers, by page."""
+
+from __future__ import annotations
+
+from fidicula.core.mechanics.perspective import cents_of_length, gape_of_shift, pull_growth, pull_of_cents
+from fidicula.services.assessment.state import BenchState
+from fidicula.services.phrasing.pages import perspective as say
+
+_LONGER_MM, _SHARP_CENTS, _TURNED_MM, _SHIFT_MM = 5.0, 20.0, 1.0, 0.5
+
+
+def perspective_of(page: str, state: BenchState) -> str:
+    """Empty where the page has none, or where a number that it needs is not read."""
+    length = state.held("string_length")
+    if length is None or length.assumed:
+        return ""
+    match page:
+        case "neck":
+            growth = pull_growth(string_length=length.value, longer=_LONGER_MM)
+            return say.longer(string_length=length.value, by=_LONGER_MM, growth=growth)
+        case "strings":
+            return say.sharp(cents=_SHARP_CENTS, growth=pull_of_cents(_SHARP_CENTS))
+        case "tail":
+            cents = cents_of_length(string_length=length.value, difference=_TURNED_MM)
+            return say.turned(by=_TURNED_MM, cents=cents)
+    return ""
+
+
+def of_post(*, length: float | None, diameter: float | None) -> str:
+    """Where the post itself is described."""
+    if length is None or diameter is None:
+        return ""
+    gape = gape_of_shift(shift=_SHIFT_MM, length=length, diameter=diameter)
+    return say.tenth(shift=_SHIFT_MM, gape=gape, diameter=diameter)

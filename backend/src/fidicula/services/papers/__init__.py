@@ -1,0 +1,1 @@
+"""What goes out on paper: the set-up sheet, before and after, the owner's page, an invoice draft, ticket and label."""

@@ -1,0 +1,34 @@
+"""What is often said at the bench, put beside this instrument's own numbers, kindly and in one sentence."""
+
+from __future__ import annotations
+
+from fidicula.services.numbers import number, short
+
+
+def longer(*, string_length: float, by: float, growth: float) -> str:
+    """A few millimetres of string are told as nothing."""
+    return (
+        f"“{short(by)} mm more does not matter”: from {short(string_length)} mm the octave moves by "
+        f"{short(by / 2)} mm, and the pull at pitch grows by {number(growth * 100)} %."
+    )
+
+
+def sharp(*, cents: float, growth: float) -> str:
+    """What sounds better tuned sharp is told to want heavier strings."""
+    return f"“Better when tuned sharp”: {short(cents)} cents are {number(growth * 100)} % of pull; try it again, blind."
+
+
+def turned(*, by: float, cents: float) -> str:
+    """A turned bridge makes fifths false: how much."""
+    return (
+        f"“A turned bridge makes fifths false”: true and small; {short(by)} mm over the spread is "
+        f"{number(cents)} cents between the outer strings."
+    )
+
+
+def tenth(*, shift: float, gape: float, diameter: float) -> str:
+    """A tenth is told to change everything."""
+    return (
+        f"“A tenth changes everything”: a card gauge is good to 0.3 mm, and {short(shift)} mm at one end also opens "
+        f"{number(gape, 2)} across a {short(diameter)} mm end: the ear may be judging fit, not place."
+    )

@@ -1,0 +1,1 @@
+export { default as ArchivesPage } from './ArchivesPage.vue'

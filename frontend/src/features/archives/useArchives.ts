@@ -1,0 +1,75 @@
+/** Archives that are written, looked at or taken in by the server, one at a time, followed until they end. */
+import { onScopeDispose, ref, type Ref } from 'vue'
+import { answerOf, api, Refused, type ArchiveJob } from '@/api'
+
+const ASK_EVERY_MS = 700
+
+export interface UseArchivesReturn {
+  job: Ref<ArchiveJob | null>
+  failure: Ref<string>
+  isSending: Ref<boolean>
+  exportHouse: () => Promise<void>
+  bring: (file: File) => Promise<void>
+  takeIn: (choices: Record<string, 'same' | 'other' | 'skip'>) => Promise<void>
+  stop: () => Promise<void>
+  forget: () => Promise<void>
+}
+
+export function useArchives(): UseArchivesReturn {
+  const job = ref<ArchiveJob | null>(null)
+  const failure = ref('')
+  const isSending = ref(false)
+  let timer: ReturnType<typeof setTimeout> | undefined
+
+  function follow(now: ArchiveJob | null): void {
+    job.value = now
+    clearTimeout(timer)
+    if (now?.state === 'running') timer = setTimeout(() => void look(now.id), ASK_EVERY_MS)
+  }
+  async function look(job_id: string): Promise<void> {
+    try {
+      follow(await answerOf(api.GET('/api/archives/{job_id}', { params: { path: { job_id } } })))
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      // Away for now: what goes on there goes on.
+      if (error.status === 404) follow(null)
+      else timer = setTimeout(() => void look(job_id), ASK_EVERY_MS)
+    }
+  }
+  async function act(run: () => Promise<ArchiveJob | null>): Promise<void> {
+    if (isSending.value) return
+    isSending.value = true
+    failure.value = ''
+    try {
+      follow(await run())
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      failure.value = error.message
+    } finally {
+      isSending.value = false
+    }
+  }
+  void act(() => answerOf(api.GET('/api/archives')))
+  onScopeDispose(() => clearTimeout(timer))
+
+  const of = () => ({ params: { path: { job_id: job.value?.id ?? '' } } })
+  return {
+    job,
+    failure,
+    isSending,
+    exportHouse: () => act(() => answerOf(api.POST('/api/archives/export'))),
+    bring: (file) =>
+      act(() =>
+        answerOf(
+          api.POST('/api/archives/upload', { body: file as never, bodySerializer: (body: unknown) => body as Blob, headers: { 'content-type': 'application/zip' } }),
+        ),
+      ),
+    takeIn: (choices) => act(() => answerOf(api.POST('/api/archives/{job_id}/import', { ...of(), body: { choices } }))),
+    stop: () => act(() => answerOf(api.POST('/api/archives/{job_id}/stop', of()))),
+    forget: () =>
+      act(async () => {
+        await answerOf(api.DELETE('/api/archives/{job_id}', of()))
+        return null
+      }),
+  }
+}

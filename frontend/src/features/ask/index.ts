@@ -1,0 +1,1 @@
+export { default as AskPage } from './AskPage.vue'

@@ -1,0 +1,2 @@
+export { default as LeavingPage } from './LeavingPage.vue'
+export { default as ShopPoints } from './ShopPoints.vue'

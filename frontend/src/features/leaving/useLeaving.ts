@@ -1,0 +1,112 @@
+/** The checklist of a visit, and what is said and signed as it ends. */
+import { ref, watch, type Ref } from 'vue'
+import { answerOf, api, Refused, type Checklist } from '@/api'
+import { useBench } from '@/features/bench'
+import { freshId } from '@/shared/id'
+
+export interface Leave {
+  pin: string
+  left_open: Record<string, string>
+  next_check: string
+  next_check_why: string
+  received_by: string
+  signature: string
+}
+
+export interface UseLeavingReturn {
+  list: Ref<Checklist | null>
+  /** Why the page, or the last act, came to nothing; and that by field. */
+  failure: Ref<string>
+  faults: Ref<Record<string, string>>
+  isSending: Ref<boolean>
+  check: (points: string[], verdict: 'right' | 'not_right', words?: string) => Promise<boolean>
+  undoCheck: (point: string) => Promise<boolean>
+  handOver: (leave: Leave) => Promise<boolean>
+  takeBack: () => Promise<boolean>
+  add: (words: string) => Promise<boolean>
+}
+
+export function useLeaving(ticket: () => string): UseLeavingReturn {
+  const bench = useBench()
+  const list = ref<Checklist | null>(null)
+  const failure = ref('')
+  const faults = ref<Record<string, string>>({})
+  const isSending = ref(false)
+  /** Of the signature that is being given: sent again after a lost answer it is the same. */
+  let sealId = freshId()
+  let asked = 0
+
+  async function load(): Promise<void> {
+    const mine = ++asked
+    try {
+      const found = await answerOf(api.GET('/api/instruments/{ticket}/checklist', { params: { path: { ticket: ticket() } } }))
+      if (mine === asked) list.value = found
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      if (mine === asked) failure.value = error.message
+    }
+  }
+
+  async function act(run: () => Promise<Checklist | null>): Promise<boolean> {
+    if (isSending.value) return false
+    isSending.value = true
+    const of = ticket()
+    faults.value = {}
+    failure.value = ''
+    try {
+      const now = await run()
+      if (of !== ticket()) return true
+      asked += 1
+      if (now) list.value = now
+      return true
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      faults.value = error.fields
+      failure.value = error.message
+      return false
+    } finally {
+      isSending.value = false
+    }
+  }
+
+  watch(ticket, () => {
+    list.value = null
+    failure.value = ''
+    sealId = freshId()
+    void load()
+  }, { immediate: true })
+  /** What is read or done elsewhere is part of the list. */
+  watch(() => bench.sheet, (now, before) => {
+    if (before && now && now.instrument.ticket === ticket() && !isSending.value) void load()
+  })
+
+  const params = () => ({ params: { path: { ticket: ticket() } } })
+  async function moved(run: () => Promise<Checklist>): Promise<boolean> {
+    const done = await act(run)
+    if (done) await bench.refresh()
+    return done
+  }
+  return {
+    list,
+    failure,
+    faults,
+    isSending,
+    check: (points, verdict, words = '') =>
+      act(() => answerOf(api.POST('/api/instruments/{ticket}/checks', { ...params(), body: { id: freshId(), points, verdict, words } }))),
+    undoCheck: (point) => act(() => answerOf(api.POST('/api/instruments/{ticket}/checks/take-back', { ...params(), body: { point } }))),
+    handOver: (leave) =>
+      moved(() =>
+        answerOf(api.POST('/api/instruments/{ticket}/hand-over', { ...params(), body: { ...leave, id: sealId, next_check: leave.next_check || null } })),
+      ),
+    takeBack: () => {
+      sealId = freshId()
+      return moved(() => answerOf(api.POST('/api/instruments/{ticket}/hand-over/take-back', params())))
+    },
+    add: (words) =>
+      act(async () => {
+        const visit_id = list.value?.visit_id ?? ''
+        const additions = await answerOf(api.POST('/api/instruments/{ticket}/additions', { ...params(), body: { id: freshId(), visit_id, words } }))
+        return list.value && { ...list.value, additions }
+      }),
+  }
+}

@@ -1,0 +1,4 @@
+import { part } from './part'
+import messages from './en/ask'
+
+export const t = part('ask', messages)
