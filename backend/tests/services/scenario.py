@@ -32,6 +32,7 @@ from fidicula.services.measures import MEASURES
 from fidicula.services.sheet.build import sheet_of
 from fidicula.services.sheet.model import BenchSheet
 from fidicula.services.targets.rules import make_rules
+from fidicula.tables.course import questions
 
 SLOPE = 1 / cos(radians(8))
 """A violin's board slopes by 8° to the ribs, so that what is square to it is so much longer along the bridge."""
@@ -113,7 +114,7 @@ class Bench:
         return self
 
     def decided(self, question: str, outcome: str, reason: str = "") -> Bench:
-        at = {"projection": "projection", "afterlength": "afterlength"}.get(question)
+        at = questions()[question].at_measure
         value = None if at is None else self.assess().state.held(at)
         self.decisions.append(
             Decision(

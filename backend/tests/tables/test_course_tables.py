@@ -43,7 +43,7 @@ def test_no_sign_is_there_for_nothing() -> None:
     for asked in questions().values():
         used |= asked.asked_when.signs
         for outcome in asked.outcomes:
-            used |= outcome.advised_when.signs
+            used |= outcome.advised_when.signs | outcome.offered_when.signs
     assert set(computed_signs()) <= used
 
 

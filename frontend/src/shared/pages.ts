@@ -17,6 +17,7 @@ export const PAGES = {
   sound: t('sound'),
   strings: t('strings'),
   wheels: t('height_wheels'),
+  place: t('where_the_bridge_goes'),
 } as const
 export type PageName = keyof typeof PAGES
 
@@ -27,6 +28,7 @@ export const PART_OF: Partial<Record<PageName, string>> = {
   nut: 'nut',
   bridge: 'bridge',
   bar: 'bar',
+  place: 'bridge',
   tail: 'tailpiece',
   post: 'post',
   strings: 'strings',
@@ -42,6 +44,9 @@ const DECIDED_ON: Record<string, PageName> = {
   board: 'board',
   projection: 'neck',
   bar: 'bar',
+  bridge_place: 'place',
+  bridge_walked: 'place',
+  bridge_leans: 'place',
   afterlength: 'tail',
   nut_low: 'nut',
   glued_nut: 'nut',
@@ -61,7 +66,7 @@ export function routeOf(ticket: string, page: PageName): { name: string; params:
 }
 
 /** What leads to each page from the strip, in their order. */
-const KEYS = '1234567890-+'
+const KEYS = '1234567890-+*'
 
 /** Digits in the strip lead to the pages, from every page of an instrument. */
 export function usePageCommands(ticket: () => string, family: () => string): void {

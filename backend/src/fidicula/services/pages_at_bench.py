@@ -17,6 +17,7 @@ from fidicula.services.pages.load import load_page
 from fidicula.services.pages.model import PageView
 from fidicula.services.pages.neck import neck_page
 from fidicula.services.pages.nut import nut_page
+from fidicula.services.pages.placing import placing_page
 from fidicula.services.pages.playing import playing_page
 from fidicula.services.pages.post import post_page
 from fidicula.services.pages.stringing import stringing_page
@@ -33,6 +34,7 @@ PAGES: Mapping[str, Callable[[PageBench], PageView]] = {
     "neck": neck_page,
     "nut": nut_page,
     "bridge": bridge_page,
+    "place": placing_page,
     "bar": bar_page,
     "tail": tail_page,
     "load": load_page,

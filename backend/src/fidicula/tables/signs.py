@@ -21,7 +21,7 @@ class ComputedSign(TableRow):
 
     sign: str
     says: str
-    told_by: Literal["readings", "door", "decisions", "log"]
+    told_by: Literal["readings", "door", "decisions", "log", "recipe"]
 
 
 class OfFamilies(TableRow):

@@ -13,7 +13,7 @@ const PAGES_AT: Record<PartName, PageName[]> = {
   board: ['board', 'playing'],
   neck: ['neck'],
   strings: ['strings', 'load'],
-  bridge: ['bridge', 'wheels'],
+  bridge: ['bridge', 'place', 'wheels'],
   post: ['post', 'sound'],
   bar: ['bar'],
   tailpiece: ['tail'],

@@ -51,5 +51,6 @@ export default {
   "stuck": "stuck",
   "offline": "offline",
   "enter_card": "Enter card",
-  "neck_board_bridge_shape": "Neck, board, bridge shape"
+  "neck_board_bridge_shape": "Neck, board, bridge shape",
+  "where_the_bridge_goes": "where the bridge goes"
 } as const

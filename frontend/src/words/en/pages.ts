@@ -93,5 +93,9 @@ export default {
   "turn": "{count} turn",
   "bass": "bass",
   "treble": "treble",
-  "typed": "{handle}, typed"
+  "typed": "{handle}, typed",
+  "school_from_where_it_stands": "{school}: {mm} mm from where it stands",
+  "nothing_read_of_its_place": "nothing read of the bridge's place",
+  "school_place": "{mm} {school}",
+  "seen_from_above_tailpiece_below": "from above, tailpiece below"
 } as const

@@ -52,5 +52,6 @@ export default {
   "serial_number": "Serial number",
   "sign_here": "Sign here",
   "signed": "Signed",
-  "sign_again": "Sign again"
+  "sign_again": "Sign again",
+  "where_the_bridge_goes": "Where it goes"
 } as const

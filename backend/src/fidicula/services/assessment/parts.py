@@ -30,6 +30,7 @@ _OF_MEASURES: Mapping[str, Part] = {
     "bridge": "bridge",
     "post and bar": "post",
     "tail": "tailpiece",
+    "bridge's place": "bridge",
     "what presses": "body",
     "nut and pegs": "nut",
 }

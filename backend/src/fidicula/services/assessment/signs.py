@@ -15,6 +15,7 @@ from fidicula.services.assessment.deadline import no_risk_from
 from fidicula.services.assessment.findings import spacing
 from fidicula.services.assessment.inspection import open_findings
 from fidicula.services.assessment.model import CutFacts
+from fidicula.services.assessment.placing import SCHOOLS, is_beside, leans_forward, placed
 from fidicula.services.assessment.scoop import dressings, is_too_thin
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.assessment.thresholds import (
@@ -52,6 +53,7 @@ def signs_of(
         [
             *_of_door(state, visit, today),
             *_of_projection(state, judged),
+            *_of_place(state),
             *_of_readings(state, cut),
             *open_findings(state),
         ]
@@ -77,6 +79,26 @@ def _of_projection(state: BenchState, judged: ProjectionJudgement | None) -> Ite
         yield f"projection_{judged.state}"
         if judged.remedy in _REMEDY_SIGNS:
             yield _REMEDY_SIGNS[judged.remedy]
+
+
+_TOLD_BY_SCHOOL = {
+    "nicks": "nicks_told",
+    "third": "nicks_told",
+    "ratio": "ratio_told",
+    "length": "length_told",
+    "footprint": "print_told",
+}
+
+
+def _of_place(state: BenchState) -> Iterator[str]:
+    """Where the bridge stands and leans. Its place is asked about only where the recipe's own school can tell it."""
+    school = next((one for one in SCHOOLS if one == state.targets.schools["bridge_place"]), None)
+    if school is not None and is_beside(state, school):
+        yield "bridge_beside_place"
+        yield f"place_by_{school}"
+    yield from sorted({_TOLD_BY_SCHOOL[one] for one in placed(state)})
+    if leans_forward(state):
+        yield "bridge_leans"
 
 
 def _has_settled(readings: list[Reading]) -> bool:

@@ -13,6 +13,7 @@ from fidicula.core.geometry.spacing import string_offsets
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.rounding import rounded_down
 from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.placing import SCHOOLS, placed
 from fidicula.services.assessment.post import post_target
 from fidicula.services.assessment.scoop import dressings
 from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_LOWERING, WORTH_TAKING
@@ -184,6 +185,19 @@ def recut_slots(a: Assessment) -> Told:
     )
 
 
+def move_bridge(a: Assessment) -> Told:
+    """How far, toward the tailpiece positive: by the school that was chosen, or back to last time's string length."""
+    asked = a.question("bridge_place")
+    if asked is not None and asked.outcome is not None:
+        school = next((one for one in SCHOOLS if one == asked.outcome.outcome), None)
+        place = None if school is None else placed(a.state).get(school)
+        return Told() if place is None else Told((Amount("move", place.shift),))
+    length, before = a.state.held("string_length"), a.state.last_time.get(("string_length", None))
+    if length is None or length.assumed or before is None or "bridge_walked" not in a.signs:
+        return Told()
+    return Told((Amount("move", before.value - length.value),))
+
+
 def move_tailpiece(a: Assessment) -> Told:
     """How far, toward the saddle positive, by the school that was chosen."""
     keys = _unread(a, ("afterlength", None), ("saddle_gap", None))
@@ -241,6 +255,7 @@ AMOUNTS: Mapping[str, Callable[[Assessment], Told]] = {
     "new_bridge": new_bridge,
     "recut_slots": recut_slots,
     "move_tailpiece": move_tailpiece,
+    "move_bridge": move_bridge,
     "mark_line": mark_line,
     "set_post": set_post,
     "refit_post": set_post,

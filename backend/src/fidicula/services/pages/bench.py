@@ -36,7 +36,7 @@ from fidicula.tables.schools import School
 from fidicula.tables.work import invalidations, works
 
 AT_THE_CROWN = frozenset({"crown_cut", "slots_filed", "crown_beside"})
-ONLY_AS_INSTRUCTED = AT_THE_CROWN | {"nut_filed", "adjusters_turned", "wedge_fitted", "new_bridge"}
+ONLY_AS_INSTRUCTED = AT_THE_CROWN | {"nut_filed", "adjusters_turned", "wedge_fitted", "new_bridge", "bridge_moved"}
 """Works that a page offers to record only where they are what is to be done."""
 PARTS = {
     "board": "board",
@@ -44,6 +44,7 @@ PARTS = {
     "nut": "nut",
     "bridge": "bridge",
     "bar": "bridge",
+    "place": "bridge",
     "tail": "tailpiece",
     "wheels": "bridge",
     "post": "post",

@@ -206,6 +206,33 @@ class TailDrawing:
 
 
 @dataclass(frozen=True)
+class SchoolPlace:
+    """shift : of the foot's middle from where it stands, toward the tailpiece positive. [mm]"""
+
+    label: str
+    shift: float
+    chosen: bool
+
+
+@dataclass(frozen=True)
+class PlaceDrawing:
+    """The feet seen from above. foot_thickness, foot_width : [mm]  shift : that is tried. [mm]
+
+    turn : how much farther back the treble foot stands. [mm]  gaps : to each f-hole, bass first, None unread. [mm]
+    nicks : behind the foot's middle, bass first, None unread. [mm]
+    """
+
+    kind: Literal["place"]
+    foot_thickness: float
+    foot_width: float
+    shift: float
+    turn: float
+    gaps: list[float | None]
+    nicks: list[float | None]
+    schools: list[SchoolPlace]
+
+
+@dataclass(frozen=True)
 class CrownDrawing:
     """The bridge as it is and as it would be with what is tried."""
 
@@ -222,6 +249,7 @@ PageDrawing = Annotated[
     | StringsDrawing
     | NeckDrawing
     | TailDrawing
+    | PlaceDrawing
     | CrownDrawing,
     Field(discriminator="kind"),
 ]

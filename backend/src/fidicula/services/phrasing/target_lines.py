@@ -16,6 +16,7 @@ LABELS = {
     "nut_centre": "string group off the middle, to the treble",
     "back_square": "lean of the bridge's tailpiece face, + toward the tailpiece",
     "both": "lean of the bridge's middle plane, + toward the tailpiece",
+    "bridge_place": "where the bridge goes",
     "post_stance": "lean of the post, + toward the tailpiece",
     "post_work": "post under tension",
 }

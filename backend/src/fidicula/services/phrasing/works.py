@@ -202,6 +202,19 @@ def recut_slots(a: Assessment, found: Instruction) -> Phrase:
     return Phrase("Cut new slots", says, [*do, "Take the crown below the old slots first, or fill them."], CUT)
 
 
+def move_bridge(_a: Assessment, found: Instruction) -> Phrase:
+    move, question = one(found, "move"), found.question
+    option = None
+    if question is not None:
+        option = next((row for row in question.deciding.outcomes if row.outcome == found.option), None)
+    do = []
+    if move is not None and abs(move) >= SMALLEST_BRIDGE_MOVE:
+        do.append(f"Move it {number(abs(move))} mm toward the {'tailpiece' if move > 0 else 'board'}.")
+    do.append("Mark where it stands first; strings a little slack, top and tailpiece padded.")
+    do.append("Then string length, heights and the post's place again.")
+    return Phrase("Move the bridge", [] if option is None else [option.says], do, None)
+
+
 def move_tailpiece(a: Assessment, found: Instruction) -> Phrase:
     move = one(found, "move")
     if move is None or abs(move) < 0.05:
@@ -214,6 +227,9 @@ def move_tailpiece(a: Assessment, found: Instruction) -> Phrase:
         TAIL,
     )
 
+
+SMALLEST_BRIDGE_MOVE = 0.25
+"""Less is within what a rule over an edge can tell. [mm]"""
 
 _LEANS = {
     "upright": "Its bottom straight under its top.",

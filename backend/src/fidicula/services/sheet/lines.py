@@ -102,6 +102,9 @@ def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
     yield _line(
         "fine_tuners", "tailpiece and body", "fine tuners", None, float(tuners), None, _says("fine_tuners", state)
     )
+    yield _line(
+        "bridge_place", "bridge", say.LABELS["bridge_place"], None, None, None, _says("bridge_place", state), unit=""
+    )
     lean = 0.0 if schools["bridge_stance"] == "back_square" else halving_lean(state)
     label = say.LABELS["both" if schools["bridge_stance"] == "both" else "back_square"]
     yield _line("bridge_stance", "bridge", label, None, lean, None, _says("bridge_stance", state), unit="°")

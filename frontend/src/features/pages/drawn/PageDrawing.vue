@@ -7,6 +7,7 @@ import { EndView, sheetGeometry } from '@/features/drawing'
 import LoadArrows from './LoadArrows.vue'
 import NeckLine from './NeckLine.vue'
 import NutFront from './NutFront.vue'
+import PlaceFeet from './PlaceFeet.vue'
 import StringLines from './StringLines.vue'
 import SwingView from './SwingView.vue'
 import TailSide from './TailSide.vue'
@@ -40,6 +41,7 @@ const names = computed(() => (props.view.handles.find((handle) => handle.name ==
   <SwingView v-else-if="drawing?.kind === 'swing'" :drawing="drawing" :names="names" :width="WIDTH" :height="200" @shown="emit('tried', 'shown', $event)" @note="emit('tried', 'note', $event)" />
   <NeckLine v-else-if="drawing?.kind === 'neck'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" />
   <TailSide v-else-if="drawing?.kind === 'tail'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" />
+  <PlaceFeet v-else-if="drawing?.kind === 'place'" :drawing="drawing" :width="WIDTH" :height="228" :left-handed="leftHanded" />
   <EndView v-else-if="drawing?.kind === 'crown'" :drawing="drawing.bridge" :geometry="geometry" :width="WIDTH" :height="250" :room="620" :left-handed="leftHanded" />
   <StringLines v-else-if="drawing?.kind === 'strings'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" />
 </template>
