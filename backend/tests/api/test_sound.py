@@ -7,6 +7,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
+from .test_bench import Bench
 from .sounding import MOVE, PIA, Session, end, place
 from .test_pages import now, page, then
 
@@ -96,7 +97,7 @@ def test_two_at_the_same_post_do_not_halve_each_others_move(session: Session) ->
     [
         ({"direction": ""}, "direction", "say which way it went"),
         ({"end": ""}, "end", "say which end went"),
-        ({"end": "top and bottom"}, "end", "are two acts"),
+        ({"end": "top and bottom"}, "end", "opposite ways"),
         ({"taps": ""}, "taps", "in taps or in mm, one of them"),
         ({"mm": "0.2"}, "mm", "in taps or in mm, one of them"),
         ({"taps": "a few"}, "taps", "type how many, for instance 2"),
@@ -120,6 +121,27 @@ def test_half_a_tap_and_both_decimal_marks_are_understood(session: Session) -> N
     assert session.do("moves", **{**MOVE, "taps": "½"})["lines"][-1]["says"] == "top, half a tap toward the bass side"
     moved = session.do("moves", **{**MOVE, "taps": "", "mm": "0,25 mm"})
     assert moved["lines"][-1]["says"] == "top, 0.25 mm toward the bass side"
+
+
+def test_both_ends_go_in_one_act_alike_or_opposite(session: Session) -> None:
+    session.gauge(["2.3", "3.1"], ["2.2", "2.1"])
+    alike = session.do("moves", **{**MOVE, "end": "both", "direction": "tailpiece", "taps": "", "mm": "0,3"})
+    assert alike["lines"][-1]["says"] == "moved: top 0.3 mm toward the tailpiece, bottom 0.3 mm toward the tailpiece"
+    other = session.do("moves", **{**MOVE, "end": "opposite", "direction": "bass", "taps": "", "mm": "0.2"})
+    assert other["lines"][-1]["says"] == "moved: top 0.2 mm toward the bass side, bottom 0.2 mm toward the treble side"
+    assert session.do("half-back")["lines"][-1]["says"].startswith("half back: top 0.1 mm toward the treble side")
+
+
+def test_a_place_can_be_typed_to_the_posts_far_side_once_its_diameter_is_known(session: Session) -> None:
+    bench = Bench(session.client, "RW-106")
+    asked = bench.take("post_setback", 0, "13 far", tool="card_gauge", status=422)
+    assert "needs the post's diameter" in asked["detail"][0]["msg"]
+    Session(session.client, "RW-106").do("post", length="275", diameter="11")
+    bench = Bench(session.client, "RW-106")
+    bench.take("post_setback", 0, "13,0 far", tool="card_gauge")
+    bench.take("post_setback", 1, "7.5 mid", tool="card_gauge")
+    cells = {(c["measure"], c.get("position")): c.get("value") for c in bench.sheet["cells"]}
+    assert (cells["post_setback", 0], cells["post_setback", 1]) == (2.0, 2.0)
 
 
 def test_moves_that_were_not_heard_are_kept_and_marked(session: Session) -> None:

@@ -40,7 +40,7 @@ from fidicula.services.sheet.cells import card_places
 from fidicula.services.sheet.log import log_lines
 from fidicula.services.sheet.model import BenchSheet, LogLine
 from fidicula.services.sheet.views import Views, views
-from fidicula.services.taking import Taking, new_reading, of_two
+from fidicula.services.taking import Taking, names_a_side, new_reading, of_two
 from fidicula.services.targets.sources import as_found, last_of
 from fidicula.tables.course import steps_for
 from fidicula.tables.work import works
@@ -109,7 +109,7 @@ class Bench:
                 return _take_at_earlier(uow, at_visit(uow, loaded, taking.visit), taking)
             check_in_house(loaded, taking.taken_at)
             state = loaded.state()
-            new, corrects = new_reading(loaded, state, taking)
+            new, corrects = new_reading(loaded, state, taking, post_diameter=_post_diameter(uow, loaded, taking))
             notice = of_two(loaded, taking, new, corrects)
             added = uow.log.add_reading(new, corrects=corrects)
             if more_follow and not notice:
@@ -261,10 +261,18 @@ def _find_reading(uow: UnitOfWork, loaded: Loaded, reading_id: UUID) -> Reading:
     return reading
 
 
+def _post_diameter(uow: UnitOfWork, loaded: Loaded, taking: Taking) -> float | None:
+    """Of the post that was described last, where the reading needs it. [mm]"""
+    if not names_a_side(taking):
+        return None
+    posts = uow.sound.posts(loaded.instrument.id)
+    return next((post.diameter for post in reversed(posts) if post.diameter is not None), None)
+
+
 def _take_at_earlier(uow: UnitOfWork, loaded: Loaded, taking: Taking) -> BenchSheet:
     """A reading that waited while its visit ended and another began: kept where it was taken; the sheet of now."""
     check_in_house(loaded, taking.taken_at)
-    new, corrects = new_reading(loaded, loaded.state(), taking)
+    new, corrects = new_reading(loaded, loaded.state(), taking, post_diameter=_post_diameter(uow, loaded, taking))
     uow.log.add_reading(new, corrects=corrects)
     sheet = changed_sheet(uow, loaded.instrument.ticket)
     return replace(sheet, notice=AT_EARLIER_VISIT)

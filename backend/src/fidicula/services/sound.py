@@ -123,8 +123,12 @@ class Sound:
         return self._change(ticket, change)
 
     def move(self, ticket: str, typed: MoveTyped, *, work_id: UUID, by: str) -> SoundView:
-        """Move one end of the post one way. Raises RefusedError naming what is missing."""
-        return self._act(ticket, "post_moved", lambda _uow, _loaded: moved_of(typed), work_id=work_id, by=by)
+        """Move one end of the post one way, or both. Raises RefusedError naming what is missing."""
+
+        def detail(uow: UnitOfWork, loaded: Loaded) -> WorkDetail:
+            return moved_of(typed, made_trail(loaded, load_trail(uow, loaded)).tap)
+
+        return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
 
     def half_back(self, ticket: str, *, work_id: UUID, by: str, now: int | None = None) -> SoundView:
         """It was too much: half of the last act back. now : the place where whoever asks had it standing."""

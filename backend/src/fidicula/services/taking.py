@@ -8,6 +8,7 @@ from datetime import UTC, datetime, timedelta
 from functools import partial
 from uuid import UUID
 
+from fidicula.core.fitting.post import to_near_side
 from fidicula.core.readings.doubt import (
     Doubt,
     change_without_work,
@@ -15,7 +16,7 @@ from fidicula.core.readings.doubt import (
     leap_from,
 )
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.core.readings.typed import in_unit, millimetres, signed_millimetres
+from fidicula.core.readings.typed import in_unit, millimetres, signed_millimetres, to_a_side
 from fidicula.db.records import NewReading, Reading
 from fidicula.services.assessment.likely import LEAPING, plausible_at
 from fidicula.services.assessment.slips import last_reading
@@ -60,8 +61,18 @@ class Taking:
     after_act: UUID | None = None
 
 
-def new_reading(loaded: Loaded, state: BenchState, taking: Taking) -> tuple[NewReading, int | None]:
-    """The reading as it is kept, and the number of the one that it corrects. state : before it was taken."""
+def names_a_side(taking: Taking) -> bool:
+    """Whether a place of the post was read to its middle or its far side: then the post's diameter is needed."""
+    return taking.measure in _OF_POST and to_a_side(taking.typed)[1] in ("middle", "far")
+
+
+def new_reading(
+    loaded: Loaded, state: BenchState, taking: Taking, *, post_diameter: float | None = None
+) -> tuple[NewReading, int | None]:
+    """The reading as it is kept, and the number of the one that it corrects.
+
+    state : before it was taken.  post_diameter : of the post that stands, where the reading names a side of it. [mm]
+    """
     measure = MEASURES.get(taking.measure)
     family, names = loaded.instrument.family, loaded.instrument.string_names
     if measure is None or not measure.fits(family):
@@ -81,7 +92,7 @@ def new_reading(loaded: Loaded, state: BenchState, taking: Taking) -> tuple[NewR
     if taking.from_paper:
         taking = _in_its_place(loaded, taking)
     name = name_of(measure, names, taking.position)
-    value = _reader(measure)(taking.typed, what=name)
+    value = _value(measure, taking, name, post_diameter)
     doubt = _doubt(state, measure, taking, value)
     before = state.reading_states.get((taking.measure, taking.position))
     corrects = corrected_by = None
@@ -112,6 +123,27 @@ def new_reading(loaded: Loaded, state: BenchState, taking: Taking) -> tuple[NewR
         simulated=taking.simulated,
     )
     return new, corrects
+
+
+_OF_POST = ("post_setback", "post_inset")
+"""Places of the post, kept as they are to its near side: the one toward what they are read from."""
+
+
+def _value(measure: MeasureRow, taking: Taking, name: str, post_diameter: float | None) -> float:
+    """What was read, as it is kept. Raises CoreError for what is no measurement, and RefusedError for a side alone."""
+    if measure.measure not in _OF_POST:
+        return _reader(measure)(taking.typed, what=name)
+    rest, side = to_a_side(taking.typed)
+    value = _reader(measure)(rest, what=name)
+    if side is None or side == "near":
+        return value
+    if post_diameter is None:
+        raise RefusedError(
+            f"{name}, to its {side}: that needs the post's diameter; write it under Sound, the post, or read to the "
+            "near side",
+            field="typed",
+        )
+    return to_near_side(distance=value, side=side, post_diameter=post_diameter)
 
 
 def _number_of(loaded: Loaded, act: UUID | None) -> int | None:

@@ -8,12 +8,14 @@ from datetime import date
 
 from fidicula.core.errors import CoreError
 from fidicula.core.readings.typed import in_unit, millimetres
+from fidicula.core.sound.places import UNIT, TapLength
 from fidicula.core.sound.ratings import HIGHEST, LOWEST, STRING_QUALITIES, WHOLE_QUALITIES
 from fidicula.db.work_details import PostMoved
 from fidicula.services.errors import RefusedError
 from fidicula.services.numbers import short
 from fidicula.services.phrasing.acts import DIRECTIONS
 from fidicula.services.targets.wanted import Targets
+from fidicula.services.trail.places import way_length
 from fidicula.tables.sound import act_choices
 
 MOST_TAPS = 20
@@ -70,11 +72,37 @@ class PostTyped:
     marks_inside: str
 
 
-def moved_of(typed: MoveTyped) -> PostMoved:
-    """A move as it is kept. Raises RefusedError naming what is missing."""
-    if typed.end not in ("top", "bottom"):
-        asked = "top and bottom are two acts: one, then listen" if typed.end else "say which end went: top or bottom"
-        raise RefusedError(asked, field="end")
+MOVED_ENDS = ("top", "bottom", "both", "opposite")
+"""What went: one end, both the same way, or the top one way and the bottom the other."""
+
+
+def moved_of(typed: MoveTyped, tap: TapLength | None) -> PostMoved:
+    """A move as it is kept. tap : what a tap moved here, None before it was gauged.
+
+    Raises RefusedError naming what is missing.
+    """
+    moved = _moved(typed)
+    if typed.end in ("top", "bottom") or moved.direction is None:
+        return moved
+    length, known_to = way_length(moved.taps, moved.mm, tap)
+    along, across = UNIT[moved.direction]
+    top = (along * length, across * length)
+    bottom = top if typed.end == "both" else (-top[0], -top[1])
+    return moved.model_copy(
+        update={
+            "end": None,
+            "direction": None,
+            "taps": None,
+            "mm": None,
+            "vector": {"top": top, "bottom": bottom},
+            "estimated": None if moved.mm is not None else known_to,
+        }
+    )
+
+
+def _moved(typed: MoveTyped) -> PostMoved:
+    if typed.end not in MOVED_ENDS:
+        raise RefusedError("say which end went: its top, its bottom, both alike, or opposite ways", field="end")
     if typed.direction not in DIRECTIONS:
         raise RefusedError(
             "say which way it went: toward the bridge, the tailpiece, the treble side or the bass side",
@@ -87,7 +115,7 @@ def moved_of(typed: MoveTyped) -> PostMoved:
     if bool(taps) == bool(mm):
         raise RefusedError("say how far: in taps or in mm, one of them", field="taps" if not mm else "mm")
     said = PostMoved(
-        end="top" if typed.end == "top" else "bottom",
+        end="bottom" if typed.end == "bottom" else "top",
         direction=DIRECTIONS[typed.direction],
         tension=typed.tension,
         tool=typed.tool,

@@ -83,6 +83,7 @@ export const SKETCHES: Record<string, Sketch[]> = {
   bridge_heart: [between('end', [136, 74], [164, 74])],
   bridge_kidney: [between('end', [102, 88], [116, 88]), between('end', [184, 88], [198, 88])],
   bridge_leg: [between('end', [122, 144], [178, 144])],
+  post_room: [between('end', [194, 152], [194, 178])],
   bar_inset: [between('end', [88, 166], [98, 166])],
   post_inset: [between('end', [202, 166], [212, 166])],
   bridge_foot_thickness: [between('foot', [124, 138], [164, 138])],

@@ -15,7 +15,7 @@ const isMarked = (row: number, column: number) => props.table.marked.some(([r, c
         <thead><tr><th v-for="(cell, i) in table.head" :key="i" scope="col">{{ cell }}</th></tr></thead>
         <tbody>
           <tr v-for="(row, r) in table.rows" :key="r">
-            <component :is="c === 0 ? 'th' : 'td'" v-for="(cell, c) in row" :key="c" :scope="c === 0 ? 'row' : undefined" :class="{ marked: isMarked(r, c) }">{{ cell }}</component>
+            <component :is="c === 0 ? 'th' : 'td'" v-for="(cell, c) in row" :key="c" :scope="c === 0 ? 'row' : undefined" :class="{ marked: isMarked(r, c), long: cell.length > 44 }">{{ cell }}</component>
           </tr>
         </tbody>
       </table>
@@ -62,6 +62,11 @@ thead th {
 }
 th.marked:first-child {
   padding-left: 7px;
+}
+td.long {
+  min-width: 340px;
+  text-align: left;
+  white-space: normal;
 }
 .marked {
   font-weight: 700;

@@ -8,6 +8,7 @@ import { t } from '@/words/sound'
 
 const props = defineProps<{ view: SoundView; send: (body: MoveBody) => Promise<Faults>; start?: { end: string; direction: string } }>()
 const emit = defineEmits<{ done: [] }>()
+const ENDS = { top: t('its_top'), bottom: t('its_bottom'), both: t('both_alike'), opposite: t('top_so_bottom_the_other_way') }
 const WAYS = { bridge: t('toward_the_bridge'), tailpiece: t('toward_the_tailpiece'), treble: t('toward_the_treble_side'), bass: t('toward_the_bass_side') }
 
 const typed = reactive<Required<MoveBody>>({ end: props.start?.end ?? '', direction: props.start?.direction ?? '', taps: '', mm: '', tension: '', tool: '', words: '' })
@@ -33,7 +34,7 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>(props
     <h2>{{ t('move_one_end_of_the') }}</h2>
     <fieldset>
       <legend>{{ t('which_end') }}</legend>
-      <label v-for="end in ['top', 'bottom']" :key="end" class="choice"><input v-model="typed.end" type="radio" name="end" :value="end" />{{ end }}</label>
+      <label v-for="(label, end) in ENDS" :key="end" class="choice"><input v-model="typed.end" type="radio" name="end" :value="end" />{{ label }}</label>
       <p v-if="faults.end" class="fault" role="alert">{{ faults.end }}</p>
     </fieldset>
     <fieldset>
@@ -49,7 +50,7 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>(props
     </div>
     <p v-for="field in ['taps', 'mm', 'tension', 'tool', '']" v-show="faults[field]" :key="field" class="fault" role="alert">{{ faults[field] }}</p>
     <label>{{ t('to_remember') }}<input v-model="typed.words" class="own" maxlength="400" autocomplete="off" /></label>
-    <p class="quiet">{{ view.tap.charAt(0).toUpperCase() }}{{ view.tap.slice(1) }}.</p>
+    <p class="quiet">{{ view.tap.charAt(0).toUpperCase() }}{{ view.tap.slice(1) }}. {{ view.opens }}</p>
     <p class="caution">{{ t('the_setter_off_the_f') }}</p>
     <div class="ways">
       <v-btn @click="emit('done')">{{ t('cancel') }}</v-btn>

@@ -59,7 +59,7 @@ export default {
   "toward_the_treble_side": "toward the treble side",
   "toward_the_bass_side": "toward the bass side",
   "move_the_post": "Move the post",
-  "move_one_end_of_the": "Move one end of the post",
+  "move_one_end_of_the": "Move the post",
   "which_end": "which end",
   "which_way": "which way",
   "taps": "taps",
@@ -215,5 +215,9 @@ export default {
   "from_the_side": "from the side",
   "from_the_end": "from the end",
   "to_the_tailpiece": "to the tailpiece",
-  "lean_drawn_larger": "lean drawn × {stretch}"
+  "lean_drawn_larger": "lean drawn × {stretch}",
+  "its_top": "top",
+  "its_bottom": "bottom",
+  "both_alike": "both, alike",
+  "top_so_bottom_the_other_way": "both: its bottom the other way"
 } as const

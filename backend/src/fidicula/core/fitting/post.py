@@ -12,7 +12,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal
+from typing import Literal, get_args
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError
 
@@ -45,6 +45,78 @@ def as_gauged(at: Point, *, foot_width: float, post_diameter: float) -> Gauged:
     at : the middle. [mm]  foot_width : outside to outside of the feet. [mm]  post_diameter : [mm]
     """
     return Gauged(at[0] - post_diameter / 2, foot_width / 2 - at[1] - post_diameter / 2)
+
+
+PostSide = Literal["near", "middle", "far"]
+"""To which side of the post a distance is read or stated: the one nearest to what it is read from, its middle, or the
+one beyond."""
+POST_SIDES: tuple[PostSide, ...] = get_args(PostSide)
+_OF_DIAMETER: dict[PostSide, float] = {"near": 0.0, "middle": 0.5, "far": 1.0}
+
+
+def to_near_side(*, distance: float, side: PostSide, post_diameter: float) -> float:
+    """A distance read to any side of the post, as it is to its near side. [mm]
+
+    distance : behind the foot, or inside its edge. [mm]  side : that it was read to.
+    post_diameter : 0 or more. [mm]  Source: plain lengths; `stated_to` the other way.
+    """
+    return distance - _OF_DIAMETER[side] * post_diameter
+
+
+def stated_to(*, near: float, side: PostSide, post_diameter: float) -> float:
+    """A distance to the post's near side, stated to another side. [mm]
+
+    near : behind the foot, or inside its edge. [mm]  side : that it is stated to.  post_diameter : 0 or more. [mm]
+    """
+    return near + _OF_DIAMETER[side] * post_diameter
+
+
+def inset_behind_middle(*, foot_width: float, foot_spread: float, post_diameter: float) -> float:
+    """The inset of a post that stands behind the middle of its foot. [mm]
+
+    foot_width : outside to outside of the feet. [mm]  foot_spread : middle to middle of the feet, below that. [mm]
+    post_diameter : [mm]  Raises DoesNotFitError naming `foot_spread`. Source: plain lengths.
+    """
+    if not 0 < foot_spread < foot_width:
+        raise DoesNotFitError(
+            "foot_spread",
+            sentence=f"the feet's middles lie within their {foot_width:g} mm; {foot_spread:g} was read",
+            value=foot_spread,
+        )
+    return (foot_width - foot_spread) / 2 - post_diameter / 2
+
+
+@dataclass(frozen=True)
+class NewPost:
+    """A post to be cut for a room. [mm]
+
+    middle : its length along its axis.  long_side, short_side : along its sides toward and away from where the room
+    is higher.  top_bevel, bottom_bevel : how much each end falls across its diameter; below zero the other way.
+    """
+
+    middle: float
+    long_side: float
+    short_side: float
+    top_bevel: float
+    bottom_bevel: float
+
+
+def new_post(*, room: float, post_diameter: float, top_slope: float, back_slope: float) -> NewPost:
+    """Length and bevels of an upright post, by the room where it will stand and how the plates lie there.
+
+    room : between the plates at the post's axis, by an inside gauge, above 0. [mm]  post_diameter : above 0. [mm]
+    top_slope, back_slope : by which the room closes outward at each end. [degrees]
+    Raises DoesNotFitError naming `room` or `post_diameter`. Source: the plates as planes at each end; ends cut to them.
+    """
+    for name, value in (("room", room), ("post_diameter", post_diameter)):
+        if value <= 0:
+            raise DoesNotFitError(
+                name, sentence=f"{name.replace('_', ' ')} is over 0 mm; it was {value:g}", value=value
+            )
+    top = math.tan(math.radians(top_slope)) * post_diameter
+    bottom = math.tan(math.radians(back_slope)) * post_diameter
+    half = abs(top + bottom) / 2
+    return NewPost(room, room + half, room - half, top, bottom)
 
 
 def leaning_bottom(*, top: Point, length: float, lean: float) -> Point:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 from dataclasses import dataclass
+from typing import Literal
 
 from fidicula.core.errors import CoreError, UnreadableError
 
@@ -52,6 +53,20 @@ def signed_millimetres(typed: str, *, what: str = "the reading") -> float:
     """
     value, negative = _read(typed, what)
     return -value if negative else value
+
+
+Side = Literal["near", "middle", "far"]
+_SIDES: dict[str, Side] = {"near": "near", "mid": "middle", "middle": "middle", "far": "far"}
+_WITH_SIDE = re.compile(r"(?P<rest>.*?)\s*(?P<side>near|mid|middle|far)(?:\s+side)?\s*", re.IGNORECASE | re.DOTALL)
+
+
+def to_a_side(typed: str) -> tuple[str, Side | None]:
+    """What was typed without the side of the post that it was read to, and that side; None where no side is named.
+
+    typed : such as “5.2 far”, “5,2 mm mid” or “5.2” alone.
+    """
+    match = _WITH_SIDE.fullmatch(typed)
+    return (typed, None) if match is None else (match["rest"], _SIDES[match["side"].lower()])
 
 
 @dataclass(frozen=True)

@@ -4,10 +4,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from fidicula.core.errors import CoreError
+from fidicula.core.fitting.post import inset_behind_middle, stated_to, to_near_side
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.targets.wanted import Targets, Wanted
 
-_TIMES = {"half_foot": "bridge_foot_thickness", "half_post": "post_diameter", "whole_post": "post_diameter"}
+_TIMES = {
+    "half_foot": "bridge_foot_thickness",
+    "whole_foot": "bridge_foot_thickness",
+    "half_post": "post_diameter",
+    "whole_post": "post_diameter",
+}
 """Schools of the setback that are a share of something that can be read."""
 
 
@@ -43,11 +50,32 @@ def post_target(
     read = _read(state, of, post_diameter)
     if figure is not None and read is not None and figure.band.aim > 0:
         behind, is_read = behind / figure.band.aim * read, True
+    school = targets.schools.get("post_setback", "")
+    diameter = targets.others.get("post_diameter")
+    if school == "far_side" and diameter is not None and post_diameter is not None:
+        far = stated_to(near=setback.band.aim, side="far", post_diameter=diameter.band.aim)
+        behind, is_read = to_near_side(distance=far, side="far", post_diameter=post_diameter), True
     inside = inset.band.aim
+    if targets.schools.get("post_inset") == "centred":
+        centred = _behind_middle(state, post_diameter)
+        inside, is_read = (inside, is_read) if centred is None else (centred, True)
     bar = state.held("bar_inset")
     if targets.schools.get("post_inset") == "mirror_bar" and bar is not None and not bar.assumed:
         inside, is_read = bar.value, True
     return PostTarget(behind, inside, setback, inset, is_read)
+
+
+def _behind_middle(state: BenchState, post_diameter: float | None) -> float | None:
+    """By the feet as they were read; None where they were not. [mm]"""
+    width, spread = state.held("bridge_foot_width"), state.held("foot_spread")
+    figure = state.targets.others.get("post_diameter")
+    diameter = post_diameter if post_diameter is not None else None if figure is None else figure.band.aim
+    if width is None or width.assumed or spread is None or spread.assumed or diameter is None:
+        return None
+    try:
+        return inset_behind_middle(foot_width=width.value, foot_spread=spread.value, post_diameter=diameter)
+    except CoreError:
+        return None
 
 
 def _read(state: BenchState, of: str | None, post_diameter: float | None) -> float | None:

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
+from functools import partial
 from itertools import pairwise
 
 from fidicula.core.errors import CoreError
-from fidicula.core.fitting.post import BlankChoice, bar_insets, nearest_blank
+from fidicula.core.fitting.post import POST_SIDES, BlankChoice, PostSide, bar_insets, nearest_blank, stated_to
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, plan_afterlength, wheel_turns
 from fidicula.core.geometry.spacing import string_offsets
 from fidicula.core.readings.states import MeasurementKey
@@ -230,7 +231,10 @@ def set_post(a: Assessment) -> Told:
     target = post_target(a.state)
     if target is None:
         return Told()
-    return Told((Amount("setback", target.setback), Amount("inset", target.inset)))
+    diameter = a.state.targets.others.get("post_diameter")
+    stated: PostSide = next((side for side in POST_SIDES if side == a.chosen["post_statement"]), "near")
+    to = partial(stated_to, side=stated, post_diameter=0.0 if diameter is None else diameter.band.aim)
+    return Told((Amount("setback", to(near=target.setback)), Amount("inset", to(near=target.inset))))
 
 
 def fill_slot(a: Assessment) -> Told:

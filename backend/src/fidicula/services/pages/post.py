@@ -7,6 +7,7 @@ from collections.abc import Iterator
 
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.post import (
+    POST_SIDES,
     Gauged,
     Point,
     as_gauged,
@@ -14,11 +15,16 @@ from fidicula.core.fitting.post import (
     fit_after,
     lean_room_change,
     leaning_bottom,
+    new_post,
     post_place,
     stance,
+    stated_to,
 )
+from fidicula.core.mechanics.perspective import gape_of_shift
 from fidicula.core.sound.places import way
+from fidicula.db.work_details import PostMoved
 from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.post import post_target
 from fidicula.services.numbers import number, sentence
 from fidicula.services.pages.bar import FIT_TOLERANCE
 from fidicula.services.pages.bench import PageBench, told
@@ -27,7 +33,7 @@ from fidicula.services.pages.model import Consequence, HandleChoice, PageView, T
 from fidicula.services.pages.perspective import of_post
 from fidicula.services.phrasing.acts import ENDS, ways_words
 from fidicula.services.phrasing.pages import post as say
-from fidicula.services.trail.places import Trail
+from fidicula.services.trail.places import POST_WORKS, Trail
 
 _REACH = {"violin": 6.0, "viola": 7.0, "cello": 12.0, "bass": 20.0}
 """How far a handle pulls an end. [mm]"""
@@ -40,7 +46,7 @@ def post_page(bench: PageBench) -> PageView:
     _note_what_is_not_gauged(bench, trail)
     chosen = {question: _choose(bench, question, label) for question, label in say.QUESTIONS.items()}
     top = _school_place(bench, trail, chosen)
-    finding = list(_where(bench, trail))
+    finding = [*_where(bench, trail), *_set_slack(trail)]
     if bench.state.instrument.opposite_build:
         finding.insert(0, say.OTHER_HAND)
     consequences: list[Consequence] = []
@@ -62,6 +68,9 @@ def post_page(bench: PageBench) -> PageView:
         else:
             finding.append(say.target(schools=names, top=_read(trail, goal[0])))
         tables.append(_by_school(bench, trail, chosen))
+    tables.extend(_stated(bench, trail, top))
+    tables.extend(_new_post(bench, trail))
+    tables.append(Table(say.STEPS_TITLE, [""] * 2, list(say.STEPS), [], say.STEPS_SAYS))
     return bench.view(
         "post",
         say.TITLE,
@@ -93,17 +102,15 @@ def _label(bench: PageBench, question: str, school: str) -> str:
 
 def _school_place(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Point | None:
     """Where the chosen schools put the post's top."""
-    targets = bench.with_schools(chosen)
-    setback, inset = targets.others.get("post_setback"), targets.others.get("post_inset")
-    if setback is None or inset is None or trail.foot_width is None:
+    diameter = None if bench.post is None else bench.post.diameter
+    target = post_target(bench.state, targets=bench.with_schools(chosen), post_diameter=diameter)
+    if target is None or trail.foot_width is None:
         return None
-    inside = inset.band.aim
     if chosen["post_inset"] == "mirror_bar":
-        bar = bench.read_or_figure("bar_inset")
-        inside = inside if bar is None else bar.value
+        bench.read_or_figure("bar_inset")
     bench.read_or_figure("bridge_foot_width")
     return post_place(
-        setback=setback.band.aim, inset=inside, foot_width=trail.foot_width, post_diameter=trail.post_diameter
+        setback=target.setback, inset=target.inset, foot_width=trail.foot_width, post_diameter=trail.post_diameter
     )
 
 
@@ -182,7 +189,30 @@ def _consequences(
             after.inset,
             [say.why_inside(foot_width=trail.foot_width, middle=then[i][1], diameter=trail.post_diameter)],
         )
+    yield from _opens(bench, trail, now, then)
     yield from _fit(bench, now, then)
+
+
+def _opens(
+    bench: PageBench, trail: Trail, now: tuple[Point, Point], then: tuple[Point, Point]
+) -> Iterator[Consequence]:
+    """What a move opens at each end: as far as it leans otherwise than it was cut for."""
+    length = None if bench.post is None else bench.post.length
+    if length is None:
+        return
+    before, after = (math.dist((a[0] - b[0], a[1] - b[1]), (0.0, 0.0)) for a, b in (now, then))
+    leaned = math.dist(
+        (then[0][0] - then[1][0], then[0][1] - then[1][1]), (now[0][0] - now[1][0], now[0][1] - now[1][1])
+    )
+    gape = gape_of_shift(shift=leaned, length=length, diameter=trail.post_diameter)
+    yield told(
+        "opens",
+        say.OPENS,
+        0.0,
+        gape,
+        [say.why_opens(before=before, after=after, length=length, diameter=trail.post_diameter)],
+        places=2,
+    )
 
 
 def _fit(bench: PageBench, now: tuple[Point, Point], then: tuple[Point, Point]) -> Iterator[Consequence]:
@@ -220,6 +250,44 @@ def _fit(bench: PageBench, now: tuple[Point, Point], then: tuple[Point, Point]) 
             say.why_fit(fit),
             places=2,
         )
+
+
+def _set_slack(trail: Trail) -> Iterator[str]:
+    """A post that went in under part of the tension."""
+    work = next((line.work for line in reversed(trail.lines) if line.kind in POST_WORKS), None)
+    if work is not None and isinstance(work.detail, PostMoved) and work.detail.tension == "middle_slack":
+        yield say.SET_SLACK
+
+
+def _stated(bench: PageBench, trail: Trail, wanted: Point | None) -> Iterator[Table]:
+    """The same places to each side of the post: what one shop calls 2 another calls 8."""
+    places = [(name, end.at) for name, end in zip(ENDS, trail.now.ends, strict=True)]
+    rows: list[list[str]] = []
+    for name, at in (*places, (say.WANTED, wanted)):
+        if at is None:
+            continue
+        read = _read(trail, at)
+        for where, near in ((say.behind(name), read.setback), (say.inside(name), read.inset)):
+            stated = [stated_to(near=near, side=side, post_diameter=trail.post_diameter) for side in POST_SIDES]
+            rows.append([where, *(number(value) for value in stated)])
+    if rows:
+        chosen = POST_SIDES.index(next(s for s in POST_SIDES if s == bench.state.targets.schools["post_statement"]))
+        marked = [[row, chosen + 1] for row in range(len(rows))]
+        yield Table(say.STATED_TITLE, list(say.STATED_HEAD), rows, marked, say.STATED_SAYS)
+
+
+def _new_post(bench: PageBench, trail: Trail) -> Iterator[Table]:
+    """What to cut, once the room was read with an inside gauge."""
+    room, slopes = bench.state.held("post_room"), (bench.state.held("top_slope"), bench.state.held("back_slope"))
+    if room is None or room.assumed:
+        return
+    top, back = (0.0 if slope is None or slope.assumed else slope.value for slope in slopes)
+    try:
+        cut = new_post(room=room.value, post_diameter=trail.post_diameter, top_slope=top, back_slope=back)
+    except CoreError:
+        return
+    is_known = all(slope is not None and not slope.assumed for slope in slopes)
+    yield Table(say.NEW_TITLE, [""] * 2, say.new_rows(cut, trail.post_diameter), [], say.new_says(slopes_read=is_known))
 
 
 def _by_school(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Table:

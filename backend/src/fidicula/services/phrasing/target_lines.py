@@ -17,6 +17,7 @@ LABELS = {
     "back_square": "lean of the bridge's tailpiece face, + toward the tailpiece",
     "both": "lean of the bridge's middle plane, + toward the tailpiece",
     "bridge_place": "where the bridge goes",
+    "post_statement": "which side of the post a distance is to",
     "post_stance": "lean of the post, + toward the tailpiece",
     "post_work": "post under tension",
 }

@@ -78,6 +78,11 @@ def way_back(
     return f"{said} (an estimate, ±{give_or_take(known_to)} mm: gauge both ends when there is time)"
 
 
+def opens(*, shift: float, gape: float) -> str:
+    """[mm]"""
+    return f"{short(shift)} mm at one end opens {number(gape, 2)} across it: look at its fit after each move."
+
+
 def tap(mean: float, *, known_to: float, taps: float) -> str:
     """How far a tap goes here. [mm]"""
     return f"a tap went {number(mean, 2)} ± {give_or_take(known_to, 2)} mm here, over {short(taps)} gauged"

@@ -241,7 +241,10 @@ def set_post(a: Assessment, found: Instruction) -> Phrase:
     setback, inset = one(found, "setback"), one(found, "inset")
     do = []
     if setback is not None and inset is not None:
-        do = [f"Its top {number(setback)} mm behind the foot, {number(inset)} mm inside its edge, or by its old marks."]
+        side = school("post_statement", a.chosen["post_statement"])
+        to = "" if side is None else f", {side.label}"
+        place = f"{number(setback)} mm behind the foot, {number(inset)} mm inside its edge{to}"
+        do = [f"Its top {place}; or by its old marks."]
         do.append(_LEANS[a.chosen["post_stance"]])
     title = "Set the sound post" if found.code == "set_post" else "Refit the sound post"
     says = ["Until it stands, nothing that needs tension."] if found.code == "set_post" else []

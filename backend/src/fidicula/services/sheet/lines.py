@@ -116,6 +116,10 @@ def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
     yield _line(
         "post_work", "post and bar", say.LABELS["post_work"], None, None, None, _says("post_work", state), unit=""
     )
+    yield _line(
+        "post_statement", "post and bar", say.LABELS["post_statement"], None, None, None,
+        _says("post_statement", state), unit="",
+    )  # fmt: skip
 
 
 def _says(question: str, state: BenchState) -> str:

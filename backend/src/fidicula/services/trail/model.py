@@ -184,6 +184,7 @@ class SoundView:
     may_go_back, may_halve : why not, in words; empty where it can be done.
     stop : why it is time to leave off, in words, empty where it is not.
     tap : what a tap moved here, in words.  complaint : that the advice is on.
+    opens : what a move opens at an end, empty where the post is not described.
     """
 
     ticket: str
@@ -198,6 +199,7 @@ class SoundView:
     may_halve: str
     half_words: str
     tap: str
+    opens: str
     post: PostView | None
     earlier_posts: list[PostView]
     fit: list[str]

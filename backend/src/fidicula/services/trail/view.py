@@ -8,6 +8,7 @@ from datetime import date, timedelta
 from typing import Literal, cast
 
 from fidicula.core.fitting.post import as_gauged, post_place
+from fidicula.core.mechanics.perspective import gape_of_shift
 from fidicula.core.sound.places import EndPlace
 from fidicula.core.sound.ratings import mean_rating
 from fidicula.db.sound_records import PostEntry
@@ -98,6 +99,7 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str) -> Soun
         may_halve=say.HALF[no_half],
         half_words="" if half is None else act_words("post_moved", half.model_copy(update={"half_of": None})),
         tap=_tap_words(trail),
+        opens=_opens(records.posts[-1], trail) if records.posts else "",
         post=_post(records.posts[-1]) if records.posts else None,
         earlier_posts=[_post(entry) for entry in reversed(records.posts[:-1])],
         fit=_fit(state),
@@ -225,6 +227,18 @@ def _unverified(trail: Trail, signs: frozenset[str]) -> list[str]:
 def way_back_words(back: WayBack) -> str:
     """The way to an earlier place; an estimate with its ±, and what makes it sure."""
     return say.way_back(back.taps, back.ways, known_to=back.known_to if back.is_estimate else None)
+
+
+def _opens(post: PostEntry, trail: Trail) -> str:
+    """What half a millimetre at one end opens across it."""
+    if post.length is None:
+        return ""
+    gape = gape_of_shift(shift=A_SHIFT, length=post.length, diameter=trail.post_diameter)
+    return say.opens(shift=A_SHIFT, gape=gape)
+
+
+A_SHIFT = 0.5
+"""A move that is told as an example. [mm]"""
 
 
 def _tap_words(trail: Trail) -> str:

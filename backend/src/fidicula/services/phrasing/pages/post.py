@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from fidicula.core.fitting.post import Gauged
+from fidicula.core.fitting.post import Gauged, NewPost
 from fidicula.core.sound.places import EndPlace
 from fidicula.services.numbers import give_or_take, number, short, signed
 from fidicula.services.phrasing.pages.bar import FIT
@@ -24,6 +24,30 @@ PULLED_FROM = "where the school has it; below zero the other way"
 BY_SCHOOL_TITLE = "Target of each school"
 BY_SCHOOL_HEAD = ("school", "behind", "inside", "from where it stands")
 BY_SCHOOL_SAYS = "The chosen ones are marked."
+WANTED = "wanted top"
+SET_SLACK = (
+    "It was last set with the middle strings slack: firm under tension, it may fall when all strings come off. "
+    "Let them down one pair at a time, and look."
+)
+STATED_TITLE = "The same place, to each side of the post"
+STATED_HEAD = ("", "near side", "middle", "far side")
+STATED_SAYS = "Say which side a distance is to: behind a digit, “mid” or “far” is understood when it is typed."
+NEW_TITLE = "A new post"
+OPENS = "opens across its ends"
+STEPS_TITLE = "Out, and in again"
+STEPS = (
+    ["1", "Gauge both ends, photograph them, mark its top on the plate's inside or on a card."],
+    [
+        "2",
+        "Strings slack, top padded; lay it down with the setter, fish it out through the f-hole, never by force.",
+    ],
+    ["3", "Room with the inside gauge; cut both ends to the plates, grain across the top's grain."],
+    ["4", "On the setter, mark toward the f-hole: bottom first, then the top drawn upright."],
+    ["5", "Mirror and light: wood to wood all round at both ends, upright or leaning as meant."],
+    ["6", "It holds by itself when the body is gently moved; press on it before the setter is withdrawn."],
+    ["7", "Gauge both ends, and write down its length, its diameter and its marks."],
+)
+STEPS_SAYS = "The setter never rests on the f-hole's edge. On a valuable instrument: an experienced luthier."
 ROOM_BY_PLATES, ROOM_BY_LEAN = "room by the plates", "room by its lean"
 SAME_WITHIN = "The same within a tenth."
 
@@ -59,6 +83,32 @@ def lean(*, along: float, across: float) -> str:
 
 def pull(name: str, toward: str) -> str:
     return f"{name}, toward the {toward}"
+
+
+def new_rows(cut: NewPost, diameter: float) -> list[list[str]]:
+    """What to cut."""
+    return [
+        ["length in its middle", f"{number(cut.middle, 2)} mm"],
+        ["along its long side", f"{number(cut.long_side, 2)} mm"],
+        ["along its short side", f"{number(cut.short_side, 2)} mm"],
+        ["its top falls over its width by", f"{number(abs(cut.top_bevel), 2)} mm"],
+        ["its bottom rises over its width by", f"{number(abs(cut.bottom_bevel), 2)} mm"],
+        ["diameter", f"{short(diameter)} mm"],
+    ]
+
+
+def new_says(*, slopes_read: bool) -> str:
+    said = "Its long side stands inward where the plates close outward. Leave it a little long and fit it down."
+    if slopes_read:
+        return said
+    return f"The slopes of top and back are not read: both ends are taken as level. {said}"
+
+
+def why_opens(*, before: float, after: float, length: float, diameter: float) -> str:
+    return (
+        f"its ends {number(before, 2)} apart now, {number(after, 2)} then; as far as that leans it otherwise, over "
+        f"{short(length)}, across {short(diameter)}: the ear may be judging fit, not place"
+    )
 
 
 def behind(name: str) -> str:
