@@ -7,8 +7,8 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
-from .test_bench import Bench
 from .sounding import MOVE, PIA, Session, end, place
+from .test_bench import Bench
 from .test_pages import now, page, then
 
 

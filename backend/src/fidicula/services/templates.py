@@ -5,11 +5,13 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
+from fidicula.core.fitting.nut import floor_points
 from fidicula.core.geometry.board import arch
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.shapes import Line, Template, Words, arc, as_dxf, as_pdf, as_svg
 from fidicula.services.assessment.computing import Computed, Impossibility, compute
 from fidicula.services.assessment.cut import cut_facts
+from fidicula.services.assessment.nut import slot_turn
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import ConflictError, NotFoundError
@@ -186,11 +188,29 @@ def card_gauge(state: BenchState) -> Template:
     return Template(say.CARD_TITLE, state.instrument.ticket, [say.CARD_NOTE], lines, words)
 
 
+def nut_floors(state: BenchState) -> Template:
+    """Each slot's floor from the side, as long as the nut is thick: to hold beside the file."""
+    depth = state.held("nut_thickness")
+    if depth is None:
+        raise ConflictError("read the nut, front to back, first")
+    lines, words = [], []
+    for i, name in enumerate(state.instrument.string_names):
+        turn = slot_turn(state, i)
+        if turn is None:
+            raise ConflictError(f"read how the {name} runs down to its peg first, or choose the fixed fall")
+        x = i * (depth.value + 12)
+        floor = [(x + behind, -down) for behind, down in floor_points(turn, nut_thickness=depth.value)]
+        lines.append(Line("cut", [(x, -6), *floor, (x + depth.value, -6), (x, -6)]))
+        words.append(Words(name, x + depth.value / 2, 2, 2.6))
+    return Template(say.FLOORS_TITLE, state.instrument.ticket, _notes(state, say.FLOORS_NOTE), lines, words)
+
+
 TEMPLATES: Mapping[str, Callable[[BenchState], Template]] = {
     "crown": crown,
     "bridge_strip": bridge_strip,
     "nut_strip": nut_strip,
     "nut_front": nut_front,
+    "nut_floors": nut_floors,
     "wedge_gauge": wedge_gauge,
     "card_gauge": card_gauge,
 }

@@ -146,3 +146,16 @@ def test_a_cut_may_be_recorded_where_there_is_wood_to_take(over: float, may: boo
     a = measured(over=[over, over, over, over]).assess()
     bench = measured(over=over)
     assert may_cut(a, bench.told()) is may
+
+
+def test_a_flat_under_the_low_string_is_counted_in_the_crown_and_not_in_its_heights() -> None:
+    """The C's height is read over the flat: what it has to drop stays, its wanted height reads as before, and the curve
+    through the inner strings comes down with it."""
+    plain = measured("cello", over=1.0).assess()
+    flat = measured("cello", over=1.0).read("facet_width", 20.0).read("facet_string", 10.0).assess()
+    drop = flat.state.facet
+    assert drop > 0.2
+    assert flat.cut.strings[0].target_end == pytest.approx(plain.cut.strings[0].target_end, abs=0.01)
+    assert flat.cut.strings[0].drop == pytest.approx(plain.cut.strings[0].drop or 0, abs=0.01)
+    assert (flat.cut.strings[1].target_end or 0) < (plain.cut.strings[1].target_end or 0) - 0.1
+    assert flat.state.facet_at(1) == 0

@@ -8,7 +8,7 @@ import { t } from '@/words/pages'
 const props = defineProps<{ ticket: string; page: PageName }>()
 const OF_PAGE: Partial<Record<PageName, Record<string, string>>> = {
   bridge: { crown: t('crown_template'), bridge_strip: t('spacing_strip'), wedge_gauge: t('wedge_gauge') },
-  nut: { nut_strip: t('spacing_strip'), nut_front: t('nut_from_its_front') },
+  nut: { nut_strip: t('spacing_strip'), nut_front: t('nut_from_its_front'), nut_floors: t('slot_floors') },
   bar: { card_gauge: t('card_gauge') },
 }
 const FORMS = { pdf: 'PDF', svg: 'SVG', dxf: 'DXF' }

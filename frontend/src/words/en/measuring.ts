@@ -52,5 +52,6 @@ export default {
   "offline": "offline",
   "enter_card": "Enter card",
   "neck_board_bridge_shape": "Neck, board, bridge shape",
-  "where_the_bridge_goes": "where the bridge goes"
+  "where_the_bridge_goes": "where the bridge goes",
+  "nut_by_cards": "nut by cards"
 } as const

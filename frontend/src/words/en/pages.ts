@@ -97,5 +97,6 @@ export default {
   "school_from_where_it_stands": "{school}: {mm} mm from where it stands",
   "nothing_read_of_its_place": "nothing read of the bridge's place",
   "school_place": "{mm} {school}",
-  "seen_from_above_tailpiece_below": "from above, tailpiece below"
+  "seen_from_above_tailpiece_below": "from above, tailpiece below",
+  "slot_floors": "slot floors, from the side"
 } as const

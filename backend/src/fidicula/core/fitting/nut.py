@@ -91,6 +91,56 @@ def smallest_file(*, files: Sequence[float], wanted: tuple[float, float]) -> flo
     return min(fitting, default=None)
 
 
+def between_cards(*, passes: float, stops: float) -> tuple[float, float]:
+    """A height at the nut by two cards: its middle, and ± of that. [mm]
+
+    passes : the thickest card that slides through.  stops : the thinnest that does not, above that. [mm]
+    Raises DoesNotFitError naming `stops`. Source: the height lies between the two.
+    """
+    if stops <= passes:
+        raise DoesNotFitError(
+            "stops",
+            sentence=f"a card of {passes:g} passes, so one that does not is thicker; it was {stops:g}",
+            value=stops,
+        )
+    return (passes + stops) / 2, (stops - passes) / 2
+
+
+def nut_top(*, floor: float, diameter: float, ratio: float) -> float:
+    """How high the nut's top stands over the board beside a string: its slot's floor and the slot's depth. [mm]
+
+    floor : of the slot over the board. [mm]  diameter : of the string. [mm]
+    ratio : of the diameter that lies in the slot, 1/3 for a third.
+    """
+    return floor + ratio * diameter
+
+
+def floor_points(turn: SlotTurn, *, nut_thickness: float, count: int = 9) -> list[tuple[float, float]]:
+    """The floor of a slot from the side: behind the front edge, and down from it. [mm]
+
+    turn : of that slot.  nut_thickness : front to back, above 0. [mm]  count : of points, 2 or more.
+    Source: the arc of `turn_to_peg`.
+    """
+    points = []
+    for i in range(count):
+        behind = nut_thickness * i / (count - 1)
+        down = turn.floor_radius - math.sqrt(max(0.0, turn.floor_radius**2 - behind**2))
+        points.append((behind, down))
+    return points
+
+
+def fixed_turn(*, nut_thickness: float, fall: float) -> SlotTurn:
+    """A floor that falls by one angle from its front to its back, whatever its peg.
+
+    nut_thickness : front to back, above 0. [mm]  fall : at the back, above 0 and below 90. [degrees]
+    Raises DoesNotFitError naming `fall`. Source: an arc level at the front edge, as in `turn_to_peg`.
+    """
+    if not 0 < fall < 90:
+        raise DoesNotFitError("fall", sentence=f"a floor falls by over 0° and under 90°; it was {fall:g}", value=fall)
+    angle = math.radians(fall)
+    return SlotTurn(fall, 0.0, fall, nut_thickness / math.sin(angle), nut_thickness * math.tan(angle / 2))
+
+
 def end_height_given(*, filed: float, carry: float) -> float:
     """The drop of a string at the board's end when its nut slot is filed: it turns about the bridge. [mm]
 

@@ -106,6 +106,7 @@ class _Cut:
             tuple(self._directions["nut_height", i] for i in range(self._count)),
             self._waist,
             state.keeps_spacing,
+            state.facet,
             ("bridge_spread", None) in state.tried,
         )
 
@@ -236,7 +237,9 @@ class _Cut:
         if marks is not None:
             return {0: marks[0].band.aim, self._count - 1: marks[1].band.aim}.get(i)
         wanted = self._state.targets[("end_height", i)]
-        return None if wanted is None else geometry.upright("end_height", i, wanted.band.aim, wanted.direction)
+        if wanted is None:
+            return None
+        return geometry.upright("end_height", i, wanted.band.aim, wanted.direction) - self._state.facet_at(i)
 
     def _planned_spread(self, values: Mapping[MeasurementKey, float]) -> float:
         """Strings that stand too close together are planned as wanted, unless somebody decided to leave them. [mm]"""
@@ -285,7 +288,7 @@ class _Cut:
         assert ratio is not None
         present = StringState(
             nut_height=self._upright(geometry, "nut_height", i, values["nut_height", i]),
-            end_height=self._upright(geometry, "end_height", i, values["end_height", i]),
+            end_height=self._upright(geometry, "end_height", i, values["end_height", i]) - self._state.facet_at(i),
             slot_depth=values["slot_depth", i],
         )
         cut = string_cut(

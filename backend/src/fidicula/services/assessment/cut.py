@@ -108,7 +108,7 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
     if result is None:
         return replace(
             unknown_cut(name),
-            target_end=target.end_height,
+            target_end=target.end_height + state.facet_at(i),
             target_end_uncertainty=known.end_height,
             target_mark=target.mark_height,
             target_mark_uncertainty=known.mark,
@@ -124,7 +124,7 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
     return StringCutFacts(
         name,
         state="provisional" if result.provisional else "firm",
-        target_end=target.end_height,
+        target_end=target.end_height + state.facet_at(i),
         target_end_uncertainty=known.end_height,
         target_mark=target.mark_height,
         target_mark_uncertainty=known.mark,

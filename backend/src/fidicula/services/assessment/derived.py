@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import get_args
 
 from fidicula.core.errors import CoreError
+from fidicula.core.fitting.nut import between_cards
 from fidicula.core.readings.conversions import FootPlace, SpacingForm, radius_by_chord, stop_to, string_steps
 from fidicula.core.readings.states import MeasurementKey, ReadingState
 
@@ -121,9 +122,18 @@ def _stop(place: MeasurementKey, reading_states: Mapping[MeasurementKey, Reading
     return None
 
 
+def _by_cards(place: MeasurementKey, reading_states: Mapping[MeasurementKey, ReadingState]) -> Derived | None:
+    passes, stops = _usable(("nut_passes", place[1]), reading_states), _usable(("nut_stops", place[1]), reading_states)
+    if passes is None or stops is None:
+        return None
+    value, known_to = between_cards(passes=passes[0], stops=stops[0])
+    return Derived(value, known_to, "cards")
+
+
 _TOLD: Mapping[str, Callable[[MeasurementKey, Mapping[MeasurementKey, ReadingState]], Derived | None]] = {
     "fingerboard_radius": _radius,
     "stop_length": _stop,
+    "nut_height": _by_cards,
 }
 
 TOLD_BY_OTHERS = frozenset((*_TOLD, "nut_spread", "bridge_spread"))

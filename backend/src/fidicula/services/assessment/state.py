@@ -9,6 +9,7 @@ from functools import cached_property, partial
 
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
+from fidicula.core.geometry.facet import facet_drop
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark
 from fidicula.core.readings.estimate import COVERS, Estimate
 from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
@@ -280,6 +281,26 @@ class BenchState:
             return Held(earlier.value, False, COVERS * tools()[earlier.tool].scatter, "last_visit")
         stand_in = self.assumed(place)
         return None if stand_in is None else Held(stand_in, True, self._leeway(place), "figure")
+
+    @cached_property
+    def facet(self) -> float:
+        """How far the flat under the lowest string lies below the board's round; 0 for none or unread. [mm]
+
+        Heights there are read and wanted over the flat; the crown is computed over the round.
+        """
+        width, string = self.held("facet_width"), self.held("facet_string")
+        board = self.read_or_figure("fingerboard_width", 1, figure="fingerboard_width_end")
+        radius = self.held("fingerboard_radius")
+        if width is None or string is None or board is None or radius is None:
+            return 0.0
+        try:
+            return facet_drop(radius=radius.value, board_width=board.value, width=width.value, from_ridge=string.value)
+        except CoreError:
+            return 0.0
+
+    def facet_at(self, position: int) -> float:
+        """The same for any string. position : low 0."""
+        return self.facet if position == 0 else 0.0
 
     @cached_property
     def weighed(self) -> Mapping[int, Estimate]:

@@ -30,6 +30,7 @@ def board_page(bench: PageBench) -> PageView:
     whole = len(plans) == len(SIDES)
     finding = [say.found(side, plan) for side, plan in plans.items()]
     finding += _cross(bench)
+    finding += _facet(bench)
     impossible = (
         None
         if length is None
@@ -125,6 +126,16 @@ def _cross(bench: PageBench) -> Iterator[str]:
         yield say.radius(gauge.value, wanted)
         if told_by is not None and abs(told_by.value - gauge.value) > told_by.known_to + gauge.resolution:
             yield say.told_otherwise(by_chord=told_by.value, by_gauge=gauge.value)
+
+
+def _facet(bench: PageBench) -> Iterator[str]:
+    state = bench.state
+    width, string = state.held("facet_width"), state.held("facet_string")
+    if width is None or string is None or state.geometry is None or width.value <= 0:
+        return
+    name = state.instrument.string_names[0]
+    carry = state.geometry.board.carry
+    yield say.facet(name, width=width.value, from_ridge=string.value, drop=state.facet, carry=carry)
 
 
 def _thickness(bench: PageBench, i: int) -> Held | None:

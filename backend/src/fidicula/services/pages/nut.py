@@ -5,14 +5,21 @@ from __future__ import annotations
 from collections.abc import Iterator
 
 from fidicula.core.errors import CoreError
-from fidicula.core.fitting.nut import Peg, end_height_given, file_range, smallest_file, turn_to_peg
+from fidicula.core.fitting.nut import (
+    end_height_given,
+    file_range,
+    floor_points,
+    nut_top,
+    smallest_file,
+)
 from fidicula.core.geometry.spacing import edge_gaps, string_offsets
 from fidicula.services.assessment.findings import spacing
-from fidicula.services.numbers import number
+from fidicula.services.assessment.nut import slot_turn
+from fidicula.services.numbers import listed, number
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.bridge import FILES, SLOT_OVER_STRING
 from fidicula.services.pages.drawn import NutDrawing, NutString
-from fidicula.services.pages.model import Consequence, PageView, Table
+from fidicula.services.pages.model import Consequence, Curve, PageView, Plot, Table
 from fidicula.services.pages.trying import aim_of
 from fidicula.services.phrasing.pages import nut as say
 
@@ -22,7 +29,8 @@ def nut_page(bench: PageBench) -> PageView:
     state = bench.state
     consequences: list[Consequence] = []
     tables: list[Table] = []
-    finding: list[str] = []
+    finding: list[str] = list(_by_cards(bench))
+    aims: list[float] | None = None
     drawing = None
     if state.string_set is None:
         pass
@@ -32,7 +40,7 @@ def nut_page(bench: PageBench) -> PageView:
         if aims is not None and not bench.retake:
             now = [_upright(bench, i, held.value) for i, held in enumerate(heights) if held is not None]
             consequences = list(_consequences(bench, now, aims))
-        tables = list(_tables(bench))
+        tables = list(_tables(bench, aims))
         drawing = _drawing(bench, aims)
         if bench.seen & {"buzz_open"}:
             finding.append(say.PLUCKED)
@@ -42,6 +50,7 @@ def nut_page(bench: PageBench) -> PageView:
         say.TITLE,
         finding=finding,
         consequences=consequences,
+        plots=list(_floors(bench)),
         tables=tables,
         ways=bench.ways_of(asked) if asked else [],
         question=asked,
@@ -108,19 +117,35 @@ def _upright(bench: PageBench, i: int, height: float) -> float:
     return bench.state.upright(("nut_height", i), height, bench.state.direction("nut_height", i))
 
 
-def _tables(bench: PageBench) -> Iterator[Table]:
+def _width_ratio(bench: PageBench) -> tuple[float, float]:
+    """Of a slot over its string, as the school has it."""
+    wanted = bench.figure("slot_width_ratio")
+    return SLOT_OVER_STRING if wanted is None else (wanted.band.low, wanted.band.high)
+
+
+def _tables(bench: PageBench, aims: list[float] | None) -> Iterator[Table]:
     state, files = bench.state, list(bench.shelf.get(FILES, ()))
     ratio = state.targets.slot_depth_ratio or 1 / 3
     rows, missing = [], []
     for i, (name, diameter) in enumerate(zip(state.instrument.string_names, state.diameters, strict=True)):
-        wanted = file_range(diameter=diameter, ratio=SLOT_OVER_STRING)
+        wanted = file_range(diameter=diameter, ratio=_width_ratio(bench))
         file = smallest_file(files=files, wanted=wanted)
         if file is None:
             missing.append([i, 4])
         rows.append(
-            say.slot_row(name, diameter=diameter, deep=ratio * diameter, wide=wanted, file=file, turn=_turn(bench, i))
+            say.slot_row(
+                name,
+                diameter=diameter,
+                deep=ratio * diameter,
+                wide=wanted,
+                file=file,
+                top=None if aims is None else nut_top(floor=aims[i], diameter=diameter, ratio=ratio),
+                turn=_turn_words(bench, i),
+            )
         )
-    yield Table(say.SLOTS_TITLE, list(say.SLOTS_HEAD), rows, missing, say.SLOTS_SAYS)
+    yield Table(
+        say.SLOTS_TITLE, list(say.SLOTS_HEAD), rows, missing, say.slots_says(bench.state.targets.schools["slot_width"])
+    )
     yield from _spacing(bench)
 
 
@@ -141,7 +166,7 @@ def _drawing(bench: PageBench, aims: list[float] | None) -> NutDrawing | None:
     strings = []
     for i, (name, diameter) in enumerate(zip(state.instrument.string_names, state.diameters, strict=True)):
         held = state.held("nut_height", i)
-        wide, _ = file_range(diameter=diameter, ratio=SLOT_OVER_STRING)
+        wide, _ = file_range(diameter=diameter, ratio=_width_ratio(bench))
         now = None if held is None else _upright(bench, i, held.value)
         strings.append(
             NutString(
@@ -159,19 +184,41 @@ def _drawing(bench: PageBench, aims: list[float] | None) -> NutDrawing | None:
     return NutDrawing("nut", width.value, radius.value, strings, record is not None and record.work == "nut_filed")
 
 
-def _turn(bench: PageBench, i: int) -> str:
+def _turn_words(bench: PageBench, i: int) -> str:
     """The slot's turn in side and plan, where the nut and the peg were read."""
-    state = bench.state
-    thick, run, drop, side = (
-        state.held(*place) for place in (("nut_thickness", None), ("peg_run", i), ("peg_drop", i), ("peg_side", i))
-    )
-    if thick is None or run is None or drop is None or side is None:
-        return "–"
     try:
-        turn = turn_to_peg(nut_thickness=thick.value, peg=Peg(run.value, drop.value, side.value))
+        turn = slot_turn(bench.state, i)
     except CoreError as error:
         return error.sentence
-    return say.turn(turn)
+    return "–" if turn is None else say.turn(turn)
+
+
+def _by_cards(bench: PageBench) -> Iterator[str]:
+    """Strings of which one card alone was tried: a bound, and no number."""
+    for i, name in enumerate(bench.state.instrument.string_names):
+        passes, stops = (bench.state.held(measure, i) for measure in ("nut_passes", "nut_stops"))
+        known = [(held, over) for held, over in ((passes, True), (stops, False)) if held is not None]
+        if len(known) == 1 and not known[0][0].assumed:
+            yield say.bound(name, card=known[0][0].value, over=known[0][1])
+
+
+def _floors(bench: PageBench) -> Iterator[Plot]:
+    """Each slot's floor from the side, level at the front edge."""
+    depth = bench.state.held("nut_thickness")
+    if depth is None:
+        return
+    curves = []
+    for i, name in enumerate(bench.state.instrument.string_names):
+        try:
+            turn = slot_turn(bench.state, i)
+        except CoreError:
+            continue
+        if turn is not None:
+            points = [[x, y] for x, y in floor_points(turn, nut_thickness=depth.value)]
+            curves.append(Curve(name, "wanted", points))
+    if curves:
+        falls = listed([f"{curve.label} {number(curve.points[-1][1], 2)}" for curve in curves])
+        yield Plot("floors", say.FLOORS_TITLE, say.FLOORS_X, say.FLOORS_Y, True, curves, [], say.floors(falls))
 
 
 def _spacing(bench: PageBench) -> Iterator[Table]:

@@ -7,6 +7,8 @@ from fidicula.services.numbers import number, short
 
 BRIDGE_TITLE, BRIDGE_NOTE = "spacing at the bridge", "lay it on the crown, its middle on the bridge's"
 NUT_TITLE = "spacing at the nut"
+FLOORS_TITLE = "Nut slots, their floors from the side"
+FLOORS_NOTE = "The front edge at the left: the floor lies level there and falls toward the peg."
 FRONT_TITLE = "nut from its front"
 FRONT_NOTE = "lower line: the board; upper: the strings' undersides where they are wanted, never below"
 WEDGE_TITLE = "wedge gauge for heights"

@@ -105,6 +105,12 @@ def _slope_line(board: Board) -> list[str]:
     return [f"÷ {number(board.squareness, 3)}: the board slopes by {number(board.angle)}° to the bridge's square."]
 
 
+def _facet_lines(state: BenchState, i: int) -> list[str]:
+    """Both heights are told over the round where a flat lies under the string."""
+    drop = state.facet_at(i)
+    return [f"Both are over the board's round: {_n(drop)} less than over the flat under it."] if drop else []
+
+
 def _down(state: BenchState, computed: Computed, i: int, result: StringResult) -> Why:
     goal, target = computed.goals[i], computed.plan.strings[i]
     now = target.mark_height + result.cut.cut
@@ -113,6 +119,7 @@ def _down(state: BenchState, computed: Computed, i: int, result: StringResult) -
     lines = [
         f"{_n(result.present.end_height)} → {_n(target.end_height)} at the board's end is "
         f"{_n(result.present.end_height - target.end_height)}.",
+        *_facet_lines(state, i),
         _mark_line("Now", result.present.nut_height, result.present.end_height, computed, now),
         _mark_line("Wanted", goal.nut_height, target.end_height, computed, target.mark_height),
         *_slope_line(board),

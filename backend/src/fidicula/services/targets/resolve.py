@@ -109,6 +109,10 @@ class _Resolver:
         if accepted is not None:
             others["projection_accepted_high"] = Wanted(accepted.band, _said(accepted, "accepted on a new one"))
         others.update(self._bridge_wood(others))
+        for question, measure in (("slot_width", "slot_width_ratio"), ("slot_floor", "slot_fall")):
+            wanted = self._of_school(question, measure)
+            if wanted is not None:
+                others[measure] = wanted
         others.update(self._relief())
         others.update(self._post(others))
         return Targets(

@@ -55,6 +55,17 @@ def radius(value: float, wanted: Wanted | None) -> str:
     return f"Across, the board's radius is {number(value)} mm{within}."
 
 
+def facet(name: str, *, width: float, from_ridge: float, drop: float, carry: float) -> str:
+    """A flat under a low string. drop : of it under the round. [mm]"""
+    if drop <= 0:
+        return f"The flat is {number(width)} wide; the {name} lies beside it, over the round."
+    return (
+        f"The {name} lies over a flat {number(width)} wide, {number(from_ridge)} from its ridge, {number(drop, 2)} "
+        f"under the round. Its heights are over the flat; the crown is computed over the round, so at the bridge the {name} "
+        f"stands {number(drop * carry, 2)} lower in the curve."
+    )
+
+
 def told_otherwise(*, by_chord: float, by_gauge: float) -> str:
     return (
         f"Chord and rise tell {number(by_chord)} where the gauge says {number(by_gauge)}: "

@@ -14,8 +14,9 @@ CAUTION = (
 )
 PLUCKED = "A plucked open string that buzzes does not bear at the front edge: the slot's floor falls away to the peg."
 SLOTS_TITLE = "The slots"
-SLOTS_HEAD = ("", "string", "slot depth", "slot width", "slot file", "turn to its peg")
-SLOTS_SAYS = "Lubricate each: pencil in the slot."
+SLOTS_HEAD = ("", "string", "slot depth", "slot width", "slot file", "nut's top", "turn to its peg")
+FLOORS_TITLE = "The floors from the side"
+FLOORS_X, FLOORS_Y = "behind the front edge, mm", "falls, mm"
 SPACING_TITLE = "Spacing at the nut"
 WANTED_ROW = "target, from the bass edge"
 PRESENT_ROW = "now"
@@ -43,7 +44,14 @@ def why_end(*, off: float, carry: float, gives: float) -> str:
 
 
 def slot_row(
-    name: str, *, diameter: float, deep: float, wide: tuple[float, float], file: float | None, turn: str
+    name: str,
+    *,
+    diameter: float,
+    deep: float,
+    wide: tuple[float, float],
+    file: float | None,
+    top: float | None,
+    turn: str,
 ) -> list[str]:
     return [
         name,
@@ -51,8 +59,28 @@ def slot_row(
         number(deep, 2),
         f"{number(wide[0], 2)} to {number(wide[1], 2)}",
         "none fits" if file is None else short(file),
+        "–" if top is None else number(top, 2),
         turn,
     ]
+
+
+def slots_says(width_school: str) -> str:
+    """What stands under the slots. width_school : how wide they are made."""
+    said = "Lubricate each: pencil in the slot. The nut's top is over the board, beside the string."
+    if width_school == "exact":
+        return f"{said} “An exact slot stops the string from turning”: unproven; binding shows in tuning and windings."
+    return said
+
+
+def bound(name: str, *, card: float, over: bool) -> str:
+    """One card alone tells a bound. [mm]"""
+    if over:
+        return f"{name}: over {number(card, 2)}, for that card passes. Try the next one: between two it is a number."
+    return f"{name}: under {number(card, 2)}, for that card does not pass. Try the next thinner one."
+
+
+def floors(falls: str) -> str:
+    return f"Level at the front edge, each falls by {falls} mm at the back."
 
 
 def turn(found: SlotTurn) -> str:
