@@ -21,6 +21,7 @@ from fidicula.services.archives.readings_in import ReadingsIn
 from fidicula.services.asking.asking import Asking
 from fidicula.services.audit import Audit
 from fidicula.services.batch import Batch
+from fidicula.services.belongings import Belongings
 from fidicula.services.bench import Bench
 from fidicula.services.browsers import Browsers
 from fidicula.services.course import Course
@@ -82,6 +83,7 @@ def give_services(
     app.state.audit = Audit(engine)
     app.state.house = House(engine)
     app.state.leaving = HandingOver(engine)
+    app.state.belongings = Belongings(engine)
     app.state.closing_points = ClosingPoints(engine)
     app.state.bench = Bench(engine)
     app.state.redoing = Redoing(engine)

@@ -287,3 +287,28 @@ def test_a_post_that_nobody_described_or_gauged_says_what_it_lacks(client: TestC
     assert (described["post"]["length"], described["post"]["diameter"]) == (53.2, 6.1)
     gone = client.post(f"/api/instruments/RW-101/sound/post_entry/{described['post']['id']}/take-back").json()
     assert gone["post"] is None
+
+
+def test_how_it_was_listened_to_stands_beside_what_was_heard(session: Session) -> None:
+    listened = {
+        "listener": "Teo",
+        "where": "room",
+        "played": "a scale of two octaves",
+        "bow": "her own",
+        "distance": "4 m",
+        "behind": 1,
+        "behind_by": "clearly",
+    }
+    view = session.do("heard", words=["warm"], listened=listened)
+    said = "Teo in the room, a scale of two octaves, her own, 4 m; the D falls behind, clearly"
+    assert view["lines"][-1]["heard"][-1]["manner"] == said
+    alone = session.do("heard", listened={"behind": 3})
+    assert alone["lines"][-1]["heard"][-1]["manner"] == "the E falls behind"
+
+
+@pytest.mark.parametrize(
+    ("wrong", "field"),
+    [({"where": "outside"}, "where"), ({"behind": 4}, "behind"), ({"behind_by": "much"}, "behind")],
+)
+def test_a_listening_that_cannot_be_names_its_field(session: Session, wrong: dict[str, object], field: str) -> None:
+    assert session.refused("heard", words=["warm"], listened=wrong)[0] == field

@@ -57,6 +57,12 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:ticket/belongings',
+      name: 'belongings',
+      component: () => import('@/features/belongings').then((feature) => feature.BelongingsPage),
+      props: true,
+    },
+    {
       path: '/bench/:ticket/leave',
       name: 'leave',
       component: () => import('@/features/leaving').then((feature) => feature.LeavingPage),

@@ -40,6 +40,23 @@ class SessionBody(ActBody):
     player: Label
 
 
+class ListenedBody(Body):
+    """How it was listened to; what is not said is left out.
+
+    listener : who listened, if not the player.  where : from.  played : which scale or piece.  distance : as typed.
+    behind : the string that falls behind, low 0; behind_by : how much.
+    """
+
+    listener: Label = ""
+    where: Key = ""
+    played: Label = ""
+    bow: Label = ""
+    room: Label = ""
+    distance: Label = ""
+    behind: Annotated[int, Field(ge=0, le=9)] | None = None
+    behind_by: Key = ""
+
+
 class HeardBody(ActBody):
     """player : empty for this session's.  after_work : the last work that the page knew."""
 
@@ -47,6 +64,7 @@ class HeardBody(ActBody):
     rated: Annotated[dict[Key, int], Field(max_length=60)] = Field(default_factory=dict)
     words: Annotated[list[Label], Field(max_length=20)] = Field(default_factory=list)
     remark: Story = ""
+    listened: ListenedBody = Field(default_factory=ListenedBody)
     after_work: Annotated[int, Field(ge=0)] | None = None
 
 
@@ -130,7 +148,8 @@ def begin(request: Request, ticket: Ticket, body: SessionBody, person: Acting) -
 @router.post(_OF + "/heard", dependencies=[may("measure")])
 def hear(request: Request, ticket: Ticket, body: HeardBody, person: Acting) -> SoundView:
     """Write down how it sounds now."""
-    typed = HeardTyped(body.player, body.rated, body.words, body.remark, body.after_work)
+    listened = body.listened.model_dump(exclude_defaults=True)
+    typed = HeardTyped(body.player, body.rated, body.words, body.remark, body.after_work, listened)
     return _sound(request).hear(ticket, typed, heard_id=body.id, by=person.name)
 
 

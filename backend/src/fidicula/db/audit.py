@@ -39,6 +39,7 @@ _OF_VISIT = (
     _Log(schema.particular, "written_by", "written_at", "field", "now"),
     _Log(schema.photo, "taken_by", "taken_at", "item"),
     _Log(schema.post_entry, "entered_by", "entered_at"),
+    _Log(schema.belonging, "entered_by", "entered_at", "kind"),
     _Log(schema.plan_line, "added_by", "added_at", "work"),
     _Log(schema.approval, "entered_by", "approved_at", "who"),
     _Log(schema.player_session, "begun_by", "begun_at", "player"),

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date, datetime
 from uuid import UUID
 
@@ -45,6 +45,7 @@ class Heard:
     """How it sounded to a player. after_work : the last work before it.
 
     rated : by “quality” of the whole, or “quality/position” of a string, from 1 to 5.
+    listened : who listened, from where and to what, and which string fell behind; what was not said is not in it.
     """
 
     id: UUID
@@ -56,6 +57,7 @@ class Heard:
     remark: str
     written_by: str
     heard_at: datetime | None = None
+    listened: Mapping[str, str | int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)

@@ -12,6 +12,7 @@ from sqlalchemy.exc import TimeoutError as PoolTimeoutError
 from fidicula.db.archive import Archive
 from fidicula.db.asking import Asking
 from fidicula.db.audit import Audit
+from fidicula.db.belongings import Belongings
 from fidicula.db.browsers import Browsers
 from fidicula.db.course import Course
 from fidicula.db.history import History
@@ -140,6 +141,7 @@ class UnitOfWork:
         self.stock = Stock(self._connection)
         self.archive = Archive(self._connection)
         self.asking = Asking(self._connection)
+        self.belongings = Belongings(self._connection)
         self.history = History(self._connection)
         self.leaving = Leaving(self._connection)
         self.visit_lines = VisitLineReader(self._connection)

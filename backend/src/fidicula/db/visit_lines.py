@@ -21,6 +21,7 @@ OF_VISIT: Mapping[str, Table] = {
     "photographs": schema.photo,
     "retunings": schema.retuning,
     "posts": schema.post_entry,
+    "belongings": schema.belonging,
     "players": schema.player_session,
     "listening_notes": schema.heard,
     "recordings": schema.recording,

@@ -30,6 +30,7 @@ from fidicula.services.typed_acts import (
     WoodTyped,
     check_choice,
     check_left,
+    check_listened,
     check_rated,
     moved_of,
     size_of,
@@ -73,11 +74,12 @@ class Sound:
         for word in words:
             if len(word) > LONGEST_WORD:
                 raise RefusedError(f"“{word[:20]} …” is a sentence: write it as the remark", field="words")
-        if not (typed.rated or words or typed.remark.strip()):
+        if not (typed.rated or words or typed.remark.strip() or typed.listened.get("behind") is not None):
             raise RefusedError("nothing was said of it: rate something, or choose a word", field="rated")
 
         def add(uow: UnitOfWork, loaded: Loaded) -> None:
             check_rated(typed.rated, loaded.instrument.string_names)
+            listened = check_listened(typed.listened, len(loaded.instrument.string_names))
             player, session = typed.player.strip(), load_trail(uow, loaded).player
             if player.casefold() in ("", session.casefold()):
                 player = session
@@ -93,6 +95,7 @@ class Sound:
                     player_words=words,
                     remark=typed.remark.strip(),
                     written_by=by,
+                    listened=listened,
                 )
             )
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date
 
 from fidicula.core.errors import CoreError
@@ -50,13 +50,14 @@ class WoodTyped:
 
 @dataclass(frozen=True)
 class HeardTyped:
-    """after_work : the last work that the page knew, None for the newest."""
+    """after_work : the last work that the page knew, None for the newest.  listened : how, by field."""
 
     player: str
     rated: Mapping[str, int]
     words: Sequence[str]
     remark: str
     after_work: int | None = None
+    listened: Mapping[str, str | int] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -136,6 +137,20 @@ def check_choice(name: str, chosen: str, *, field: str) -> None:
     """Raises RefusedError for what is none of a list. name : of the list."""
     if chosen not in act_choices()[name]:
         raise RefusedError(f"choose one of: {', '.join(act_choices()[name].values())}", field=field)
+
+
+def check_listened(listened: Mapping[str, str | int], strings: int) -> dict[str, str | int]:
+    """What was said of how it was listened to, trimmed. Raises RefusedError naming the field."""
+    said = {name: value.strip() if isinstance(value, str) else value for name, value in listened.items()}
+    for name, choices in (("where", "listened_from"), ("behind_by", "behind_by")):
+        if said.get(name):
+            check_choice(choices, str(said[name]), field=name)
+    behind = said.get("behind")
+    if isinstance(behind, int) and behind >= strings:
+        raise RefusedError(f"it has {strings} strings: say which of them falls behind", field="behind")
+    if said.get("behind_by") and behind is None:
+        raise RefusedError("say which string falls behind", field="behind")
+    return {name: value for name, value in said.items() if value != ""}
 
 
 def check_rated(rated: Mapping[str, int], names: Sequence[str]) -> None:

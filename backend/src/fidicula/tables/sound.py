@@ -19,7 +19,7 @@ AdviceKind = Literal["first", "back", "move", "bridge", "wood", "strings", "stop
 class _ActChoice(TableRow):
     """opening : a place of the bridge that grows as wood is taken."""
 
-    list: Literal["tension", "setter", "trial", "place", "opening"]
+    list: Literal["tension", "setter", "trial", "place", "opening", "listened_from", "behind_by"]
     key: str
     label: str
 

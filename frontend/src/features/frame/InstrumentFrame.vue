@@ -14,8 +14,8 @@ import { COLUMNS } from './columns'
 import { t } from '@/words/frame'
 
 /** What is about the whole instrument. */
-type Whole = 'sheet' | 'measure' | 'look' | 'recipe' | 'plan' | 'leave' | 'history' | 'papers'
-const WITHOUT_PART: readonly string[] = ['measure', 'look', 'recipe', 'plan', 'leave', 'history', 'papers']
+type Whole = 'sheet' | 'measure' | 'look' | 'recipe' | 'plan' | 'leave' | 'history' | 'papers' | 'belongings'
+const WITHOUT_PART: readonly string[] = ['measure', 'look', 'recipe', 'plan', 'leave', 'history', 'papers', 'belongings']
 const props = defineProps<{
   ticket: string
   /** The page that is open: of a part, or one about the whole. */
@@ -52,6 +52,7 @@ const WHOLE = [
   { page: 'plan', words: t('plan'), name: 'plan' },
   { page: 'history', words: t('history'), name: 'history' },
   { page: 'paper', words: t('papers'), name: 'paper' },
+  { page: 'belongings', words: t('belongings'), name: 'belongings' },
   { page: 'leave', words: t('hand_over'), name: 'leave' },
 ] as const
 

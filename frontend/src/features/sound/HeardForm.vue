@@ -11,13 +11,15 @@ import { t } from '@/words/sound'
 const props = defineProps<{ view: SoundView; leftHanded: boolean; send: (body: HeardBody) => Promise<Faults> }>()
 const emit = defineEmits<{ done: [] }>()
 
+type Listened = NonNullable<HeardBody['listened']>
 interface Draft {
   rated: Record<string, number>
   words: string[]
   remark: string
   player: string
+  listened: Listened
 }
-const empty = (): Draft => ({ rated: {}, words: [], remark: '', player: '' })
+const empty = (): Draft => ({ rated: {}, words: [], remark: '', player: '', listened: { listener: '', where: '', played: '', bow: '', room: '', distance: '', behind: null, behind_by: '' } })
 /** Kept in this browser until it is written down: nothing said is lost by leaving. */
 const drafts = useStored<Record<string, Draft>>('heard', {})
 const draft = reactive<Draft>({ ...empty(), ...drafts.value[props.view.ticket] })
@@ -51,7 +53,10 @@ async function write(): Promise<void> {
   isSending.value = false
   faults.value = wrong ?? {}
   if (wrong) return
+  const { played, bow, room, distance, listener, where } = draft.listened
   forget()
+  // The next listening is to the same: what differs is then what was changed.
+  Object.assign(draft.listened, { played, bow, room, distance, listener, where })
   emit('done')
 }
 onMounted(() => void nextTick(() => grid.value?.focus()))
@@ -68,6 +73,20 @@ onMounted(() => void nextTick(() => grid.value?.focus()))
     </fieldset>
     <label>{{ t('said_of_it') }}<textarea v-model="draft.remark" rows="2" maxlength="2000" @input="keep"></textarea></label>
     <label>{{ t('played_by_if_it_is', { yet: view.session.player || t('said_yet') }) }}<input v-model="draft.player" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
+    <details class="listening">
+      <summary>{{ t('how_it_was_listened_to') }}</summary>
+      <label>{{ t('who_listened') }}<input v-model="draft.listened.listener" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
+      <label>{{ t('from_where') }}<select v-model="draft.listened.where" @change="keep"><option value="">{{ t('not_said') }}</option><option v-for="(label, key) in view.choices.listened_from" :key="key" :value="key">{{ label }}</option></select></label>
+      <div class="two">
+        <label>{{ t('what_was_played') }}<input v-model="draft.listened.played" class="own" maxlength="80" autocomplete="off" :placeholder="t('a_scale')" @input="keep" /></label>
+        <label>{{ t('with_which_bow') }}<input v-model="draft.listened.bow" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
+        <label>{{ t('in_which_room') }}<input v-model="draft.listened.room" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
+        <label>{{ t('how_far_away') }}<input v-model="draft.listened.distance" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
+        <label>{{ t('which_string_falls_behind') }}<select v-model="draft.listened.behind" @change="keep"><option :value="null">{{ t('none') }}</option><option v-for="(name, i) in view.string_names" :key="name" :value="i">{{ name }}</option></select></label>
+        <label>{{ t('by_how_much') }}<select v-model="draft.listened.behind_by" :disabled="draft.listened.behind === null" @change="keep"><option value="">{{ t('not_said') }}</option><option v-for="(label, key) in view.choices.behind_by" :key="key" :value="key">{{ label }}</option></select></label>
+      </div>
+      <p v-for="field in ['where', 'behind', 'behind_by', 'listened']" v-show="faults[field]" :key="field" class="fault" role="alert">{{ faults[field] }}</p>
+    </details>
     <div class="ways">
       <v-btn @click="emit('done')">{{ t('cancel') }}</v-btn>
       <v-btn type="submit" variant="flat" :loading="isSending">{{ t('save_rating') }}</v-btn>
@@ -77,6 +96,14 @@ onMounted(() => void nextTick(() => grid.value?.focus()))
 
 <style scoped src="./form.css"></style>
 <style scoped>
+.listening {
+  margin: 4px 0 8px;
+}
+.listening summary {
+  min-height: var(--hit);
+  padding: 10px 0;
+  cursor: pointer;
+}
 .word {
   min-height: var(--hit);
   margin: 0 8px 8px 0;

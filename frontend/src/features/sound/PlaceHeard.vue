@@ -28,7 +28,7 @@ const heard = computed(() =>
     <p v-for="one in heard" :key="one.id" class="heard" :class="{ other: one.is_other }">
       <template v-if="one.after">{{ one.after }}: </template><b v-if="one.mean !== null">{{ t('of_5', { mean: one.mean.toFixed(1) }) }}</b>
       <template v-if="one.words.length">{{ ' ' }}{{ one.words.map((word) => `“${word}”`).join(', ') }}</template>
-      <template v-if="one.remark">{{ ' ' }}{{ one.remark }}</template>{{ ' ' }}<span class="by">{{ one.player }}<template v-if="one.is_other">{{ t('kept_apart') }}</template></span>
+      <template v-if="one.remark">{{ ' ' }}{{ one.remark }}</template><template v-if="one.manner"> ({{ one.manner }})</template>{{ ' ' }}<span class="by">{{ one.player }}<template v-if="one.is_other">{{ t('kept_apart') }}</template></span>
     </p>
     <p v-if="!heard.length" class="quiet">{{ t('nothing_was_heard_here') }}</p>
     <p v-if="place.incomparable.length" class="broken">{{ t('it_no_longer_compares_with', { join: place.incomparable.join(', ') }) }}<template v-if="place.from_other_foot"> {{ t('it_was_told_from_where') }}</template></p>

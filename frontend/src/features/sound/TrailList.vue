@@ -29,7 +29,7 @@ const order = () => {
         <details v-for="one in line.heard" :key="one.id" class="heard">
           <summary>
             <b v-if="one.mean !== null">{{ t('of_5', { mean: one.mean.toFixed(1) }) }}</b>
-            {{ one.words.map((word) => `“${word}”`).join(', ') }} {{ one.remark }}
+            {{ one.words.map((word) => `“${word}”`).join(', ') }} {{ one.remark }}<template v-if="one.manner"> ({{ one.manner }})</template>
             <span class="quiet">{{ one.player }}<template v-if="one.is_other">{{ t('not_this_sessions_player_kept') }}</template></span>
           </summary>
           <table v-if="Object.keys(one.rated).length">

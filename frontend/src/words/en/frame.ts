@@ -9,5 +9,6 @@ export default {
   "to_do": "To do",
   "plan": "Plan",
   "hand_over": "Hand-over",
-  "history": "History"
+  "history": "History",
+  "belongings": "Belongings"
 } as const

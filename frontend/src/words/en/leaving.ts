@@ -76,5 +76,6 @@ export default {
   "leave_out": "Leave out",
   "ask_again": "Ask again",
   "check_at_pitch_other_not": "Check at pitch: {count, plural, one {# point} other {# points}} not looked at",
-  "look_at_them_now": "Look at them now"
+  "look_at_them_now": "Look at them now",
+  "what_belongs_to_it": "What belongs to it"
 } as const

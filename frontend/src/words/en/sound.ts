@@ -219,5 +219,16 @@ export default {
   "its_top": "top",
   "its_bottom": "bottom",
   "both_alike": "both, alike",
-  "top_so_bottom_the_other_way": "both: its bottom the other way"
+  "top_so_bottom_the_other_way": "both: its bottom the other way",
+  "how_it_was_listened_to": "How it was listened to",
+  "who_listened": "Who listened, if not the player",
+  "from_where": "From where",
+  "what_was_played": "What was played",
+  "a_scale": "a scale",
+  "with_which_bow": "Bow",
+  "in_which_room": "Room",
+  "how_far_away": "How far away",
+  "which_string_falls_behind": "Which string falls behind",
+  "none": "none",
+  "by_how_much": "By how much"
 } as const

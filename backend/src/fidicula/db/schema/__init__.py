@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from fidicula.db.schema.asking import last_read, question_entry
 from fidicula.db.schema.base import NATURAL, metadata
+from fidicula.db.schema.belongings import belonging
 from fidicula.db.schema.bench import (
     course_mark,
     decision,
@@ -45,6 +46,7 @@ __all__ = [
     "addition",
     "approval",
     "audit_entry",
+    "belonging",
     "blind_trial",
     "browser",
     "course_mark",

@@ -65,6 +65,7 @@ heard = Table(
     Column("rated", JSONB, nullable=False, server_default="{}"),
     Column("player_words", postgresql.ARRAY(Text), nullable=False, server_default="{}"),
     Column("remark", Text, nullable=False, server_default=""),
+    Column("listened", JSONB, nullable=False, server_default="{}"),
     Column("written_by", Text, nullable=False),
     now_column("heard_at"),
     Column("taken_back_at", DateTime(timezone=True)),

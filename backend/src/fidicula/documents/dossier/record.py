@@ -144,6 +144,26 @@ class PostLine(UndoableLine):
     entered_at: At
 
 
+class BelongingLine(UndoableLine):
+    """A fitting as an object, or what came along. thing : the same for every line about it.  mass : g.
+
+    place : with_it, off (it lies loose in the shop, `lies` says where), or gone.
+    """
+
+    thing: UUID
+    kind: Name
+    which: Words
+    material: Words
+    count: Annotated[int, Field(ge=1, le=1000)] | None
+    mass: Annotated[float, Field(gt=0, le=100_000, allow_inf_nan=False)] | None
+    made_on: date | None
+    stamp: Words
+    place: Literal["with_it", "off", "gone"]
+    lies: Words
+    entered_by: Name
+    entered_at: At
+
+
 class PlayerLine(Line):
     """Somebody who plays while the instrument is adjusted."""
 
@@ -161,6 +181,7 @@ class HeardLine(UndoableLine):
     rated: Detail
     player_words: list[Name]
     remark: Words
+    listened: Detail = Field(default_factory=dict)
     written_by: Name
     heard_at: At
 
@@ -280,6 +301,7 @@ class VisitRecord(Line):
     photographs: list[PhotoLine] = Field(default_factory=list)
     retunings: list[RetuningLine] = Field(default_factory=list)
     posts: list[PostLine] = Field(default_factory=list)
+    belongings: list[BelongingLine] = Field(default_factory=list)
     players: list[PlayerLine] = Field(default_factory=list)
     listening_notes: list[HeardLine] = Field(default_factory=list)
     recordings: list[RecordingLine] = Field(default_factory=list)

@@ -17,6 +17,7 @@ from fidicula.services.assessment.course import newest_mark
 from fidicula.services.assessment.inspection import left_blank
 from fidicula.services.assessment.settling import settled_here
 from fidicula.services.audit import note
+from fidicula.services.belongings import things_of
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.leaving.points import Ending, checklist_points, points_of, proposed_check
 from fidicula.services.leaving.sealing import checked, records_of, sealed
@@ -241,6 +242,7 @@ def _ending(uow: UnitOfWork, loaded: Loaded) -> Ending:
         checks=uow.leaving.checks(visit_id),
         own=uow.leaving.own_points(),
         photos=uow.photos.of_visit(visit_id),
+        things=things_of(uow.belongings.of(loaded.instrument.id)),
         to_do=[(str(line.id), line.work) for line in uow.plan.lines(visit_id) if line.done_at is None],
     )
 

@@ -6,15 +6,18 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+from fidicula.db.belongings import BelongingEntry
 from fidicula.db.leaving_records import PointCheck, PointEntry
 from fidicula.db.records import Photo
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.inspection import standing_seen
 from fidicula.services.assessment.parts import PartAssessment
 from fidicula.services.leaving.view import ClosingPointView, PointEvidence, PointGroup
+from fidicula.services.phrasing import belongings as about
 from fidicula.services.phrasing import leaving as say
 from fidicula.services.phrasing.parts import LABELS, part_words
 from fidicula.services.sheet.stops import stop_label
+from fidicula.tables.belongings import belonging_kinds
 from fidicula.tables.leaving import ClosingPoint, closing_points, left_open, next_checks
 from fidicula.tables.signs import items
 from fidicula.tables.work import works
@@ -24,13 +27,14 @@ from fidicula.tables.work import works
 class Ending:
     """What a checklist is made of. unplanned : labels of planned works that nobody has done, by line.
 
-    own : the shop's own points.
+    own : the shop's own points.  things : what belongs to it, as it was last written down.
     """
 
     assessment: Assessment
     checks: Sequence[PointCheck]
     own: Sequence[PointEntry]
     photos: Sequence[Photo]
+    things: Sequence[BelongingEntry]
     to_do: Sequence[tuple[str, str]]
 
 
@@ -49,6 +53,7 @@ def checklist_points(ending: Ending) -> list[ClosingPointView]:
     return [
         *(_part_point(ending, part) for part in ending.assessment.parts),
         *(_pitch_point(ending, row) for row in points_of(ending.own, ending.assessment.state.instrument.family)),
+        *_things(ending.things),
         *_waiting(ending.assessment),
         *_planned(ending),
         *_decided(ending.assessment),
@@ -104,6 +109,7 @@ def _part_point(ending: Ending, part: PartAssessment) -> ClosingPointView:
 
 
 def _pitch_point(ending: Ending, row: ClosingPoint) -> ClosingPointView:
+    things = [thing for thing in ending.things if thing.kind in belonging_kinds()]
     last = next((one for one in reversed(ending.checks) if one.point == row.point), None)
     # A work after it may have moved what was looked at.
     stands = last is not None and last.after_work >= ending.assessment.state.last_work
@@ -118,12 +124,26 @@ def _pitch_point(ending: Ending, row: ClosingPoint) -> ClosingPointView:
         says=say.NOT_LOOKED_AT if verdict is None else say.RIGHT if verdict == "right" else say.NOT_RIGHT,
         look=row.look or "",
         means=row.means or "",
-        evidence=[],
+        evidence=[
+            PointEvidence("thing", about.thing(thing))
+            for thing in things
+            if row.point == "came_along" and belonging_kinds()[thing.kind].group == "along" and thing.place != "gone"
+        ],
         verdict=verdict,
         words=last.words if last is not None and stands else "",
         by=last.checked_by if last is not None and stands else "",
         at=last.checked_at if last is not None and stands else None,
     )
+
+
+def _things(things: Sequence[BelongingEntry]) -> Iterator[ClosingPointView]:
+    """What was taken off and is not back, and what the shop lent: each is open until it is written down otherwise."""
+    off = [thing for thing in things if thing.place == "off"]
+    if off:
+        yield _open("things:off", "things", about.OFF_LABEL, about.off_now(off), about.OFF_MEANS)
+    lent = [t for t in things if t.place == "with_it" and belonging_kinds()[t.kind].group == "shop"]
+    if lent:
+        yield _open("things:lent", "things", about.LENT_LABEL, about.lent(lent), about.LENT_MEANS)
 
 
 def _waiting(a: Assessment) -> Iterator[ClosingPointView]:

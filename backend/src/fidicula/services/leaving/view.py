@@ -9,16 +9,16 @@ from typing import Literal
 from fidicula.db.leaving_records import PointVerdict
 from fidicula.tables.parts import Part
 
-PointGroup = Literal["part", "pitch", "waiting", "planned", "decided"]
+PointGroup = Literal["part", "pitch", "things", "waiting", "planned", "decided"]
 PointState = Literal["right", "open", "not_right", "unchecked", "not_read", "noted"]
 """In order; something is open there; looked at and not right; nobody looked; nobody read it; said for the record."""
 
 
 @dataclass(frozen=True)
 class PointEvidence:
-    """What a point rests on, in words. kind : reading, seen, work, photo or decision.  photo : its id, if it is one."""
+    """What a point rests on, in words. kind : of what.  photo : its id, if it is one."""
 
-    kind: Literal["reading", "seen", "work", "photo", "decision"]
+    kind: Literal["reading", "seen", "work", "photo", "decision", "thing"]
     says: str
     photo: str = ""
 

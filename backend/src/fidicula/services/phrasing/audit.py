@@ -44,6 +44,7 @@ _ACTS = {
     "particular": "Particulars",
     "photo": "Photograph",
     "post_entry": "Sound post described",
+    "belonging": "Fittings and belongings",
     "player_session": "Player",
     "heard": "Listening note",
     "recording": "Recording",

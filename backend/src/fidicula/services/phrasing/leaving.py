@@ -32,6 +32,7 @@ LISTS: Mapping[str, str] = {
     "photographs": "photographs",
     "retunings": "retunings",
     "posts": "sound posts",
+    "belongings": "fittings and belongings",
     "players": "players",
     "listening_notes": "listening notes",
     "recordings": "recordings",

@@ -10,6 +10,7 @@ from fidicula.core.sound.ratings import Heard as Quality
 from fidicula.db.work_details import End, PostMoved
 from fidicula.services.numbers import day_and_year, give_or_take, listed, number, plural, sentence, short, signed
 from fidicula.services.phrasing.acts import TOWARD, amount_words, tap_words, ways_words
+from fidicula.tables.sound import act_choices
 
 BREAKS: Mapping[str, str] = {
     "bridge_moved": "the bridge was moved",
@@ -76,6 +77,22 @@ def way_back(
     if known_to is None:
         return said
     return f"{said} (an estimate, ±{give_or_take(known_to)} mm: gauge both ends when there is time)"
+
+
+def manner(listened: Mapping[str, str | int], strings: Sequence[str]) -> str:
+    """How it was listened to, and which string fell behind: “Teo in the room, a scale; the D a little behind”."""
+    words = {name: str(value) for name, value in listened.items()}
+    choices = act_choices()
+    where = choices["listened_from"].get(words.get("where", ""), "")
+    who = " ".join(one for one in (words.get("listener", ""), where) if one)
+    told = [who, *(words.get(name, "") for name in ("played", "bow", "room", "distance"))]
+    said = ", ".join(one for one in told if one)
+    behind = listened.get("behind")
+    if isinstance(behind, int) and behind < len(strings):
+        by = choices["behind_by"].get(words.get("behind_by", ""), "")
+        fell = f"the {strings[behind]} falls behind{f', {by}' if by else ''}"
+        said = f"{said}; {fell}" if said else fell
+    return said
 
 
 def opens(*, shift: float, gape: float) -> str:

@@ -26,8 +26,8 @@ def rated_of(heard: Heard) -> dict[Quality, int]:
     return found
 
 
-def heard_view(heard: Heard, player: str) -> HeardView:
-    """player : of the session."""
+def heard_view(heard: Heard, player: str, strings: Sequence[str]) -> HeardView:
+    """player : of the session.  strings : their names, low first."""
     return HeardView(
         id=str(heard.id),
         player=heard.player,
@@ -35,6 +35,7 @@ def heard_view(heard: Heard, player: str) -> HeardView:
         mean=mean_rating(rated_of(heard)),
         words=list(heard.player_words),
         remark=heard.remark,
+        manner=say.manner(heard.listened, strings),
         by=heard.written_by,
         at=heard.heard_at,
         is_other=heard.player != player,

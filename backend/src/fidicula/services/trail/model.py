@@ -30,7 +30,7 @@ class EndView:
 class HeardView:
     """How it sounded to a player. rated : by “quality” or “quality/position”, 1 to 5.  mean : of all of them.
 
-    is_other : somebody else played than the others heard; kept apart.
+    is_other : somebody else played than the others heard; kept apart.  manner : how it was listened to, in words.
     """
 
     id: str
@@ -39,6 +39,7 @@ class HeardView:
     mean: float | None
     words: list[str]
     remark: str
+    manner: str
     by: str
     at: datetime | None
     is_other: bool

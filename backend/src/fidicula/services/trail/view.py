@@ -201,7 +201,7 @@ def _line(trail: Trail, line: TrailLine, player: str, names: Sequence[str]) -> L
         is_new_place=line.is_new_place,
         irreversible=line.kind == "bridge_wood",
         marks=marks_of(trail, line, player),
-        heard=[heard_view(h, player) for h in line.heard],
+        heard=[heard_view(h, player, names) for h in line.heard],
         recordings=[RecordingView(str(r.id), r.words, r.recorded_by, r.recorded_at) for r in line.recordings],
         changed=changed_views(changed_by(trail, line, player), names),
     )

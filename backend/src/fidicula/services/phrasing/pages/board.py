@@ -61,8 +61,8 @@ def facet(name: str, *, width: float, from_ridge: float, drop: float, carry: flo
         return f"The flat is {number(width)} wide; the {name} lies beside it, over the round."
     return (
         f"The {name} lies over a flat {number(width)} wide, {number(from_ridge)} from its ridge, {number(drop, 2)} "
-        f"under the round. Its heights are over the flat; the crown is computed over the round, so at the bridge the {name} "
-        f"stands {number(drop * carry, 2)} lower in the curve."
+        f"under the round. Its heights are over the flat; the crown is computed over the round, so at the bridge "
+        f"the {name} stands {number(drop * carry, 2)} lower in the curve."
     )
 
 

@@ -1,0 +1,60 @@
+"""Fittings as objects, what came along, what the shop lent."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Literal
+from uuid import UUID
+
+from fastapi import APIRouter, Request
+from pydantic import Field
+
+from fidicula.api.bench import Body
+from fidicula.api.errors import RESPONSES
+from fidicula.api.signed import Acting
+from fidicula.api.words import Sentence, Ticket
+from fidicula.services.belongings import Belongings, BelongingsView, BelongingTyped
+
+router = APIRouter(prefix="/api", tags=["belongings"], responses=RESPONSES)
+_AT = "/instruments/{ticket}/belongings"
+Typed = Annotated[str, Field(max_length=40)]
+
+
+class BelongingBody(Body):
+    """thing : the same for every line about one thing.  count, mass : as typed.  lies : where it is while it is off."""
+
+    id: UUID
+    thing: UUID
+    kind: Annotated[str, Field(max_length=40)]
+    which: Sentence = ""
+    material: Sentence = ""
+    count: Typed = ""
+    mass: Typed = ""
+    made_on: date | None = None
+    stamp: Sentence = ""
+    place: Literal["with_it", "off", "gone"] = "with_it"
+    lies: Sentence = ""
+
+
+def _belongings(request: Request) -> Belongings:
+    belongings: Belongings = request.app.state.belongings
+    return belongings
+
+
+@router.get(_AT)
+def belongings(request: Request, ticket: Ticket) -> BelongingsView:
+    """What belongs to an instrument."""
+    return _belongings(request).view(ticket)
+
+
+@router.post(_AT)
+def enter(request: Request, ticket: Ticket, body: BelongingBody, person: Acting) -> BelongingsView:
+    """Write a thing down, or say something else of one."""
+    typed = BelongingTyped(**body.model_dump(exclude={"id"}))
+    return _belongings(request).enter(ticket, typed, entry_id=body.id, by=person.name)
+
+
+@router.post(_AT + "/{entry_id}/take-back")
+def take_back(request: Request, ticket: Ticket, entry_id: UUID, person: Acting) -> BelongingsView:
+    """Undo a line of this visit."""
+    return _belongings(request).take_back(ticket, entry_id, person.name)

@@ -1,0 +1,203 @@
+"""Fittings as objects, what came along with an instrument, what the shop lent: written down, changed, asked back."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, datetime
+from uuid import UUID
+
+from fidicula.core.errors import CoreError
+from fidicula.core.readings.typed import in_unit
+from fidicula.db.belongings import BelongingEntry, BelongingPlace
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.errors import NotFoundError, RefusedError
+from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change
+from fidicula.services.phrasing import belongings as say
+from fidicula.tables.belongings import Group, belonging_kinds
+
+_MOST_MASS = 20_000.0
+_MOST = 200
+
+
+@dataclass(frozen=True)
+class BelongingTyped:
+    """A thing as it was typed. thing : that the line is about.  count, mass : may be empty."""
+
+    thing: UUID
+    kind: str
+    which: str
+    material: str
+    count: str
+    mass: str
+    made_on: date | None
+    stamp: str
+    place: BelongingPlace
+    lies: str
+
+
+@dataclass(frozen=True)
+class BelongingView:
+    """says : the thing in one line.  is_here : it was written down at this visit, and can be undone. mass : [g]"""
+
+    id: str
+    thing: str
+    kind: str
+    label: str
+    group: Group
+    says: str
+    which: str
+    material: str
+    count: int | None
+    mass: float | None
+    made_on: date | None
+    stamp: str
+    place: BelongingPlace
+    lies: str
+    entered_by: str
+    entered_at: datetime | None
+    is_here: bool
+
+
+@dataclass(frozen=True)
+class KindOffered:
+    kind: str
+    label: str
+    group: Group
+    counted: bool
+    which: str
+
+
+@dataclass(frozen=True)
+class BelongingsView:
+    """things : that are there, in the order of their kinds.  gone : that were.  says : what to heed, in words."""
+
+    things: list[BelongingView]
+    gone: list[BelongingView]
+    kinds: list[KindOffered]
+    says: list[str]
+
+
+class Belongings:
+    """Use cases. by : who writes it down."""
+
+    def __init__(self, engine: Engine) -> None:
+        self._engine = engine
+
+    def view(self, ticket: str) -> BelongingsView:
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            return _view(uow, load_bench(uow, ticket))
+
+    def enter(self, ticket: str, typed: BelongingTyped, *, entry_id: UUID, by: str) -> BelongingsView:
+        """Write a thing down, or say something else of one. Raises RefusedError naming the field."""
+        kind = belonging_kinds().get(typed.kind)
+        if kind is None:
+            raise RefusedError("choose what it is", field="kind")
+        count, mass = _count(typed.count), _mass(typed.mass)
+        if kind.group == "along" and kind.kind == "other" and not typed.which.strip():
+            raise RefusedError("say what it is, in your words", field="which")
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
+            check_in_house(loaded)
+            if not kind.fits(loaded.instrument.family):
+                raise RefusedError(f"a {loaded.instrument.family} has no {kind.label}", field="kind")
+            entry = BelongingEntry(
+                id=entry_id,
+                visit_id=loaded.visit.id,
+                thing=typed.thing,
+                kind=typed.kind,
+                which=typed.which.strip(),
+                material=typed.material.strip(),
+                count=count,
+                mass=mass,
+                made_on=typed.made_on,
+                stamp=typed.stamp.strip(),
+                place=typed.place,
+                lies=typed.lies.strip() if typed.place == "off" else "",
+                entered_by=by,
+            )
+            uow.belongings.add(entry)
+            uow.commit()
+        return self.view(ticket)
+
+    def take_back(self, ticket: str, entry_id: UUID, by: str) -> BelongingsView:
+        """Undo a line of this visit: what was said of the thing before stands again."""
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
+            check_in_house(loaded)
+            if not uow.belongings.take_back(entry_id, loaded.visit.id, by):
+                raise NotFoundError("that was not written down at this visit")
+            uow.commit()
+        return self.view(ticket)
+
+
+def things_of(entries: Sequence[BelongingEntry]) -> list[BelongingEntry]:
+    """The last line about each thing, in the order of their kinds."""
+    last = {entry.thing: entry for entry in entries}
+    order = {kind: i for i, kind in enumerate(belonging_kinds())}
+    return sorted(last.values(), key=lambda entry: order.get(entry.kind, len(order)))
+
+
+def _view(uow: UnitOfWork, loaded: Loaded) -> BelongingsView:
+    things = [_shown(entry, loaded) for entry in things_of(uow.belongings.of(loaded.instrument.id))]
+    family = loaded.instrument.family
+    there = [one for one in things if one.place != "gone"]
+    tuners = next((one for one in there if one.kind == "fine_tuners"), None)
+    return BelongingsView(
+        things=there,
+        gone=[one for one in things if one.place == "gone"],
+        kinds=[
+            KindOffered(row.kind, row.label, row.group, row.counted, row.which or "")
+            for row in belonging_kinds().values()
+            if row.fits(family)
+        ],
+        says=say.tuners(
+            None if tuners is None else tuners.count,
+            school=loaded.state().targets.schools["fine_tuners"],
+            strings=len(loaded.instrument.string_names),
+        ),
+    )
+
+
+def _shown(entry: BelongingEntry, loaded: Loaded) -> BelongingView:
+    kind = belonging_kinds().get(entry.kind)
+    return BelongingView(
+        id=str(entry.id),
+        thing=str(entry.thing),
+        kind=entry.kind,
+        label=entry.kind if kind is None else kind.label,
+        group="along" if kind is None else kind.group,
+        says=say.thing(entry),
+        which=entry.which,
+        material=entry.material,
+        count=entry.count,
+        mass=entry.mass,
+        made_on=entry.made_on,
+        stamp=entry.stamp,
+        place=entry.place,
+        lies=entry.lies,
+        entered_by=entry.entered_by,
+        entered_at=entry.entered_at,
+        is_here=entry.visit_id == loaded.visit.id,
+    )
+
+
+def _count(typed: str) -> int | None:
+    text = typed.strip()
+    if not text:
+        return None
+    if not text.isdecimal() or not 1 <= int(text) <= _MOST:
+        raise RefusedError(f"how many is a whole number from 1 to {_MOST}; it was “{text[:20]}”", field="count")
+    return int(text)
+
+
+def _mass(typed: str) -> float | None:
+    if not typed.strip():
+        return None
+    try:
+        mass = in_unit("g", typed, what="the mass")
+    except CoreError as error:
+        raise RefusedError(error.sentence, field="mass") from error
+    if not 0 < mass <= _MOST_MASS:
+        raise RefusedError(f"the mass is over 0 g and up to {_MOST_MASS:.0f} g", field="mass")
+    return mass

@@ -1,0 +1,1 @@
+export { default as BelongingsPage } from './BelongingsPage.vue'

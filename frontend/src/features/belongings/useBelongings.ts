@@ -1,0 +1,57 @@
+/** What belongs to an instrument, and the line about one thing that is being written. */
+import { ref, watch, type Ref } from 'vue'
+import { answerOf, api, Refused, type Belongings, type BelongingLine } from '@/api'
+
+export interface UseBelongingsReturn {
+  view: Ref<Belongings | null>
+  failure: Ref<string>
+  faults: Ref<Record<string, string>>
+  isSending: Ref<boolean>
+  enter: (line: BelongingLine) => Promise<boolean>
+  takeBack: (id: string) => Promise<boolean>
+}
+
+export function useBelongings(ticket: () => string): UseBelongingsReturn {
+  const view = ref<Belongings | null>(null)
+  const failure = ref('')
+  const faults = ref<Record<string, string>>({})
+  const isSending = ref(false)
+  const at = () => ({ params: { path: { ticket: ticket() } } })
+
+  async function run(ask: () => Promise<Belongings>): Promise<boolean> {
+    if (isSending.value) return false
+    isSending.value = true
+    const of = ticket()
+    failure.value = ''
+    faults.value = {}
+    try {
+      const found = await ask()
+      if (of === ticket()) view.value = found
+      return true
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      faults.value = error.fields
+      failure.value = Object.keys(error.fields).length ? '' : error.message
+      return false
+    } finally {
+      isSending.value = false
+    }
+  }
+  watch(
+    ticket,
+    () => {
+      view.value = null
+      void run(() => answerOf(api.GET('/api/instruments/{ticket}/belongings', at())))
+    },
+    { immediate: true },
+  )
+  return {
+    view,
+    failure,
+    faults,
+    isSending,
+    enter: (line) => run(() => answerOf(api.POST('/api/instruments/{ticket}/belongings', { ...at(), body: line }))),
+    takeBack: (id) =>
+      run(() => answerOf(api.POST('/api/instruments/{ticket}/belongings/{entry_id}/take-back', { params: { path: { ticket: ticket(), entry_id: id } } }))),
+  }
+}
