@@ -50,7 +50,9 @@ function edit(thing: Thing): void {
   void nextTick(() => form.value?.querySelector<HTMLElement>('[name="which"]')?.focus())
 }
 async function keep(): Promise<void> {
-  const line = { ...draft, mass: draft.mass ?? '' }
+  const { id, thing, which, place, lies } = draft
+  const ofFitting = kind.value?.group === 'fitting' ? { material: draft.material, mass: draft.mass, made_on: draft.made_on || null, stamp: draft.stamp } : {}
+  const line: BelongingLine = { ...empty(), id, thing, kind: draft.kind, which, place, lies, count: kind.value?.counted ? draft.count : '', ...ofFitting }
   if (await enter(line)) start()
   else void nextTick(() => form.value?.querySelector<HTMLElement>(`[name="${Object.keys(faults.value)[0]}"]`)?.focus())
 }
@@ -94,8 +96,9 @@ useCommands([
     </div>
     <p v-else-if="!failure" class="quiet things" role="status">{{ t('loading') }}</p>
     <template #todo>
-      <form v-if="view && !isOver" ref="form" :aria-label="t('a_thing')" @submit.prevent="keep">
+      <form v-if="view && !isOver" id="thing" ref="form" :aria-label="t('a_thing')" @submit.prevent="keep">
         <h2>{{ editing ? t('change', { thing: editing.label }) : t('write_a_thing_down') }}</h2>
+        <p v-for="(words, field) in faults" :key="field" class="fault" role="alert">{{ words }}</p>
         <label>{{ t('what_it_is') }}<select v-model="draft.kind" name="kind" :disabled="editing !== null">
           <option value="">{{ t('choose') }}</option>
           <optgroup v-for="(label, group) in GROUPS" :key="group" :label="label">
@@ -117,13 +120,12 @@ useCommands([
           <label v-for="(label, place) in PLACES" :key="place" class="choice"><input v-model="draft.place" type="radio" name="place" :value="place" />{{ label }}</label>
         </fieldset>
         <label v-if="draft.place === 'off'">{{ t('where_it_lies') }}<input v-model="draft.lies" name="lies" maxlength="400" autocomplete="off" /></label>
-        <p v-for="(words, field) in faults" :key="field" class="fault" role="alert">{{ words }}</p>
         <v-btn v-if="editing" @click="start">{{ t('another_thing') }}</v-btn>
       </form>
       <p v-else-if="isOver" class="quiet">{{ t('handed_over_already') }}</p>
     </template>
     <template #main>
-      <v-btn v-if="view && !isOver" variant="flat" block class="main-act" :loading="isSending" :disabled="!draft.kind" @click="keep">{{ t('write_it_down') }}</v-btn>
+      <v-btn v-if="view && !isOver" type="submit" form="thing" variant="flat" block class="main-act" :loading="isSending" :disabled="!draft.kind">{{ t('write_it_down') }}</v-btn>
     </template>
   </InstrumentFrame>
 </template>
@@ -188,7 +190,7 @@ select {
 }
 .two {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 0 12px;
 }
 fieldset {
