@@ -29,6 +29,8 @@ NOT_ALL = {
     ("post", "/api/instruments/{ticket}/readings/{reading_id}/confirm"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/readings/put-right"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/readings/{reading_id}/take-back"): ALL - {"desk"},
+    ("post", "/api/many/works"): ALL - {"desk"},
+    ("post", "/api/many/strings"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/works"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/works/{work_id}/take-back"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/redo"): ALL - {"desk"},

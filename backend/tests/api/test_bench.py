@@ -76,8 +76,9 @@ class Bench:
             self.take(measure, None, str(value))
 
     def cell(self, measure: str, position: int | None = None) -> dict[str, Any]:
-        found = next(c for c in self.sheet["cells"] if (c["measure"], c.get("position")) == (measure, position))
-        return {**EMPTY, **found}
+        assert any((p["measure"], p["position"]) == (measure, position) for p in self.card), "a place of its card"
+        sent = (c for c in self.sheet["cells"] if (c["measure"], c.get("position")) == (measure, position))
+        return {**EMPTY, "state": "missing", **next(sent, {})}
 
     def log(self) -> list[dict[str, Any]]:
         return list(self.client.get(f"{self.at}/log").json())

@@ -141,3 +141,19 @@ def test_what_can_be_is_handed_over_and_taken_back(client: TestClient) -> None:
     assert not here & set(FLEET)
     assert set(many(client, "POST", "hand-over/take-back", tickets=FLEET).values()) == {""}
     assert {tag["ticket"] for tag in client.get("/api/rail").json()} == here | set(FLEET)
+
+
+def test_one_work_and_one_set_are_written_down_at_each_and_a_cut_at_none(client: TestClient) -> None:
+    cleaned = client.post("/api/many/works", json={"tickets": list(FLEET), "work": "cleaned"}).json()
+    assert all(one["done"] for one in cleaned)
+    for ticket in FLEET:
+        assert any("leaned" in line["value"] or "leaned" in str(line) for line in Bench(client, ticket).log())
+    refused = client.post("/api/many/works", json={"tickets": list(FLEET), "work": "crown_cut"})
+    assert refused.status_code == 422
+    assert "readings of its own" in refused.json()["detail"][0]["msg"]
+    violin_set = client.get("/api/string-sets/violin").json()[0]["id"]
+    told = client.post("/api/many/strings", json={"tickets": [*FLEET, "RW-106"], "set_id": violin_set}).json()
+    done = {one["ticket"]: one for one in told}
+    assert all(done[ticket]["done"] for ticket in FLEET)
+    assert not done["RW-106"]["done"]
+    assert done["RW-106"]["sentence"]

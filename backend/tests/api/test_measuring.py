@@ -249,3 +249,19 @@ def test_each_place_is_sent_by_its_own_device(client: TestClient, measure: str, 
     assert bench.cell(measure)["tool"] == tool
     body["manner"] = ["offline"]
     assert client.post("/api/instruments/RW-115/device", json=body).status_code == 409
+
+
+def test_a_pencils_line_is_off_by_half_the_pencil(client: TestClient) -> None:
+    """What was typed stays as it was read; what counts is the board's own line, 3.5 mm lower."""
+    bench = Bench(client)
+    bench.take("projection", None, "31,0", tool="pencil")
+    cell = bench.cell("projection")
+    assert (cell["typed"], cell["value"]) == ("31,0", pytest.approx(27.5))
+
+
+def test_two_cards_tell_a_height_and_one_alone_does_not(client: TestClient) -> None:
+    bench = Bench(client)
+    bench.take("nut_passes", 0, "0.40", tool="feeler")
+    assert bench.cell("nut_height", 0)["told"] is None
+    bench.take("nut_stops", 0, "0,50", tool="feeler")
+    assert bench.cell("nut_height", 0)["told"] == pytest.approx(0.45)

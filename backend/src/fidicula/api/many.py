@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 from typing import Annotated
+from uuid import UUID
 
 from fastapi import APIRouter, Query, Request
 from pydantic import Field
@@ -16,6 +17,7 @@ from fidicula.services.batch import Batch, Told
 from fidicula.services.leaving.handing import Signature
 from fidicula.services.people import People
 from fidicula.services.screening import Screen, Screening
+from fidicula.services.strings import Stringing
 
 router = APIRouter(prefix="/api", tags=["many"], responses=RESPONSES)
 
@@ -48,6 +50,20 @@ class FollowManyBody(ManyBody):
 class PassManyBody(ManyBody):
     step: Annotated[str, Field(max_length=40)]
     reason: Sentence = ""
+
+
+class WorkManyBody(ManyBody):
+    """words : what it was, for other work."""
+
+    work: Annotated[str, Field(max_length=40)]
+    words: Sentence = ""
+
+
+class StringsManyBody(ManyBody):
+    """put_on_now : else they were on already."""
+
+    set_id: UUID
+    put_on_now: bool = True
 
 
 class ChangeManyBody(ManyBody):
@@ -92,6 +108,19 @@ def follow(request: Request, body: FollowManyBody, person: Acting) -> list[Told]
 def pass_over(request: Request, body: PassManyBody, person: Acting) -> list[Told]:
     """Leave a step out of all of their visits."""
     return _batch(request).pass_over(body.tickets, step=body.step, reason=body.reason.strip(), by=person.name)
+
+
+@router.post("/many/works", dependencies=[may("measure")])
+def work(request: Request, body: WorkManyBody, person: Acting) -> list[Told]:
+    """Write one work down at each of them."""
+    return _batch(request).work(body.tickets, work=body.work, words=body.words, by=person.name)
+
+
+@router.post("/many/strings", dependencies=[may("measure")])
+def strings(request: Request, body: StringsManyBody, person: Acting) -> list[Told]:
+    """Put one set on each of them."""
+    stringing = Stringing(body.set_id, None, body.put_on_now)
+    return _batch(request).strings(body.tickets, stringing, by=person.name)
 
 
 @router.patch("/many/particulars", dependencies=[may("arrive")])

@@ -8,13 +8,28 @@ from uuid import uuid4
 
 from fidicula.core.errors import CoreError
 from fidicula.db.unit_of_work import Engine
-from fidicula.services.bench import Bench
+from fidicula.services.bench import OTHER_WORK, Bench
 from fidicula.services.course import Course
 from fidicula.services.errors import ConflictError, MeanwhileError, NotFoundError, RefusedError
 from fidicula.services.following import Followings, TargetsWanted
 from fidicula.services.leaving.handing import HandingOver, Signature
 from fidicula.services.particulars import Change, Particulars
+from fidicula.services.strings import Stringing, Strings
+from fidicula.tables.work import works
 
+OF_ONE = frozenset(
+    {
+        "crown_cut",
+        "slots_filed",
+        "crown_beside",
+        "nut_filed",
+        "adjusters_turned",
+        "wedge_fitted",
+        "post_moved",
+        "board_dressed",
+    }
+)
+"""Works by amounts that follow the readings of one instrument."""
 PARTICULARS = ("kind", "promised", "deadline", "owner")
 """What may be said of many at once."""
 
@@ -37,6 +52,7 @@ class Batch:
         self._followings = Followings(engine)
         self._leaving = HandingOver(engine)
         self._particulars = Particulars(engine)
+        self._strings = Strings(engine)
 
     def hand_over(self, tickets: Sequence[str], signature: Signature, *, all_right: bool, by: str) -> list[Told]:
         """all_right : every point of the check at pitch was looked at on each of them, and is right."""
@@ -62,6 +78,24 @@ class Batch:
             tickets,
             lambda ticket: self._course.pass_over(ticket, step, mark_id=uuid4(), reason=reason, by=by),
         )
+
+    def work(self, tickets: Sequence[str], *, work: str, words: str, by: str) -> list[Told]:
+        """Write one work down at each; what may not be done at one is refused there.
+
+        Raises RefusedError for a work that follows the readings of each: a cut is never the same for many.
+        """
+        row = works().get(work)
+        if row is None or not row.at_bench or work in OF_ONE:
+            raise RefusedError("that is not written down for many at once: each has readings of its own", field="work")
+        if work == OTHER_WORK and not words.strip():
+            raise RefusedError("describe the work in a few words", field="words")
+        return _each(
+            tickets, lambda ticket: self._bench.do_work(ticket, work_id=uuid4(), kind=work, by=by, words=words)
+        )
+
+    def strings(self, tickets: Sequence[str], stringing: Stringing, *, by: str) -> list[Told]:
+        """Put one set on each, or say that it is on them; one that it does not fit says so."""
+        return _each(tickets, lambda ticket: self._strings.name(ticket, stringing, work_id=uuid4(), by=by))
 
     def change(self, tickets: Sequence[str], *, field: str, now: str, by: str) -> list[Told]:
         """Say one particular of each. Raises RefusedError for one that is not said of many."""

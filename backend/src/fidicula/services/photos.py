@@ -39,11 +39,12 @@ class PhotoView:
 
 @dataclass(frozen=True)
 class ShotView:
-    """A shot worth taking. is_taken : there is one of its item by the inspection camera."""
+    """A shot worth taking. how : lit and aimed.  is_taken : there is one of its item by the inspection camera."""
 
     shot: str
     item: str
     label: str
+    how: str
     is_taken: bool
 
 
@@ -156,7 +157,7 @@ class Photos:
         return PhotoSheet(
             photos=[_view(photo) for photo in photos],
             shots=[
-                ShotView(row.shot, row.item, row.label, row.shot in taken)
+                ShotView(row.shot, row.item, row.label, row.how, row.shot in taken)
                 for row in shots().values()
                 if row.fits(instrument.family)
             ],

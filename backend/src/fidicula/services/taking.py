@@ -92,7 +92,7 @@ def new_reading(
     if taking.from_paper:
         taking = _in_its_place(loaded, taking)
     name = name_of(measure, names, taking.position)
-    value = _value(measure, taking, name, post_diameter)
+    value = _value(measure, taking, name, post_diameter) - tool.offset
     doubt = _doubt(state, measure, taking, value)
     before = state.reading_states.get((taking.measure, taking.position))
     corrects = corrected_by = None

@@ -74,11 +74,12 @@ def items() -> dict[str, Item]:
 
 
 class Shot(OfFamilies):
-    """A shot worth taking with an inspection camera."""
+    """A shot worth taking with an inspection camera. how : lit and aimed."""
 
     shot: str
     item: str
     label: str
+    how: str
 
 
 @cache

@@ -38,6 +38,7 @@ class Tool(TableRow):
     scatter : starting figure of how far single readings of a practised hand lie from their mean: standard deviation,
     which goes over to the hand's own with its repeats. [unit]
 
+    offset : by which it reads too high, so that it comes off what was typed. [unit]
     unit : what it reads in.  check_days : after how many days it is to be checked; None for one that cannot go wrong.
     """
 
@@ -48,6 +49,7 @@ class Tool(TableRow):
     scatter: float
     check_days: int | None
     unit: str
+    offset: float
 
 
 @cache

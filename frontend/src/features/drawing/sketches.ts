@@ -68,6 +68,8 @@ export const SKETCHES: Record<string, Sketch[]> = {
   nut_margin: [between('plan', [34, 104], [34, 101]), between('plan', [34, 76], [34, 79])],
   nut_slot_width: [101, 94, 87, 80].map((y) => between('plan', [34, y + 2], [34, y - 2])),
   button_standout: [between('side', [292, 138], [300, 138])],
+  string_diameter: [101, 94, 87, 80].map((y) => between('plan', [120, y - 2], [120, y + 2])),
+  end_margin: [between('plan', [180, 118], [180, 112]), between('plan', [180, 62], [180, 68])],
   string_mark_nut: [101, 97, 83, 79].map((y) => between('plan', [34, 104], [34, y])),
   string_centres_nut: [[101, 97], [97, 83], [83, 79]].map(([a = 0, b = 0]) => between('plan', [34, a], [34, b])),
   string_gap_nut: [[100, 94], [93, 87], [86, 80]].map(([a = 0, b = 0]) => between('plan', [34, a], [34, b])),

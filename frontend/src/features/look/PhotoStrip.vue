@@ -58,7 +58,7 @@ async function takeBack(): Promise<void> {
       <label class="way" for="photo-file">{{ t('files_or_camera') }}</label>
       <template v-if="mayInspect">
         <button v-for="shot in shots" :key="shot.shot" type="button" class="way plain-button" @click="photos.inspect(shot.shot)">
-          {{ shot.is_taken ? 'again: ' : '' }}{{ shot.label }}
+          {{ shot.is_taken ? 'again: ' : '' }}{{ shot.label }}<small class="lit">{{ shot.how }}</small>
         </button>
       </template>
     </div>
@@ -84,6 +84,11 @@ async function takeBack(): Promise<void> {
 </template>
 
 <style scoped>
+.lit {
+  display: block;
+  color: var(--quiet);
+  font-size: var(--type-note);
+}
 .photos {
   margin-top: 14px;
   padding: 10px 14px 14px;

@@ -2,7 +2,7 @@
 import type { Cell } from '@/api'
 import { t } from '@/words/measuring'
 
-export const COURSES = { bridge: t('bridge_only'), full: t('full'), recheck: t('recheck'), load: t('load'), shape: t('neck_board_bridge_shape'), pegs: 'nut and pegs', place: t('where_the_bridge_goes'), cards: t('nut_by_cards'), post: t('post_position') } as const
+export const COURSES = { bridge: t('bridge_only'), full: t('full'), recheck: t('recheck'), load: t('load'), shape: t('neck_board_bridge_shape'), pegs: 'nut and pegs', place: t('where_the_bridge_goes'), cards: t('nut_by_cards'), diameters: t('string_thickness'), post: t('post_position') } as const
 export type CourseName = keyof typeof COURSES
 
 /** How the parts stand beside each other, so that the columns are about as long. */
@@ -22,7 +22,7 @@ export function courseWith(cells: readonly Cell[], key: (cell: Cell) => string, 
 /** The places of a course in its order; what is there already stays among them, so that it can be read again. */
 export function placesOf(cells: readonly Cell[], course: CourseName, form: SpacingForm = 'spread'): Cell[] {
   if (course === 'bridge') return cells.filter((cell) => cell.on_card)
-  if (course === 'load' || course === 'pegs' || course === 'shape' || course === 'place' || course === 'cards') return cells.filter((cell) => cell.form === course).sort((one, other) => one.turn - other.turn)
+  if (course === 'load' || course === 'pegs' || course === 'shape' || course === 'place' || course === 'cards' || course === 'diameters') return cells.filter((cell) => cell.form === course).sort((one, other) => one.turn - other.turn)
   if (course === 'post') return cells.filter((cell) => cell.measure.startsWith('post_')).sort((one, other) => (one.position ?? 0) - (other.position ?? 0))
   const asked = cells.filter((cell) => (course === 'recheck' ? cell.recheck : !cell.form || cell.form === form))
   return [...asked].sort((one, other) => one.turn - other.turn || (one.position ?? 0) - (other.position ?? 0))

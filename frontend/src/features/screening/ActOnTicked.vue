@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** One act on all instruments that are ticked; each has an answer of its own, and what could not be done says why. */
 import { computed, nextTick, ref, watch } from 'vue'
-import { answerOf, api, Refused, type ScreenRow, type Told } from '@/api'
+import { answerOf, api, Refused, type ScreenRow, type SetView, type Told } from '@/api'
 import { useHouse } from '@/features/rail'
 import { useAtBench, type Act } from '@/shared/person'
 import { t } from '@/words/screening'
 
-type Asks = '' | 'recipe' | 'kind' | 'day' | 'words' | 'reason' | 'signature'
+type Asks = '' | 'recipe' | 'kind' | 'day' | 'words' | 'reason' | 'signature' | 'work' | 'set'
 interface Doing {
   value: string
   label: string
@@ -27,6 +27,8 @@ const ACTS: Doing[] = [
   { value: 'promised', label: t('are_promised_for'), asks: 'day', may: 'arrive', run: change('promised') },
   { value: 'deadline', label: t('are_needed_for'), asks: 'day', may: 'arrive', run: change('deadline') },
   { value: 'owner', label: t('belong_to'), asks: 'words', may: 'arrive', run: change('owner') },
+  { value: 'work', label: t('had_this_work_done'), asks: 'work', may: 'measure', run: (tickets, work) => answerOf(api.POST('/api/many/works', { body: { tickets, work, words: '' } })) },
+  { value: 'strings', label: t('got_these_strings_now'), asks: 'set', may: 'measure', run: (tickets, set_id) => answerOf(api.POST('/api/many/strings', { body: { tickets, set_id, put_on_now: true } })) },
   { value: 'pass', label: t('need_no_looking_over_beyond'), asks: 'reason', may: 'sign_off', run: (tickets, reason) => answerOf(api.POST('/api/many/pass-over', { body: { tickets, step: 'look', reason } })) },
   { value: 'hand_over', label: t('are_handed_over'), asks: 'signature', may: 'sign_off', run: (tickets, reason) => answerOf(api.POST('/api/many/hand-over', { body: { tickets, reason, pin: pin.value, all_right: allRight.value, next_check: null } })) },
 ]
@@ -40,6 +42,10 @@ const failure = ref('')
 const isDoing = ref(false)
 const field = ref<HTMLSelectElement | null>(null)
 const recipes = ref<string[]>([])
+const sets = ref<SetView[]>([])
+/** By amounts that follow the readings of one instrument, or described in words: those are written down one by one. */
+const OF_ONE = ['crown_cut', 'slots_filed', 'crown_beside', 'nut_filed', 'adjusters_turned', 'wedge_fitted', 'post_moved', 'board_dressed', 'other_work']
+const works = computed(() => (house.choices?.works ?? []).filter((row) => !OF_ONE.includes(row.key)))
 const offered = computed(() => ACTS.filter((row) => atBench.may(row.may)))
 const act = computed(() => offered.value.find((row) => row.value === doing.value) ?? offered.value[0])
 const families = computed(() => [...new Set(props.rows.filter((row) => props.ticked.includes(row.ticket)).map((row) => row.family))])
@@ -52,8 +58,13 @@ watch(
   async ([doing], before) => {
     const asks = act.value?.asks
     if (doing !== before?.[0] || given.value === '') given.value = asks === 'kind' ? (house.choices?.kinds[0]?.key ?? '') : ''
-    if (asks !== 'recipe') return
+    if (asks !== 'recipe' && asks !== 'set') return
     try {
+      if (asks === 'set') {
+        const found = await Promise.all(families.value.map((family) => answerOf(api.GET('/api/string-sets/{family}', { params: { path: { family: family as 'violin' } } }))))
+        sets.value = found.flat()
+        return
+      }
       const all = await Promise.all(families.value.map((family) => answerOf(api.GET('/api/recipes/{family}', { params: { path: { family: family as 'violin' } } }))))
       recipes.value = [...new Set(all.flatMap((one) => one.recipes.map((recipe) => recipe.name)))]
     } catch (error) {
@@ -80,6 +91,10 @@ async function run(work: (tickets: string[]) => Promise<Told[]>, tickets: string
 async function send(): Promise<void> {
   const [chosen, value] = [act.value, given.value.trim()]
   if (!chosen || !props.ticked.length || isDoing.value) return
+  if ((chosen.asks === 'work' || chosen.asks === 'set') && !value) {
+    failure.value = t('choose_one_first')
+    return
+  }
   if ((chosen.asks === 'reason' || (chosen.asks === 'signature' && !allRight.value)) && !value) {
     failure.value = t('say_why_it_is_kept')
     return
@@ -111,6 +126,14 @@ defineExpose({ begin: () => void nextTick(() => field.value?.focus()) })
     <select v-else-if="act?.asks === 'recipe'" v-model="given" :aria-label="t('recipe')" :disabled="!ticked.length">
       <option value="">{{ t('the_shops_own') }}</option>
       <option v-for="name in recipes" :key="name">{{ name }}</option>
+    </select>
+    <select v-else-if="act?.asks === 'work'" v-model="given" :aria-label="t('work')" :disabled="!ticked.length">
+      <option value="">{{ t('choose') }}</option>
+      <option v-for="row in works" :key="row.key" :value="row.key">{{ row.label }}</option>
+    </select>
+    <select v-else-if="act?.asks === 'set'" v-model="given" :aria-label="t('set_of_strings')" :disabled="!ticked.length">
+      <option value="">{{ t('choose') }}</option>
+      <option v-for="one in sets" :key="one.id" :value="one.id">{{ one.name }}</option>
     </select>
     <input v-else-if="act?.asks === 'day'" v-model="given" type="date" :aria-label="t('day')" :disabled="!ticked.length" />
     <template v-else-if="act?.asks === 'signature'">

@@ -53,5 +53,6 @@ export default {
   "enter_card": "Enter card",
   "neck_board_bridge_shape": "Neck, board, bridge shape",
   "where_the_bridge_goes": "where the bridge goes",
-  "nut_by_cards": "nut by cards"
+  "nut_by_cards": "nut by cards",
+  "string_thickness": "string thickness"
 } as const

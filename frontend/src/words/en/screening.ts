@@ -63,5 +63,11 @@ export default {
   "below": "below",
   "check_at_pitch_done_on": "check at pitch done on each",
   "pin": "PIN",
-  "why_points_stay_open": "why points stay open"
+  "why_points_stay_open": "why points stay open",
+  "had_this_work_done": "had this work done",
+  "got_these_strings_now": "got these strings now",
+  "work": "work",
+  "choose": "choose",
+  "set_of_strings": "set of strings",
+  "choose_one_first": "Choose one first."
 } as const

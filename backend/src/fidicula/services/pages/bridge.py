@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from itertools import pairwise
 
+from fidicula.core.fitting.bridge_wood import thickness_at, to_plane
 from fidicula.core.fitting.nut import file_range, smallest_file
 from fidicula.core.geometry.bow import nearest_template
 from fidicula.core.reach import nearest_that_can_be
@@ -227,6 +228,30 @@ def _table(bench: PageBench, then: Computed, would: CutFacts) -> Table:
     return Table(say.VISE_TITLE, list(say.VISE_HEAD), rows, [], say.VISE_SAYS)
 
 
+_UP = (0.25, 0.5, 0.75)
+"""The places on the way up, in the order of `bridge_thickness`."""
+
+
+def _thickness(bench: PageBench) -> Iterator[Table]:
+    """What to plane where: straight from the feet to the crown, off the front."""
+    foot, crown = bench.figure("bridge_foot_thickness"), bench.figure("bridge_top_thickness")
+    if foot is None or crown is None:
+        return
+    places: list[tuple[MeasurementKey, float]] = [(("bridge_foot_thickness", None), 0.0)]
+    places += [(("bridge_thickness", i), share) for i, share in enumerate(_UP)]
+    places.append((("bridge_top_thickness", None), 1.0))
+    rows = []
+    for (measure, position), share in places:
+        held = bench.state.held(measure, position)
+        if held is None or held.assumed:
+            continue
+        wanted = thickness_at(foot=foot.band.aim, crown=crown.band.aim, share=share)
+        off = to_plane(read=held.value, foot=foot.band.aim, crown=crown.band.aim, share=share)
+        rows.append(say.thickness_row(share, read=held.value, wanted=wanted, off=off))
+    if rows:
+        yield Table(say.THICKNESS_TITLE, list(say.THICKNESS_HEAD), rows, [], say.THICKNESS_SAYS)
+
+
 _LEFT = ("bridge_foot_thickness", "bridge_top_thickness", "bridge_waist")
 
 
@@ -245,5 +270,6 @@ def _wood_left(bench: PageBench) -> Iterator[Table]:
         if stands not in ("", "in_band"):
             marked.append([len(rows), 1])
         rows.append([state.name((measure, None)), short(held.value), words])
+    yield from _thickness(bench)
     if rows:
         yield Table(say.LEFT_TITLE, list(say.LEFT_HEAD), rows, marked, say.LEFT_SAYS)

@@ -17,6 +17,7 @@ from fidicula.services.assessment.stance import body_geometry, body_of, present_
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.drawn import LoadDrawing
 from fidicula.services.pages.model import Consequence, Handle, PageView, Table
+from fidicula.services.pages.perspective import of_strings
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
 from fidicula.services.phrasing.pages import load as say
 
@@ -54,6 +55,7 @@ def load_page(bench: PageBench) -> PageView:
     consequences: list[Consequence] = []
     tables: list[Table] = []
     drawing = None
+    perspective = ""
     if state.string_set is None:
         finding.append(say.NO_STRINGS)
     elif isinstance(outcome, Computed) and length is not None:
@@ -77,6 +79,7 @@ def load_page(bench: PageBench) -> PageView:
             consequences = _consequences(now[0], then[0], then[1], strings)
             tables.append(_table(strings, then[0]))
             drawing = _drawing(bench, outcome, strings, then[0])
+            perspective = of_strings([(one.name, f) for one, f in zip(strings, then[0].forces, strict=True)])
     elif not bench.retake:
         finding.append(say.NOT_YET)
     return bench.view(
@@ -87,6 +90,7 @@ def load_page(bench: PageBench) -> PageView:
         tables=tables,
         caution=say.CAUTION,
         drawing=drawing,
+        perspective=perspective,
     )
 
 

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 from fidicula.core.mechanics.perspective import cents_of_length, gape_of_shift, pull_growth, pull_of_cents
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.phrasing.pages import perspective as say
 
+MIN_STRINGS = 2
 _LONGER_MM, _SHARP_CENTS, _TURNED_MM, _SHIFT_MM = 5.0, 20.0, 1.0, 0.5
 
 
@@ -23,7 +26,19 @@ def perspective_of(page: str, state: BenchState) -> str:
         case "tail":
             cents = cents_of_length(string_length=length.value, difference=_TURNED_MM)
             return say.turned(by=_TURNED_MM, cents=cents)
+        case "bridge":
+            waist, mass = state.held("bridge_waist"), state.held("bridge_mass")
+            if mass is not None and not mass.assumed:
+                return say.seasoned(mass=mass.value)
+            return "" if waist is None or waist.assumed else say.least_wood(waist=waist.value)
     return ""
+
+
+def of_strings(pulls: Sequence[tuple[str, float]]) -> str:
+    """Where the strings' forces on the bridge are told. pulls : name and force, low first. [N]"""
+    if len(pulls) < MIN_STRINGS or pulls[-1][1] <= max(force for _, force in pulls[:-1]):
+        return ""
+    return say.top_string(name=pulls[-1][0], most=pulls[-1][1], low=pulls[0])
 
 
 def of_post(*, length: float | None, diameter: float | None) -> str:

@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 
 from fidicula.core.fitting.tailpiece import nearest_gauge, wanted_tension
+from fidicula.core.readings.in_hand import in_hand
 from fidicula.db.records import StringSet
 from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.assessment.state import BenchState
@@ -40,6 +41,7 @@ def stringing_page(bench: PageBench) -> PageView:
         then = state if tried is state.string_set else bench.with_set(tried)
         if tried is not state.string_set:
             finding.append(say.tried(tried))
+        finding += _in_hand(bench, state.string_set)
         finding += _crown_serves(then, tried)
         consequences = [*_pulls(bench, tried), *_heights(state, then)]
         tables = [*_by_string(bench, state.string_set, tried), *_gauge(bench, state.string_set)]
@@ -53,6 +55,17 @@ def stringing_page(bench: PageBench) -> PageView:
         caution=say.CAUTION,
         drawing=drawing,
     )
+
+
+def _in_hand(bench: PageBench, on: StringSet) -> Iterator[str]:
+    """Strings whose thickness was read: whether they are those of the set."""
+    for i, string in enumerate(on.strings):
+        held = bench.state.held("string_diameter", i)
+        if held is None or held.assumed:
+            continue
+        is_like = in_hand(measured=held.value, stated=string.diameter, known_to=held.resolution)
+        if is_like != "same":
+            yield say.in_hand(string.name, like=is_like, measured=held.value, stated=string.diameter)
 
 
 def _drawing(bench: PageBench, on: StringSet, tried: StringSet) -> StringsDrawing | None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fidicula.core.fitting.bridge_wood import over_pencil
 from fidicula.core.fitting.tailpiece import nearest_eighth
 from fidicula.core.rounding import rounded_down
 from fidicula.core.work.landing import LEFT_ALONE
@@ -20,7 +21,10 @@ from fidicula.services.phrasing.amounts import by_string, one
 from fidicula.services.phrasing.model import Phrase
 from fidicula.tables.course import steps
 from fidicula.tables.schools import school
+from fidicula.tables.work import tools
 
+PENCIL = "pencil"
+"""The tool that draws the board's line half its own thickness too high."""
 SLOTS = "A stroke at a time, in the line of the string. Too low cannot be put back."
 CUT = "Cut in the vise, blade away from you. Too low cannot be put back."
 
@@ -46,6 +50,13 @@ TAIL = "Pad the top under the tailpiece. A falling tailpiece scratches it."
 def mark_line(a: Assessment, found: Instruction) -> Phrase:
     marks = [f"{name} {number(mark, 1)}" for name, mark in by_string(a, found, "mark_height").items()]
     do = [f"Set up from the marks: {listed(marks)} mm over the board's line."] if marks else []
+    if marks:
+        drawn = [
+            f"{name} {number(over_pencil(over_line=mark, pencil=2 * tools()[PENCIL].offset), 1)}"
+            for name, mark in by_string(a, found, "mark_height").items()
+        ]
+        less = number(tools()[PENCIL].offset)
+        do.append(f"From a line that a pencil drew, laid on the board, {less} less: {listed(drawn)}.")
     return Phrase("Mark the board's line on the bridge", [steps()["marks"].why], do, None)
 
 

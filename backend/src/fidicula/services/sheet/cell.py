@@ -137,6 +137,7 @@ class CellWire(TypedDict):
 
 
 _SENT = frozenset(CellWire.__annotations__)
+_PLACE = frozenset({"measure", "position", "state"})
 _FLAGS = frozenset({"count", "repeat_spread", "spread_is_wide", "is_last_visit", "simulated"})
 """What says nothing while it is zero; a reading of 0 is one."""
 
@@ -150,8 +151,9 @@ def _sent(cell: Cell) -> dict[str, Any]:
 
 
 def on_the_wire(cells: list[Cell]) -> list[CellWire]:
-    """The cells as they are sent."""
-    return [_sent(cell) for cell in cells]  # type: ignore[misc]
+    """The cells as they are sent; one of which nothing is known says no more than its place, and stays behind."""
+    sent = (_sent(cell) for cell in cells)
+    return [cell for cell in sent if cell["state"] != "missing" or not cell.keys() <= _PLACE]  # type: ignore[misc]
 
 
 WireCells = Annotated[list[Cell], PlainSerializer(on_the_wire, return_type=list[CellWire])]

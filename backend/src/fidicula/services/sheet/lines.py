@@ -98,7 +98,7 @@ def _others(state: BenchState) -> Iterator[TargetLine]:
 def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
     """What a school says that is no figure of the family: how many fine tuners, how bridge and post stand."""
     schools, count = state.targets.schools, state.count
-    tuners = count if schools["fine_tuners"] == "all" else 1
+    tuners = {"all": count, "none": 0}.get(schools["fine_tuners"], 1)
     yield _line(
         "fine_tuners", "tailpiece and body", "fine tuners", None, float(tuners), None, _says("fine_tuners", state)
     )

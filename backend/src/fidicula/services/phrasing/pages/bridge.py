@@ -23,6 +23,9 @@ WHY_BOW = "Between the lines to both neighbours: under this the bow takes two st
 VISE_TITLE = "At the vise"
 VISE_HEAD = ("", "mark height", "end height", "string drop", "wood", "this pass", "spacing", "slot depth", "slot file")
 VISE_SAYS = "Targets in mm; spacing from the middle of the lowest string."
+THICKNESS_TITLE = "Thickness, and what to plane"
+THICKNESS_HEAD = ("", "now", "wanted", "off the front")
+THICKNESS_SAYS = "Straight from feet to crown, off the front alone; the tailpiece face is not planed."
 LEFT_TITLE = "Wood left"
 LEFT_HEAD = ("", "now", "target")
 LEFT_SAYS = "Waist and openings last, and only on instruments worth it; the tailpiece face stays flat and square."
@@ -106,3 +109,12 @@ def never_under(band: str, floor: float) -> str:
 
 def _shown(value: float | None) -> str:
     return "–" if value is None else number(value, 2)
+
+
+_UP = {0.0: "at the feet", 0.25: "a quarter up", 0.5: "half way", 0.75: "three quarters up", 1.0: "at the crown"}
+
+
+def thickness_row(share: float, *, read: float, wanted: float, off: float) -> list[str]:
+    """One height of the bridge. off : what comes off there; below zero the wood is missing. [mm]"""
+    takes = to_take(off) if off >= 0.1 else "thin" if off <= -0.2 else "–"
+    return [_UP[share], short(read), short(wanted), takes]

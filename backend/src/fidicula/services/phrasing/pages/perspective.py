@@ -32,3 +32,27 @@ def tenth(*, shift: float, gape: float, diameter: float) -> str:
         f"“A tenth changes everything”: a card gauge is good to 0.3 mm, and {short(shift)} mm at one end also opens "
         f"{number(gape, 2)} across a {short(diameter)} mm end: the ear may be judging fit, not place."
     )
+
+
+def least_wood(*, waist: float) -> str:
+    """The least wood is told to carry best, and wood that is left to carry more."""
+    return (
+        f"“The least wood carries sound best”: a waist under its {short(waist)} mm lowers the bridge's rocking "
+        "frequency, less wood above it raises it; a wedge stiffens, a weight loads."
+    )
+
+
+def seasoned(*, mass: float) -> str:
+    """A ringing blank is told to be seasoned for decades."""
+    return (
+        f"“Seasoned for decades, rings clearly”: ring shows damping and stiffness, not age. This one weighs "
+        f"{short(mass)} g: weigh it, tap it, compare it blind with another."
+    )
+
+
+def top_string(*, name: str, most: float, low: tuple[str, float]) -> str:
+    """The top string is told to lie lowest because it presses most."""
+    return (
+        f"“The top string presses most, so it lies lowest”: the {name} does press most here, {number(most, 0)} N "
+        f"against {number(low[1], 0)} of the {low[0]}; it may lie lower because it swings less."
+    )

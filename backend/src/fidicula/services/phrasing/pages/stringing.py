@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from fidicula.core.mechanics.load import KGF
+from fidicula.core.readings.in_hand import InHand
 from fidicula.db.records import StringSet
 from fidicula.services.numbers import number, short
 
@@ -33,6 +34,14 @@ def tried(string_set: StringSet) -> str:
 
 def outside(name: str, side: str) -> str:
     return f"{name} would stand {side} its band at the board's end"
+
+
+def in_hand(name: str, *, like: InHand, measured: float, stated: float) -> str:
+    """A string that is not as thick as its set says. [mm]"""
+    return (
+        f"The {name} measures {number(measured, 2)}, {like} than the {number(stated, 2)} of its set: another string "
+        "than its envelope says, or a worn one. Slots and heights are worked out from the set."
+    )
 
 
 def crown_serves(
