@@ -4,7 +4,13 @@ from __future__ import annotations
 
 import pytest
 from fidicula.core.errors import CoreError
-from fidicula.core.mechanics.perspective import cents_of_length, gape_of_shift, pull_growth, pull_of_cents
+from fidicula.core.mechanics.perspective import (
+    cents_of_length,
+    gape_of_shift,
+    pull_growth,
+    pull_of_cents,
+    shift_of_lean,
+)
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -54,3 +60,12 @@ def test_what_cannot_be_names_its_field(call: object, field: str) -> None:
     with pytest.raises(CoreError) as refused:
         call()  # type: ignore[operator]
     assert refused.value.path == (field,)
+
+
+def test_one_degree_over_a_violins_post() -> None:
+    """sin 1° · 53 = 0.925 mm; its 6 mm end then gapes by 0.925 / 53 · 6 = 0.105."""
+    shift = shift_of_lean(degrees=1, length=53)
+    assert shift == pytest.approx(0.925, abs=1e-3)
+    assert gape_of_shift(shift=shift, length=53, diameter=6) == pytest.approx(0.105, abs=1e-3)
+    with pytest.raises(CoreError, match="length is over 0"):
+        shift_of_lean(degrees=1, length=0)

@@ -54,6 +54,17 @@ def gape_of_shift(*, shift: float, length: float, diameter: float) -> float:
     return abs(shift) / length * diameter
 
 
+def shift_of_lean(*, degrees: float, length: float) -> float:
+    """How far a post's ends stand apart that leans so much. [mm]
+
+    degrees : off upright.  length : of the post, above 0. [mm]
+    Raises CoreError naming `length`. Source: the sine of the lean over its length.
+    """
+    if length <= 0:
+        raise CoreError("length", sentence=f"the post's length is over 0 mm; it was {length:g}", value=length)
+    return length * math.sin(math.radians(abs(degrees)))
+
+
 def _check_length(string_length: float) -> None:
     if string_length <= 0:
         raise CoreError(

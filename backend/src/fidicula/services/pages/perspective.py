@@ -4,11 +4,19 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from fidicula.core.mechanics.perspective import cents_of_length, gape_of_shift, pull_growth, pull_of_cents
+from fidicula.core.mechanics.perspective import (
+    cents_of_length,
+    gape_of_shift,
+    pull_growth,
+    pull_of_cents,
+    shift_of_lean,
+)
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.phrasing.pages import perspective as say
 
 MIN_STRINGS = 2
+_LEAN = 1.0
+"""An example. [degrees]"""
 _LONGER_MM, _SHARP_CENTS, _TURNED_MM, _SHIFT_MM = 5.0, 20.0, 1.0, 0.5
 
 
@@ -41,9 +49,13 @@ def of_strings(pulls: Sequence[tuple[str, float]]) -> str:
     return say.top_string(name=pulls[-1][0], most=pulls[-1][1], low=pulls[0])
 
 
-def of_post(*, length: float | None, diameter: float | None) -> str:
-    """Where the post itself is described."""
+def of_post(*, length: float | None, diameter: float | None, leaning: bool = False) -> str:
+    """Where the post itself is described. leaning : it is wanted to lean with its bridge."""
     if length is None or diameter is None:
         return ""
+    if leaning:
+        shift = shift_of_lean(degrees=_LEAN, length=length)
+        gape = gape_of_shift(shift=shift, length=length, diameter=diameter)
+        return say.leaning(degrees=_LEAN, shift=shift, length=length, gape=gape)
     gape = gape_of_shift(shift=_SHIFT_MM, length=length, diameter=diameter)
     return say.tenth(shift=_SHIFT_MM, gape=gape, diameter=diameter)

@@ -79,7 +79,13 @@ def post_page(bench: PageBench) -> PageView:
         tables=tables,
         caution=say.CAUTION,
         work="post_set",
-        perspective="" if bench.post is None else of_post(length=bench.post.length, diameter=bench.post.diameter),
+        perspective=""
+        if bench.post is None
+        else of_post(
+            length=bench.post.length,
+            diameter=bench.post.diameter,
+            leaning=chosen["post_stance"] == "with_bridge",
+        ),
     )
 
 

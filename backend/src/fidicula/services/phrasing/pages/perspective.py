@@ -56,3 +56,11 @@ def top_string(*, name: str, most: float, low: tuple[str, float]) -> str:
         f"“The top string presses most, so it lies lowest”: the {name} does press most here, {number(most, 0)} N "
         f"against {number(low[1], 0)} of the {low[0]}; it may lie lower because it swings less."
     )
+
+
+def leaning(*, degrees: float, shift: float, length: float, gape: float) -> str:
+    """A post that leans with its bridge is told to carry more."""
+    return (
+        f"“A post that leans with the bridge carries more”: {short(degrees)}° is {number(shift, 1)} mm over "
+        f"{short(length)}; a square end then gapes by {number(gape, 2)}. Fit it to the lean."
+    )
