@@ -79,7 +79,8 @@ def load_page(bench: PageBench) -> PageView:
             consequences = _consequences(now[0], then[0], then[1], strings)
             tables.append(_table(strings, then[0]))
             drawing = _drawing(bench, outcome, strings, then[0])
-            perspective = of_strings([(one.name, f) for one, f in zip(strings, then[0].forces, strict=True)])
+            forces = [(one.name, force) for one, force in zip(strings, then[0].forces, strict=True)]
+            perspective = of_strings(forces, pull=sum(then[0].tensions))
     elif not bench.retake:
         finding.append(say.NOT_YET)
     return bench.view(

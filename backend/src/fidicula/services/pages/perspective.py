@@ -42,10 +42,10 @@ def perspective_of(page: str, state: BenchState) -> str:
     return ""
 
 
-def of_strings(pulls: Sequence[tuple[str, float]]) -> str:
-    """Where the strings' forces on the bridge are told. pulls : name and force, low first. [N]"""
+def of_strings(pulls: Sequence[tuple[str, float]], *, pull: float) -> str:
+    """Where the strings' forces on the bridge are told. pulls : name and force, low first. [N]  pull : of all. [N]"""
     if len(pulls) < MIN_STRINGS or pulls[-1][1] <= max(force for _, force in pulls[:-1]):
-        return ""
+        return say.amplifies(pull=pull, down=sum(force for _, force in pulls))
     return say.top_string(name=pulls[-1][0], most=pulls[-1][1], low=pulls[0])
 
 

@@ -64,3 +64,11 @@ def leaning(*, degrees: float, shift: float, length: float, gape: float) -> str:
         f"“A post that leans with the bridge carries more”: {short(degrees)}° is {number(shift, 1)} mm over "
         f"{short(length)}; a square end then gapes by {number(gape, 2)}. Fit it to the lean."
     )
+
+
+def amplifies(*, pull: float, down: float) -> str:
+    """A bridge, or its pressure, is told to amplify."""
+    return (
+        f"“Pressure amplifies”: of {number(pull, 0)} N of pull {number(down, 0)} N press on the top, and nothing is "
+        "amplified: bridge and body match the string to the air."
+    )
