@@ -1,4 +1,4 @@
-"""The demo's hand-overs: visits that were signed and sealed some time ago."""
+"""The demo's hand-overs, signed and sealed some time ago, and what came along with its instruments."""
 
 from __future__ import annotations
 
@@ -8,6 +8,7 @@ from uuid import UUID, uuid4
 
 from fidicula.cli.demo_trail import days_on
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.belongings import Belongings, BelongingTyped
 from fidicula.services.leaving.handing import HandingOver, Signature
 from fidicula.services.leaving.sealing import sealed
 
@@ -28,6 +29,13 @@ def hand_over(engine: Engine, ticket: str, told: dict[str, Any], *, by: str) -> 
     )
     at = datetime.now(UTC) - ago
     HandingOver(engine).hand_over(ticket, signature, seal_id=uuid4(), by=by, all_right=True, at=at)
+
+
+def bring(engine: Engine, ticket: str, thing: dict[str, str], *, by: str) -> None:
+    """A fitting, something that came along, or something lent, as it was written down at the door."""
+    said = {"which": "", "material": "", "count": "", "mass": "", "stamp": "", "place": "with_it", "lies": "", **thing}
+    typed = BelongingTyped(thing=uuid4(), made_on=None, **said)  # type: ignore[arg-type]
+    Belongings(engine).enter(ticket, typed, entry_id=uuid4(), by=by)
 
 
 def seal_earlier(uow: UnitOfWork, visit_id: UUID, at: datetime, *, days_ago: int, by: str) -> None:

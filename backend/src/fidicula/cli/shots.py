@@ -118,10 +118,10 @@ def _bass(page: Page, address: str) -> None:
     _open(page, address, "RW-108")
 
 
-def _figures(page: Page, address: str) -> None:
-    page.goto(f"{address}/figures/violin")
-    page.get_by_role("button", name="lowest string at the board's end").first.click()
-    page.get_by_text("stands by it.").first.wait_for()
+def _belongings(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-106/belongings")
+    page.get_by_role("region", name="Fittings").wait_for()
+    page.get_by_label("What it is").select_option("bow")
 
 
 def _board(page: Page, address: str) -> None:
@@ -232,9 +232,9 @@ def _setup_sheet(page: Page, address: str) -> None:
     page.get_by_role("heading", name="Set-up sheet").wait_for()
 
 
-def _ask(page: Page, address: str) -> None:
-    page.goto(f"{address}/ask?words=cellos with projection under 81")
-    page.get_by_text("The last reading of projection").wait_for()
+def _place(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-106/page/place")
+    page.get_by_text("The schools beside each other").wait_for()
 
 
 SHOTS = [
@@ -253,10 +253,10 @@ SHOTS = [
     ("leave", (1280, 800), "day", _leave),
     ("history", (1280, 800), "day", _history),
     ("setup-sheet", (1280, 900), "day", _setup_sheet),
-    ("ask", (1280, 800), "lamp", _ask),
+    ("place", (1280, 800), "lamp", _place),
     ("rattle", (1280, 800), "lamp", _rattle),
     ("nut", (1280, 800), "day", _nut),
-    ("figures", (1280, 800), "day", _figures),
+    ("belongings", (1280, 800), "day", _belongings),
 ]
 
 

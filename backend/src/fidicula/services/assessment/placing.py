@@ -8,7 +8,6 @@ from typing import get_args
 
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.bridge_place import PlaceSchool, shift_to_nicks, shift_to_ratio
-from fidicula.services.assessment.held import Held
 from fidicula.services.assessment.state import BenchState
 
 SCHOOLS: tuple[PlaceSchool, ...] = get_args(PlaceSchool)
@@ -34,7 +33,7 @@ def placed(state: BenchState) -> Mapping[PlaceSchool, Placed]:
 
 def nick_line(state: BenchState) -> float | None:
     """From the edge of the top to the line across the nicks; one side alone says it too. [mm]"""
-    read = [held.value for side in (0, 1) if (held := _read(state, "nick_stop", side)) is not None]
+    read = [held.value for side in (0, 1) if (held := state.known("nick_stop", side)) is not None]
     return sum(read) / len(read) if read else None
 
 
@@ -46,7 +45,7 @@ def is_beside(state: BenchState, school: PlaceSchool) -> bool:
 
 def leans_forward(state: BenchState) -> bool:
     """Whether its tailpiece face was read to lean toward the board."""
-    lean = _read(state, "bridge_lean")
+    lean = state.known("bridge_lean")
     return lean is not None and lean.value < -LEANS
 
 
@@ -59,16 +58,16 @@ def _placed(state: BenchState, school: PlaceSchool) -> Placed | None:
 
 def _shift(state: BenchState, school: PlaceSchool) -> Placed | None:
     if school == "footprint":
-        old = _read(state, "old_footprint")
+        old = state.known("old_footprint")
         return None if old is None else Placed(old.value, assumed=False)
     if school == "length":
-        length, nominal = _read(state, "string_length"), state.wanted(("string_length", None))
+        length, nominal = state.known("string_length"), state.wanted(("string_length", None))
         return None if length is None or nominal is None else Placed(nominal.band.aim - length.value, assumed=False)
-    stop = _read(state, "stop_length", 0)
+    stop = state.known("stop_length", 0)
     if stop is None:
         return None
     if school == "ratio":
-        neck, ratio = _read(state, "neck_length"), state.targets.others.get("neck_to_stop")
+        neck, ratio = state.known("neck_length"), state.targets.others.get("neck_to_stop")
         if neck is None or ratio is None:
             return None
         shift = shift_to_ratio(neck_length=neck.value, stop_length=stop.value, neck_to_stop=ratio.band.aim)
@@ -79,8 +78,3 @@ def _shift(state: BenchState, school: PlaceSchool) -> Placed | None:
         return None
     shift = shift_to_nicks(school, nick_line=line, stop_length=stop.value, foot_thickness=foot.value)
     return Placed(shift, foot.assumed and school != "nicks")
-
-
-def _read(state: BenchState, measure: str, position: int | None = None) -> Held | None:
-    held = state.held(measure, position)
-    return None if held is None or held.assumed else held

@@ -67,10 +67,10 @@ def post_target(
 
 def _behind_middle(state: BenchState, post_diameter: float | None) -> float | None:
     """By the feet as they were read; None where they were not. [mm]"""
-    width, spread = state.held("bridge_foot_width"), state.held("foot_spread")
+    width, spread = state.known("bridge_foot_width"), state.known("foot_spread")
     figure = state.targets.others.get("post_diameter")
     diameter = post_diameter if post_diameter is not None else None if figure is None else figure.band.aim
-    if width is None or width.assumed or spread is None or spread.assumed or diameter is None:
+    if width is None or spread is None or diameter is None:
         return None
     try:
         return inset_behind_middle(foot_width=width.value, foot_spread=spread.value, post_diameter=diameter)

@@ -282,6 +282,11 @@ class BenchState:
         stand_in = self.assumed(place)
         return None if stand_in is None else Held(stand_in, True, self._leeway(place), "figure")
 
+    def known(self, measure: str, position: int | None = None) -> Held | None:
+        """What was read, or is told by what was read; never a figure that stands in."""
+        held = self.held(measure, position)
+        return None if held is None or held.assumed else held
+
     @cached_property
     def facet(self) -> float:
         """How far the flat under the lowest string lies below the board's round; 0 for none or unread. [mm]

@@ -242,8 +242,8 @@ def _thickness(bench: PageBench) -> Iterator[Table]:
     places.append((("bridge_top_thickness", None), 1.0))
     rows = []
     for (measure, position), share in places:
-        held = bench.state.held(measure, position)
-        if held is None or held.assumed:
+        held = bench.state.known(measure, position)
+        if held is None:
             continue
         wanted = thickness_at(foot=foot.band.aim, crown=crown.band.aim, share=share)
         off = to_plane(read=held.value, foot=foot.band.aim, crown=crown.band.aim, share=share)

@@ -196,9 +196,9 @@ def _turn_words(bench: PageBench, i: int) -> str:
 def _by_cards(bench: PageBench) -> Iterator[str]:
     """Strings of which one card alone was tried: a bound, and no number."""
     for i, name in enumerate(bench.state.instrument.string_names):
-        passes, stops = (bench.state.held(measure, i) for measure in ("nut_passes", "nut_stops"))
+        passes, stops = (bench.state.known(measure, i) for measure in ("nut_passes", "nut_stops"))
         known = [(held, over) for held, over in ((passes, True), (stops, False)) if held is not None]
-        if len(known) == 1 and not known[0][0].assumed:
+        if len(known) == 1:
             yield say.bound(name, card=known[0][0].value, over=known[0][1])
 
 

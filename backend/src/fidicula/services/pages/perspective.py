@@ -35,10 +35,10 @@ def perspective_of(page: str, state: BenchState) -> str:
             cents = cents_of_length(string_length=length.value, difference=_TURNED_MM)
             return say.turned(by=_TURNED_MM, cents=cents)
         case "bridge":
-            waist, mass = state.held("bridge_waist"), state.held("bridge_mass")
-            if mass is not None and not mass.assumed:
+            waist, mass = state.known("bridge_waist"), state.known("bridge_mass")
+            if mass is not None:
                 return say.seasoned(mass=mass.value)
-            return "" if waist is None or waist.assumed else say.least_wood(waist=waist.value)
+            return "" if waist is None else say.least_wood(waist=waist.value)
     return ""
 
 

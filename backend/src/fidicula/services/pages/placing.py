@@ -22,7 +22,7 @@ def placing_page(bench: PageBench) -> PageView:
     bench.read("nick_stop", 0)
     bench.read("stop_length", 0)
     length = bench.read("string_length")
-    setback = bench.state.held("post_setback", 0)
+    setback = bench.state.known("post_setback", 0)
     schools = placed(bench.state)
     consequences: list[Consequence] = []
     shift = 0.0
@@ -62,13 +62,13 @@ def _finding(bench: PageBench, schools: Mapping[PlaceSchool, Placed]) -> Iterato
         yield say.cannot_tell(_label(bench, chosen))
     else:
         yield say.NOTHING_READ
-    nicks = [_read(bench, "nick_stop", side) for side in (0, 1)]
+    nicks = [bench.state.known("nick_stop", side) for side in (0, 1)]
     if nicks[0] is not None and nicks[1] is not None:
         yield from say.nicks_apart(nicks[0].value - nicks[1].value)
-    gaps = [_read(bench, "foot_gap", side) for side in (0, 1)]
+    gaps = [bench.state.known("foot_gap", side) for side in (0, 1)]
     if gaps[0] is not None and gaps[1] is not None:
         yield say.centred(aside(bass_gap=gaps[0].value, treble_gap=gaps[1].value))
-    lean, warp = _read(bench, "bridge_lean"), _read(bench, "bridge_warp")
+    lean, warp = bench.state.known("bridge_lean"), bench.state.known("bridge_warp")
     if lean is not None:
         yield say.lean(lean.value, pull_up=leans_forward(bench.state))
     if warp is not None:
@@ -79,7 +79,7 @@ def _table(bench: PageBench, length: Held, setback: Held | None, schools: Mappin
     """One row a school; never a mean of two."""
     rows: list[list[str]] = []
     marked: list[list[int]] = []
-    behind = None if setback is None or setback.assumed else setback.value
+    behind = None if setback is None else setback.value
     for school, place in schools.items():
         try:
             then = moved_by(shift=place.shift, string_length=length.value)
@@ -112,7 +112,7 @@ def _moved(bench: PageBench, length: Held, setback: Held | None, shift: float) -
     )
     yield told("octave", say.LABELS["octave"], 0.0, then.octave, [say.WHY_OCTAVE])
     yield told("pull", say.LABELS["pull"], 0.0, then.pull * 100, [say.WHY_PULL], unit="%")
-    stop = _read(bench, "stop_length", 0)
+    stop = bench.state.known("stop_length", 0)
     if stop is not None:
         yield told(
             "stop",
@@ -122,12 +122,12 @@ def _moved(bench: PageBench, length: Held, setback: Held | None, shift: float) -
             say.why_length(length=stop.value, shift=shift),
             wanted=bench.figure("stop_length"),
         )
-    if setback is not None and not setback.assumed:
+    if setback is not None:
         yield told("setback", say.LABELS["setback"], setback.value, setback.value + then.setback, [say.WHY_POST])
 
 
 def _perspective(bench: PageBench, length: Held | None) -> str:
-    turn = _read(bench, "bridge_turn")
+    turn = bench.state.known("bridge_turn")
     foot = bench.state.read_or_figure("bridge_foot_width", figure="bridge_foot_width")
     spread = bench.state.held("bridge_spread")
     if turn is None or length is None or foot is None or spread is None:
@@ -144,9 +144,9 @@ def _drawing(bench: PageBench, schools: Mapping[PlaceSchool, Placed], shift: flo
     width = bench.state.read_or_figure("bridge_foot_width", figure="bridge_foot_width")
     if foot is None or width is None:
         return None
-    stop, turn, line = _read(bench, "stop_length", 0), _read(bench, "bridge_turn"), nick_line(bench.state)
-    gaps = [_read(bench, "foot_gap", side) for side in (0, 1)]
-    nicks = [_read(bench, "nick_stop", side) for side in (0, 1)]
+    stop, turn, line = bench.state.known("stop_length", 0), bench.state.known("bridge_turn"), nick_line(bench.state)
+    gaps = [bench.state.known("foot_gap", side) for side in (0, 1)]
+    nicks = [bench.state.known("nick_stop", side) for side in (0, 1)]
     return PlaceDrawing(
         kind="place",
         foot_thickness=foot.value,
@@ -167,8 +167,3 @@ def _drawing(bench: PageBench, schools: Mapping[PlaceSchool, Placed], shift: flo
 
 def _label(bench: PageBench, school: str) -> str:
     return next((row.label for row in bench.schools.get(QUESTION, ()) if row.school == school), school)
-
-
-def _read(bench: PageBench, measure: str, position: int | None = None) -> Held | None:
-    held = bench.state.held(measure, position)
-    return None if held is None or held.assumed else held

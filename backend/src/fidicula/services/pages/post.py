@@ -284,15 +284,15 @@ def _stated(bench: PageBench, trail: Trail, wanted: Point | None) -> Iterator[Ta
 
 def _new_post(bench: PageBench, trail: Trail) -> Iterator[Table]:
     """What to cut, once the room was read with an inside gauge."""
-    room, slopes = bench.state.held("post_room"), (bench.state.held("top_slope"), bench.state.held("back_slope"))
-    if room is None or room.assumed:
+    room, slopes = bench.state.known("post_room"), (bench.state.known("top_slope"), bench.state.known("back_slope"))
+    if room is None:
         return
-    top, back = (0.0 if slope is None or slope.assumed else slope.value for slope in slopes)
+    top, back = (0.0 if slope is None else slope.value for slope in slopes)
     try:
         cut = new_post(room=room.value, post_diameter=trail.post_diameter, top_slope=top, back_slope=back)
     except CoreError:
         return
-    is_known = all(slope is not None and not slope.assumed for slope in slopes)
+    is_known = None not in slopes
     yield Table(say.NEW_TITLE, [""] * 2, say.new_rows(cut, trail.post_diameter), [], say.new_says(slopes_read=is_known))
 
 

@@ -60,8 +60,8 @@ def stringing_page(bench: PageBench) -> PageView:
 def _in_hand(bench: PageBench, on: StringSet) -> Iterator[str]:
     """Strings whose thickness was read: whether they are those of the set."""
     for i, string in enumerate(on.strings):
-        held = bench.state.held("string_diameter", i)
-        if held is None or held.assumed:
+        held = bench.state.known("string_diameter", i)
+        if held is None:
             continue
         is_like = in_hand(measured=held.value, stated=string.diameter, known_to=held.resolution)
         if is_like != "same":
