@@ -325,5 +325,5 @@ def test_the_nut_page_never_files_below_what_is_wanted(client: TestClient) -> No
     bench.take("nut_thickness", None, "5.5")
     for measure, typed in (("peg_run", "40"), ("peg_drop", "9"), ("peg_side", "-4")):
         bench.take(measure, 0, typed)
-    turned = {row[0]: row for row in page(client, "RW-101", "nut")["tables"][0]["rows"]}["G"][5]
+    turned = {row[0]: row for row in page(client, "RW-101", "nut")["tables"][0]["rows"]}["G"][-1]
     assert turned.endswith(f"{math.degrees(math.atan(4 / 40)):.1f}° to the bass")

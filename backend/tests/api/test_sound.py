@@ -144,6 +144,16 @@ def test_a_place_can_be_typed_to_the_posts_far_side_once_its_diameter_is_known(s
     assert (cells["post_setback", 0], cells["post_setback", 1]) == (2.0, 2.0)
 
 
+def test_where_another_side_is_stated_a_bare_distance_is_asked_about(session: Session) -> None:
+    chosen = {"id": str(uuid4()), "recipe": None, "schools": {"post_statement": "far"}, "sources": {}, "reason": "so"}
+    assert session.client.put("/api/instruments/RW-102/targets", json=chosen).status_code == 200
+    bench = Bench(session.client, "RW-102")
+    asked = bench.take("post_setback", 0, "8.3", tool="card_gauge", status=422)["detail"][0]["msg"]
+    assert "“8.3 far” or “8.3 near”" in asked
+    bench.take("post_setback", 0, "8.3 far", tool="card_gauge")
+    assert bench.cell("post_setback", 0)["value"] == pytest.approx(2.3)
+
+
 def test_moves_that_were_not_heard_are_kept_and_marked(session: Session) -> None:
     """A second move before anybody listened: what each did cannot be told, and nothing is made up."""
     session.do("moves", **MOVE)

@@ -92,7 +92,7 @@ def new_reading(
     if taking.from_paper:
         taking = _in_its_place(loaded, taking)
     name = name_of(measure, names, taking.position)
-    value = _value(measure, taking, name, post_diameter) - tool.offset
+    value = _value(measure, taking, name, state, post_diameter) - tool.offset
     doubt = _doubt(state, measure, taking, value)
     before = state.reading_states.get((taking.measure, taking.position))
     corrects = corrected_by = None
@@ -129,12 +129,20 @@ _OF_POST = ("post_setback", "post_inset")
 """Places of the post, kept as they are to its near side: the one toward what they are read from."""
 
 
-def _value(measure: MeasureRow, taking: Taking, name: str, post_diameter: float | None) -> float:
+def _value(measure: MeasureRow, taking: Taking, name: str, state: BenchState, post_diameter: float | None) -> float:
     """What was read, as it is kept. Raises CoreError for what is no measurement, and RefusedError for a side alone."""
     if measure.measure not in _OF_POST:
         return _reader(measure)(taking.typed, what=name)
     rest, side = to_a_side(taking.typed)
     value = _reader(measure)(rest, what=name)
+    stated = state.targets.schools["post_statement"]
+    if side is None and stated != "near":
+        word, to = ("mid", "middle") if stated == "middle" else (stated, f"{stated} side")
+        raise RefusedError(
+            f"{name}: here distances are stated to the post's {to}; say which was read, "
+            f"for instance “{taking.typed.strip()[:12]} {word}” or “{taking.typed.strip()[:12]} near”",
+            field="typed",
+        )
     if side is None or side == "near":
         return value
     if post_diameter is None:
