@@ -24,6 +24,7 @@ from fidicula.services.assessment.thresholds import (
     UNEVEN_SHARE,
     WALKED_SHARE,
     WORTH_FILING,
+    WORTH_MOVING,
     WORTH_TAKING,
     strings_in_band,
 )
@@ -96,7 +97,9 @@ def _of_place(state: BenchState) -> Iterator[str]:
     if school is not None and is_beside(state, school):
         yield "bridge_beside_place"
         yield f"place_by_{school}"
-    yield from sorted({_TOLD_BY_SCHOOL[one] for one in placed(state)})
+    yield from sorted(
+        {_TOLD_BY_SCHOOL[one] for one, place in placed(state).items() if abs(place.shift) >= WORTH_MOVING}
+    )
     if leans_forward(state):
         yield "bridge_leans"
 

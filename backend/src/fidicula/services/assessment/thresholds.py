@@ -29,6 +29,9 @@ WALKED_SHARE = 0.004
 """A string length that differs by more of itself from last time's says that the bridge stands elsewhere."""
 
 
+WORTH_MOVING = 0.25
+"""A bridge that stands nearer than this to a place stands there: a rule over an edge tells no less. [mm]"""
+
 WORTH_LOWERING = 0.15
 """A slot that is deeper than wanted by less is left as it is. [mm]"""
 

@@ -130,7 +130,7 @@ def _perspective(bench: PageBench, length: Held | None) -> str:
     turn = bench.state.known("bridge_turn")
     foot = bench.state.read_or_figure("bridge_foot_width", figure="bridge_foot_width")
     spread = bench.state.held("bridge_spread")
-    if turn is None or length is None or foot is None or spread is None:
+    if turn is None or not turn.value or length is None or foot is None or spread is None:
         return ""
     try:
         cents = cents_of_turn(turn=turn.value, foot_width=foot.value, spread=spread.value, string_length=length.value)

@@ -7,7 +7,7 @@ from fidicula.core.fitting.tailpiece import nearest_eighth
 from fidicula.core.rounding import rounded_down
 from fidicula.core.work.landing import LEFT_ALONE
 from fidicula.services.assessment.assess import Assessment
-from fidicula.services.assessment.thresholds import WORTH_TAKING
+from fidicula.services.assessment.thresholds import WORTH_MOVING, WORTH_TAKING
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.numbers import (
     give_or_take,
@@ -219,7 +219,7 @@ def move_bridge(_a: Assessment, found: Instruction) -> Phrase:
     if question is not None:
         option = next((row for row in question.deciding.outcomes if row.outcome == found.option), None)
     do = []
-    if move is not None and abs(move) >= SMALLEST_BRIDGE_MOVE:
+    if move is not None and abs(move) >= WORTH_MOVING:
         do.append(f"Move it {number(abs(move))} mm toward the {'tailpiece' if move > 0 else 'board'}.")
     do.append("Mark where it stands first; strings a little slack, top and tailpiece padded.")
     do.append("Then string length, heights and the post's place again.")
@@ -238,9 +238,6 @@ def move_tailpiece(a: Assessment, found: Instruction) -> Phrase:
         TAIL,
     )
 
-
-SMALLEST_BRIDGE_MOVE = 0.25
-"""Less is within what a rule over an edge can tell. [mm]"""
 
 _LEANS = {
     "upright": "Its bottom straight under its top.",

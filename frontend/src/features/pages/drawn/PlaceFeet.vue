@@ -62,7 +62,7 @@ const said = computed(() => props.drawing.schools.map((one) => t('school_from_wh
       <path :d="`M${MIDDLE - 50} ${one.at} H${MIDDLE + 50}`" :class="one.chosen ? 'wanted' : 'thin'" />
       <text :x="MIDDLE + 172" :y="one.text" class="small" :class="{ bold: one.chosen }">{{ t('school_place', { school: one.label, mm: (one.shift > 0 ? '+' : '') + mm(one.shift, 1) }) }}</text>
     </g>
-    <text x="8" y="16" class="small quiet">{{ t('seen_from_above_tailpiece_below') }}</text>
+    <text :x="width - 6" :y="height - 6" class="end small quiet">{{ t('seen_from_above_tailpiece_below') }}</text>
   </svg>
 </template>
 
