@@ -13,6 +13,7 @@ from uuid import uuid4
 import pytest
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.documents.dossier.archive import INSTRUMENTS, MANIFEST, SCHEMAS, SHOP, schema_text
+from fidicula.documents.dossier.instrument import FORMAT
 from fidicula.documents.pictures import kept_picture
 from fidicula.services.archives.exporting import export_house, export_instrument
 from fidicula.services.archives.importing import look_at, take_in
@@ -145,7 +146,7 @@ def reading_with(**changes: Any) -> Callable[[bytes], bytes]:
 
 
 def newer(content: bytes) -> bytes:
-    return json.dumps({**json.loads(content), "version": 2}).encode()
+    return json.dumps({**json.loads(content), "version": FORMAT + 1}).encode()
 
 
 def linked(data: bytes) -> bytes:

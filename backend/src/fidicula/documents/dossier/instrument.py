@@ -11,7 +11,7 @@ from pydantic import Field
 from fidicula.documents.dossier.record import VisitRecord
 from fidicula.documents.dossier.values import Amount, At, Detail, Line, Mm, Name, Number, Sha256, Words
 
-FORMAT = 1
+FORMAT = 2
 """Of dossiers: raised when what is written could not be read by a program that knows the number before."""
 StringName = Annotated[str, Field(max_length=8)]
 

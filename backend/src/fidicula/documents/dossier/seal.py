@@ -36,7 +36,19 @@ def as_of(record: VisitRecord, signed_at: datetime) -> VisitRecord:
 
 def hashes_of(record: VisitRecord) -> dict[str, str]:
     """By the name of each list that holds anything."""
-    return {name: hashed(lines) for name, lines in record.model_dump(mode="json").items() if lines}
+    return {name: hashed(_as_before(name, lines)) for name, lines in record.model_dump(mode="json").items() if lines}
+
+
+_CAME_LATER: Mapping[str, Mapping[str, object]] = {"listening_notes": {"listened": {}}}
+"""By list: fields that a record did not have at first, with what they say where nothing was said."""
+
+
+def _as_before(name: str, lines: Any) -> Any:
+    """Lines without later fields that say nothing: a seal made before there were such fields still holds."""
+    later = _CAME_LATER.get(name)
+    if later is None:
+        return lines
+    return [{key: value for key, value in line.items() if later.get(key, ...) != value} for line in lines]
 
 
 def seal_hash(hashes: Mapping[str, str], statement: Mapping[str, Any]) -> str:
