@@ -17,7 +17,7 @@ def record(**listened: str) -> VisitRecord:
         written_by="Ilse", heard_at=AT, taken_back_at=None, taken_back_by=None,
     )  # fmt: skip
     head = VisitHead(
-        id=UUID(int=2), kind="sound", complaint="", opened_at=AT, closed_at=None, closed_by=None, climate=None,
+        id=UUID(int=2), kind="sound", complaint="", opened_at=AT, closed_at=None, closed_by=None, climate="",
         deadline=None, freeze_days=0, promised=None,
     )  # fmt: skip
     return VisitRecord(visit=head, listening_notes=[line])
