@@ -80,3 +80,18 @@ def test_after_it_was_handed_over_nothing_is_written_down(client: TestClient) ->
     answer = client.post("/api/instruments/RW-102/hand-over", json=signed())
     assert answer.status_code == 200, answer.text
     enter(client, 409, kind="bow")
+
+
+def test_what_is_named_at_the_door_stands_among_them(client: TestClient) -> None:
+    """Pieces between commas; a retry of the same arrival writes nothing twice."""
+    body = {"id": str(uuid4()), "family": "cello", "size": "4/4"}
+    body["along"] = "Blue case, 2 bows; rosin and a folding stool"
+    for _ in range(2):
+        ticket = client.post("/api/instruments", json=body).json()["ticket"]
+    view = client.get(f"/api/instruments/{ticket}/belongings").json()
+    assert [(one["kind"], one["which"], one["count"]) for one in view["things"]] == [
+        ("case", "Blue case", None),
+        ("bow", "", 2),
+        ("rosin", "", None),
+        ("other", "a folding stool", None),
+    ]

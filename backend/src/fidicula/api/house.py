@@ -15,6 +15,7 @@ from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Story, Ticket, TicketTyped
 from fidicula.db.records import ASKED
 from fidicula.services.arrivals import Arrival, VisitAsked
+from fidicula.services.belongings import Belongings
 from fidicula.services.choices import Choices
 from fidicula.services.house import House, KnownView, Tag
 
@@ -24,7 +25,7 @@ router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
 class VisitBody(BaseModel):
     """What is asked of a visit. id : made where it is entered, so that a retry changes nothing.
 
-    climate : of the place that it came from.
+    climate : of the place that it came from.  along : what came with it, in words between commas.
     """
 
     model_config = ConfigDict(extra="forbid")
@@ -36,6 +37,7 @@ class VisitBody(BaseModel):
     deadline: date | None = None
     freeze_days: Annotated[int, Field(ge=0, le=60)] = 3
     promised: date | None = None
+    along: Sentence = ""
 
     def asked(self) -> VisitAsked:
         return VisitAsked(self.climate, self.deadline, self.freeze_days, self.promised)
@@ -164,16 +166,25 @@ def choices(request: Request) -> Choices:
     return replace(_house(request).choices(), has_devices=request.app.state.has_stand_ins)
 
 
+def _came(request: Request, ticket: str, body: VisitBody, visit_id: UUID, by: str) -> None:
+    belongings: Belongings = request.app.state.belongings
+    belongings.came(ticket, body.along, visit_id=visit_id, by=by)
+
+
 @router.post("/instruments", status_code=201, dependencies=[may("arrive")])
 def register(request: Request, body: ArrivalBody, person: Acting) -> Registered:
     """Take an instrument in."""
-    return Registered(ticket=_house(request).register(body.arrival(), person.name))
+    ticket = _house(request).register(body.arrival(), person.name)
+    _came(request, ticket, body, body.id, person.name)
+    return Registered(ticket=ticket)
 
 
 @router.post("/fleets", status_code=201, dependencies=[may("arrive")])
 def register_fleet(request: Request, body: FleetBody, person: Acting) -> RegisteredFleet:
     """Take a fleet in, all of it or none."""
     tickets = _house(request).register_fleet(body.arrivals(), recipe=body.recipe, set_id=body.set_id, by=person.name)
+    for i, ticket in enumerate(tickets):
+        _came(request, ticket, body, uuid5(body.id, str(i)), person.name)
     return RegisteredFleet(tickets=tickets)
 
 
@@ -184,9 +195,10 @@ def known(request: Request, words: Label = "") -> Response:
 
 
 @router.post("/instruments/{ticket}/visits", status_code=201, dependencies=[may("arrive")])
-def receive_again(request: Request, ticket: Ticket, body: VisitBody) -> Registered:
+def receive_again(request: Request, ticket: Ticket, body: VisitBody, person: Acting) -> Registered:
     """Take an instrument in again."""
     _house(request).receive_again(
         ticket, visit_id=body.id, kind=body.kind, complaint=body.complaint.strip(), asked=body.asked()
     )
+    _came(request, ticket, body, body.id, person.name)
     return Registered(ticket=ticket)

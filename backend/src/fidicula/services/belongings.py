@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from fidicula.core.errors import CoreError
 from fidicula.core.readings.typed import in_unit
@@ -120,6 +121,33 @@ class Belongings:
             uow.commit()
         return self.view(ticket)
 
+    def came(self, ticket: str, words: str, *, visit_id: UUID, by: str) -> None:
+        """Write down what came along, as it was named at the door. visit_id : so that a retry writes nothing twice."""
+        if not words.strip():
+            return
+        with UnitOfWork(self._engine) as uow:
+            loaded = load_to_change(uow, ticket)
+            for i, (kind, which, count) in enumerate(named(words, loaded.instrument.family)):
+                entry_id = uuid5(visit_id, f"along {i}")
+                uow.belongings.add(
+                    BelongingEntry(
+                        id=entry_id,
+                        visit_id=loaded.visit.id,
+                        thing=entry_id,
+                        kind=kind,
+                        which=which,
+                        material="",
+                        count=count,
+                        mass=None,
+                        made_on=None,
+                        stamp="",
+                        place="with_it",
+                        lies="",
+                        entered_by=by,
+                    )
+                )
+            uow.commit()
+
     def take_back(self, ticket: str, entry_id: UUID, by: str) -> BelongingsView:
         """Undo a line of this visit: what was said of the thing before stands again."""
         with UnitOfWork(self._engine) as uow:
@@ -129,6 +157,25 @@ class Belongings:
                 raise NotFoundError("that was not written down at this visit")
             uow.commit()
         return self.view(ticket)
+
+
+def named(words: str, family: str) -> list[tuple[str, str, int | None]]:
+    """What came along as somebody named it: kind, the piece's own words, and how many where that was said.
+
+    words : pieces between commas, such as “case, 2 bows, shoulder rest”; one that nothing knows is kept in its words.
+    """
+    found = []
+    for piece in (part.strip() for part in re.split(r"[,;\n]| and ", words)):
+        if not piece:
+            continue
+        match = re.match(r"(\d{1,2})\s*[x×]?\s+(.*)", piece)
+        count, said = (int(match[1]) or None, match[2]) if match else (None, piece)
+        tokens = set(re.findall(r"[a-z]+", said.lower()))
+        known = (row for row in belonging_kinds().values() if row.words and row.fits(family))
+        kind = next((row for row in known if tokens & set((row.words or "").split())), None)
+        plain = kind is not None and tokens <= set((kind.words or "").split()) | set(kind.label.split())
+        found.append(("other" if kind is None else kind.kind, "" if plain else said, count))
+    return found
 
 
 def things_of(entries: Sequence[BelongingEntry]) -> list[BelongingEntry]:

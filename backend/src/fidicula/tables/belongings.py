@@ -13,13 +13,17 @@ Group = Literal["fitting", "along", "shop"]
 
 
 class BelongingKind(OfFamilies):
-    """counted : there may be several.  which : what is worth writing down of it, blank for nothing more."""
+    """counted : there may be several.  which : what is worth writing down of it, blank for nothing more.
+
+    words : by which it is known where somebody names what came along.
+    """
 
     kind: str
     label: str
     group: Group
     counted: bool
     which: str | None
+    words: str | None
 
 
 @cache

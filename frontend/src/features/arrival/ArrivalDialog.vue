@@ -38,7 +38,7 @@ const fresh = () => ({
   left_as_found: '',
   serial: '',
 })
-const freshVisit = () => ({ climate: '' as '' | 'damp' | 'dry', deadline: '', freeze_days: '3', promised: '' })
+const freshVisit = () => ({ climate: '' as '' | 'damp' | 'dry', deadline: '', freeze_days: '3', promised: '', along: '' })
 const form = reactive(fresh())
 const visit = reactive(freshVisit())
 const words = ref('')
@@ -108,6 +108,7 @@ function arrival(): Act {
     deadline: visit.deadline || null,
     freeze_days: Number(visit.freeze_days || 0),
     promised: visit.promised || null,
+    along: visit.along,
   }
   if (again.value) {
     const path = { ticket: again.value.ticket }
@@ -187,6 +188,7 @@ async function send(): Promise<void> {
     <v-checkbox v-model="form.is_new" :label="ASKED.is_new" />
     <v-checkbox v-model="form.is_fleet" :label="ASKED.is_fleet" />
     </template>
+    <v-text-field v-model="visit.along" class="wide" :label="t('what_came_along')" :placeholder="t('case_2_bows_shoulder_rest')" maxlength="500" autocomplete="off" />
     <v-text-field v-model="visit.deadline" type="date" :label="ASKED.deadline" :error-messages="faults.deadline" />
     <v-text-field v-model="visit.freeze_days" inputmode="numeric" :label="ASKED.freeze_days" :error-messages="faults.freeze_days" />
     <v-text-field v-model="visit.promised" type="date" :label="ASKED.promised" :error-messages="faults.promised" />

@@ -35,6 +35,7 @@ const form = reactive({
   climate: '' as '' | 'damp' | 'dry',
   deadline: '',
   promised: '',
+  along: '',
   recipe: '',
 })
 const lines = ref<Line[]>([freshLine()])
@@ -131,6 +132,7 @@ async function send(): Promise<void> {
     <v-text-field v-model="form.complaint" class="wide" :label="ASKED.complaint" maxlength="20000" />
     <v-select v-model="form.climate" :label="ASKED.climate" :items="CLIMATES" />
     <v-text-field v-model="form.promised" type="date" :label="ASKED.promised" :error-messages="faults.promised" />
+    <v-text-field v-model="form.along" :label="t('each_came_with')" maxlength="500" autocomplete="off" />
     <table ref="table" class="wide lines" :aria-label="t('a_line_for_each')">
       <thead>
         <tr><th>{{ t('ticket') }}</th><th>{{ t('serial_number') }}</th><th>{{ t('size') }}</th><th>{{ t('what_differs') }}</th><th>{{ t('left_handed') }}</th><th class="only-read">{{ t('take_the_line_out') }}</th></tr>

@@ -36,5 +36,8 @@ export default {
   "strings_on_all_of_them": "Strings on all of them",
   "not_known_yet": "not known yet",
   "serial_number": "Serial number",
-  "serial_number_of_line": "Serial number of line {i}"
+  "serial_number_of_line": "Serial number of line {i}",
+  "what_came_along": "What came along, between commas",
+  "case_2_bows_shoulder_rest": "case, 2 bows, spare strings, mute",
+  "each_came_with": "Each came with, between commas"
 } as const
