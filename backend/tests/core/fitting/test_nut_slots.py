@@ -20,6 +20,7 @@ def test_the_top_stands_a_third_of_the_string_over_the_floor() -> None:
 def test_a_floor_is_level_at_the_front_and_falls_to_the_back() -> None:
     """An arc of 8° over 5 mm: radius 5 / sin 8° = 35.93, down 5 · tan 4° = 0.350 at the back."""
     turn = fixed_turn(nut_thickness=5, fall=8)
+    assert (turn.floor_radius, turn.floor_fall) == (pytest.approx(35.927, abs=1e-3), pytest.approx(0.3496, abs=1e-4))
     points = floor_points(turn, nut_thickness=5)
     assert points[0] == (0, pytest.approx(0))
     assert points[-1] == (5, pytest.approx(0.3496, abs=1e-4))

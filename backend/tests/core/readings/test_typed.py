@@ -74,3 +74,10 @@ def test_what_is_no_length_says_its_own_unit(unit: str, typed: str, value: float
 def test_another_unit_is_no_such_thing(unit: str, typed: str) -> None:
     with pytest.raises(CoreError):
         in_unit(unit, typed, what="it")
+
+
+@pytest.mark.parametrize("typed", ["158x", "158°x", "x"])
+def test_what_ends_in_no_digit_is_named_as_what_it_is_not(typed: str) -> None:
+    """The last sign decides: it is told that it is no angle, not that a unit is unknown."""
+    with pytest.raises(CoreError, match="is no angle"):
+        in_unit("°", typed, what="it")

@@ -40,6 +40,15 @@ def test_waiting_needs_no_bench() -> None:
     assert (plan.finish, plan.optimal) == (90, True)
 
 
+def test_a_step_that_only_waits_begins_while_the_bench_is_taken() -> None:
+    """A drying of 50 needs no bench and starts with the day, while the one bench works 30: 50 + 10 in all."""
+    drying = Job("dries", (JobStep("dry", 0, 50), JobStep("polish", 10, 0, ("dry",))))
+    jobs = [Job("worked", (JobStep("cut", 30),)), drying]
+    plan = plan_day(jobs=jobs)
+    assert next(step.start for step in plan.steps if step.step == "dry") == 0
+    assert plan.finish == 60
+
+
 def test_lateness_comes_before_the_finish() -> None:
     """The short job is due at once: it goes first, although the long one alone would finish sooner."""
     jobs = [Job("long", (JobStep("x", 100, 100),)), Job("short", (JobStep("y", 10),), due=10)]
