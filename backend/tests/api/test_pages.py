@@ -327,3 +327,12 @@ def test_the_nut_page_never_files_below_what_is_wanted(client: TestClient) -> No
         bench.take(measure, 0, typed)
     turned = {row[0]: row for row in page(client, "RW-101", "nut")["tables"][0]["rows"]}["G"][-1]
     assert turned.endswith(f"{math.degrees(math.atan(4 / 40)):.1f}° to the bass")
+
+
+def test_a_post_whose_bottom_goes_to_the_bass(client: TestClient) -> None:
+    """RW-102 (violin): 0.5 mm toward the bass side of where an upright one stands."""
+    upright = page(client, "RW-102", "post", post_stance="upright")
+    aside = page(client, "RW-102", "post", post_stance="bottom_to_bass")
+    handles = [{h["name"]: h["rests_at"] for h in view["handles"]} for view in (upright, aside)]
+    assert handles[1]["bottom_across"] == pytest.approx(handles[0]["bottom_across"] - 0.5)
+    assert handles[1]["top_across"] == handles[0]["top_across"]

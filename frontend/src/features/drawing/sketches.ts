@@ -66,6 +66,7 @@ export const SKETCHES: Record<string, Sketch[]> = {
   fingerboard_width: [between('plan', [24, 76], [24, 104]), between('plan', [180, 62], [180, 118])],
   nut_spread: [between('plan', [34, 79], [34, 101])],
   nut_margin: [between('plan', [34, 104], [34, 101]), between('plan', [34, 76], [34, 79])],
+  nut_slot_depth: [between('side', [20, 70], [20, 64])],
   nut_slot_width: [101, 94, 87, 80].map((y) => between('plan', [34, y + 2], [34, y - 2])),
   button_standout: [between('side', [292, 138], [300, 138])],
   string_diameter: [101, 94, 87, 80].map((y) => between('plan', [120, y - 2], [120, y + 2])),

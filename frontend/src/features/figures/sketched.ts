@@ -7,6 +7,7 @@ const ELSEWHERE: Record<string, { measure: string; position: number | null }> = 
   margin_treble_at_nut: { measure: 'nut_margin', position: 1 },
   overstand: { measure: 'board_at_edge', position: null },
   crown_radius: { measure: 'string_centres_bridge', position: 1 },
+  post_bottom_aside: { measure: 'post_inset', position: 1 },
   post_far_side: { measure: 'post_setback', position: 0 },
   slot_depth_ratio: { measure: 'slot_depth', position: null },
 }

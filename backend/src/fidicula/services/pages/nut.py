@@ -42,6 +42,7 @@ def nut_page(bench: PageBench) -> PageView:
             consequences = list(_consequences(bench, now, aims))
         tables = list(_tables(bench, aims))
         drawing = _drawing(bench, aims)
+        finding += _deep(bench)
         if bench.seen & {"buzz_open"}:
             finding.append(say.PLUCKED)
     asked = next((one for one in ("nut_low", "glued_nut") if bench.question(one)), "")
@@ -200,6 +201,14 @@ def _by_cards(bench: PageBench) -> Iterator[str]:
         known = [(held, over) for held, over in ((passes, True), (stops, False)) if held is not None]
         if len(known) == 1:
             yield say.bound(name, card=known[0][0].value, over=known[0][1])
+
+
+def _deep(bench: PageBench) -> Iterator[str]:
+    """Strings of which over half lies in the nut."""
+    for i, (name, diameter) in enumerate(zip(bench.state.instrument.string_names, bench.state.diameters, strict=True)):
+        held = bench.state.known("nut_slot_depth", i)
+        if held is not None and held.value > diameter / 2 + held.resolution:
+            yield say.deep(name, depth=held.value, diameter=diameter)
 
 
 def _floors(bench: PageBench) -> Iterator[Plot]:

@@ -123,6 +123,9 @@ def _school_place(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Poi
 def _bottom_of(bench: PageBench, chosen: dict[str, str], top: Point) -> Point:
     """Under its top; leaning with the bridge it stands nearer to the bridge, as far as the bridge leans back."""
     length = None if bench.post is None else bench.post.length
+    if chosen["post_stance"] == "bottom_to_bass":
+        aside = bench.with_schools(chosen).others.get("post_bottom_aside")
+        return top if aside is None else (top[0], top[1] - aside.band.aim)
     if chosen["post_stance"] != "with_bridge":
         return top
     outcome = compute(bench.state)

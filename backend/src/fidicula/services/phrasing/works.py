@@ -241,6 +241,7 @@ def move_tailpiece(a: Assessment, found: Instruction) -> Phrase:
 
 _LEANS = {
     "upright": "Its bottom straight under its top.",
+    "bottom_to_bass": "Its bottom a little to the bass of its top.",
     "with_bridge": "Its bottom nearer to the bridge than its top, as far as the bridge leans back.",
 }
 

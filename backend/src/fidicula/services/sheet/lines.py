@@ -108,7 +108,7 @@ def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
     lean = 0.0 if schools["bridge_stance"] == "back_square" else halving_lean(state)
     label = say.LABELS["both" if schools["bridge_stance"] == "both" else "back_square"]
     yield _line("bridge_stance", "bridge", label, None, lean, None, _says("bridge_stance", state), unit="°")
-    upright = schools["post_stance"] == "upright"
+    upright = schools["post_stance"] != "with_bridge"
     yield _line(
         "post_stance", "post and bar", say.LABELS["post_stance"], None,
         0.0 if upright else lean, None, _says("post_stance", state), unit="°",

@@ -42,6 +42,8 @@ _OTHERS = (
     "max_wedge_at_heel",
     "neck_to_stop",
 )
+_BY_SCHOOL = (("slot_width", "slot_width_ratio"), ("slot_floor", "slot_fall"), ("post_stance", "post_bottom_aside"))
+"""Questions with the figure that each of their schools has, where it has one."""
 _DRAWN = ("bridge_foot_width", "bridge_waist", "bar_inset", "post_diameter")
 
 
@@ -109,7 +111,7 @@ class _Resolver:
         if accepted is not None:
             others["projection_accepted_high"] = Wanted(accepted.band, _said(accepted, "accepted on a new one"))
         others.update(self._bridge_wood(others))
-        for question, measure in (("slot_width", "slot_width_ratio"), ("slot_floor", "slot_fall")):
+        for question, measure in _BY_SCHOOL:
             wanted = self._of_school(question, measure)
             if wanted is not None:
                 others[measure] = wanted

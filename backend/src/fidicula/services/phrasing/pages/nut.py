@@ -79,6 +79,14 @@ def bound(name: str, *, card: float, over: bool) -> str:
     return f"{name}: under {number(card, 2)}, for that card does not pass. Try the next thinner one."
 
 
+def deep(name: str, *, depth: float, diameter: float) -> str:
+    """Over half of a string lies in the nut. [mm]"""
+    return (
+        f"The {name} lies {number(depth, 2)} deep, over half of its {number(diameter, 2)}: it is choked. "
+        "Take the nut's top down beside it; its floor stays."
+    )
+
+
 def floors(falls: str) -> str:
     return f"Level at the front edge, each falls by {falls} mm at the back."
 
