@@ -64,7 +64,7 @@ th.marked:first-child {
   padding-left: 7px;
 }
 td.long {
-  min-width: 340px;
+  min-width: 240px;
   text-align: left;
   white-space: normal;
 }
