@@ -283,7 +283,7 @@ class BenchState:
         return None if stand_in is None else Held(stand_in, True, self._leeway(place), "figure")
 
     def known(self, measure: str, position: int | None = None) -> Held | None:
-        """What was read, or is told by what was read; never a figure that stands in."""
+        """What was read, or follows from what was read; never a figure that stands in."""
         held = self.held(measure, position)
         return None if held is None or held.assumed else held
 

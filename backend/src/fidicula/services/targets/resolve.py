@@ -7,7 +7,6 @@ from dataclasses import dataclass, field, replace
 from typing import cast
 
 from fidicula.core.bands import Band
-from fidicula.core.fitting.post import inset_behind_middle
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.spacing import SpacingRule
 from fidicula.core.readings.states import MeasurementKey
@@ -15,6 +14,7 @@ from fidicula.core.targets.heights import PartOfBand, bands_across, end_height_b
 from fidicula.db.records import Instrument, StringSet
 from fidicula.services.measures import MEASURES
 from fidicula.services.numbers import short, signed
+from fidicula.services.targets.post_wanted import post_wanted
 from fidicula.services.targets.rules import Rules
 from fidicula.services.targets.wanted import Taken, Targets, Wanted
 from fidicula.tables.figures import FigureValues, figure_measures, spread_factor
@@ -116,7 +116,11 @@ class _Resolver:
             if wanted is not None:
                 others[measure] = wanted
         others.update(self._relief())
-        others.update(self._post(others))
+        mirrored = self._label("post_inset")
+        others.update(post_wanted(others, self.chosen, self._of_school, mirrored=mirrored))
+        divisor = self._find("afterlength_divisor", "afterlength")
+        if divisor is not None:
+            others["afterlength_divisor"] = Wanted(divisor.band, _said(divisor, self._label("afterlength")))
         return Targets(
             schools=self.chosen,
             places=places,
@@ -312,59 +316,6 @@ class _Resolver:
             if plain is not None:
                 found[f"relief_{side}"] = plain
         return found
-
-    def _post(self, others: Mapping[str, Wanted]) -> dict[str, Wanted]:
-        """Where the post is wanted, as far as figures alone can say."""
-        found: dict[str, Wanted] = {}
-        setbacks = (
-            ("post_setback", None),
-            ("top_thickness", None),
-            ("post_setback_in_posts", "post_diameter"),
-            ("post_setback_in_feet", "bridge_foot_thickness"),
-            ("post_far_side", None),
-        )
-        for measure, times in setbacks:
-            wanted = self._of_school("post_setback", measure)
-            if wanted is None or (times is not None and times not in others):
-                continue
-            if times is not None:
-                of = others[times].band
-                words = f"{short(wanted.band.aim)} × {figure_measures()[times].label} {short(of.aim)}"
-                wanted = Wanted(of.scaled(wanted.band.aim), f"{words}; {wanted.source}")
-            if measure == "post_far_side":
-                if "post_diameter" not in others:
-                    continue
-                of = others["post_diameter"].band
-                words = f"{short(wanted.band.aim)} to its far side, less its diameter {short(of.aim)}"
-                near = wanted.band.aim - of.aim
-                wanted = Wanted(Band(near, near, near), f"{words}; {wanted.source}")
-            found["post_setback"] = wanted
-        if self.chosen["post_inset"] == "mirror_bar":
-            bar = others.get("bar_inset")
-            inset = None if bar is None else replace(bar, source=f"{self._label('post_inset')}; {bar.source}")
-        elif self.chosen["post_inset"] == "centred":
-            inset = self._centred(others)
-        else:
-            inset = self._of_school("post_inset", "post_inset")
-        if inset is not None:
-            found["post_inset"] = inset
-        divisor = self._find("afterlength_divisor", "afterlength")
-        if divisor is not None:
-            found["afterlength_divisor"] = Wanted(divisor.band, _said(divisor, self._label("afterlength")))
-        return found
-
-    def _centred(self, others: Mapping[str, Wanted]) -> Wanted | None:
-        """The inset of a post behind the middle of its foot, as far as figures can say."""
-        share, foot, post = (
-            self._of_school("post_inset", "foot_spread_share"),
-            others.get("bridge_foot_width"),
-            others.get("post_diameter"),
-        )
-        if share is None or foot is None or post is None:
-            return None
-        width, diameter = foot.band.aim, post.band.aim
-        inset = inset_behind_middle(foot_width=width, foot_spread=width * share.band.aim, post_diameter=diameter)
-        return Wanted(Band(inset, inset, inset), share.source)
 
 
 def _as_taken(taken: Taken) -> Wanted | None:

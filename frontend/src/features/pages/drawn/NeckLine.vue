@@ -66,18 +66,9 @@ const said = computed(() => t('projection_wanted_to', { mm: now.value === null ?
 
 <style scoped src="./drawn.css"></style>
 <style scoped>
-.extension {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1;
-  stroke-dasharray: 12 3 2 3;
-}
 .band {
   fill: var(--note);
   stroke: var(--ink);
-}
-.mark {
-  fill: var(--ink);
 }
 .then {
   fill: var(--action);

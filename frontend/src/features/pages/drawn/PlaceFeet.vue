@@ -67,14 +67,3 @@ const said = computed(() => props.drawing.schools.map((one) => t('school_from_wh
 </template>
 
 <style scoped src="./drawn.css"></style>
-<style scoped>
-.extension {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1;
-  stroke-dasharray: 12 3 2 3;
-}
-.mark {
-  fill: var(--ink);
-}
-</style>

@@ -53,8 +53,3 @@ const said = computed(() => t('afterlength_a_sixth_would_be', { mm: props.drawin
 </template>
 
 <style scoped src="./drawn.css"></style>
-<style scoped>
-.mark {
-  fill: var(--ink);
-}
-</style>

@@ -98,7 +98,7 @@ def new_rows(cut: NewPost, diameter: float) -> list[list[str]]:
 
 
 def new_says(*, slopes_read: bool) -> str:
-    said = "Its long side stands inward where the plates close outward. Leave it a little long and fit it down."
+    said = "Its long side stands inward where the plates close outward. Cut it a little long and fit it down."
     if slopes_read:
         return said
     return f"The slopes of top and back are not read: both ends are taken as level. {said}"
