@@ -15,21 +15,8 @@ from fidicula.services.following import Followings, TargetsWanted
 from fidicula.services.leaving.handing import HandingOver, Signature
 from fidicula.services.particulars import Change, Particulars
 from fidicula.services.strings import Stringing, Strings
-from fidicula.tables.work import works
+from fidicula.tables.work import OF_ONE, works
 
-OF_ONE = frozenset(
-    {
-        "crown_cut",
-        "slots_filed",
-        "crown_beside",
-        "nut_filed",
-        "adjusters_turned",
-        "wedge_fitted",
-        "post_moved",
-        "board_dressed",
-    }
-)
-"""Works by amounts that follow the readings of one instrument."""
 PARTICULARS = ("kind", "promised", "deadline", "owner")
 """What may be said of many at once."""
 

@@ -11,7 +11,7 @@ from fidicula.services.sheet.model import Choice
 from fidicula.services.tickets import next_ticket
 from fidicula.tables import figures
 from fidicula.tables.course import visit_kinds
-from fidicula.tables.work import tools, works
+from fidicula.tables.work import OF_ONE, tools, works
 
 MATERIALS = ("synthetic", "steel", "gut")
 
@@ -49,11 +49,15 @@ class MeasureWords:
 
 @dataclass(frozen=True)
 class WorkChoice:
-    """A work that can be recorded. part : of the instrument that it is done to, as it is called."""
+    """A work that can be recorded. part : of the instrument that it is done to, as it is called.
+
+    for_many : it may be written down at many at once.
+    """
 
     key: str
     label: str
     part: str
+    for_many: bool
 
 
 @dataclass(frozen=True)
@@ -90,7 +94,7 @@ def load_choices(uow: UnitOfWork) -> Choices:
             for tool in tools().values()
         ],
         works=[
-            WorkChoice(row.work, row.label, "Other" if row.part is None else LABELS[row.part])
+            WorkChoice(row.work, row.label, "Other" if row.part is None else LABELS[row.part], row.work not in OF_ONE)
             for row in works().values()
             if row.at_bench
         ],

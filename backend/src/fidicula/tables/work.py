@@ -52,6 +52,21 @@ class Tool(TableRow):
     offset: float
 
 
+OF_ONE = frozenset(
+    {
+        "crown_cut",
+        "slots_filed",
+        "crown_beside",
+        "nut_filed",
+        "adjusters_turned",
+        "wedge_fitted",
+        "post_moved",
+        "board_dressed",
+    }
+)
+"""Works by amounts that follow the readings of one instrument."""
+
+
 @cache
 def works() -> dict[str, Work]:
     return {row.work: row for row in read_rows("works", Work)}

@@ -43,9 +43,7 @@ const isDoing = ref(false)
 const field = ref<HTMLSelectElement | null>(null)
 const recipes = ref<string[]>([])
 const sets = ref<SetView[]>([])
-/** By amounts that follow the readings of one instrument, or described in words: those are written down one by one. */
-const OF_ONE = ['crown_cut', 'slots_filed', 'crown_beside', 'nut_filed', 'adjusters_turned', 'wedge_fitted', 'post_moved', 'board_dressed', 'other_work']
-const works = computed(() => (house.choices?.works ?? []).filter((row) => !OF_ONE.includes(row.key)))
+const works = computed(() => (house.choices?.works ?? []).filter((row) => row.for_many && row.key !== 'other_work'))
 const offered = computed(() => ACTS.filter((row) => atBench.may(row.may)))
 const act = computed(() => offered.value.find((row) => row.value === doing.value) ?? offered.value[0])
 const families = computed(() => [...new Set(props.rows.filter((row) => props.ticked.includes(row.ticket)).map((row) => row.family))])
