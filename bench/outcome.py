@@ -13,23 +13,17 @@ from __future__ import annotations
 
 import os
 import statistics
-import tempfile
 import time
 from collections.abc import Sequence
 from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass
-from pathlib import Path
 from random import Random
 
 from fastapi.testclient import TestClient
 from fidicula.api.app import make_app
-from fidicula.cli.demo import demo_sign_ins, load_demo
-from fidicula.db.migrate import upgrade
-from fidicula.db.unit_of_work import make_engine
-from fidicula.hosting.cluster import Cluster
-from fidicula.hosting.home import default_home
+from fidicula.cli.demo import demo_sign_ins
+from fidicula.cli.throwaway import filled, throwaway_cluster
 from fidicula.main import give_services
-from fidicula.settings import Settings
 
 from bench.robot import Drawn, Outcome, Robot
 
@@ -70,20 +64,11 @@ def run() -> None:
 
 
 def outcomes(count: int, noise: float) -> list[Outcome]:
-    parent = default_home(Settings().root).parent
-    parent.mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory(dir=parent, prefix="bench-") as home:
-        Path(home).chmod(0o755)
-        with Cluster(Path(home) / "cluster", durable=False).running() as running:
-            running.ensure_database("bench")
-            url = running.url("bench")
-            engine = make_engine(url)
-            upgrade(engine)
-            load_demo(engine)
-            engine.dispose()
-            shares = [Share(url, tuple(range(worker, count, WORKERS)), noise) for worker in range(WORKERS)]
-            with ProcessPoolExecutor(WORKERS) as pool:
-                return [one for done in pool.map(_work, shares) for one in done]
+    with throwaway_cluster() as running:
+        url = filled(running, "bench")
+        shares = [Share(url, tuple(range(worker, count, WORKERS)), noise) for worker in range(WORKERS)]
+        with ProcessPoolExecutor(WORKERS) as pool:
+            return [one for done in pool.map(_work, shares) for one in done]
 
 
 def _work(share: Share) -> list[Outcome]:

@@ -12,6 +12,9 @@ from launcher.console import say
 from launcher.environment import node_bin, node_env
 from launcher.places import BACKEND, FRONTEND, ROOT, VENV
 
+MOST_WORKERS = 4
+"""Each has a database and a browser of its own, about 2 GB together."""
+
 
 @dataclass(frozen=True)
 class Check:
@@ -32,6 +35,11 @@ def static_checks() -> list[Check]:
         Check("vitest: front end's units", [node_bin() / "npm", "run", "--silent", "unit"], FRONTEND, node_env()),
         Check("eslint: front end", [node_bin() / "npm", "run", "--silent", "lint"], FRONTEND, node_env()),
     ]
+
+
+def _workers() -> int:
+    """As many as there are processors, and two at least: each waits for its database and its browser now and then."""
+    return min(MOST_WORKERS, max(2, len(os.sched_getaffinity(0))))
 
 
 def run_all(pytest_arguments: list[str]) -> int:
@@ -56,7 +64,7 @@ def run_all(pytest_arguments: list[str]) -> int:
                 say(done.stdout)
                 failed.append(check.title)
     code = subprocess.call(
-        [str(VENV / "bin" / "pytest"), *(pytest_arguments or ["-n", "2"])],
+        [str(VENV / "bin" / "pytest"), *(pytest_arguments or ["-n", str(_workers()), "--dist", "worksteal"])],
         cwd=BACKEND,
         env=node_env(),
         stdin=subprocess.DEVNULL,

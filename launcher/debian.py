@@ -17,7 +17,8 @@ def has_postgresql() -> bool:
 
 
 def has_chromium() -> bool:
-    return Path("/usr/bin/chromium").exists() or shutil.which("chromium") is not None
+    """Its headless shell, which does without the parts of a browser that nobody sees, or the whole of it."""
+    return any(Path("/usr/bin", name).exists() for name in ("chromium-headless-shell", "chromium"))
 
 
 def has_venv() -> bool:
@@ -38,7 +39,7 @@ class Program:
 
 PYTHON_VENV = Program("Python's venv", "python3-venv", has_venv)
 POSTGRESQL = Program("PostgreSQL", "postgresql", has_postgresql)
-CHROMIUM = Program("Chromium", "chromium", has_chromium)
+CHROMIUM = Program("Chromium", "chromium-headless-shell", has_chromium)
 
 
 def ensure(programs: Iterable[Program]) -> None:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
@@ -15,16 +16,16 @@ from argon2 import PasswordHasher
 from fastapi.testclient import TestClient
 from fidicula.api.app import make_app
 from fidicula.api.signed import COOKIE
-from fidicula.cli.demo import load_demo
-from fidicula.db.migrate import upgrade
+from fidicula.cli.throwaway import filled
 from fidicula.db.unit_of_work import UnitOfWork, make_engine
 from fidicula.hosting.cluster import Cluster
-from fidicula.hosting.server import RunningCluster
+from fidicula.hosting.server import RunningCluster, server_of
 from fidicula.main import give_services
 from fidicula.services import secrets
 from fidicula.services.secrets import token_hash
 from fidicula.settings import Settings
 from hypothesis import HealthCheck, settings
+from psycopg import Connection
 from sqlalchemy import Engine
 
 # No test is timed: how long an example takes says how busy the machine is. The same examples on every machine.
@@ -37,6 +38,8 @@ for hasher in ("_passwords", "_pins"):
 secrets._NOBODY = secrets.password_hash("nobody")
 
 ROOM_FOR_A_CLUSTER = 2_000_000_000
+GIVEN = "FIDICULA_TESTS_ON"
+"""Names a server that has both templates already, for whoever runs a few tests again and again."""
 
 
 @contextmanager
@@ -60,37 +63,40 @@ def cluster_home() -> Iterator[Path]:
 
 @pytest.fixture(scope="session")
 def cluster() -> Iterator[RunningCluster]:
+    given = os.environ.get(GIVEN)
+    if given is not None:
+        yield server_of(given)[0]
+        return
     with server_folder() as folder, Cluster(folder / "cluster", durable=False).running() as running:
-        running.ensure_database("template_empty")
-        running.ensure_database("template_demo")
-        for name in ("template_empty", "template_demo"):
-            engine = make_engine(running.url(name))
-            upgrade(engine)
-            if name == "template_demo":
-                load_demo(engine)
-            engine.dispose()
+        filled(running, "template_empty", demo=False)
+        filled(running, "template_demo")
         yield running
 
 
+@pytest.fixture(scope="session")
+def administering(cluster: RunningCluster) -> Iterator[Connection]:
+    """One connection that makes and drops databases: each of its own would take as long as what it does."""
+    with cluster.connect() as connection:
+        yield connection
+
+
 @pytest.fixture
-def fresh(cluster: RunningCluster) -> Iterator[Callable[[str], Engine]]:
+def fresh(cluster: RunningCluster, administering: Connection) -> Iterator[Callable[[str], Engine]]:
     """Makes an engine on a new copy of a template database."""
     made: list[tuple[str, Engine]] = []
 
     def make(template: str) -> Engine:
         name = f"t_{uuid4().hex}"
-        with cluster.connect() as connection:
-            connection.execute(f'CREATE DATABASE "{name}" TEMPLATE "{template}" STRATEGY file_copy')
+        administering.execute(f'CREATE DATABASE "{name}" TEMPLATE "{template}" STRATEGY file_copy')
         engine = make_engine(cluster.url(name))
         made.append((name, engine))
         return engine
 
     yield make
     # Dropped at once: a thousand databases of ten megabytes would keep a slow disk busy for the whole run.
-    with cluster.connect() as connection:
-        for name, engine in made:
-            engine.dispose()
-            connection.execute(f'DROP DATABASE "{name}" WITH (FORCE)')
+    for name, engine in made:
+        engine.dispose()
+        administering.execute(f'DROP DATABASE "{name}" WITH (FORCE)')
 
 
 @pytest.fixture

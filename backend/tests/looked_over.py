@@ -25,6 +25,24 @@ DRAWN = frozenset({"swing", "surface"})
 """Lines on a drawing, which are held to what is judged elsewhere: left out."""
 
 
+DAYS: dict[str, re.Pattern[str]] = {
+    "DAY": re.compile(
+        r"\b\d{1,2} (January|February|March|April|May|June|July|August|September|October|November|December)\b"
+        r"( 20\d\d)?"
+    ),
+    "SERVED": re.compile(r"about \d+ of \d+ hours: \d+ \w+ left"),
+    "CLOCK": re.compile(r"\b\d\d:\d\d\b"),
+    "SEAL": re.compile(r"\b([0-9a-f]{16}|[0-9a-f]{4}( [0-9a-f]{4})+)\b"),
+}
+
+
+def undated(sentence: str) -> str:
+    """Without what differs from day to day."""
+    for what, pattern in DAYS.items():
+        sentence = pattern.sub(what, sentence)
+    return sentence
+
+
 def check(path: Path, text: str) -> None:
     """Compares with what is kept under that name; what is not kept yet fails."""
     if os.environ.get("FIDICULA_LOOKED_OVER"):
@@ -34,15 +52,15 @@ def check(path: Path, text: str) -> None:
     assert text.splitlines() == path.read_text().splitlines()
 
 
-def lines(value: Any, name: str = "", *, now: datetime, depth: int = 0) -> Iterator[str]:
+def lines(value: Any, name: str = "", *, now: datetime, depth: int = 0, without: Set[str] = DRAWN) -> Iterator[str]:
     """A value as text, without what is empty: a line for each part, parts of a part set in."""
     simple = _simple(value, now)
     if simple is not None:
         if simple:
             yield f"{'  ' * depth}{name}: {simple}" if name else f"{'  ' * depth}{simple}"
         return
-    parts = [] if name in DRAWN else list(_parts(value))
-    inside = [line for key, part in parts for line in lines(part, key, now=now, depth=depth + 1)]
+    parts = [] if name in without else list(_parts(value))
+    inside = [line for key, part in parts for line in lines(part, key, now=now, depth=depth + 1, without=without)]
     if inside:
         yield f"{'  ' * depth}{name or type(value).__name__}"
         yield from inside

@@ -3,14 +3,41 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from dataclasses import replace
 from typing import Any
 from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
+from fidicula.db.one_sheet import Change
+from fidicula.db.unit_of_work import UnitOfWork
+from fidicula.services import loaded
 
 from .planning import Plan
 from .sounding import Session
+
+
+@pytest.fixture
+def read_again(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Whatever is kept of an instrument in the process is read again beside it, and is the same."""
+    at_change = loaded._at_change
+
+    def compared(uow: UnitOfWork, ticket: str, change: Change) -> loaded.Loaded:
+        kept = loaded._kept_of(uow.engine).at(change.instrument_id, change.number)
+        found = at_change(uow, ticket, change)
+        if kept is not None:
+            records = uow.one_sheet.of(ticket)
+            assert records is not None
+            fresh = loaded._loaded(uow, records)
+            # Whoever only reads holds nobody up: it may have changed meanwhile.
+            if not uow.only_reads or uow.one_sheet.change(ticket) == change:
+                assert found == fresh
+                assert replace(found.state(), now=fresh.visit.opened_at) == replace(
+                    fresh.state(), now=fresh.visit.opened_at
+                )
+        return found
+
+    monkeypatch.setattr(loaded, "_at_change", compared)
 
 
 @pytest.fixture

@@ -166,3 +166,14 @@ def test_a_dated_line_stands_before_the_work_that_came_after_it(client: TestClie
     assert Bench(client, "RW-102").cell("end_height", 0)["state"] == "stale"
     tomorrow = "measure,string,value,date\nend_height,G,5.6,2199-01-05\n"
     assert "still to come" in table(client, tomorrow, ticket="RW-102")["lines"][0]["problem"]
+
+
+def test_a_line_of_a_table_knows_the_lines_before_it(client: TestClient) -> None:
+    """RW-101, of which nothing is read: each line of one place corrects the one before it."""
+    lines = "measure,position,value\nend_height,0,5.4\nend_height,0,5.3\nend_height,0,5.2\n"
+    told = table(client, lines, ticket="RW-101", take_in=True)
+    assert told["good"] == 3
+    log = [line for line in client.get("/api/instruments/RW-101/log").json() if line["what"].startswith("G at")]
+    assert [(line["value"], line["state"]) for line in log] == [
+        *(("5.2", "current"), ("5.3", "corrected"), ("5.4", "corrected"))
+    ]

@@ -28,6 +28,12 @@ def test_what_came_along_is_asked_again_as_it_leaves(client: TestClient) -> None
     enter(client, kind="case", which="blue, a key in its pocket")
     evidence = [one["says"] for one in points(client)["pitch:came_along"]["evidence"]]
     assert evidence == ["case or bag: blue, a key in its pocket", "bow × 2: silver mounted"]
+    thing = str(uuid4())
+    enter(client, thing=thing, kind="bow", which="on loan")
+    enter(client, kind="chin_rest", which="its own")
+    enter(client, thing=thing, kind="bow", which="on loan", place="gone")
+    asked = [one["says"] for one in points(client)["pitch:came_along"]["evidence"]]
+    assert sorted(asked) == sorted(evidence), "neither what is gone nor what sits on it"
 
 
 def test_what_is_off_is_open_until_it_is_back_on(client: TestClient) -> None:

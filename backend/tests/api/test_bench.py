@@ -11,6 +11,8 @@ from sqlalchemy import Engine, text
 
 from ..services.scenario import CARRY, SLOPE
 
+pytestmark = pytest.mark.usefixtures("read_again")
+
 FIRST = {
     "end_height": [6.10, 5.75, 5.20, 4.30],
     "nut_height": [0.85, 0.80, 0.70, 0.60],

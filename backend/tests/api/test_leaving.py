@@ -13,6 +13,8 @@ from sqlalchemy import Engine, text
 from .people import BRAM, ILSE, PINS, id_of, signed
 from .test_bench import Bench
 
+pytestmark = pytest.mark.usefixtures("read_again")
+
 RW = "/api/instruments/RW-102"
 
 
@@ -52,6 +54,15 @@ def test_a_part_stands_with_its_readings_their_bands_and_its_works(client: TestC
     assert bridge["is_open"]
     assert bridge["means"]
     assert any(one["kind"] == "work" and ILSE in one["says"] for one in pegs["evidence"])
+
+
+def test_a_part_that_a_figure_stands_in_for_is_not_told_as_right(client: TestClient) -> None:
+    """RW-104: two heights and the neck are read; nobody read its nut, its pegs or its bar."""
+    points = client.get("/api/instruments/RW-104/checklist").json()["points"]
+    states = {one["part"]: one["state"] for one in points if one["group"] == "part"}
+    assert [states[part] for part in ("nut", "pegs", "strings", "neck", "bridge")] == [
+        *("assumed", "not_read", "right", "right", "open")
+    ]
 
 
 def test_a_point_is_checked_and_a_later_work_opens_it_again(client: TestClient) -> None:

@@ -76,7 +76,7 @@ def test_a_doubted_height_asks_for_nobody_until_it_counts(client: TestClient) ->
     assert low["doubt"]
     assert low["side"] is None
     assert (row["needs"], row["because"]) == ("open", [])
-    assert row["heed"] == ["G 52.0 mm, doubted"]
+    assert row["heed"] == ["G 52 mm, doubted"]
 
 
 def test_a_cello_is_asked_for_its_own_strings_in_the_order_that_was_asked_for(client: TestClient) -> None:

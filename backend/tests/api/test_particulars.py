@@ -9,6 +9,8 @@ from fastapi.testclient import TestClient
 
 from .test_bench import Bench
 
+pytestmark = pytest.mark.usefixtures("read_again")
+
 AT = "/api/instruments/RW-102/particulars"
 
 

@@ -10,9 +10,10 @@ from uuid import uuid4
 import httpx2
 import pytest
 from fastapi.testclient import TestClient
+from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.hosting.serving import serving
 from fidicula.services.people import People
-from sqlalchemy import text
+from sqlalchemy import Engine, text
 from sqlalchemy.exc import DBAPIError
 
 from ..conftest import signed_in
@@ -38,6 +39,9 @@ from .people import (
     signed,
 )
 
+IN_ONE_PICTURE = {"/api/instruments/{ticket}/dossier"}
+"""Read in a transaction, so that nothing changes while it is read."""
+
 
 def test_every_route_without_a_session(app: Any, door: TestClient) -> None:
     """Only signing in, health and the stateless computations answer."""
@@ -58,6 +62,25 @@ def test_every_route_with_every_role(app: Any, role: str) -> None:
             status = ask(client, method, path)
             assert status != 401, (method, path)
             assert (status != 403) == allowed, (method, path, status)
+
+
+def test_what_is_only_asked_for_takes_no_transaction(
+    app: Any, client: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    begin, only_reads = UnitOfWork.__init__, []
+
+    def noted(self: UnitOfWork, engine: Engine, **how: bool) -> None:
+        only_reads.append(how.get("only_reads", False))
+        begin(self, engine, **how)
+
+    monkeypatch.setattr(UnitOfWork, "__init__", noted)
+    found = set()
+    for method, path in routes(app):
+        if method == "get":
+            only_reads.clear()
+            ask(client, method, path)
+            found |= set() if all(only_reads) else {path}
+    assert found == IN_ONE_PICTURE
 
 
 def test_a_change_from_another_site_is_refused(app: Any) -> None:

@@ -14,6 +14,8 @@ from pdfminer.layout import LTChar, LTTextContainer, LTTextLine
 from ..conftest import signed_in
 from .planning import Plan, refusal
 
+pytestmark = pytest.mark.usefixtures("read_again")
+
 
 @pytest.fixture
 def grown(client: TestClient) -> Plan:

@@ -5,9 +5,12 @@ from __future__ import annotations
 from typing import Any
 from uuid import uuid4
 
+import pytest
 from fastapi.testclient import TestClient
 
 from .test_bench import Bench
+
+pytestmark = pytest.mark.usefixtures("read_again")
 
 
 def read_in_full(client: TestClient) -> Bench:

@@ -5,9 +5,12 @@ from __future__ import annotations
 from typing import Any
 from uuid import uuid4
 
+import pytest
 from fastapi.testclient import TestClient
 
 from .test_bench import Bench
+
+pytestmark = pytest.mark.usefixtures("read_again")
 
 
 def undo(bench: Bench) -> dict[str, Any]:
@@ -44,3 +47,33 @@ def test_nothing_stands_again_over_what_was_entered_since(client: TestClient) ->
     refused = bench.post("redo", 409, **taken)
     assert "something was entered since" in refused["detail"][0]["msg"]
     bench.post("redo", 404, kind="work", id=str(uuid4()))
+
+
+@pytest.mark.parametrize(
+    ("path", "body"),
+    [
+        ("works", {"work": "pegs_fitted"}),
+        ("items/pegs/seen", {"verdict": "fine"}),
+        (
+            "readings",
+            {
+                "measure": "end_height",
+                "position": 3,
+                "typed": "3.6",
+                "tool": "caliper",
+                "taken_at": "2026-11-23T09:00:00Z",
+            },
+        ),
+    ],
+)
+def test_whatever_was_entered_since_is_in_the_way_until_it_is_undone_itself(
+    client: TestClient, path: str, body: dict[str, Any]
+) -> None:
+    bench = Bench(client, "RW-102")
+    bench.take("end_height", 0, "5.2")
+    taken = undo(bench)
+    bench.post(path, id=str(uuid4()), **body)
+    assert "something was entered since" in bench.post("redo", 409, **taken)["detail"][0]["msg"]
+    undo(bench)
+    bench.post("redo", **taken)
+    assert bench.cell("end_height", 0)["value"] == 5.2

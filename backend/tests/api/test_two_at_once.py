@@ -19,6 +19,8 @@ from sqlalchemy import Engine, text
 from ..conftest import signed_in
 from .people import signed
 
+pytestmark = pytest.mark.usefixtures("read_again")
+
 TEO, BRAM, ILSE = "Teo Marchetti-Lund", "Bram Oyelade", "Ilse Varnholt"
 Ask = Callable[..., httpx2.Response]
 

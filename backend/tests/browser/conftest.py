@@ -7,9 +7,10 @@ from contextlib import contextmanager
 from typing import Any
 
 import pytest
+from fidicula.hosting.cluster import free_port
 from fidicula.hosting.serving import CHROMIUM, CHROMIUM_ARGUMENTS, serving
 from fidicula.settings import Settings
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, expect, sync_playwright
 
 from ..conftest import signed_in
 
@@ -27,18 +28,49 @@ def browser() -> Iterator[Browser]:
         launched.close()
 
 
+@pytest.fixture(scope="session")
+def port() -> int:
+    """The same for every test: what the application is made of is read and compiled once, as in anybody's browser."""
+    return free_port()
+
+
 @pytest.fixture
-def address(app: Any) -> Iterator[str]:
+def address(app: Any, port: int) -> Iterator[str]:
     assert (Settings().front_end / "index.html").is_file(), "the front end is not built: run ./fidicula test"
-    with serving(app) as served:
+    with serving(app, port) as served:
         yield served
 
 
+@pytest.fixture(scope="session")
+def profile(browser: Browser) -> Iterator[BrowserContext]:
+    """A browser that has been here before: it has the application's files, and nothing of any house.
+
+    It is somebody's who asks for less motion, which takes less of a processor that draws.
+    """
+    context = _context(browser, reduced_motion="reduce")
+    yield context
+    context.close()
+
+
 @pytest.fixture
-def page(browser: Browser, address: str, app: Any) -> Iterator[Page]:
-    """A page of a fresh browser on the rail, Ilse signed in; an error in its scripts fails the test."""
-    with opened_page(browser, address, cookie=signed_in(app, "Ilse Varnholt")["cookie"]) as opened:
-        yield opened
+def page(profile: BrowserContext, address: str, app: Any) -> Iterator[Page]:
+    """A page on the rail, Ilse signed in; an error or a warning of its scripts fails the test."""
+    fresh = profile.new_page()
+    _leave_nothing_of(profile, fresh, address)
+    _sign_in(profile, signed_in(app, "Ilse Varnholt")["cookie"])
+    with _watched(fresh, address):
+        yield fresh
+        for one in profile.pages:
+            one.close()
+
+
+def _leave_nothing_of(context: BrowserContext, page: Page, address: str) -> None:
+    """Take away what was kept here for this address, all but the application's own files."""
+    context.clear_cookies()
+    session = context.new_cdp_session(page)
+    kept = "local_storage,indexeddb,cache_storage,service_workers"
+    session.send("Storage.clearDataForOrigin", {"origin": address, "storageTypes": kept})
+    session.detach()
 
 
 @pytest.fixture
@@ -48,25 +80,51 @@ def door(browser: Browser, address: str) -> Iterator[Page]:
         yield opened
 
 
+OF_OTHERS = ("by Playwright", "Invalid keyframe value")
+"""Warnings of the driver, and of a dialog that opens from a button which is gone by then."""
+
+
+def _is_ours(said: ConsoleMessage) -> bool:
+    """What the page's own parts throw or warn of is written to the console; so is every answer that refuses, which is
+    none of theirs."""
+    if said.type == "warning":
+        return not any(theirs in said.text for theirs in OF_OTHERS)
+    return said.type == "error" and "Error:" in said.text
+
+
+def _context(browser: Browser, **more: Any) -> BrowserContext:
+    context = browser.new_context(**{"viewport": {"width": 1280, "height": 800}, "service_workers": "block", **more})
+    context.set_default_timeout(PATIENCE_MS)
+    return context
+
+
+def _sign_in(context: BrowserContext, cookie: str) -> None:
+    name, value = cookie.split("=")
+    context.add_cookies([{"name": name, "value": value, "domain": "127.0.0.1", "path": "/api"}])
+
+
+@contextmanager
+def _watched(page: Page, address: str) -> Iterator[None]:
+    """The application in a page; at the end, what its scripts complained of."""
+    errors: list[str] = []
+    page.on("pageerror", lambda error: errors.append(str(error)))
+    page.on("console", lambda said: errors.append(said.text) if _is_ours(said) else None)
+    page.goto(address)
+    expect(page.get_by_label("Instruments in the house").or_(page.get_by_label("Sign in"))).to_be_visible()
+    yield
+    assert errors == []
+
+
 @contextmanager
 def opened_page(browser: Browser, address: str, *, cookie: str = "", worker: bool = False) -> Iterator[Page]:
-    """worker : with the service worker, which answers before what a test puts between page and server."""
-    context = browser.new_context(
-        viewport={"width": 1280, "height": 800}, service_workers="allow" if worker else "block"
-    )
+    """A page of a browser that was never here.
+
+    worker : with the service worker, which answers before what a test puts between page and server.
+    """
+    context = _context(browser, service_workers="allow" if worker else "block")
     if cookie:
-        name, value = cookie.split("=")
-        context.add_cookies([{"name": name, "value": value, "domain": "127.0.0.1", "path": "/api"}])
-    context.set_default_timeout(PATIENCE_MS)
+        _sign_in(context, cookie)
     opened = context.new_page()
-    errors: list[str] = []
-    opened.on("pageerror", lambda error: errors.append(str(error)))
-    # What the page's own parts throw is written to the console; so is every answer that refuses, which is none.
-    opened.on(
-        "console", lambda said: errors.append(said.text) if said.type == "error" and "Error:" in said.text else None
-    )
-    opened.goto(address)
-    expect(opened.get_by_label("Instruments in the house").or_(opened.get_by_label("Sign in"))).to_be_visible()
-    yield opened
-    context.close()
-    assert errors == []
+    with _watched(opened, address):
+        yield opened
+        context.close()

@@ -12,15 +12,51 @@ READINGS = "6.10 5,75 5.20 4.30 .85 .80 .70 .60 .10 .20 .25 .20 27.1 327mm 270 4
 
 
 def command(page: Page, letter: str, *, own: bool = False) -> None:
-    """Run a command from the strip that Space opens, twice for the page's own, once no dialog is open."""
+    """Run a command from the strip that Space opens, twice for the page's own, once no dialog is open.
+
+    A page that is still on its way has no commands yet: the strip is closed and opened again until it has this one.
+    """
     expect(page.locator(".v-dialog.v-overlay--active")).to_have_count(0)
-    page.keyboard.press("Space")
     menu = page.get_by_role("menu", name="Commands")
-    expect(menu).to_be_focused()
-    letters = [words.split()[0] for words in menu.get_by_role("menuitem").all_inner_texts()]
-    if (own or letter not in letters) and "Space" in letters:
+    for _ in range(200):
         page.keyboard.press("Space")
-    page.keyboard.press(letter)
+        expect(menu).to_be_focused()
+        letters = _letters(menu)
+        if (own or letter not in letters) and "Space" in letters:
+            page.keyboard.press("Space")
+            letters = _letters(menu)
+        if letter in letters:
+            page.keyboard.press(letter)
+            return
+        page.keyboard.press("Escape")
+        expect(menu).to_have_count(0)
+        page.wait_for_timeout(50)
+    raise AssertionError(f"no command {letter} here: {letters}")
+
+
+def _letters(menu: Locator) -> list[str]:
+    return [words.split()[0] for words in menu.get_by_role("menuitem").all_inner_texts()]
+
+
+_ROUTER = "document.querySelector('#app').__vue_app__.config.globalProperties.$router"
+
+
+def go(page: Page, path: str) -> None:
+    """Go to a page as a link does: without loading the application again."""
+    page.evaluate(f"path => {_ROUTER}.push(path).then(() => null)", path)
+    expect(page.get_by_role("main").or_(page.locator(".paper, .sheet")).first).to_be_visible()
+    expect(page.get_by_text("Calculating")).to_have_count(0)
+
+
+def choose(page: Page, name: str, label: str) -> None:
+    """Choose from a list that opens, in the dialog at hand."""
+    dialog = page.get_by_role("dialog")
+    dialog.get_by_role("combobox", name=name).focus()
+    page.keyboard.press("Enter")
+    option = page.get_by_role("option", name=label)
+    expect(option).to_be_visible()
+    option.press("Enter")
+    expect(dialog.get_by_text(label, exact=True)).to_be_visible()
 
 
 def open_ticket(page: Page, ticket: str) -> None:

@@ -77,6 +77,24 @@ def test_space_and_digits_belong_to_what_has_the_focus(bench: Page) -> None:
     expect(bench.get_by_role("menu", name="Commands")).to_have_count(0)
 
 
+def test_an_open_strip_keeps_the_keys_until_it_is_left(bench: Page) -> None:
+    """What a late answer puts the focus on has it once the strip closes; a press elsewhere closes it."""
+    strip = bench.get_by_role("menu", name="Commands")
+    field = bench.locator("input[data-reading]")
+    bench.get_by_role("button", name="Side", exact=True).focus()
+    bench.keyboard.press("Escape")
+    bench.keyboard.press("Space")
+    expect(strip).to_be_focused()
+    field.focus()
+    expect(strip).to_be_focused()
+    bench.keyboard.press("Escape")
+    expect(field).to_be_focused()
+    bench.keyboard.press("Space")
+    expect(strip).to_be_focused()
+    bench.get_by_role("button", name="Plan", exact=True).click()
+    expect(strip).to_have_count(0)
+
+
 def test_a_soft_keyboard_that_sends_words_and_no_keys_reads_too(bench: Page) -> None:
     bench.locator("input[data-reading]").focus()
     for typed in ("6,10", "5.75"):

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from .hands import command, open_ticket, reading, wood
@@ -135,12 +134,3 @@ def test_the_shop_makes_a_recipe_and_follows_it(page: Page) -> None:
     expect(page.get_by_role("button", name="Lantern")).to_contain_text("the shop's")
     open_ticket(page, "RW-102")
     expect(page.get_by_role("button", name="Lantern", exact=True)).to_be_visible()
-
-
-@pytest.mark.parametrize("path", ["figures/bass", "recipes/cello", "bench/RW-105/recipe"])
-@pytest.mark.parametrize(("width", "height"), [(390, 844), (800, 1180), (1280, 800)])
-def test_nothing_runs_off_the_side_of_these_pages(page: Page, path: str, width: int, height: int) -> None:
-    page.set_viewport_size({"width": width, "height": height})
-    page.goto(f"{page.url.rstrip('/')}/{path}")
-    expect(page.get_by_role("main")).to_be_visible()
-    assert page.evaluate("document.documentElement.scrollWidth") <= width

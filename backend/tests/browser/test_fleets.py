@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from playwright.sync_api import Page, expect
 
-from .hands import command, open_ticket
+from .hands import choose, command, go, held, open_ticket
 
 HAND_OVER = """async () => {
     const token = (await (await fetch('/api/session')).json()).signed_in.form_token
@@ -20,8 +20,7 @@ def test_a_fleet_of_five_is_taken_in_by_keyboard(page: Page) -> None:
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_label("Owner or fleet")).to_be_focused()
     page.keyboard.type("Lantern Regatta school")
-    dialog.get_by_role("combobox", name="Recipe that all of them follow").press("Enter")
-    page.get_by_role("option", name="Boathouse hire").press("Enter")
+    choose(page, "Recipe that all of them follow", "Boathouse hire")
     dialog.get_by_label("Why it came, in the owner's words").fill("Which of these need a luthier?")
     dialog.get_by_label("Ticket of line 1").focus()
     for i in range(1, 5):
@@ -74,3 +73,17 @@ def test_the_house_asks_for_the_next_hand_and_finds_what_was_handed_over(page: P
     expect(gone).to_be_visible()
     gone.press("Enter")
     expect(page.get_by_text("Handed over just now by Ilse Varnholt")).to_be_visible()
+
+
+def test_whoever_goes_on_after_a_fleet_came_in_is_not_called_back(page: Page) -> None:
+    """The list of tags is long on its way; meanwhile somebody is at another page already."""
+    command(page, "v")
+    dialog = page.get_by_role("dialog")
+    expect(dialog.get_by_label("Owner or fleet")).to_be_focused()
+    page.keyboard.type("Lantern Regatta school")
+    with held(page, "api/rail"):
+        dialog.get_by_role("button", name="Add instrument").press("Enter")
+        expect(dialog).to_have_count(0)
+        go(page, "/drawers")
+    expect(page.get_by_text("RW-116")).to_have_count(1)
+    assert page.url.endswith("/drawers")

@@ -121,23 +121,23 @@ def test_the_house_goes_out_and_a_table_of_readings_comes_in(page: Page, address
     page.goto(f"{address}/archives")
     page.get_by_role("button", name="Write an archive of the house").press("Enter")
     save = page.get_by_role("link", name="Save the archive")
-    expect(save).to_be_visible(timeout=30_000)
+    expect(save).to_be_visible(timeout=120_000)
     with page.expect_download() as saved:
         save.click()
     path = tmp_path / "house.zip"
     saved.value.save_as(path)
     assert "instruments.jsonl" in zipfile.ZipFile(io.BytesIO(path.read_bytes())).namelist()
     page.get_by_label("archive to take in").set_input_files(path)
-    expect(page.get_by_role("heading", name="Tickets that are taken here")).to_be_visible(timeout=30_000)
+    expect(page.get_by_role("heading", name="Tickets that are taken here")).to_be_visible(timeout=120_000)
     take = page.get_by_role("button", name="Take in", exact=True)
     expect(take).to_be_disabled()
     page.get_by_label("for all of them").select_option("leave it out")
     take.press("Enter")
-    expect(page.get_by_text("16 were left out")).to_be_visible(timeout=30_000)
+    expect(page.get_by_text("16 were left out")).to_be_visible(timeout=120_000)
     page.get_by_role("button", name="Close").press("Enter")
     (tmp_path / "half.zip").write_bytes(path.read_bytes()[:5000])
     page.get_by_label("archive to take in").set_input_files(tmp_path / "half.zip")
-    expect(page.get_by_role("alert")).to_contain_text("no whole archive", timeout=30_000)
+    expect(page.get_by_role("alert")).to_contain_text("no whole archive", timeout=120_000)
     page.get_by_role("button", name="Close").press("Enter")
 
     table = tmp_path / "heights.csv"

@@ -6,10 +6,6 @@ from playwright.sync_api import Page, expect
 
 from .hands import command, open_ticket
 
-PAGES = ["", "/page/nut", "/page/board", "/page/neck", "/page/bar", "/page/post", "/page/strings", "/page/tail",
-         "/page/load", "/page/playing", "/page/wheels", "/measure", "/sound"]  # fmt: skip
-FOOT = 752
-
 
 def test_arrows_and_letters_go_over_the_parts_and_enter_opens_one(page: Page) -> None:
     open_ticket(page, "RW-105")
@@ -38,19 +34,3 @@ def test_a_work_shows_on_its_part_at_once(page: Page) -> None:
     page.get_by_role("dialog").get_by_role("radio", name="Pegs fitted").check()
     page.keyboard.press("Enter")
     expect(parts.get_by_role("link", name="Pegs")).to_have_accessible_name("Pegs, not read; the pegs were fitted")
-
-
-def test_the_main_button_is_in_sight_on_every_page(page: Page, address: str) -> None:
-    """At 1280 by 800, on a bass too, and the page itself never scrolls."""
-    for ticket in ("RW-105", "RW-108"):
-        for path in PAGES:
-            if path == "/page/wheels" and ticket != "RW-108":
-                continue
-            page.goto(f"{address}/bench/{ticket}{path}")
-            expect(page.get_by_role("complementary", name="To do")).to_be_visible()
-            expect(page.get_by_text("Calculating")).to_have_count(0)
-            for button in page.locator(".pinned .v-btn--variant-flat").all():
-                box = button.bounding_box()
-                assert box is not None
-                assert box["y"] + box["height"] <= FOOT, f"{ticket}{path}"
-            assert page.evaluate("document.documentElement.scrollHeight") <= 800, f"{ticket}{path}"

@@ -6,7 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from .hands import command, open_ticket
+from .hands import command, go, held, open_ticket
 
 
 def figure(page: Page, label: str) -> str:
@@ -108,3 +108,14 @@ def test_pages_are_turned_by_key_and_say_what_they_lack(page: Page) -> None:
     for _ in range(6):
         page.keyboard.press("PageUp")
     expect(page.get_by_role("main", name="Afterlength, tailgut and saddle")).to_be_visible()
+
+
+def test_whoever_goes_on_while_a_work_is_on_its_way_is_not_called_back(page: Page) -> None:
+    go(page, "/bench/RW-104/page/board")
+    with page.expect_response("**/works") as answered, held(page, "RW-104/works"):
+        page.get_by_role("button", name="Record: board dressed").press("Enter")
+        go(page, "/bench/RW-105")
+    assert answered.value.ok
+    expect(page.get_by_role("status").filter(has_text="waits")).to_have_count(0)
+    page.wait_for_timeout(500)
+    assert page.url.endswith("/bench/RW-105")

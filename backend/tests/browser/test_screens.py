@@ -2,29 +2,29 @@
 
 from __future__ import annotations
 
-import pytest
 from playwright.sync_api import Page, expect
 
-from .hands import command, open_ticket, reading
+from .hands import command, go, open_ticket, reading
 
 WIDTHS = [(390, 844), (800, 1180), (1280, 800)]
 
 
-@pytest.mark.parametrize(("width", "height"), WIDTHS)
-def test_nothing_runs_off_the_side(page: Page, width: int, height: int) -> None:
-    """Every cell of the card, five strings wide, stands inside the window, and touches can hit it."""
-    page.set_viewport_size({"width": width, "height": height})
-    open_ticket(page, "RW-105")
-    cells = page.locator(".cell")
-    expect(cells).to_have_count(23)
-    for cell in cells.all():
-        box = cell.bounding_box()
-        assert box is not None
-        assert box["x"] >= 0
-        assert box["x"] + box["width"] <= width
-        assert box["height"] >= 44
-        assert box["width"] >= 44
-    assert page.evaluate("document.documentElement.scrollWidth") <= width
+PAGES = ["/figures/bass", "/recipes/cello", "/bench/RW-105/recipe", "/bench/RW-105"]
+
+
+def test_nothing_runs_off_the_side(page: Page) -> None:
+    """Neither a page nor a cell of the card, five strings wide, whose cells a finger can hit."""
+    for width, height in WIDTHS:
+        page.set_viewport_size({"width": width, "height": height})
+        for path in PAGES:
+            go(page, path)
+            assert page.evaluate("document.documentElement.scrollWidth") <= width, (path, width)
+        cells = page.locator(".cell")
+        expect(cells).to_have_count(23)
+        boxes = cells.evaluate_all("all => all.map(one => one.getBoundingClientRect().toJSON())")
+        for box in boxes:
+            assert 0 <= box["left"] < box["right"] <= width
+            assert min(box["width"], box["height"]) >= 44
 
 
 def test_a_phone_takes_a_reading_by_touch(page: Page) -> None:
@@ -52,10 +52,13 @@ def test_the_lamp_is_dark_and_stays_lit(page: Page) -> None:
 
 
 def test_the_strip_tells_what_it_does_not_know_and_leaves(page: Page) -> None:
-    command(page, "j")
+    page.keyboard.press("Space")
+    strip = page.get_by_role("menu", name="Commands")
+    expect(strip).to_be_focused()
+    page.keyboard.press("j")
     expect(page.get_by_role("status")).to_contain_text("No command “j”.")
     page.keyboard.press("Escape")
-    expect(page.get_by_role("menu", name="Commands")).to_have_count(0)
+    expect(strip).to_have_count(0)
 
 
 def test_who_and_tool_go_with_the_reading(page: Page) -> None:

@@ -4,18 +4,7 @@ from __future__ import annotations
 
 from playwright.sync_api import Page, expect
 
-from .hands import command, open_ticket, reading, type_readings
-
-
-def choose_kind(page: Page, label: str) -> None:
-    """Open the list of kinds and go to one by its first letters."""
-    dialog = page.get_by_role("dialog")
-    dialog.get_by_role("combobox", name="What for").focus()
-    page.keyboard.press("Enter")
-    option = page.get_by_role("option", name=label)
-    expect(option).to_be_visible()
-    option.press("Enter")
-    expect(dialog.get_by_text(label, exact=True)).to_be_visible()
+from .hands import choose, command, open_ticket, reading, type_readings
 
 
 def test_a_new_violin_comes_for_strings(page: Page) -> None:
@@ -29,7 +18,7 @@ def test_a_new_violin_comes_for_strings(page: Page) -> None:
     )
     dialog.get_by_label("Has it been here?").fill("Øyvind")
     expect(dialog.get_by_text("Nothing here has been known by “Øyvind”: it is new.")).to_be_visible()
-    choose_kind(page, "strings")
+    choose(page, "What for", "strings")
     dialog.get_by_label("Owner or fleet").fill("Øyvind Þór")
     page.keyboard.press("Enter")
     expect(page.get_by_text("Øyvind Þór · strings")).to_be_visible()
@@ -66,7 +55,7 @@ def test_a_cello_comes_back_with_last_times_figures_and_its_projection_bars_the_
     page.keyboard.type("tarrow")
     dialog.get_by_role("button", name="RW-087 cello 4/4, Elin Tarrow").press("Enter")
     expect(dialog.get_by_text("It opens with last time's figures.")).to_be_visible()
-    choose_kind(page, "full set-up")
+    choose(page, "What for", "full set-up")
     dialog.get_by_label("Why it came, in the owner's words").fill("Back from the tour.")
     page.keyboard.press("Enter")
     expect(page.get_by_text("“Back from the tour.”")).to_be_visible()

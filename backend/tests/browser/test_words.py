@@ -9,10 +9,10 @@ import json
 import re
 from typing import Any
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page
 
-from .hands import command
-from .test_accessible import VIEWS
+from .hands import command, go
+from .test_every_view import VIEWS
 
 SEEN = """() => {
   const said = []
@@ -29,13 +29,20 @@ SEEN = """() => {
 """Texts and names as they stand on the page, hidden ones too."""
 
 ANSWERS = """window.answers = []
+window.asked = 0
 const bare = window.fetch
 window.fetch = async (...asked) => {
-  const answer = await bare(...asked)
-  if ((answer.headers.get('content-type') ?? '').includes('json')) window.answers.push(await answer.clone().text())
-  return answer
+  window.asked += 1
+  try {
+    const answer = await bare(...asked)
+    if ((answer.headers.get('content-type') ?? '').includes('json')) window.answers.push(await answer.clone().text())
+    return answer
+  } finally {
+    window.asked -= 1
+  }
 }"""
-"""What the server answered is kept."""
+"""What the server answered is kept, and how many answers are awaited."""
+ALL_ANSWERED = "() => new Promise(done => setTimeout(() => done(window.asked === 0), 60))"
 
 IN_BRACKETS = re.compile(r"⟦[^⟦⟧]*⟧")
 BREAKS = re.compile(r"[^A-Za-zÀ-ž'’ /-]+")
@@ -69,27 +76,28 @@ def bare(text: str) -> list[str]:
 def test_no_word_of_the_front_end_escapes_its_catalogue(page: Page, address: str) -> None:
     page.add_init_script(ANSWERS)
     page.evaluate("localStorage.setItem('fidicula.words', 'pseudo')")
+    page.goto(address)
     escaped: dict[str, list[str]] = {}
     answered = ""
 
     def look(where: str) -> None:
         nonlocal answered
-        page.wait_for_load_state("networkidle")
-        answers = page.evaluate("() => window.answers")
+        page.wait_for_function(ALL_ANSWERED)
+        said_here = page.evaluate(SEEN)
+        answers = page.evaluate("() => window.answers.splice(0)")
         answered += "\n".join(said for answer in answers for said in strings_of(json.loads(answer))).lower() + "\n"
-        left = {piece for text in page.evaluate(SEEN) for piece in bare(text) if piece.lower() not in answered}
+        left = {piece for text in said_here for piece in bare(text) if piece.lower() not in answered}
         if left:
             escaped[where] = sorted(left)
 
     for view in [*VIEWS, "/bench/RW-105/paper", "/bench/RW-105/working-sheet", "/bench/RW-105/blank"]:
-        page.goto(f"{address}{view}")
-        expect(page.get_by_role("main").or_(page.locator(".paper, .sheet")).first).to_be_visible()
+        go(page, view)
         look(view)
     for where, letters in {"/": "nvb", "/bench/RW-105": "itkuwoj"}.items():
         for letter in letters:
-            page.goto(f"{address}{where}")
-            expect(page.get_by_role("main").first).to_be_visible()
+            go(page, where)
             command(page, letter)
             look(f"{where}, {letter}")
+            page.keyboard.press("Escape")
     told = "\n".join(f"{where}: {pieces}" for where, pieces in escaped.items())
     assert not escaped, told

@@ -8,7 +8,7 @@ from pathlib import Path
 import psycopg
 import pytest
 from fidicula.cli import backup
-from fidicula.cli.demo import demo_sign_ins, load_demo
+from fidicula.cli.demo import demo_sign_ins
 from fidicula.cli.replacing import finish_replacing
 from fidicula.db.migrate import schemas, upgrade
 from fidicula.db.schema import metadata
@@ -20,23 +20,15 @@ from sqlalchemy import select, text
 
 
 @pytest.fixture
-def home(cluster_home: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
-    monkeypatch.setenv("FIDICULA_STATE", str(cluster_home))
-    return cluster_home
+def home(house: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
+    monkeypatch.setenv("FIDICULA_STATE", str(house))
+    return house
 
 
 @pytest.fixture(autouse=True)
 def owners_password(monkeypatch: pytest.MonkeyPatch) -> None:
     """What is fed to a restore that replaces a shop."""
     monkeypatch.setattr("sys.stdin", StringIO(f"{demo_sign_ins()[0][2]}\n" * 9))
-
-
-def fill(running: RunningCluster) -> None:
-    running.ensure_database("fidicula")
-    engine = make_engine(running.url("fidicula"))
-    upgrade(engine)
-    load_demo(engine)
-    engine.dispose()
 
 
 def everything(running: RunningCluster, database: str = "fidicula") -> dict[str, list[str]]:
@@ -56,7 +48,6 @@ def test_there_and_back_is_the_same_and_work_goes_on(home: Path, tmp_path: Path)
     """Kept while the shop runs; restored into an emptied one; the next reading still gets a number of its own."""
     file = tmp_path / "shop.backup"
     with Cluster(home, durable=False).running() as running:
-        fill(running)
         before = everything(running)
         assert len(before["reading"]) > 50
         assert backup.run([str(file)], restore=False) == 0
@@ -83,7 +74,6 @@ def test_a_shop_that_is_not_empty_is_replaced_only_when_told_and_kept_beside(
 ) -> None:
     file = tmp_path / "shop.backup"
     with Cluster(home, durable=False).running() as running:
-        fill(running)
         assert backup.run([str(file)], restore=False) == 0
         engine = make_engine(running.url("fidicula"))
         with engine.begin() as connection:
@@ -102,7 +92,6 @@ def test_what_is_no_backup_changes_nothing(home: Path, tmp_path: Path, capsys: p
     """Words, a missing file, a backup cut short; a file in the way and a missing folder: one sentence each."""
     file = tmp_path / "shop.backup"
     with Cluster(home, durable=False).running() as running:
-        fill(running)
         before = everything(running)
         assert backup.run([str(file)], restore=False) == 0
     capsys.readouterr()
@@ -129,7 +118,6 @@ def test_a_backup_of_a_newer_program_or_of_another_is_refused_by_its_head(
     """Nothing is dropped for it, not even what an earlier restore kept; a backup of the first manner is still read."""
     file, newer, plain = (tmp_path / name for name in ("shop", "newer", "plain"))
     with Cluster(home, durable=False).running() as running:
-        fill(running)
         assert backup.run([str(file)], restore=False) == 0
         running.ensure_database("fidicula_before_restore")
         written = file.read_bytes()
@@ -162,7 +150,6 @@ def test_a_shop_is_replaced_by_an_owner_alone_and_a_stop_in_the_middle_loses_non
 ) -> None:
     file = tmp_path / "shop"
     with Cluster(home, durable=False).running() as running:
-        fill(running)
         before = everything(running)
         assert backup.run([str(file)], restore=False) == 0
     monkeypatch.setattr("sys.stdin", StringIO("guessed wrong\n"))
@@ -188,7 +175,6 @@ def test_a_cluster_of_the_first_manner_gives_its_shop_to_the_new_role(home: Path
     """Its databases belonged to the superuser; afterwards the application owns them, and migrates them."""
     cluster = Cluster(home, durable=False)
     with cluster.running() as running:
-        fill(running)
         before = everything(running)
         keeper = RunningCluster(running.port, (home / "password").read_text(), user=KEEPER)
         with keeper.connect("fidicula") as connection:

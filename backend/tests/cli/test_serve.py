@@ -18,6 +18,7 @@ from uuid import uuid4
 
 import pytest
 from fidicula.cli import serve
+from fidicula.cli.__main__ import main
 from fidicula.cli.demo import demo_sign_ins
 from fidicula.hosting.cluster import free_port
 from fidicula.hosting.server import RunningCluster
@@ -86,26 +87,22 @@ def server_processes(home: Path) -> list[str]:
     return found
 
 
-@pytest.mark.parametrize("how", [signal.SIGINT, signal.SIGTERM, signal.SIGKILL])
-def test_whatever_ends_it_ends_the_database_too_and_the_data_stays(cluster_home: Path, how: signal.Signals) -> None:
+def test_whatever_ends_it_ends_the_database_too_and_the_data_stays(house: Path) -> None:
     port = free_port()
-    with started(cluster_home, port) as process:
-        wait_until_ready(process, port)
-        Browser(port).ask("/instruments", {"id": str(uuid4()), "family": "violin", "size": "4/4"})
-        assert server_processes(cluster_home)
-        process.send_signal(how)
-        assert process.wait(timeout=30) == (-9 if how is signal.SIGKILL else 0)
-    deadline = time.monotonic() + 20
-    while server_processes(cluster_home):
-        assert time.monotonic() < deadline, "PostgreSQL is still running"
-        time.sleep(0.1)
-    if how is not signal.SIGINT:
-        return
-    with started(cluster_home, port) as process:
-        wait_until_ready(process, port)
-        assert Browser(port).tickets()[-1] == "RW-116"
-        process.send_signal(signal.SIGINT)
-        process.wait(timeout=30)
+    ended = {signal.SIGTERM: 0, signal.SIGKILL: -9, signal.SIGINT: 0}
+    for taken_in, (how, code) in enumerate(ended.items()):
+        with started(house, port) as process:
+            wait_until_ready(process, port)
+            browser = Browser(port)
+            assert len(browser.tickets()) == 15 + taken_in
+            browser.ask("/instruments", {"id": str(uuid4()), "family": "violin", "size": "4/4"})
+            assert server_processes(house)
+            process.send_signal(how)
+            assert process.wait(timeout=30) == code
+        deadline = time.monotonic() + 20
+        while server_processes(house):
+            assert time.monotonic() < deadline, "PostgreSQL is still running"
+            time.sleep(0.1)
 
 
 def test_a_first_start_that_is_killed_anywhere_starts_again_whole(cluster_home: Path) -> None:
@@ -134,7 +131,7 @@ def test_a_first_start_that_is_killed_anywhere_starts_again_whole(cluster_home: 
 
 
 def test_a_database_that_others_run_is_used_as_it_is(
-    cluster: RunningCluster, cluster_home: Path, tmp_path: Path
+    cluster: RunningCluster, cluster_home: Path, tmp_path: Path, refusal: Callable[..., str]
 ) -> None:
     """The settings name it; no cluster is made beside it; one that does not answer is one sentence."""
     cluster.ensure_database("of_others")
@@ -149,25 +146,26 @@ def test_a_database_that_others_run_is_used_as_it_is(
     assert "does not answer" in refusal(tmp_path, FIDICULA_DATABASE_URL=nobody)
 
 
-def test_a_folder_that_cannot_be_written_is_one_sentence() -> None:
+def test_a_folder_that_cannot_be_written_is_one_sentence(refusal: Callable[..., str]) -> None:
     said = refusal(Path("/proc/fidicula"), "--port", str(free_port()))
     assert said.startswith("Fidicula cannot write what it needs in /proc/fidicula")
     assert "\n" not in said
 
 
-def refusal(home: Path, *arguments: str, **environment: str) -> str:
-    done = subprocess.run(
-        [sys.executable, "-m", "fidicula.cli", "demo", *arguments],
-        env={**os.environ, "FIDICULA_STATE": str(home), **environment},
-        capture_output=True,
-        text=True,
-        check=False,
-    )
-    assert done.returncode == 1
-    return done.stderr.strip()
+@pytest.fixture
+def refusal(monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]) -> Callable[..., str]:
+    """What the command says that does not start, in this process."""
+
+    def said(home: Path, *arguments: str, **environment: str) -> str:
+        for name, value in {"FIDICULA_STATE": str(home), **environment}.items():
+            monkeypatch.setenv(name, value)
+        assert main(["demo", *arguments]) == 1
+        return capsys.readouterr().err.strip()
+
+    return said
 
 
-def test_a_port_in_use_is_one_sentence_and_names_another(cluster_home: Path) -> None:
+def test_a_port_in_use_is_one_sentence_and_names_another(cluster_home: Path, refusal: Callable[..., str]) -> None:
     with socket.socket() as taken:
         taken.bind(("127.0.0.1", 0))
         taken.listen()
@@ -178,7 +176,7 @@ def test_a_port_in_use_is_one_sentence_and_names_another(cluster_home: Path) -> 
     assert "\n" not in said
 
 
-def test_a_port_that_cannot_be_is_one_sentence(cluster_home: Path) -> None:
+def test_a_port_that_cannot_be_is_one_sentence(cluster_home: Path, refusal: Callable[..., str]) -> None:
     assert refusal(cluster_home, "--port", "80000") == "A port is a number from 1 to 65535; 80000 is not."
 
 

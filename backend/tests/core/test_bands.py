@@ -38,3 +38,5 @@ def test_a_band_between_two_is_as_wide_as_lies_between_them() -> None:
     """A third of the way: 0.5 and 0.3 below make 1.3 / 3, 0.8 and 0.2 above make 1.8 / 3."""
     found = band_between(Band(4.5, 5.0, 5.8), Band(2.7, 3.0, 3.2), share=1 / 3, aim=4.2)
     assert (found.low, found.aim, found.high) == pytest.approx((4.2 - 1.3 / 3, 4.2, 4.2 + 1.8 / 3))
+    wide = band_between(Band(1, 3, 9), Band(2, 5, 20), share=0.25, aim=4)
+    assert (wide.low, wide.high) == pytest.approx((4 - (2 * 0.75 + 3 * 0.25), 4 + (6 * 0.75 + 15 * 0.25)))

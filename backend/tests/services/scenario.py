@@ -23,7 +23,7 @@ from fidicula.db.records import (
     Visit,
     WorkDone,
 )
-from fidicula.db.work_details import Plain, WorkDetail
+from fidicula.db.work_details import CrownCut, Plain, SlotsFiled, WorkDetail
 from fidicula.services.assessment.assess import Assessment, assess
 from fidicula.services.instruction.instruct import instruct
 from fidicula.services.instruction.model import Instruction
@@ -224,3 +224,41 @@ def measured(
 
 def days(count: int) -> date:
     return (NOW + timedelta(days=count)).date()
+
+
+def blank(*steps: str) -> Bench:
+    """A bridge is made from a blank; so much of it is done."""
+    bench = Bench("violin", "new_bridge")
+    for measure, value in (("projection", 27), ("string_length", 328), ("fingerboard_length", 270)):
+        bench.read(measure, value)
+    bench.read("fingerboard_radius", 42).read("nut_spread", 16.3).read("nut_height", 0.5, 0.45, 0.4, 0.35)
+    for step in steps:
+        bench.marked(step, "done")
+    return bench
+
+
+def strung() -> Bench:
+    """Its strings stand as they should; the wood is still thick."""
+    bench = measured(kind="new_bridge")
+    for step in ("mask", "feet", "marks", "outer_strings"):
+        bench.marked(step, "done")
+    bench.did("crown_cut", CrownCut())
+    bench.read("end_height", *bench.aims("end_height"), times=3).read("slot_depth", 0.27, 0.29, 0.23, 0.09)
+    return bench.read("bridge_spread", 33.5)
+
+
+def cut_roughly(over: float | list[float], *, times: int = 3) -> Bench:
+    """The crown was cut; every string is read so often, `over` its aim at the board's end."""
+    bench = measured(over=1.2).did("crown_cut", CrownCut(wood=(1.4,) * 4, passes=(1.1,) * 4))
+    overs = over if isinstance(over, list) else [over] * 4
+    heights = [aim + more for aim, more in zip(bench.aims("end_height"), overs, strict=True)]
+    return bench.read("end_height", *heights, times=times).read("bridge_spread", 33.5)
+
+
+def filed(bench: Bench, by: tuple[float | None, ...], over: list[float | None], *, times: int = 3) -> Bench:
+    """Slots were filed; those strings are read again."""
+    bench.did("slots_filed", SlotsFiled(by=by))
+    for i, more in enumerate(over):
+        if more is not None:
+            bench.read("end_height", bench.aims("end_height")[i] + more, at=i, times=times)
+    return bench

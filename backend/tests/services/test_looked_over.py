@@ -6,6 +6,7 @@ Each scenario was worked through once; here nothing of it may change unseen.
 from __future__ import annotations
 
 from collections.abc import Callable, Iterator
+from dataclasses import replace
 from datetime import timedelta
 from difflib import unified_diff
 from functools import cache
@@ -13,17 +14,18 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from fidicula.db.work_details import CrownCut
+from fidicula.db.work_details import CrownCut, SlotsFiled
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.columns import columns
-from fidicula.services.assessment.state import places
 from fidicula.services.instruction.instruct import instruct
+from fidicula.services.instruction.model import Instruction
+from fidicula.services.measures import places
 from fidicula.services.phrasing.whys import whys
 from fidicula.services.sheet.lines import target_lines
 from fidicula.services.sheet.views import views
 
 from ..looked_over import check, lines
-from .scenario import STRINGS, Bench, days, measured
+from .scenario import NOW, STRINGS, Bench, blank, cut_roughly, days, filed, measured, strung
 
 HERE = Path(__file__).parent / "looked_over"
 
@@ -52,6 +54,14 @@ def cut_once(bench: Bench, left: float) -> Bench:
     bench.did("crown_cut", CrownCut(passes=(0.5,) * 4, wood=(1.0,) * 4))
     ends = [aim + left for aim in bench.aims("end_height")]
     return bench.read("end_height", *ends).read("slot_depth", 0.27, 0.29, 0.23, 0.09)
+
+
+def contradicting(bench: Bench) -> Bench:
+    """The lowest string was read twice, far apart."""
+    aim = bench.aims("end_height")[0]
+    bench.read("end_height", aim + 0.3, at=0)
+    bench.readings.append(replace(bench.readings[-1], number=900, value=aim + 0.7, repeats=True))
+    return bench
 
 
 def with_wedge(bench: Bench) -> Bench:
@@ -114,6 +124,41 @@ SCENARIOS: dict[str, Callable[[], Bench]] = {
     "from_a_blank": lambda: Bench(kind="new_bridge").read("projection", 27).read("string_length", 328),
     "strings_alone": lambda: Bench(kind="strings").read("end_height", 5.5, 5.0, 4.5, 4.2),
     "sound": lambda: gauged(measured(kind="sound").found("post", "post_is_new")),
+    "blank_masked": lambda: blank("mask"),
+    "blank_marked": lambda: blank("mask", "feet"),
+    "blank_cut": lambda: blank("mask", "feet", "marks"),
+    "blank_strung": lambda: blank("mask", "feet", "marks").did("crown_cut", CrownCut()),
+    "blank_thick": lambda: strung(),
+    "blank_thinned": lambda: strung().did("bridge_thinned"),
+    "blank_opened": lambda: strung().did("bridge_thinned").did("openings_cut"),
+    "blank_by_its_foot": lambda: gauged(blank("mask")),
+    "slots_to_file": lambda: cut_roughly(0.3),
+    "slots_once_more": lambda: cut_roughly(0.3, times=1),
+    "slots_filed": lambda: cut_roughly(0.3).did("slots_filed", SlotsFiled(by=(0.36, None, None, 0.36))),
+    "far_from_set_out": lambda: filed(cut_roughly(0.3), (0.36,) * 4, [-0.3, 0.02, 0.0, 0.0]),
+    "beside_deep_slots": lambda: filed(cut_roughly(0.0), (0.3,) * 4, [0.0] * 4).read(
+        "slot_depth", 0.6, 0.43, 0.23, 0.25
+    ),
+    "contradicting": lambda: contradicting(cut_roughly(0.3)),
+    "far_off_again": lambda: cut_roughly([0.7, 0.2, 0.2, 0.2]).read("slot_depth", 0.27, 0.29, 0.23, 0.09),
+    "planned": lambda: replace(measured(over=0.3), planned=("cleaned", "pegs_fitted")),
+    "seam_and_words": lambda: measured().found("seams", "seam_open").found("pegs", words="slips at A"),
+    "stop_and_bridge": lambda: (
+        measured(singles={"string_length": 325.0}).read("stop_length", 195.0).read("neck_length", 132)
+    ),
+    "tail_far": lambda: measured(kind="full_set_up").read("afterlength", 49).read("saddle_gap", 8),
+    "bar_off": lambda: measured("cello").read("bar_inset", 6.0).read("bridge_foot_width", 92),
+    "dress_decided": lambda: scoop(
+        measured(over=1.0).found("board", "board_hump").decided("board", "dress"), 0.5, 0.2, 0.6, 0.4, 0.1, 0.5
+    ).decided("approval", "agreed", "by phone"),
+    "slot_deep": lambda: measured().read("slot_depth", 0.27, 0.6, 0.23, 0.09),
+    "narrow": lambda: measured(over=1.0, singles={"bridge_spread": 31.0}),
+    "nut_deep_gut": lambda: measured(material="gut", nut_over=-0.2).decided("nut_low", "fill"),
+    "unlikely": lambda: measured().read("projection", 2.7, doubt="small", suggested=27.0),
+    "on_the_wrong_one": lambda: measured().read("string_length", 690, doubt="leap", doubt_about=328),
+    "tool_unchecked": lambda: measured(over=0.8, tool_checks={"caliper": NOW - timedelta(days=900)}),
+    "two_tools": lambda: measured().read("end_height", 5.2, tool="wedge", at=1, direction="shortest"),
+    "chamber": lambda: measured(over=0.8, visit={"climate": "dry"}),
     "viola": lambda: body(measured("viola", over=0.6)),
     "cello": lambda: gauged(body(measured("cello", over=1.2, kind="full_set_up"))),
     "cello_low_projection": lambda: measured("cello", singles={"projection": 76.8}).decided("projection", "reset"),
@@ -126,6 +171,14 @@ SCENARIOS: dict[str, Callable[[], Bench]] = {
         .decided("high_strings", "adjusters")
     ),
 }
+
+
+def plainly(found: Instruction) -> dict[str, Any]:
+    """An instruction without what its question holds."""
+    plain = {
+        one: getattr(found, one) for one in found.__dataclass_fields__ if one not in ("question", "slip", "option")
+    }
+    return {**plain, "asks": None if found.question is None else found.question.question}
 
 
 def told(a: Assessment) -> Iterator[str]:
@@ -151,10 +204,6 @@ def told(a: Assessment) -> Iterator[str]:
         }
         for one in a.questions
     ]
-    found = instruct(a)
-    plain = {
-        one: getattr(found, one) for one in found.__dataclass_fields__ if one not in ("question", "slip", "option")
-    }
     for name, part in (
         ("COMPUTED", computed),
         ("IMPOSSIBLE", a.impossible),
@@ -165,7 +214,7 @@ def told(a: Assessment) -> Iterator[str]:
         ("PROJECTION", a.projection),
         ("COURSE", a.stops),
         ("PARTS", [{**vars(one), "questions": [asked.question for asked in one.questions]} for one in a.parts]),
-        ("INSTRUCTION", {**plain, "asks": None if found.question is None else found.question.question}),
+        ("INSTRUCTION", plainly(instruct(a))),
     ):
         yield from lines(part, name, now=a.now)
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Set
 from dataclasses import replace
 from difflib import unified_diff
 from pathlib import Path
@@ -13,20 +13,32 @@ from fidicula.db.sound_records import PostEntry
 from fidicula.services.assessment.inspection import open_findings
 from fidicula.services.errors import RefusedError
 from fidicula.services.instruction.instruct import instruct
+from fidicula.services.measures import MEASURES
 from fidicula.services.pages.bench import PageBench
 from fidicula.services.pages.model import PageView
 from fidicula.services.pages_at_bench import PAGES
+from fidicula.services.phrasing.pages.bridge import LEFT_TITLE
 from fidicula.services.sheet.build import instruction_view
 from fidicula.services.sheet.questions import question_views
 from fidicula.services.trail.places import trail_of
 from fidicula.services.trail.records import TrailRecords
 from fidicula.tables.shelf import shelf_lists
 
-from ..looked_over import check, lines
+from ..looked_over import DRAWN, check, lines
 from .scenario import NOW, STRINGS, VISIT, Bench, measured
 from .test_looked_over import body, gauged, scoop
 
 HERE = Path(__file__).parent / "looked_over_pages"
+
+
+BESIDE = {
+    "edge_projection": (26.0, 27.0), "fingerboard_radius_nut": (41.0,), "fingerboard_radius_middle": (41.5,),
+    "board_rise": (4.8,), "board_chord": (40.0,), "facet_width": (8.0,), "facet_string": (3.0,),
+    "neck_to_nick": (130.0,), "foot_gap": (0.6, 0.1), "waist_width": (110.0,),
+    "nut_margin": (4.0, 4.0), "nut_over_board": (0.3,), "waist_height": (60.0,), "top_thickness_post": (2.8,),
+    "post_room": (53.5,), "bridge_mass": (2.2,), "bridge_thickness": (4.6, 1.3), "humidity": (45.0,),
+    "temperature": (20.0,), "adjuster_spread": (90.0,), "thread_pitch": (1.25,), "button_standout": (2.0,),
+}  # fmt: skip
 
 
 def all_read(family: str, **more: object) -> Bench:
@@ -40,16 +52,29 @@ def all_read(family: str, **more: object) -> Bench:
     return bench.read("peg_side", *(2.0 * (i - 1) for i in range(count)))
 
 
+def whole(family: str, **schools: str) -> Bench:
+    """All that is on the card and on the pages, and what is read beside it."""
+    bench = all_read(family, schools=schools)
+    for measure, values in BESIDE.items():
+        if MEASURES[measure].fits(family):
+            bench.read(measure, *values)
+    return bench.read("nick_stop", *((195.2, 194.8) if family in ("violin", "viola") else (400.6, 399.4)))
+
+
 INSTRUMENTS: dict[str, Bench] = {
-    "violin": all_read("violin"),
-    "left_handed": all_read("violin", instrument={"left_handed": True}, schools={"crown": "own_heights"}),
+    "violin": whole("violin"),
+    "left_handed": all_read(
+        "violin", instrument={"left_handed": True}, schools={"crown": "own_heights", "slot_floor": "fixed"}
+    ).read("nut_passes", 0.55, 0.5),
     "cello": all_read("cello", singles={"projection": 76.8}).read("foot_spread", 70),
-    "bass": all_read("bass").read("adjuster_spread", 90).read("thread_pitch", 1.25),
+    "bass": whole("bass"),
     "five_strings": all_read("violin", strings=(("C", 1.1), ("G", 0.8), ("D", 0.86), ("A", 0.68), ("E", 0.27))),
     "nothing_read": Bench(),
     "no_strings": Bench("cello", has_strings=False),
 }
 WITH_HANDLES = ("violin", "bass")
+WITH_LINES = "five_strings"
+"""Here the lines of the drawings are kept too."""
 
 
 def paged(bench: Bench, name: str, tried: Mapping[str, float | str]) -> PageView:
@@ -84,9 +109,9 @@ def paged(bench: Bench, name: str, tried: Mapping[str, float | str]) -> PageView
     return PAGES[name](page)
 
 
-def text(view: PageView) -> list[str]:
-    without = {one: getattr(view, one) for one in view.__dataclass_fields__ if one != "instruction"}
-    return list(lines(without, view.page.upper(), now=NOW))
+def text(view: PageView, *, without: Set[str] = DRAWN) -> list[str]:
+    kept = {one: getattr(view, one) for one in view.__dataclass_fields__ if one != "instruction"}
+    return list(lines(kept, view.page.upper(), now=NOW, without=without))
 
 
 def moved(bench: Bench, name: str) -> Iterator[str]:
@@ -110,7 +135,7 @@ def test_nothing_of_a_page_changes_unseen(instrument: str, name: str) -> None:
     bench = INSTRUMENTS[instrument]
     if name == "wheels" and bench.family != "bass":
         return
-    said = text(paged(bench, name, {}))
+    said = text(paged(bench, name, {}), without=frozenset() if instrument == WITH_LINES else DRAWN)
     if instrument in WITH_HANDLES:
         said += moved(bench, name)
     check(HERE / f"{instrument}_{name}.txt", "\n".join(said) + "\n")
@@ -118,3 +143,10 @@ def test_nothing_of_a_page_changes_unseen(instrument: str, name: str) -> None:
 
 def test_strings_of_every_family_have_a_page() -> None:
     assert all(paged(measured(family), "strings", {}).tables for family in STRINGS)
+
+
+def test_a_measure_that_nobody_read_ends_no_table() -> None:
+    bench = measured("violin").read("bridge_waist", 16.0)
+    tables = paged(bench, "bridge", {}).tables
+    left = next(table for table in tables if table.title == LEFT_TITLE)
+    assert [row[:2] for row in left.rows] == [["waist", "16"]]

@@ -35,6 +35,9 @@ export const useOutbox = defineStore('outbox', () => {
   /** Whether what waits here outlasts a reload. */
   const lasts = ref(true)
   const waiting = computed(() => rows.value.filter((row) => row.state === 'waiting'))
+  /** Entered, and not yet where a reload finds it. */
+  const unkept = ref(new Set<number>())
+  const kept = computed(() => waiting.value.filter((row) => !unkept.value.has(row.order)))
   const held = computed(() => rows.value.filter((row) => row.state === 'held'))
   const refused = computed(() => rows.value.filter((row) => row.state === 'refused'))
 
@@ -172,11 +175,13 @@ export const useOutbox = defineStore('outbox', () => {
       failed: 0,
       again: 0,
     }
+    unkept.value.add(row.order)
     show(row, true)
     void opened
       .then(({ keep }) => keep.add(row, blob))
       .catch(() => (lasts.value = false))
       .then(() => {
+        unkept.value.delete(row.order)
         share({ kind: 'added', row })
         return pump()
       })
@@ -224,5 +229,9 @@ export const useOutbox = defineStore('outbox', () => {
     if (!document.hidden && rows.value.length) void pump()
   })
 
-  return { rows, waiting, held, refused, lasts, isStuck, onSent, onRefused, enter, submit, pump, drop, again, blobOf }
+  useEventListener(window, 'beforeunload', (event) => {
+    if (unkept.value.size) event.preventDefault()
+  })
+
+  return { rows, waiting, kept, held, refused, lasts, isStuck, onSent, onRefused, enter, submit, pump, drop, again, blobOf }
 })

@@ -15,6 +15,7 @@ const shown = computed(() => (isOwn.value ? ownOnes.value : commands.value.filte
 const unknown = ref('')
 const strip = ref<HTMLElement | null>(null)
 let cameFrom: HTMLElement | null = null
+let hasLeftByTab = false
 /** What stands over the foot keeps clear of it, however much it holds. */
 const foot = ref<HTMLElement | null>(null)
 const { height } = useElementSize(foot, { width: 0, height: 48 }, { box: 'border-box' })
@@ -25,6 +26,7 @@ function open(): void {
   cameFrom = document.activeElement instanceof HTMLElement ? document.activeElement : null
   unknown.value = ''
   isOwn.value = false
+  hasLeftByTab = false
   isOpen.value = true
   void nextTick(() => strip.value?.focus())
 }
@@ -34,15 +36,37 @@ function close(): void {
   cameFrom?.focus()
 }
 
+/** An open strip keeps the keys: what a page puts the focus on meanwhile has it once the strip closes. */
+function onFocus(event: FocusEvent): void {
+  const target = event.target instanceof HTMLElement ? event.target : null
+  if (!isOpen.value || !target || strip.value?.contains(target)) return
+  if (hasLeftByTab || target.closest('.v-overlay')) {
+    isOpen.value = false
+    return
+  }
+  cameFrom = target
+  strip.value?.focus()
+}
+useEventListener(window, 'focusin', onFocus)
+useEventListener(window, 'pointerdown', (event) => {
+  if (isOpen.value && event.target instanceof Element && !foot.value?.contains(event.target)) isOpen.value = false
+}, { capture: true })
+
 function run(command: Command): void {
   close()
   command.run()
 }
 
+function showOwn(): void {
+  isOwn.value = true
+  strip.value?.focus()
+}
+
 function onKey(event: KeyboardEvent): void {
+  hasLeftByTab = event.key === 'Tab'
   if (event.key === ' ' && !isOwn.value && ownOnes.value.length) {
     event.preventDefault()
-    isOwn.value = true
+    showOwn()
     return
   }
   if (event.key === 'Escape' || event.key === ' ') {
@@ -79,11 +103,13 @@ useEventListener(window, 'focusin', (event) => {
   if (event.target !== clicked) clicked = null
 })
 
+const OF_FIELDS = 'button, a, select, textarea, input:not([data-reading])'
+
 /** Esc lets go of a button, link or field, so that Space reaches the strip from anywhere. */
 function onEscape(event: KeyboardEvent): void {
   if (event.key !== 'Escape' || event.defaultPrevented || isOpen.value) return
   const target = event.target instanceof HTMLElement ? event.target : null
-  if (target?.closest(t('button_a_select_textarea_input')) && !target.closest('.v-overlay')) target.blur()
+  if (target?.closest(OF_FIELDS) && !target.closest('.v-overlay')) target.blur()
 }
 
 useEventListener(window, 'keydown', onWindowKey)
@@ -108,7 +134,7 @@ useEventListener(window, 'keydown', onEscape)
       >
         <kbd>{{ command.letter }}</kbd> {{ command.words }}
       </button>
-      <button v-if="!isOwn && ownOnes.length" type="button" role="menuitem" class="plain-button command" @click="isOwn = true"><kbd>Space</kbd> {{ t('this_page') }}</button>
+      <button v-if="!isOwn && ownOnes.length" type="button" role="menuitem" class="plain-button command" @click="showOwn"><kbd>Space</kbd> {{ t('this_page') }}</button>
       <span class="leave" role="status">
         <template v-if="unknown">{{ t('no_command', { unknown }) }} </template><kbd>Esc</kbd> {{ t('leaves') }}
       </span>

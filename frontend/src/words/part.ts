@@ -11,8 +11,15 @@ const catalogue = setupI18n({ locale: LOCALE })
 
 /** A part's messages, and the function that says one of them: each placeholder is given by its name. */
 export function part<Words extends Record<string, string>>(name: string, words: Words) {
+  const plain: Record<string, string> = {}
   const messages: Messages = {}
-  for (const [key, message] of Object.entries(words)) messages[`${name}.${key}`] = LOCALE === 'pseudo' ? pseudo(message) : message
+  // The compiler leaves a message without placeholders as it is, which the library takes for one that was not compiled.
+  for (const [key, compiled] of Object.entries<Messages[string]>(words)) {
+    const message = LOCALE === 'pseudo' ? pseudo(compiled) : compiled
+    if (typeof message === 'string') plain[key] = message
+    else messages[`${name}.${key}`] = message
+  }
   catalogue.load(LOCALE, messages)
-  return <Key extends keyof Words & string>(key: Key, ...[values]: Wanted<Words[Key]>): string => catalogue._(`${name}.${key}`, values)
+  return <Key extends keyof Words & string>(key: Key, ...[values]: Wanted<Words[Key]>): string =>
+    plain[key] ?? catalogue._(`${name}.${key}`, values)
 }

@@ -115,8 +115,17 @@ def client_openapi() -> dict[str, Any]:
     return get_openapi(title=app.title, version=app.version, routes=app.routes)
 
 
+class _Assets(StaticFiles):
+    """Files whose names change with what is in them: who has one never has to ask for it again."""
+
+    def file_response(self, *given: Any, **named: Any) -> Response:
+        response = super().file_response(*given, **named)
+        response.headers["cache-control"] = "public, max-age=31536000, immutable"
+        return response
+
+
 def _serve_front_end(app: FastAPI, folder: Path) -> None:
-    app.mount("/assets", StaticFiles(directory=folder / "assets", check_dir=False), name="assets")
+    app.mount("/assets", _Assets(directory=folder / "assets", check_dir=False), name="assets")
 
     @app.get("/worker.js", include_in_schema=False)
     def worker() -> Response:

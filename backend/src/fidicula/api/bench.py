@@ -154,8 +154,8 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
         visit=body.visit,
     )
     more_follow = request.headers.get("Prefer") == "return=minimal"
-    sheet = _bench(request).take_reading(ticket, taking, more_follow=more_follow)
-    return Response(status_code=204) if sheet is None else answer(sheet)
+    answered = _bench(request).take_reading(ticket, taking, made=answer, more_follow=more_follow)
+    return answered or Response(status_code=204)
 
 
 @router.post("/readings/{reading_id}/confirm", response_model=BenchSheet, dependencies=[may("measure")])

@@ -170,7 +170,7 @@ def _load_instrument(
                 after_work=after_work,
                 repeats=False,
             )
-            bench.take_reading(ticket, taking)
+            bench.take_reading(ticket, taking, made=lambda sheet: sheet)
     if "targets" in entry:
         asked = TargetsWanted(
             entry["targets"].get("recipe"), entry["targets"].get("schools", {}), entry["targets"].get("sources", {})

@@ -73,7 +73,7 @@ def _take(
         after_work=after_work,
         repeats=False,
     )
-    bench.take_reading(ticket, taking)
+    bench.take_reading(ticket, taking, made=lambda sheet: sheet)
 
 
 def load_earlier_sound(uow: UnitOfWork, visit: dict[str, Any], visit_id: UUID, opened: datetime, *, by: str) -> None:

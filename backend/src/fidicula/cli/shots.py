@@ -4,18 +4,14 @@ from __future__ import annotations
 
 import argparse
 import sys
-import tempfile
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from fidicula.cli.demo import demo_sign_ins, load_demo
-from fidicula.db.migrate import upgrade
-from fidicula.db.unit_of_work import make_engine
-from fidicula.hosting.cluster import Cluster
-from fidicula.hosting.home import default_home
+from fidicula.cli.demo import demo_sign_ins
+from fidicula.cli.throwaway import filled, throwaway_cluster
 from fidicula.hosting.serving import CHROMIUM, CHROMIUM_ARGUMENTS, serving
 from fidicula.main import create_app
 from fidicula.settings import Settings
@@ -142,6 +138,7 @@ def _neck(page: Page, address: str) -> None:
     typed.fill("1.3")
     typed.press("Enter")
     page.get_by_role("button", name="Reset values").wait_for()
+    page.locator(".todo .scrolls").evaluate("one => one.scrollTo(0, 0)")
 
 
 def _rattle(page: Page, address: str) -> None:
@@ -214,6 +211,7 @@ def _plan(page: Page, address: str) -> None:
 
 def _leave(page: Page, address: str) -> None:
     page.goto(f"{address}/bench/RW-102/leave")
+    page.get_by_role("heading", name="Check at pitch").wait_for()
     command(page, "k")
     for answer in ("1", "1", "1"):
         page.keyboard.press(answer)
@@ -263,19 +261,11 @@ SHOTS = [
 @contextmanager
 def served_demo(settings: Settings) -> Iterator[str]:
     """The application with fresh demo data on a throwaway cluster; yields its address."""
-    parent = default_home(settings.root).parent
-    parent.mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory(dir=parent, prefix="shots-") as home:
-        Path(home).chmod(0o755)
-        with Cluster(Path(home) / "cluster", durable=False).running() as running:
-            running.ensure_database("shots")
-            engine = make_engine(running.url("shots"))
-            upgrade(engine)
-            load_demo(engine)
-            engine.dispose()
-            app = create_app(settings.model_copy(update={"database_url": running.url("shots"), "stand_ins": True}))
-            try:
-                with serving(app) as address:
-                    yield address
-            finally:
-                app.state.engine.dispose()
+    with throwaway_cluster() as running:
+        url = filled(running, "shots")
+        app = create_app(settings.model_copy(update={"database_url": url, "stand_ins": True}))
+        try:
+            with serving(app) as address:
+                yield address
+        finally:
+            app.state.engine.dispose()

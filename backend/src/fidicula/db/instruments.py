@@ -127,7 +127,7 @@ BY_TICKET = (
 
 
 # Not against foreign keys: a line that is added elsewhere to one of its visits does not wait.
-_LOCK = (
+LOCK = (
     select(schema.instrument.c.id)
     .where(schema.instrument.c.ticket == bindparam("ticket"))
     .with_for_update(key_share=True)
@@ -192,7 +192,7 @@ class Instruments:
 
     def lock(self, ticket: str) -> bool:
         """Let nobody else change an instrument or its visits until this is over; False where there is none."""
-        return self._connection.execute(_LOCK, {"ticket": ticket}).first() is not None
+        return self._connection.execute(LOCK, {"ticket": ticket}).first() is not None
 
     def ticket_of(self, instrument_id: UUID) -> str | None:
         """None for an id that is of no instrument."""

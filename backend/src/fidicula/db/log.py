@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import fields
+from datetime import UTC, timedelta
 from typing import Any
 from uuid import UUID
 
@@ -27,6 +28,11 @@ from fidicula.db.records import (
     WorkDone,
 )
 from fidicula.db.work_details import detail_of, kept
+
+KEPT_WHEN_CORRECTED = ("projection", "end_height")
+"""What moves by itself, by the air or as strings settle: an older reading still says what it was."""
+TYPED_AGAIN_WITHIN = timedelta(hours=1)
+"""A height that is read again so soon has hardly settled: only the newer one says something."""
 
 
 def reading_of(m: Mapping[Any, Any]) -> Reading:
@@ -100,7 +106,7 @@ _ADD_READING = (
     upsert(schema.reading)
     .values({one.name: bindparam(f"new_{one.name}") for one in fields(NewReading)})
     .on_conflict_do_nothing(index_elements=["id"])
-    .returning(schema.reading)
+    .returning(schema.reading.c.number, schema.reading.c.recorded_at)
 )
 _ADDED = _ADD_READING.cte("added")
 _MARKED = (
@@ -158,7 +164,8 @@ class Log:
         if row is None:
             check_same(self._connection, schema.reading, vars(new))
             return None
-        return reading_of(row._mapping)
+        kept = {**vars(new), "taken_at": new.taken_at.astimezone(UTC)}
+        return Reading(number=row.number, recorded_at=row.recorded_at, confirmed=False, taken_back=False, **kept)
 
     def add_work(self, new: NewWork) -> None:
         """Add a work done; one of this id that is there already stays as it is."""

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Connection, Table, func, literal_column, or_, select
+from sqlalchemy import ARRAY, BigInteger, Connection, Table, bindparam, exists, func, literal_column, or_, select
 from sqlalchemy.dialects.postgresql import aggregate_order_by
 from sqlalchemy.sql.elements import ColumnElement
 from sqlalchemy.sql.selectable import ScalarSelect
@@ -16,16 +16,14 @@ from sqlalchemy.sql.selectable import ScalarSelect
 from fidicula.core.readings.estimate import Repeats
 from fidicula.db import schema
 from fidicula.db.course import mark_of, seen_of
-from fidicula.db.instruments import BY_TICKET, instrument_and_visit_of, last_time_of
-from fidicula.db.lessons import hands_learnt
-from fidicula.db.log import decision_of, reading_of, work_of
+from fidicula.db.instruments import BY_TICKET, LOCK, instrument_and_visit_of, last_time_of
+from fidicula.db.lessons import Learnt, hands_learnt
+from fidicula.db.log import KEPT_WHEN_CORRECTED, TYPED_AGAIN_WITHIN, decision_of, reading_of, work_of
 from fidicula.db.records import (
-    KEPT_WHEN_CORRECTED,
     CourseMark,
     Decision,
     Instrument,
     LastTime,
-    Learnt,
     Reading,
     Seen,
     SetString,
@@ -48,16 +46,69 @@ class SheetRecords:
     instrument: Instrument
     visit: Visit
     string_set: StringSet | None
-    readings: list[Reading]
-    works: list[WorkDone]
-    decisions: list[Decision]
-    seen: list[Seen]
-    marks: list[CourseMark]
-    last_time: dict[tuple[str, int | None], LastTime]
+    readings: Sequence[Reading]
+    works: Sequence[WorkDone]
+    decisions: Sequence[Decision]
+    seen: Sequence[Seen]
+    marks: Sequence[CourseMark]
+    last_time: Mapping[tuple[str, int | None], LastTime]
     stamp: int
     learnt: Learnt
     planned: tuple[str, ...] = ()
 
+
+def readings_with(readings: Sequence[Reading], added: Reading, *, corrects: int | None) -> list[Reading]:
+    """A sheet's readings with one more, as they would be read again. corrects : number of the one before."""
+    found: list[Reading] = []
+    for one in (*readings, added):
+        if one.number == corrects:
+            corrected = replace(one, corrected_by=added.number)
+            found += [corrected] if _is_kept(corrected, added) else []
+        elif one is added and added.corrected_by is not None:
+            later = next(there for there in readings if there.number == added.corrected_by)
+            found += [added] if _is_kept(added, later) else []
+        else:
+            found.append(one)
+    return found
+
+
+def _is_kept(one: Reading, later: Reading) -> bool:
+    """Whether a corrected reading says something still, as the statement below has it. later : what corrects it."""
+    is_typed_again = (
+        one.measure == "end_height"
+        and later.taken_at - one.taken_at <= TYPED_AGAIN_WITHIN
+        and (later.doubt is None or later.confirmed)
+        and not later.simulated
+    )
+    return one.measure in KEPT_WHEN_CORRECTED and not is_typed_again
+
+
+@dataclass(frozen=True)
+class Change:
+    """Which change of an instrument was its newest, and what can change beside it.
+
+    own : what changes of this unit of work are counted as; 0 where it only reads.
+    stamp : as `ShopRules.stamp` gives it.  hands : the repeats of each person with each tool.
+    """
+
+    instrument_id: UUID
+    number: int
+    stamp: int
+    hands: Mapping[tuple[str, str], Repeats]
+    own: int = 0
+
+
+_BESIDE = (hands_learnt().label("hands"), RULES_STAMP.label("rules_stamp"))
+
+_CHANGE = (
+    select(schema.instrument.c.id, schema.instrument_change.c.number, *_BESIDE)
+    .join(schema.instrument_change)
+    .where(schema.instrument.c.ticket == bindparam("ticket"))
+)
+
+_LOCKED = LOCK.cte("locked")
+# The function looks for itself, once the instrument is locked: this statement does not see what was written meanwhile.
+_HOLD = select(_LOCKED.c.id, func.hold_change(_LOCKED.c.id, type_=ARRAY(BigInteger)).label("numbers"), *_BESIDE)
 
 _ONE = BY_TICKET.cte("one")
 
@@ -77,6 +128,19 @@ def _rows(table: Table, *more: ColumnElement[bool]) -> ScalarSelect[Any]:
 
 
 _reading, _work, _visit, _string = schema.reading, schema.work_done, schema.visit, schema.string_of_set
+
+_later = schema.reading.alias("later")
+_TYPED_AGAIN = (
+    exists()
+    .where(
+        _later.c.number == _reading.c.corrected_by,
+        _reading.c.measure == "end_height",
+        _later.c.taken_at - _reading.c.taken_at <= TYPED_AGAIN_WITHIN,
+        or_(_later.c.doubt.is_(None), _later.c.confirmed_at.is_not(None)),
+        ~_later.c.simulated,
+    )
+    .correlate(_reading)
+)
 
 _SET_ID = (
     select(_work.c.string_set_id)
@@ -149,7 +213,7 @@ _STATEMENT = select(
     _rows(
         _reading,
         _reading.c.taken_back_at.is_(None),
-        or_(_reading.c.corrected_by.is_(None), _reading.c.measure.in_(KEPT_WHEN_CORRECTED)),
+        or_(_reading.c.corrected_by.is_(None), _reading.c.measure.in_(KEPT_WHEN_CORRECTED) & ~_TYPED_AGAIN),
     ).label("readings"),
     _rows(_work).label("works"),
     _rows(schema.decision).label("decisions"),
@@ -163,15 +227,27 @@ _STATEMENT = select(
     .label("last_time"),
     _EARLIER_WORKS.label("earlier_works"),
     _SETTLED.label("settled"),
-    hands_learnt().label("hands"),
     _PLANNED.label("planned"),
-    RULES_STAMP.label("rules_stamp"),
+    *_BESIDE,
 )
 
 
 class OneSheet:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
+
+    def change(self, ticket: str) -> Change | None:
+        """None for a ticket that nobody ever hung on the rail."""
+        row = self._connection.execute(_CHANGE, {"ticket": ticket}).one_or_none()
+        return None if row is None else Change(row.id, row.number, row.rules_stamp, _hands(row.hands))
+
+    def hold(self, ticket: str) -> Change | None:
+        """As `change`, and let nobody else change the instrument or its visits until this is over."""
+        row = self._connection.execute(_HOLD, {"ticket": ticket}).one_or_none()
+        if row is None:
+            return None
+        number, own = row.numbers
+        return Change(row.id, number, row.rules_stamp, _hands(row.hands), own)
 
     def of(self, ticket: str) -> SheetRecords | None:
         """None for a ticket that nobody ever hung on the rail."""
@@ -193,10 +269,14 @@ class OneSheet:
             stamp=m["rules_stamp"],
             planned=tuple(m["planned"] or ()),
             learnt=Learnt(
-                {(person, tool): Repeats(squares, free) for person, tool, squares, free in m["hands"] or []},
+                _hands(m["hands"]),
                 tuple(drop for visit in m["settled"] or [] for drop in visit),
             ),
         )
+
+
+def _hands(rows: list[tuple[str, str, float, int]] | None) -> dict[tuple[str, str], Repeats]:
+    return {(person, tool): Repeats(squares, free) for person, tool, squares, free in rows or []}
 
 
 def _last_time(

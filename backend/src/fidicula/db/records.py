@@ -9,7 +9,6 @@ from uuid import UUID
 
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.readings.doubt import DoubtCode
-from fidicula.core.readings.estimate import Repeats
 from fidicula.db.work_details import PLAIN, WorkDetail
 
 
@@ -331,24 +330,6 @@ class LastTime:
     taken_at: datetime
     tool: str
     works_since: frozenset[str] = frozenset()
-
-
-@dataclass(frozen=True)
-class Learnt:
-    """What earlier visits showed.
-
-    hands : the repeats of each person with each tool.  settled : what strings of this instrument came down by after
-    they were up, at the bridge. [mm]
-    """
-
-    hands: Mapping[tuple[str, str], Repeats]
-    settled: tuple[float, ...] = ()
-
-
-NOTHING_LEARNT = Learnt({})
-
-KEPT_WHEN_CORRECTED = ("projection", "end_height")
-"""What moves by itself, by the air or as strings settle: an older reading still says what it was."""
 
 
 @dataclass(frozen=True)

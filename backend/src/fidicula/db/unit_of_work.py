@@ -2,11 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from types import TracebackType
+from typing import TypeVar
 
+import psycopg
+from psycopg.errors import error_from_result
+from psycopg.generators import fetch_many
+from psycopg.pq import ExecStatus
 from sqlalchemy import Connection, create_engine
 from sqlalchemy import Engine as Engine
-from sqlalchemy.exc import DBAPIError, InterfaceError, OperationalError
+from sqlalchemy.exc import DBAPIError
 from sqlalchemy.exc import TimeoutError as PoolTimeoutError
 
 from fidicula.db.archive import Archive
@@ -55,6 +61,8 @@ class AtOnceError(DatabaseError):
     """Two wrote the same at the same moment; the other one was first."""
 
 
+Result = TypeVar("Result")
+
 _BY_STATE: dict[str, type[DatabaseError]] = {
     "53100": DiskFullError,
     "53300": DatabaseBusyError,
@@ -72,12 +80,13 @@ def as_ours(error: BaseException | None) -> DatabaseError | None:
     """What an error of the driver means here; None for one that is a mistake of the program."""
     if isinstance(error, PoolTimeoutError):
         return DatabaseBusyError("every connection is taken")
-    if not isinstance(error, DBAPIError):
+    told = error.orig if isinstance(error, DBAPIError) else error
+    if not isinstance(told, psycopg.Error):
         return None
-    state = getattr(error.orig, "sqlstate", None) or ""
+    state = told.sqlstate or ""
     if state in _BY_STATE:
         return _BY_STATE[state](state)
-    return DatabaseAwayError(state) if isinstance(error, OperationalError | InterfaceError) else None
+    return DatabaseAwayError(state) if isinstance(told, psycopg.OperationalError | psycopg.InterfaceError) else None
 
 
 def make_engine(url: str) -> Engine:
@@ -111,13 +120,13 @@ class UnitOfWork:
 
     def __init__(self, engine: Engine, *, only_reads: bool = False) -> None:
         self.engine = engine
-        self._only_reads = only_reads
+        self.only_reads = only_reads
         self._connection: Connection
 
     def __enter__(self) -> UnitOfWork:
         try:
             self._connection = self.engine.connect()
-            if self._only_reads:
+            if self.only_reads:
                 self._connection.execution_options(isolation_level="AUTOCOMMIT")
         except (DBAPIError, PoolTimeoutError) as error:
             raise as_ours(error) or error from error
@@ -165,3 +174,20 @@ class UnitOfWork:
 
     def commit(self) -> None:
         self._connection.commit()
+
+    def commit_meanwhile(self, work: Callable[[], Result]) -> Result:
+        """Commit, which waits for the disk, while `work` is done, which asks the database nothing; its result once all
+        is kept."""
+        link = self._connection.connection.driver_connection
+        assert isinstance(link, psycopg.Connection)
+        link.pgconn.send_query(b"COMMIT")
+        link.pgconn.flush()
+        try:
+            result = work()
+        finally:
+            for answer in link.wait(fetch_many(link.pgconn)):
+                if answer.status != ExecStatus.COMMAND_OK:
+                    raise error_from_result(answer)
+            # Nothing is left to commit by now: this ends the transaction for whoever counts them here.
+            self._connection.commit()
+        return result

@@ -7,13 +7,15 @@ import threading
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager
+from pathlib import Path
 from typing import Any
 
 import uvicorn
 
 from fidicula.hosting.cluster import free_port
 
-CHROMIUM = "/usr/bin/chromium"
+_SHELL = "/usr/bin/chromium-headless-shell"
+CHROMIUM = _SHELL if Path(_SHELL).exists() else "/usr/bin/chromium"
 CHROMIUM_ARGUMENTS = [
     "--no-sandbox",
     "--disable-gpu",
@@ -35,9 +37,9 @@ def settle() -> None:
 
 
 @contextmanager
-def serving(app: Any) -> Iterator[str]:
-    """Serve an application on a free port of loopback, in a thread of this process."""
-    port = free_port()
+def serving(app: Any, port: int | None = None) -> Iterator[str]:
+    """Serve an application on loopback, on a free port unless one is named, in a thread of this process."""
+    port = free_port() if port is None else port
     config = uvicorn.Config(
         app, host="127.0.0.1", port=port, log_level="warning", lifespan="off", timeout_graceful_shutdown=1
     )

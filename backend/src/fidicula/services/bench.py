@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import replace
+from typing import TypeVar
 from uuid import UUID
 
 from fidicula.db.records import NewWork, Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.db.work_details import CrownBeside, CrownCut, NutFiled, Plain, PostMoved, SlotsFiled, WorkDetail
-from fidicula.services.assessment.assess import Assessment, assess
-from fidicula.services.assessment.judging import with_reading
+from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
@@ -21,6 +21,7 @@ from fidicula.services.loaded import (
     at_visit,
     changed_sheet,
     check_in_house,
+    keep_changed,
     load_bench,
     load_to_change,
     note_instruction,
@@ -46,6 +47,7 @@ from fidicula.tables.course import steps_for
 from fidicula.tables.work import works
 
 OTHER_WORK = "other_work"
+Made = TypeVar("Made")
 
 
 class Bench:
@@ -97,31 +99,36 @@ class Bench:
                 uow.instruments.particulars_log(loaded.visit.id),
             )
 
-    def take_reading(self, ticket: str, taking: Taking, *, more_follow: bool = False) -> BenchSheet | None:
+    def take_reading(
+        self, ticket: str, taking: Taking, *, made: Callable[[BenchSheet], Made], more_follow: bool = False
+    ) -> Made | None:
         """Keep a reading. One that looks like a slip is kept as doubted and counts in nothing until confirmed.
 
+        made : of the sheet, while the records are still being kept: the answer.
         more_follow : others of this instrument wait behind it, the last of which is answered with the sheet.
         Raises CoreError naming `typed` where it is no measurement, and RefusedError for an unknown place or tool.
         """
         with UnitOfWork(self._engine) as uow:
             loaded = load_to_change(uow, ticket)
             if taking.visit is not None and taking.visit != loaded.visit.id:
-                return _take_at_earlier(uow, at_visit(uow, loaded, taking.visit), taking)
+                return made(_take_at_earlier(uow, at_visit(uow, loaded, taking.visit), taking))
             check_in_house(loaded, taking.taken_at)
-            state = loaded.state()
-            new, corrects = new_reading(loaded, state, taking, post_diameter=_post_diameter(uow, loaded, taking))
+            diameter = _post_diameter(uow, loaded, taking)
+            new, corrects = new_reading(loaded, loaded.state(), taking, post_diameter=diameter)
             notice = of_two(loaded, taking, new, corrects)
             added = uow.log.add_reading(new, corrects=corrects)
+            if added is not None:
+                loaded = loaded.with_reading(added, corrects=corrects)
             if more_follow and not notice:
                 uow.commit()
+                keep_changed(uow, loaded)
                 return None
-            if added is not None:
-                state = with_reading(state, added, corrects=corrects)
-            a = assess(state, loaded.visit, loaded.rules)
-            note_instruction(uow, a)
-            uow.commit()
-            sheet = sheet_of(a, loaded.rules)
-            return replace(sheet, notice=notice) if added is not None else sheet
+            a = loaded.assess()
+            told, visit = note_instruction(uow, a)
+            said = notice if added is not None else ""
+            answer = uow.commit_meanwhile(lambda: made(replace(sheet_of(a, loaded.rules, told), notice=said)))
+            keep_changed(uow, loaded.at(own_change=loaded.own_change, visit=visit))
+            return answer
 
     def confirm_reading(self, ticket: str, reading_id: UUID, by: str) -> BenchSheet:
         """Let a doubted reading count as it was typed."""

@@ -6,6 +6,7 @@ import gzip
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
+from hashlib import blake2b
 from uuid import UUID, uuid4
 
 from fidicula.db.records import Instrument, TargetChoice, Visit
@@ -61,11 +62,21 @@ class Tag:
 
 @dataclass(frozen=True)
 class Rail:
-    """Every tag, as a JSON list. stamp : changes whenever anything on it does.  packed : the same, by gzip."""
+    """Every tag, as a JSON list.
+
+    stamp : changes whenever anything in this house does that stands on it.  packed : the same tags, by gzip.
+    digest : of the tags themselves. A stamp counts within one house: another one under the same address, as a copy that
+    was put back is, may be at the same count with other tags.
+    """
 
     stamp: str
     tags: bytes
     packed: bytes
+    digest: str
+
+
+def _rail(stamp: str, tags: bytes) -> Rail:
+    return Rail(stamp, tags, gzip.compress(tags, compresslevel=5), blake2b(tags, digest_size=12).hexdigest())
 
 
 @dataclass(frozen=True)
@@ -102,7 +113,7 @@ class House:
             with UnitOfWork(self._engine, only_reads=True) as uow:
                 stamp = uow.rail.stamp()
                 tags, _ = uow.rail.tags({row.kind: row.label for row in visit_kinds().values()}, rail_words())
-        self._rail = Rail(stamp, tags.encode(), gzip.compress(tags.encode(), compresslevel=5))
+        self._rail = _rail(stamp, tags.encode())
         return self._rail
 
     def _say_where_each_stands(self) -> None:

@@ -4,19 +4,21 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
-from datetime import datetime
+from datetime import UTC, datetime
 from functools import cached_property
+from typing import TypeVar
 from uuid import UUID
+from weakref import WeakKeyDictionary
 
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.entered import entered_now
+from fidicula.db.lessons import NOTHING_LEARNT, Learnt
+from fidicula.db.one_sheet import Change, SheetRecords, readings_with
 from fidicula.db.records import (
-    NOTHING_LEARNT,
     CourseMark,
     Decision,
     Instrument,
     LastTime,
-    Learnt,
     Reading,
     Seen,
     StringSet,
@@ -24,12 +26,14 @@ from fidicula.db.records import (
     Visit,
     WorkDone,
 )
-from fidicula.db.unit_of_work import UnitOfWork
+from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.assessment.assess import Assessment, assess
-from fidicula.services.assessment.judging import bench_state
+from fidicula.services.assessment.judging import bench_state, with_reading
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.instruction.instruct import instruct
+from fidicula.services.instruction.model import Instruction
+from fidicula.services.kept import Kept
 from fidicula.services.sheet.build import sheet_of
 from fidicula.services.sheet.model import BenchSheet
 from fidicula.services.targets.resolve import targets_of
@@ -37,30 +41,56 @@ from fidicula.services.targets.rules import Rules, load_rules
 from fidicula.services.targets.sources import load_taken
 from fidicula.services.targets.wanted import Taken, Targets
 
+Found = TypeVar("Found")
 
-@dataclass
+
+@dataclass(frozen=True)
 class Loaded:
-    """One instrument's records."""
+    """One instrument's records.
+
+    own_change : where it is locked, what the changes of this unit of work are counted as.
+    """
 
     instrument: Instrument
     visit: Visit
     string_set: StringSet | None
-    readings: list[Reading]
-    works: list[WorkDone]
+    readings: Sequence[Reading]
+    works: Sequence[WorkDone]
     rules: Rules
     taken: Mapping[MeasurementKey, Taken] = field(default_factory=dict)
-    decisions: list[Decision] = field(default_factory=list)
-    seen: list[Seen] = field(default_factory=list)
-    marks: list[CourseMark] = field(default_factory=list)
+    decisions: Sequence[Decision] = ()
+    seen: Sequence[Seen] = ()
+    marks: Sequence[CourseMark] = ()
     last_time: Mapping[MeasurementKey, LastTime] = field(default_factory=dict)
     learnt: Learnt = NOTHING_LEARNT
     planned: tuple[str, ...] = ()
+    own_change: int = field(default=0, compare=False)
 
     @cached_property
     def targets(self) -> Targets:
         return targets_of(self.instrument, self.string_set, self.rules, self.taken)
 
+    def with_reading(self, added: Reading, *, corrects: int | None) -> Loaded:
+        """With one more reading. corrects : number of the one that it takes the place of."""
+        readings = readings_with(self.readings, added, corrects=corrects)
+        return replace(self, readings=readings)._judged_as(with_reading(self.judged, added, readings))
+
+    def at(self, *, own_change: int, visit: Visit | None = None) -> Loaded:
+        """The same records, for a change of their own. visit : as it stands once that is committed."""
+        return replace(self, own_change=own_change, visit=visit or self.visit)._judged_as(self.judged)
+
     def state(self) -> BenchState:
+        """What is known at the bench now."""
+        return replace(self.judged, now=datetime.now(UTC))
+
+    def _judged_as(self, judged: BenchState) -> Loaded:
+        """Its log is judged already."""
+        vars(self)["judged"] = judged
+        return self
+
+    @cached_property
+    def judged(self) -> BenchState:
+        """The log judged, at whatever time it was first asked for."""
         return bench_state(
             instrument=self.instrument,
             string_set=self.string_set,
@@ -98,11 +128,56 @@ class Loaded:
         return replace(self, instrument=instrument, taken=taken)
 
 
+_kept: WeakKeyDictionary[Engine, Kept[Loaded]] = WeakKeyDictionary()
+
+
+def _kept_of(engine: Engine) -> Kept[Loaded]:
+    return _kept.setdefault(engine, Kept())
+
+
 def load_bench(uow: UnitOfWork, ticket: str) -> Loaded:
     """Raises NotFoundError for a ticket that does not hang on the rail."""
-    found = uow.one_sheet.of(ticket)
+    if not uow.only_reads:
+        # What this unit of work wrote itself is kept nowhere yet.
+        return _loaded(uow, _in_house(uow.one_sheet.of(ticket), ticket))
+    return _at_change(uow, ticket, _in_house(uow.one_sheet.change(ticket), ticket))
+
+
+def load_to_change(uow: UnitOfWork, ticket: str) -> Loaded:
+    """As `load_bench`, with nobody else changing the instrument or its visits until the unit of work is over.
+
+    Raises ConflictError for what was entered at an earlier visit.
+    """
+    change = _in_house(uow.one_sheet.hold(ticket), ticket)
+    loaded, at = _at_change(uow, ticket, change).at(own_change=change.own), entered_now().visit
+    if at is not None and at != loaded.visit.id:
+        raise ConflictError(f"{ticket} was handed over and came again since: this belongs to the visit before")
+    return loaded
+
+
+def _in_house(found: Found | None, ticket: str) -> Found:
     if found is None:
         raise NotFoundError(f"there is no instrument with the ticket {ticket} in the house", field="ticket")
+    return found
+
+
+def _at_change(uow: UnitOfWork, ticket: str, change: Change) -> Loaded:
+    """As kept in the process where nothing changed since, else as the database has it."""
+    kept = _kept_of(uow.engine)
+    loaded = kept.at(change.instrument_id, change.number)
+    if loaded is None:
+        loaded = _loaded(uow, _in_house(uow.one_sheet.of(ticket), ticket))
+        kept.keep(change.instrument_id, change.number, loaded)
+        return loaded
+    instrument = loaded.instrument
+    rules = load_rules(uow, instrument.family, change.stamp)
+    taken = load_taken(uow, instrument, loaded.visit, instrument.choice.sources)
+    if rules is loaded.rules and taken == loaded.taken and change.hands == loaded.learnt.hands:
+        return loaded
+    return replace(loaded, rules=rules, taken=taken, learnt=replace(loaded.learnt, hands=change.hands))
+
+
+def _loaded(uow: UnitOfWork, found: SheetRecords) -> Loaded:
     instrument, visit = found.instrument, found.visit
     return Loaded(
         instrument=instrument,
@@ -119,18 +194,6 @@ def load_bench(uow: UnitOfWork, ticket: str) -> Loaded:
         learnt=found.learnt,
         planned=found.planned,
     )
-
-
-def load_to_change(uow: UnitOfWork, ticket: str) -> Loaded:
-    """As `load_bench`, with nobody else changing the instrument or its visits until the unit of work is over.
-
-    Raises ConflictError for what was entered at an earlier visit.
-    """
-    uow.instruments.lock(ticket)
-    loaded, at = load_bench(uow, ticket), entered_now().visit
-    if at is not None and at != loaded.visit.id:
-        raise ConflictError(f"{ticket} was handed over and came again since: this belongs to the visit before")
-    return loaded
 
 
 def at_visit(uow: UnitOfWork, loaded: Loaded, visit_id: UUID) -> Loaded:
@@ -157,22 +220,34 @@ def check_in_house(loaded: Loaded, taken_at: datetime | None = None) -> None:
         raise ConflictError(f"{loaded.instrument.ticket} was handed over: take it in again first")
 
 
+def keep_changed(uow: UnitOfWork, loaded: Loaded) -> None:
+    """Keep in the process what a unit of work made of an instrument, once it is committed.
+
+    loaded : locked by it, with all that it wrote.
+    """
+    _kept_of(uow.engine).keep(loaded.instrument.id, loaded.own_change, loaded)
+
+
 def changed_sheet(uow: UnitOfWork, ticket: str) -> BenchSheet:
     """Keep what was changed, and answer with the sheet as it then is."""
     loaded = load_bench(uow, ticket)
     found = loaded.assess()
-    note_instruction(uow, found)
-    uow.commit()
-    return sheet_of(found, loaded.rules)
+    told, _ = note_instruction(uow, found)
+    return uow.commit_meanwhile(lambda: sheet_of(found, loaded.rules, told))
 
 
-def note_instruction(uow: UnitOfWork, a: Assessment) -> None:
-    """Keep what is to be done, in codes, so that the rail need not assess every instrument."""
+def note_instruction(uow: UnitOfWork, a: Assessment) -> tuple[Instruction, Visit]:
+    """Keep what is to be done, in codes, so that the rail need not assess every instrument.
+
+    Returns it, and the visit as it then stands.
+    """
     found, visit = instruct(a), a.visit
     waiting = [stop for stop in a.stops if stop.state == "waiting" and stop.until is not None]
     wait = min(waiting, key=lambda stop: stop.until or a.now, default=None)
     subject = found.question.question if found.code == "decide" and found.question is not None else found.planned
     code = "" if found.code == "wait" and wait is not None else found.code
     waits_for, until = ("", None) if wait is None else (wait.key, wait.until)
-    if (code, subject, waits_for, until) != (visit.instruction, visit.subject, visit.waits_for, visit.waits_until):
+    noted = replace(visit, instruction=code, subject=subject, waits_for=waits_for, waits_until=until)
+    if noted != visit:
         uow.visits.note_instruction(visit.id, instruction=code, subject=subject, waits_for=waits_for, waits_until=until)
+    return found, noted

@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from functools import cache
+
+from fidicula.core.readings.states import MeasurementKey
+from fidicula.db.records import Instrument
 from fidicula.tables.measures import MeasureRow, measures
 
 MEASURES: dict[str, MeasureRow] = measures()
@@ -25,3 +29,14 @@ def name_of(measure: MeasureRow, string_names: tuple[str, ...], position: int | 
     return (
         f"{place} {measure.label}" if measure.for_each_string or measure.for_each_gap else f"{measure.label}, {place}"
     )
+
+
+def places(instrument: Instrument) -> list[MeasurementKey]:
+    """Every place that is read: those of the bench card in their order, then what only a full measuring takes."""
+    return list(_places(instrument.family, len(instrument.string_names)))
+
+
+@cache
+def _places(family: str, count: int) -> tuple[MeasurementKey, ...]:
+    full = [row for row in MEASURES.values() if not row.needed and row.fits(family)]
+    return tuple((row.measure, position) for row in (*CARD.values(), *full) for position in row.positions(count))

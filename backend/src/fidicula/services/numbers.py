@@ -60,6 +60,11 @@ def signed(value: float, places: int = 1) -> str:
     return f"+{shown}" if round(value, places) > 0 else shown
 
 
+def of_unit(figure: str, unit: str) -> str:
+    """A figure with its unit: an angle's sign stands close to it."""
+    return f"{figure}{unit}" if unit == "°" else f"{figure} {unit}"
+
+
 def short(value: float, most: int = 2) -> str:
     """A number with as many places as it needs, up to `most`: “328”, “27.5”, “0.35”."""
     return _written(round(value, most) + 0.0, f"0.{'#' * most}", _figures.get())

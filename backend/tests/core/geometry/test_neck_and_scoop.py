@@ -86,6 +86,8 @@ def test_dressing_never_adds_wood_and_leaves_the_wanted_scoop(stations: list[tup
         ([0.1, 0.2, 0.1], ("too_flat",)),
         ([0.8, 1.2, 0.8], ("too_deep",)),
         ([0.5, 0.55, 0.5], ()),
+        ([0.3, 0.55, 0.3], ()),  # 0.15 either way count in
+        ([0.6, 0.85, 0.6], ()),
     ],
 )
 def test_faults_of_a_board(gaps: list[float], faults: tuple[str, ...]) -> None:
@@ -100,6 +102,7 @@ def test_faults_of_a_board(gaps: list[float], faults: tuple[str, ...]) -> None:
         ([0.4, 0.6, 0.7, 0.3, 0.5], True),
         ([0.4, 0.6, 0.7, 0.6, 0.4], False),
         ([0.4, 0.6, 0.58, 0.6, 0.4], False),
+        ([0.4, 0.65, 0.6, 0.65, 0.4], False),
     ],
 )
 def test_a_wave_lies_between_two_higher_places(gaps: list[float], is_wave: bool) -> None:

@@ -67,5 +67,6 @@ def test_one_degree_over_a_violins_post() -> None:
     shift = shift_of_lean(degrees=1, length=53)
     assert shift == pytest.approx(0.925, abs=1e-3)
     assert gape_of_shift(shift=shift, length=53, diameter=6) == pytest.approx(0.105, abs=1e-3)
-    with pytest.raises(CoreError, match="length is over 0"):
-        shift_of_lean(degrees=1, length=0)
+    for length in (0, -53):
+        with pytest.raises(CoreError, match="length is over 0"):
+            shift_of_lean(degrees=1, length=length)

@@ -3,7 +3,14 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.core.readings.doubt import Doubt, change_without_work, doubt_of, leap_from, plausible_around
+from fidicula.core.readings.doubt import (
+    Doubt,
+    Plausible,
+    change_without_work,
+    doubt_of,
+    leap_from,
+    plausible_around,
+)
 
 
 def doubt(value: float, aim: float) -> Doubt | None:
@@ -84,3 +91,9 @@ def test_every_usual_slip_is_known(value: float, aim: float, meant: float) -> No
     found = doubt_of(value=value, plausible=plausible_around(aim), aim=aim, largest=5000)
     assert found is not None
     assert found.suggested == pytest.approx(meant)
+
+
+def test_lengths_and_small_heights_are_doubted_from_other_shares() -> None:
+    assert plausible_around(4) == Plausible(pytest.approx(1.6), 10)
+    assert plausible_around(2) == Plausible(pytest.approx(0.3), 10)
+    assert plausible_around(0.8) == Plausible(pytest.approx(0.12), 4)

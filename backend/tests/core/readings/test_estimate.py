@@ -82,6 +82,11 @@ def test_how_many_readings_more(deviation: float, known_to: float, more: int) ->
     assert more_readings(deviation=deviation, scatter=0.05, known_to=known_to) == more
 
 
+def test_a_coarse_tool_takes_many_readings() -> None:
+    """(1.96 / 0.3)² is 42.7, of which 1 / 0.81 is there: 41.4 · 4 is 165.8 readings with a scatter of 2."""
+    assert more_readings(deviation=0.9, scatter=2, known_to=0.3) == 166
+
+
 def test_what_covers_95_percent_does() -> None:
     """Ten thousand strings read three times, filed by 0.3 and read twice again."""
     chance = Random(17)

@@ -6,7 +6,7 @@ from itertools import pairwise
 
 import pytest
 from fidicula.core.errors import CoreError
-from fidicula.core.work.schedule import DayPlan, Job, JobStep, plan_day
+from fidicula.core.work.schedule import LARGEST_SOLVED, DayPlan, Job, JobStep, plan_day
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -85,6 +85,19 @@ def test_whatever_the_day_the_plan_holds(day: list[list[tuple[int, int, bool]]],
     plan = plan_day(jobs=jobs, benches=benches)
     assert_holds(jobs, benches, plan)
     assert plan.optimal
+
+
+def test_a_day_too_large_to_solve_is_planned_in_order_of_promise() -> None:
+    """Each waits for 30 first, which takes no bench: the one promised first is begun at 30, the others one by one."""
+    jobs = [
+        Job(str(i), (JobStep("dry", 0, 30), JobStep("cut", 10, 0, ("dry",))), due=LARGEST_SOLVED - i)
+        for i in range(LARGEST_SOLVED // 2 + 1)
+    ]
+    plan = plan_day(jobs=jobs, benches=2)
+    assert_holds(jobs, 2, plan)
+    assert not plan.optimal
+    cut = {p.job: p.start for p in plan.steps if p.step == "cut"}
+    assert [cut[str(i)] for i in range(LARGEST_SOLVED // 2, -1, -1)] == [30 + i // 2 * 10 for i in range(len(jobs))]
 
 
 @pytest.mark.parametrize(

@@ -5,11 +5,16 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
+from fidicula.core.readings.doubt import Plausible
 from fidicula.services.assessment.columns import columns
 from fidicula.services.assessment.findings import off_middle, spacing
 from fidicula.services.assessment.leaning import width_at_bridge
+from fidicula.services.assessment.likely import plausible_at
+from fidicula.services.assessment.placing import is_beside
 from fidicula.services.assessment.post import post_target
+from fidicula.services.assessment.projection import is_unsure
 from fidicula.services.instruction.role import may_cut
+from fidicula.services.measures import MEASURES
 
 from ..scenario import SLOPE, Bench, measured
 
@@ -159,3 +164,59 @@ def test_a_flat_under_the_low_string_is_counted_in_the_crown_and_not_in_its_heig
     assert flat.cut.strings[0].drop == pytest.approx(plain.cut.strings[0].drop or 0, abs=0.01)
     assert (flat.cut.strings[1].target_end or 0) < (plain.cut.strings[1].target_end or 0) - 0.1
     assert flat.state.facet_at(1) == 0
+
+
+def test_a_chord_tells_a_radius_with_its_rise_alone() -> None:
+    """c² / 8h + h / 2: 30 and 2.8 make 41.6."""
+    place = ("fingerboard_radius", None)
+    assert Bench().read("board_chord", 30.0).assess().state.derived(place) is None
+    assert Bench().read("board_rise", 2.8).assess().state.derived(place) is None
+    told = Bench().read("board_chord", 30.0).read("board_rise", 2.8).assess().state.derived(place)
+    assert told is not None
+    assert told.value == pytest.approx(30**2 / (8 * 2.8) + 1.4)
+
+
+def test_two_cards_tell_a_height_between_them() -> None:
+    """0.40 passes and 0.50 does not: 0.45, to half of what lies between."""
+    bench = Bench().read("nut_passes", 0.40, at=1)
+    assert bench.assess().state.derived(("nut_height", 1)) is None
+    told = bench.read("nut_stops", 0.50, at=1).assess().state.derived(("nut_height", 1))
+    assert told is not None
+    assert (told.value, told.known_to) == (pytest.approx(0.45), pytest.approx(0.05))
+
+
+def test_what_may_lie_either_side_is_plausible_on_both() -> None:
+    assert plausible_at(MEASURES["post_inset"], 3.0) == Plausible(-7.5, 7.5)
+    assert plausible_at(MEASURES["string_length"], 300.0).low == pytest.approx(120.0)
+
+
+def test_a_flat_that_no_board_can_have_is_none() -> None:
+    state = measured().read("facet_width", 60.0).read("facet_string", 1.0).read("fingerboard_width", 42.0, at=1)
+    assert state.assess().state.facet == 0.0
+
+
+@pytest.mark.parametrize(("shift", "beside"), [(0.0, False), (-1.2, False), (1.2, False), (-1.4, True), (1.4, True)])
+def test_a_bridge_is_beside_its_place_by_more_than_a_rule_tells(shift: float, beside: bool) -> None:
+    """0.004 of 327 is 1.31: the line between the nicks is 195 from the edge, the bridge's stop that or about it."""
+    bench = measured(kind="full_set_up").read("nick_stop", 195.0, 195.0).read("stop_length", 195.0 + shift, at=0)
+    assert is_beside(bench.assess().state, "nicks") is beside
+
+
+@pytest.mark.parametrize(("times", "unsure"), [(1, True), (3, True), (4, False)])
+def test_a_projection_at_the_edge_is_read_four_times(times: int, unsure: bool) -> None:
+    low = measured().assess().state.targets[("projection", None)]
+    assert low is not None
+    bench = measured().read("projection", low.band.low - 0.03, times=times)
+    assert is_unsure(bench.assess().state) is unsure
+    far = measured().read("projection", low.band.low - 2.0)
+    assert not is_unsure(far.assess().state)
+
+
+def test_what_was_decided_of_a_projection_holds_for_that_projection_alone() -> None:
+    bench = measured(singles={"projection": 24.6}).decided("projection", "accept", "it is old")
+    asked = bench.assess().question("projection")
+    assert asked is not None
+    assert asked.outcome is not None
+    moved = bench.read("projection", 23.9).assess().question("projection")
+    assert moved is not None
+    assert moved.outcome is None

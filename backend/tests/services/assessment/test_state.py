@@ -133,6 +133,6 @@ def test_one_more_reading_stands_as_if_all_were_judged_anew(repeats: bool) -> No
     new = next(one for one in bench.readings if one not in kept)
     bench.readings = [one for one in kept if repeats or one != old] + [new]
     anew = bench.assess().state
-    quick = with_reading(before, new, corrects=None if repeats else old.number)
+    quick = with_reading(before, new, bench.readings)
     assert quick.reading_states == anew.reading_states
     assert [one.number for one in quick.readings] == [one.number for one in anew.readings]

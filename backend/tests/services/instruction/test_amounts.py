@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.services.instruction.amounts import told
+from fidicula.services.instruction.amounts import new_bridge, told
 
 from ..scenario import Bench, measured
 
@@ -69,3 +69,18 @@ def test_a_line_is_marked_over_the_board_at_each_string() -> None:
     assert plan is not None
     assert found == pytest.approx([s.mark_height for s in plan.plan.strings], abs=1e-3)
     assert values(Bench(has_strings=False), "mark_line") == {}
+
+
+def test_the_blank_whose_foot_comes_best_over_the_bar() -> None:
+    """The bar is 1 inside a foot of 88 and 3 is wanted: 92 puts it 3 inside."""
+    bench = measured("cello").read("bar_inset", 1.0).read("bridge_foot_width", 88)
+    assert [one.value for one in new_bridge(bench.assess(blanks=(96, 86, 92, 90))).amounts] == [92]
+    assert not new_bridge(bench.assess()).amounts
+    for unread in (measured("cello").read("bar_inset", 1.0), measured("cello").read("bridge_foot_width", 88)):
+        assert not new_bridge(unread.assess(blanks=(86, 92))).amounts
+
+
+def test_what_neither_bars_may_be_recorded_beside_it() -> None:
+    assert measured(over=0.8, nut_over=0.3, kind="full_set_up").told().also == ("crown_cut", "nut_filed")
+    assert measured(nut_over=0.3, kind="full_set_up").told().also == ("nut_filed",)
+    assert measured(over=0.4, nut_over=0.3).told().also == ("crown_cut",)

@@ -2,10 +2,14 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
+from uuid import uuid4
+
 import pytest
+from fidicula.db.records import CourseMark
 from fidicula.db.work_details import CrownCut
 
-from ..scenario import CARRY, SLOPE, Bench, measured
+from ..scenario import CARRY, SLOPE, VISIT, Bench, blank, measured, strung
 
 
 def test_a_buzz_is_found_first_and_what_was_found_says_where_to_look() -> None:
@@ -17,29 +21,16 @@ def test_a_buzz_is_found_first_and_what_was_found_says_where_to_look() -> None:
     assert stopped.told().code == "check_board"
 
 
-def blank() -> Bench:
-    bench = Bench("violin", "new_bridge")
-    for measure, value in (("projection", 27), ("string_length", 328), ("fingerboard_length", 270)):
-        bench.read(measure, value)
-    return bench.read("fingerboard_radius", 42).read("nut_spread", 16.3).read("nut_height", 0.5, 0.45, 0.4, 0.35)
-
-
-def done(bench: Bench, *steps: str) -> Bench:
-    for step in steps:
-        bench.marked(step, "done")
-    return bench
-
-
 def test_a_bridge_from_a_blank_has_its_own_order() -> None:
     """Mask, feet, marks, crown, outer strings, heights again, thickness, openings, protector."""
     bench = blank()
     codes = [bench.told().code]
-    done(bench, "mask")
+    bench.marked("mask", "done")
     codes.append(bench.told().code)
     bench.did("feet_refitted")
     codes.append(bench.told().code)
     marks = bench.told().values("mark_height")
-    done(bench, "marks")
+    bench.marked("marks", "done")
     cut = bench.told()
     codes.append(cut.code)
     assert cut.values("mark_height") == marks
@@ -51,16 +42,13 @@ def test_a_bridge_from_a_blank_has_its_own_order() -> None:
 
 def test_the_marks_are_the_targets_over_the_boards_line() -> None:
     """0.5 at the nut, 5.0 at the end of 270: 0.5 + 4.5 * 328 / 270 over the line at 328, longer by its slope."""
-    bench = done(blank(), "mask").did("feet_refitted")
+    bench = blank("mask").did("feet_refitted")
     assert bench.told().values("mark_height")[0] == pytest.approx(SLOPE * 0.5 + 4.5 * CARRY)
     assert "Set up from the marks: G 6.0" in bench.sheet().instruction.do[0]
 
 
 def test_after_the_heights_come_thickness_openings_and_protector() -> None:
-    bench = measured(kind="new_bridge")
-    bench = done(bench, "mask", "feet", "marks", "outer_strings").did("crown_cut", CrownCut())
-    bench.read("end_height", *bench.aims("end_height"), times=3).read("slot_depth", 0.27, 0.29, 0.23, 0.09)
-    bench.read("bridge_spread", 33.5)
+    bench = strung()
     codes = []
     for work in ("bridge_thinned", "openings_cut", "protector_fitted"):
         codes.append(bench.told().code)
@@ -80,3 +68,33 @@ def test_works_that_are_found_stand_under_what_is_to_be_planned() -> None:
     left = bench.sheet().proposals
     assert not any("peg" in line or "rosin" in line for line in left)
     assert any("splinter" in line for line in left)
+
+
+def test_words_beside_a_finding_go_with_it_once_it_was_mended_after_it_was_found() -> None:
+    bench = measured().did("pegs_fitted").found("pegs", "peg_slips", words="most of all at A")
+    assert any("most of all at A" in line for line in bench.sheet().proposals)
+    assert not any("most of all at A" in line for line in bench.did("pegs_fitted").sheet().proposals)
+    plain = measured().found("saddle").sheet().proposals
+    assert [line for line in plain if "saddle" in line] == ["saddle: work needed"]
+
+
+@pytest.mark.parametrize(("hours", "ends", "says"), [(20, 20, "out at a concert"), (5, 12, "")])
+def test_of_two_waits_the_longer_one_counts(hours: int, ends: int, says: str) -> None:
+    """The glue under a new nut dries for twelve hours; somebody said beside it that the crown waits."""
+    bench = measured(over=1.0).did("new_nut", ago=timedelta(0))
+    until = bench.now + timedelta(hours=hours)
+    bench.marks.append(
+        CourseMark(uuid4(), VISIT, "crown", "wait", "out at a concert", until, 1, "Ilse Varnholt", bench.now)
+    )
+    crown = next(stop for stop in bench.assess().stops if stop.key == "crown")
+    assert (crown.state, crown.until, crown.reason) == ("waiting", bench.now + timedelta(hours=ends), says)
+
+
+def test_a_wait_is_over_for_whoever_goes_on_until_another_work_brings_one() -> None:
+    def crown(bench: Bench) -> str:
+        return next(stop.state for stop in bench.assess().stops if stop.key == "crown")
+
+    bench = measured(over=1.0).did("new_nut", ago=timedelta(hours=1))
+    assert crown(bench) == "waiting"
+    assert crown(bench.marked("crown", "go_on")) != "waiting"
+    assert crown(bench.did("seam_glued", ago=timedelta(hours=1))) == "waiting"

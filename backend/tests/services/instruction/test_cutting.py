@@ -9,7 +9,7 @@ import pytest
 from fidicula.core.readings.settling import still_settles
 from fidicula.core.rounding import rounded_down
 from fidicula.core.work.landing import MISSES
-from fidicula.db.work_details import CrownCut
+from fidicula.db.work_details import CrownBeside, CrownCut
 from fidicula.services.numbers import to_take
 from fidicula.services.phrasing.whys import whys
 
@@ -114,6 +114,26 @@ def test_the_next_pass_goes_by_the_hand_and_never_past_what_is_sure() -> None:
     assert string.next_pass == pytest.approx(0.6 - (string.uncertainty or 0) - 2 * MISSES, abs=1e-3)
     heavy = after_a_pass(1.0, set_out=0.5, before=1.75)
     assert heavy.assess().cut.strings[0].next_pass == pytest.approx(1.0 / 1.5, abs=1e-3)
+
+
+def test_what_the_last_pass_set_out_to_take_is_told_and_not_an_earlier_one() -> None:
+    bench = measured(over=1.0)
+    bench.did("crown_cut", CrownCut(passes=(0.5,) * 4, wood=(1.2, 1.2, 1.2, 1.2)))
+    bench.did("crown_cut", CrownCut(passes=(0.25, 0.25, 0.25, 0.0), wood=(0.7, 0.7, 0.7, 0.7)))
+    bench.read("end_height", *(aim + 0.3 for aim in bench.aims("end_height"))).read(
+        "slot_depth", 0.27, 0.29, 0.23, 0.09
+    )
+    strings = bench.assess().cut.strings
+    assert [(one.set_out, one.left_before) for one in strings] == [(0.25, 0.7)] * 3 + [(0.5, 1.2)]
+
+
+def test_a_crown_cut_beside_the_strings_is_done_until_the_strings_land_on_it_again() -> None:
+    bench = measured(over=0.5)
+    assert not bench.assess().cut.beside_done
+    bench.did("crown_beside", CrownBeside(by=(0.4,) * 4))
+    assert bench.assess().cut.beside_done
+    bench.did("crown_cut", CrownCut(passes=(0.3,) * 4, wood=(0.6,) * 4))
+    assert not bench.assess().cut.beside_done
 
 
 def test_a_pass_that_cannot_be_is_measured_again() -> None:

@@ -2,11 +2,17 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 import pytest
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs
 from fidicula.tables.course import instructions, questions
 
-from ..scenario import Bench, days, measured
+from ...looked_over import check, lines
+from ..scenario import NOW, Bench, days, measured
+from ..test_looked_over import plainly
+
+LOOKED_OVER = Path(__file__).parents[1] / "looked_over_options"
 
 
 def bass_with_wheels(over: float = 2.0) -> Bench:
@@ -140,6 +146,8 @@ def test_every_option_is_instructed_once_it_is_decided(question: str, outcome: s
     if chosen.gives == "grown":
         assert told.code == "measure" or (told.code, told.stop) == ("decide", "approval"), "the owner says yes first"
         told = bench.decided("approval", "agreed", "by phone").told()
+    kept = [*lines(plainly(told), "INSTRUCTION", now=NOW), *lines(bench.sheet().instruction, "SAID", now=NOW)]
+    check(LOOKED_OVER / f"{question}_{outcome}.txt", "\n".join(kept) + "\n")
     others = {row.instructs for row in deciding.outcomes if row.instructs != chosen.instructs and row.instructs}
     assert told.code not in others
     expected = {ELSEWHERE.get(chosen.instructs, chosen.instructs), "measure"}

@@ -10,26 +10,9 @@ from fidicula.core.work.landing import MAY_BE_LOW, SURE, missed_by
 from fidicula.db.work_details import CrownBeside, CrownCut, SlotsFiled
 from fidicula.services.phrasing.acts import set_out_words
 
-from ..scenario import CARRY, Bench, measured
+from ..scenario import CARRY, Bench, cut_roughly, filed, measured
 
 EACH = (0, 1, 2, 3)
-
-
-def cut_roughly(over: float | list[float], *, times: int = 3) -> Bench:
-    """The crown was cut; every string is read so often, `over` its aim at the board's end."""
-    bench = measured(over=1.2).did("crown_cut", CrownCut(wood=(1.4,) * 4, passes=(1.1,) * 4))
-    overs = over if isinstance(over, list) else [over] * 4
-    heights = [aim + more for aim, more in zip(bench.aims("end_height"), overs, strict=True)]
-    return bench.read("end_height", *heights, times=times).read("bridge_spread", 33.5)
-
-
-def filed(bench: Bench, by: tuple[float | None, ...], over: list[float | None], *, times: int = 3) -> Bench:
-    """Slots were filed; those strings are read again."""
-    bench.did("slots_filed", SlotsFiled(by=by))
-    for i, more in enumerate(over):
-        if more is not None:
-            bench.read("end_height", bench.aims("end_height")[i] + more, at=i, times=times)
-    return bench
 
 
 def test_after_the_rough_crown_each_string_comes_down_by_its_slot() -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fidicula.services.pricing.proposals import Proposal, proposals
 
-from ..scenario import Bench
+from ..scenario import Bench, measured
 
 
 def proposed(bench: Bench) -> dict[str, tuple[str, str]]:
@@ -37,3 +37,10 @@ def test_each_work_is_proposed_once_by_the_first_that_speaks_for_it() -> None:
     found = proposals(bench.assess())
     assert len({one.work for one in found}) == len(found)
     assert Proposal("seam_glued", "finding", "seam_open") in found
+
+
+def test_a_reading_proposes_what_mends_it_on_the_side_that_it_is_off_to() -> None:
+    """Nut slots over their band are filed; under it nothing is filed, and in it nothing is proposed."""
+    for over, works in ((0.0, set()), (0.3, {"nut_filed"}), (-0.1, set())):
+        found = {work for work, (origin, _) in proposed(measured(nut_over=over)).items() if origin == "reading"}
+        assert found == works, over

@@ -108,6 +108,8 @@ def test_heights_stated_at_the_mark_are_the_same_until_the_shop_has_figures_ther
     assert planned(own).plan.strings[0].mark_height == pytest.approx(5.5)
     assert aim(own, "end_height", 0) == pytest.approx(0.5 + (5.5 / SLOPE - 0.5) * 270 / 328)
     assert planned(own).plan.strings[0].end_height == pytest.approx(aim(own, "end_height", 0))
+    nut = aim(own, "nut_height", 3)
+    assert aim(own, "end_height", 3) == pytest.approx(nut + (3.8 / SLOPE - nut) * 270 / 328)
     half = state_of(height_reference="bridge_mark", rules=make_rules("violin", figures=figures[:1]))
     assert half.targets.marks is None
 

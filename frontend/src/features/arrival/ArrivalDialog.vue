@@ -134,8 +134,9 @@ async function send(): Promise<void> {
     Object.assign(form, fresh(), { names: stringings.value[0] ?? '' })
     Object.assign(visit, freshVisit())
     isOpen.value = false
+    // At once: who goes on meanwhile is not called back.
+    if (done.sent) void router.push({ name: 'bench', params: { ticket: (done.answer as { ticket: string }).ticket } })
     await house.load()
-    if (done.sent) await router.push({ name: 'bench', params: { ticket: (done.answer as { ticket: string }).ticket } })
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     faults.value = error.fields

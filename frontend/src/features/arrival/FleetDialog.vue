@@ -2,13 +2,14 @@
 /** A fleet at the door: what is common once, and a line for each that says only what differs. */
 import { computed, nextTick, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type FleetBody, type SetView } from '@/api'
+import { Refused, type FleetBody } from '@/api'
 import { useHouse } from '@/features/rail'
 import { post, useOutbox } from '@/outbox'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
 import { freshId } from '@/shared/id'
 import { FAMILIES } from './families'
+import { useOffers } from './useOffers'
 import { t } from '@/words/arrival'
 
 interface Line {
@@ -39,9 +40,7 @@ const form = reactive({
   recipe: '',
 })
 const lines = ref<Line[]>([freshLine()])
-const sets = ref<SetView[]>([])
 const setId = ref('')
-const recipes = ref<string[]>([])
 const faults = ref<Record<string, string>>({})
 const message = ref('')
 const isSending = ref(false)
@@ -56,26 +55,13 @@ const sizes = computed(() =>
 watch(sizes, (known) => {
   if (known.length && !known.includes(form.size)) form.size = known[0] ?? ''
 })
-watch(
-  [isOpen, () => form.family] as const,
-  async ([open, family]) => {
-    if (!open) return
-    try {
-      const [known, shelf] = await Promise.all([
-        answerOf(api.GET('/api/recipes/{family}', { params: { path: { family } } })),
-        answerOf(api.GET('/api/string-sets/{family}', { params: { path: { family } } })),
-      ])
-      sets.value = shelf
-      if (!shelf.some((one) => one.id === setId.value)) setId.value = ''
-      recipes.value = known.recipes.map((recipe) => recipe.name)
-      if (!recipes.value.includes(form.recipe)) form.recipe = ''
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      recipes.value = []
-      sets.value = []
-    }
-  },
-)
+const { recipes, sets } = useOffers(isOpen, () => form.family)
+watch(recipes, (known) => {
+  if (!known.includes(form.recipe)) form.recipe = ''
+})
+watch(sets, (shelf) => {
+  if (!shelf.some((one) => one.id === setId.value)) setId.value = ''
+})
 
 /** Enter in a line goes to the next, and makes one after the last. */
 function nextLine(i: number): void {
@@ -108,8 +94,9 @@ async function send(): Promise<void> {
     lines.value = [freshLine()]
     form.complaint = ''
     isOpen.value = false
-    await house.load()
+    // At once: who goes on meanwhile is not called back.
     void router.push({ name: 'house' })
+    await house.load()
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     faults.value = error.fields

@@ -107,9 +107,11 @@ function open(stop: Stop): void {
   flex-direction: column;
   padding: 2px 16px 0;
 }
+/* As high as what the frame leaves, whatever stands in it: a letter that changes lays out its own column alone. */
 .columns {
   flex: 1;
   min-height: 0;
+  contain: size;
   display: grid;
   grid-template-columns: 232px minmax(0, 1fr) 312px;
   grid-template-rows: minmax(0, 1fr);
@@ -258,6 +260,7 @@ h1 {
 @media (max-width: 899px), (max-height: 619px) {
   .columns,
   .columns.alone {
+    contain: none;
     grid-template-columns: minmax(0, 1fr);
     grid-template-rows: none;
     padding-bottom: 132px;

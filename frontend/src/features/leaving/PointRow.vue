@@ -8,8 +8,8 @@ import { t } from '@/words/leaving'
 
 const props = defineProps<{ point: ClosingPoint; mayCheck: boolean; fault: string }>()
 const emit = defineEmits<{ right: []; notRight: [words: string]; undo: [] }>()
-const MARKS = { right: 'in_order', open: 'work', not_right: 'work', unchecked: 'unknown', not_read: 'unknown', noted: 'left' } as const
-const STATES = { right: '', open: '', not_right: t('not_right'), unchecked: t('not_looked_at'), not_read: '', noted: '' } as const
+const MARKS = { right: 'in_order', open: 'work', not_right: 'work', unchecked: 'unknown', not_read: 'unknown', assumed: 'assumed', noted: 'left' } as const
+const STATES = { right: '', open: '', not_right: t('not_right'), unchecked: t('not_looked_at'), not_read: '', assumed: '', noted: '' } as const
 const mark = computed(() => MARKS[props.point.state])
 const isPitch = computed(() => props.point.group === 'pitch')
 const isWriting = ref(false)

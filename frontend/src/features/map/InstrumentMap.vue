@@ -142,10 +142,15 @@ defineExpose({ focus })
 </template>
 
 <style scoped>
+/* Its size is the column's, never its own drawing's: a letter that changes elsewhere lays no drawing out again. */
 .map {
+  position: relative;
   min-height: 0;
+  contain: size layout;
 }
 svg {
+  position: absolute;
+  inset: 0;
   display: block;
   width: 100%;
   height: 100%;

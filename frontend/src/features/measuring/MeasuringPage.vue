@@ -8,10 +8,11 @@ import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
 import { usePageCommands } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
-import { COLUMNS, courseWith, COURSES, linesOf, placesOf, progress, SPACING_FORMS, SPACING_WORDS, type CourseName } from './courses'
+import { inRow, inTwoColumns } from './columns'
+import { courseWith, COURSES, placesOf, progress, SPACING_FORMS, SPACING_WORDS, type CourseName } from './courses'
 import HandPanel from './HandPanel.vue'
 import PaperDialog from './PaperDialog.vue'
-import { inRow, neighbourIn, seen } from './places'
+import { neighbourIn, seen } from './places'
 import { useCourse } from './useCourse'
 import { t } from '@/words/measuring'
 
@@ -24,9 +25,7 @@ const { course, form } = useCourse()
 
 const { chosen: besideKey, choices: besideChoices, besideOf, next: nextBeside } = useBeside()
 const cells = computed(() => placesOf(bench.sheet?.cells ?? [], course.value, form.value))
-const columns = computed(() =>
-  COLUMNS.map((parts) => parts.map((part) => ({ part, lines: linesOf(cells.value, part) })).filter((one) => one.lines.length)),
-)
+const columns = computed(() => inTwoColumns(cells.value))
 const entry = useEntry({ cells, neighbour: (key, direction) => neighbourIn(cells.value, key, direction) })
 const inHand = computed(() => entry.cell.value)
 const isWhyOpen = ref(false)
@@ -135,8 +134,8 @@ useCommands([
     <p v-if="bench.failure" class="fault" role="alert">{{ bench.failure }}</p>
     <div class="card">
       <div v-for="(parts, c) in columns" :key="c" class="column">
-        <section v-for="one in parts" :key="one.part" :aria-label="one.part">
-          <h2>{{ one.part }}</h2>
+        <section v-for="one in parts" :key="one.part" :aria-label="one.goesOn ? t('goes_on', { part: one.part }) : one.part">
+          <h2 :class="{ 'goes-on': one.goesOn }">{{ one.goesOn ? t('goes_on', { part: one.part }) : one.part }}</h2>
           <div v-for="line in one.lines" :key="line.measure" class="line" :class="{ single: line.cells.length === 1 }" role="group" :aria-label="line.label">
             <span class="label">{{ line.label }}</span>
             <div class="places" :style="{ '--beside': inRow(line.cells) }">
@@ -190,12 +189,10 @@ useCommands([
   text-decoration: underline;
 }
 .card {
-  columns: 2;
-  column-gap: 22px;
+  display: grid;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  gap: 0 22px;
   padding: 4px 18px 16px;
-}
-.card section {
-  break-inside: avoid;
 }
 .acts {
   display: grid;
@@ -288,7 +285,13 @@ h2 + .line {
 }
 @media (max-width: 640px) {
   .card {
-    columns: 1;
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .goes-on {
+    display: none;
+  }
+  .goes-on + .line {
+    border-top: 1px solid var(--hairline);
   }
 }
 </style>

@@ -6,7 +6,7 @@ export const COURSES = { bridge: t('bridge_only'), full: t('full'), recheck: t('
 export type CourseName = keyof typeof COURSES
 
 /** How the parts stand beside each other, so that the columns are about as long. */
-export const COLUMNS: readonly (readonly string[])[] = [['the day', 'neck', 'bridge', "bridge's place", 'what presses', 'nut and pegs'], ['board', 'post and bar'], ['strings', 'spacing', 'tail']]
+export const PARTS: readonly string[] = ['the day', 'neck', 'bridge', "bridge's place", 'what presses', 'nut and pegs', 'board', 'post and bar', 'strings', 'spacing', 'tail']
 
 /** Ways to read where strings sit; each can be told by the others. */
 export const SPACING_WORDS = { spread: t('spreads_only'), marks: t('marks_from_the_edge'), centres: t('centre_to_centre'), gaps: t('gaps') } as const

@@ -26,9 +26,3 @@ export function seen(line: Cell[], sheet: BenchSheet | null): Cell[] {
   const isOfStrings = sheet?.instrument.string_names.length === line.length && line[0]?.place === sheet.instrument.string_names[0]
   return isOfStrings && sheet.instrument.left_handed ? [...line].reverse() : line
 }
-
-/** How many places stand beside each other: strings all, sides in rows of three. */
-export function inRow(line: Cell[]): number {
-  if (line.length === 1) return 1
-  return line.length === 3 || (line.length === 6 && line[0]?.measure === 'relief') ? 3 : Math.max(4, line.length)
-}

@@ -17,7 +17,7 @@ const nameOf = (row: Row) => row.by || (atBench.people.find((one) => one.id === 
 const names = computed(() => [...new Set(outbox.held.map(nameOf))].join(', '))
 const says = computed(() => {
   const told: string[] = []
-  const waiting = outbox.waiting.length
+  const waiting = outbox.kept.length
   if (reach.isAway) {
     told.push(t('shown_is_what_was_last', { answer: reach.because || t('the_server_does_not_answer') }))
   }

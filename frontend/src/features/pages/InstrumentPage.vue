@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One page of an instrument: the finding, handles whose consequences all move at once, ways, the decision, the caution. */
 import { computed, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 import type { PageHandle, PagePlot } from '@/api'
 import { keyOf, useBench } from '@/features/bench'
 import { InstrumentFrame } from '@/features/frame'
@@ -24,6 +24,7 @@ import { t } from '@/words/pages'
 
 const props = defineProps<{ ticket: string; page: PageName }>()
 const router = useRouter()
+const route = useRoute()
 const bench = useBench()
 const atBench = useAtBench()
 watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
@@ -45,8 +46,11 @@ function mostOf(plot: PagePlot): number {
   const alike = (view.value?.plots ?? []).filter((one) => one.y_label === plot.y_label && one.down === plot.down)
   return Math.max(0, ...alike.flatMap((one) => one.curves.flatMap((curve) => curve.points.map(([, y = 0]) => y))))
 }
+/** It is measured next, by whoever is still here once the work is on record. */
 async function workDone(): Promise<void> {
-  if (view.value?.work && (await bench.doWork(view.value.work))) void router.push({ name: 'measure', params: { ticket: props.ticket } })
+  const work = view.value?.work
+  const here = route.fullPath
+  if (work && (await bench.doWork(work)) && route.fullPath === here) void router.push({ name: 'measure', params: { ticket: props.ticket } })
 }
 
 /** The page's own act where its part is what to do now; else the way to what comes first. */

@@ -28,6 +28,10 @@ watch(isOpen, (open) => {
   fault.value = ''
   checked.value = ''
 })
+/* Whoever opens it before the people are there has the focus on a name once they are. */
+watch(here, (now, before) => {
+  if (isOpen.value && now.length && !before.length) focusChosenInDialog()
+})
 watch(chosen, () => {
   pin.value = ''
   fault.value = ''

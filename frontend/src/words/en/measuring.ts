@@ -8,6 +8,7 @@ export default {
   "simulated_devices": "Simulated devices",
   "send_reading": "Send reading",
   "in_hand": "In hand",
+  "goes_on": "{part}, continued",
   "the_usual_slip": "The usual slip:",
   "read_with": "read with",
   "read_with_a": "read with a {label}",

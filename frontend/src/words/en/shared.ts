@@ -1,7 +1,6 @@
 export default {
   "in_band": "in band",
   "by": "{side} by {mm}",
-  "button_a_select_textarea_input": "button, a, select, textarea, input:not([data-reading])",
   "commands": "commands",
   "commands_2": "Commands",
   "this_page": "this page",

@@ -87,6 +87,14 @@ instrument = Table(
     CheckConstraint("cardinality(string_names) BETWEEN 3 AND 6", name="three_to_six_strings"),
 )
 
+instrument_change = Table(
+    "instrument_change",
+    metadata,
+    Column("instrument_id", Uuid, ForeignKey("instrument.id", ondelete="CASCADE"), primary_key=True),
+    # Another one after every commit that changes what a sheet is made of: triggers of the database keep it.
+    Column("number", BigInteger, nullable=False),
+)
+
 _RAIL_STAMP = Sequence("rail_stamp", metadata=metadata)
 
 visit = Table(

@@ -9,14 +9,13 @@ from datetime import UTC, datetime, time
 from uuid import UUID, uuid5
 
 from fidicula.core.errors import CoreError
-from fidicula.db.records import Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.readings_table import SEPARATORS, ReadingsTable, TableError, readings_table
 from fidicula.services.audit import note
 from fidicula.services.errors import RefusedError, ServiceError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
 from fidicula.services.measures import MEASURES, name_of
-from fidicula.services.numbers import short
+from fidicula.services.numbers import of_unit, short
 from fidicula.services.phrasing.doubts import doubt_words
 from fidicula.services.taking import Taking, new_reading
 from fidicula.tables.measures import MeasureRow
@@ -154,9 +153,10 @@ class _Lines:
             if there is None:
                 new, corrects = new_reading(loaded, loaded.state(), taking)
                 there = self._uow.log.add_reading(new, corrects=corrects)
-                loaded.readings = [*(one for one in loaded.readings if one.number != corrects), *_one(there)]
+                if there is not None:
+                    self._loaded[ticket] = loaded.with_reading(there, corrects=corrects)
             if there is not None:
-                value = f"{short(there.value)} {row.unit}"
+                value = of_unit(short(there.value), row.unit)
                 doubt = "" if there.doubt is None else doubt_words(there, what, row.unit)
         except (CoreError, ServiceError) as error:
             problem = error.sentence
@@ -228,7 +228,3 @@ def _when(said: str) -> tuple[datetime, bool]:
     if at > datetime.now(UTC):
         raise RefusedError(f"{said[:40]} is still to come", field="taken_at")
     return at, True
-
-
-def _one(reading: Reading | None) -> list[Reading]:
-    return [] if reading is None else [reading]

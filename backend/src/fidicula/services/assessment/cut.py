@@ -49,11 +49,12 @@ def cut_facts(state: BenchState, computed: Computed | None, *, now: datetime | N
         begun=bool(_LANDING & set(done)),
         rough=rough,
         settling=settling,
-        beside_done="crown_beside" in done and not _LANDING & set(_after_last("crown_beside", done)),
+        beside_done=next((one for one in reversed(done) if one in _CROWN), "") == "crown_beside",
     )
 
 
 _LANDING = frozenset({"crown_cut", "slots_filed"})
+_CROWN = _LANDING | {"crown_beside"}
 _ANEW = frozenset({"new_bridge", "strings_changed", "adjusters_turned", "wedge_fitted", "neck_reset"})
 """After these the strings stand where nobody brought them: whether anything is to be cut is asked again."""
 
@@ -63,11 +64,6 @@ def _since_new(works: Sequence[str]) -> list[str]:
     for work in works:
         found = [] if work in _ANEW else [*found, work]
     return found
-
-
-def _after_last(work: str, works: Sequence[str]) -> Sequence[str]:
-    last = max((i for i, one in enumerate(works) if one == work), default=-1)
-    return works[last + 1 :]
 
 
 def _is_rough(string: StringCutFacts, far_from: float) -> bool:

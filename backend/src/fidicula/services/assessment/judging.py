@@ -7,19 +7,9 @@ from dataclasses import replace
 from datetime import UTC, datetime
 
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.db.records import (
-    KEPT_WHEN_CORRECTED,
-    NOTHING_LEARNT,
-    CourseMark,
-    Decision,
-    Instrument,
-    LastTime,
-    Learnt,
-    Reading,
-    Seen,
-    StringSet,
-    WorkDone,
-)
+from fidicula.db.lessons import NOTHING_LEARNT, Learnt
+from fidicula.db.log import KEPT_WHEN_CORRECTED
+from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.targets.sources import logged, reading_states_of
 from fidicula.services.targets.wanted import Targets
@@ -66,20 +56,19 @@ def bench_state(
     )
 
 
-def with_reading(state: BenchState, added: Reading, *, corrects: int | None) -> BenchState:
+def with_reading(state: BenchState, added: Reading, readings: Sequence[Reading]) -> BenchState:
     """One more reading: of all places only its own stands again.
 
-    corrects : number of the reading that it takes the place of.
+    readings : as for `bench_state`, with it among them.
     """
     place = (added.measure, added.position)
-    standing = [reading for reading in state.readings if reading.number != corrects]
-    standing += [added] if added.corrected_by is None else []
+    standing = [reading for reading in readings if reading.corrected_by is None]
     log = logged(standing, state.learnt.hands)
     judged = reading_states_of(log, state.works, only=None if added.repeats else place)
     return replace(
         state,
         log=log,
         readings=standing,
-        every=[*state.every, added] if added.measure in KEPT_WHEN_CORRECTED else state.every,
+        every=[reading for reading in readings if reading.measure in KEPT_WHEN_CORRECTED],
         reading_states={**state.reading_states, **judged},
     )

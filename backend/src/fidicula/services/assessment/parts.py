@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+from collections import defaultdict
 from collections.abc import Mapping
 from dataclasses import dataclass
+from functools import cache
 from typing import Literal
 
 from fidicula.core.bands import outside_by
-from fidicula.core.readings.states import MeasurementKey
+from fidicula.core.readings.states import MeasurementKey, ReadingState
+from fidicula.db.records import Seen
 from fidicula.services.assessment.inspection import open_findings, standing_seen
 from fidicula.services.assessment.model import CutFacts, Question
 from fidicula.services.assessment.state import BenchState
@@ -79,7 +82,21 @@ def part_of(measure: str) -> Part | None:
 def parts_of(state: BenchState, cut: CutFacts, questions: tuple[Question, ...]) -> tuple[PartAssessment, ...]:
     """Every part, in the order of the table."""
     found, seen = open_findings(state), standing_seen(state)
-    return tuple(_part(part, state, cut, questions, found, frozenset(seen)) for part in PARTS)
+    read: defaultdict[Part | None, dict[MeasurementKey, ReadingState]] = defaultdict(dict)
+    for place, stand in state.reading_states.items():
+        read[part_of(place[0])][place] = stand
+    return tuple(_part(part, state, cut, questions, found, seen, read[part]) for part in PARTS)
+
+
+@cache
+def _items_of(part: Part) -> frozenset[str]:
+    """What is inspected of a part."""
+    return frozenset(item for item, row in items().items() if row.part == part)
+
+
+@cache
+def _findings_of(part: Part) -> tuple[str, ...]:
+    return tuple(name for name, row in findings().items() if row.item in _items_of(part))
 
 
 def _part(
@@ -88,15 +105,15 @@ def _part(
     cut: CutFacts,
     questions: tuple[Question, ...],
     found: frozenset[str],
-    seen: frozenset[str],
+    seen: Mapping[str, Seen],
+    read: Mapping[MeasurementKey, ReadingState],
 ) -> PartAssessment:
     asked = tuple(one for one in questions if one.deciding.part == part and one.outcome is None)
-    its_items = {item for item, row in items().items() if row.part == part}
-    its_findings = tuple(name for name, row in findings().items() if name in found and row.item in its_items)
-    read = {place: stand for place, stand in state.reading_states.items() if part_of(place[0]) == part}
+    its_items = _items_of(part)
+    its_findings = tuple(name for name in _findings_of(part) if name in found)
     again = tuple(place for place, stand in read.items() if stand.state != "current")
     to_work = any(findings()[name].verdict == "work" for name in its_findings) or any(
-        line.verdict == "work" and not line.findings for line in standing_seen(state).values() if line.item in its_items
+        line.verdict == "work" and not line.findings for line in seen.values() if line.item in its_items
     )
     off = _off(state, tuple(read))
     assumed = tuple(one.key for one in cut.assumed if part_of(one.key[0]) == part)
@@ -113,7 +130,7 @@ def _part(
         which = "left" if _was_left(part, questions) else "above" if off[0][1] > 0 else "below"
     elif assumed:
         which = "assumed"
-    elif read or its_items & seen or (part == "strings" and state.string_set is not None):
+    elif read or its_items & seen.keys() or (part == "strings" and state.string_set is not None):
         which = "in_order"
     done = tuple(work.work for work in state.standing_works if works()[work.work].part == part)
     return PartAssessment(part, which, asked, its_findings, again, off, assumed, done)

@@ -7,6 +7,7 @@ from datetime import datetime, timedelta
 from statistics import fmean
 
 from fidicula.core.readings.settling import still_settles
+from fidicula.db.log import TYPED_AGAIN_WITHIN
 from fidicula.db.records import Reading
 from fidicula.db.work_details import positions_of
 from fidicula.services.assessment.computing import Computed
@@ -16,7 +17,7 @@ from fidicula.tables.work import tools
 
 STRINGS_UP = frozenset({"strings_changed", "new_bridge", "crown_cut", "slots_filed"})
 """After these the strings are put up."""
-JUST_UP = timedelta(hours=1)
+JUST_UP = TYPED_AGAIN_WITHIN
 """Read so soon after the strings were up, they have hardly begun to settle."""
 SETTLED = timedelta(hours=4)
 """Read so long after, they have come down by most of it."""

@@ -38,7 +38,7 @@ def slips_of(state: BenchState, tool_checks: Mapping[str, datetime], *, now: dat
 
 def last_reading(state: BenchState, key: MeasurementKey) -> Reading | None:
     stand = state.reading_states.get(key)
-    return None if stand is None else next(r for r in state.readings if r.number == stand.reading.number)
+    return None if stand is None else state.by_number[stand.reading.number]
 
 
 def _swapped(state: BenchState) -> Iterator[Slip]:

@@ -13,23 +13,14 @@ from fidicula.core.geometry.facet import facet_drop
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark
 from fidicula.core.readings.estimate import COVERS, Estimate
 from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
-from fidicula.db.records import (
-    NOTHING_LEARNT,
-    CourseMark,
-    Decision,
-    Instrument,
-    LastTime,
-    Learnt,
-    Reading,
-    Seen,
-    StringSet,
-    WorkDone,
-)
+from fidicula.db.lessons import NOTHING_LEARNT, Learnt
+from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
 from fidicula.services.assessment.derived import TOLD_BY_OTHERS, Derived, derived_at
 from fidicula.services.assessment.estimating import heights_of_all
 from fidicula.services.assessment.geometry import SINGLES, Geometry, board_of, geometry_of
 from fidicula.services.assessment.held import Held, Origin
 from fidicula.services.assessment.leaning import board_angle_of, tilt_of
+from fidicula.services.assessment.once_each import once_each
 from fidicula.services.measures import CARD, MEASURES, name_of
 from fidicula.services.targets.wanted import Targets, Wanted
 from fidicula.tables.work import invalidations, tools
@@ -143,10 +134,10 @@ class BenchState:
         if stand is None or stand.usable is None:
             earlier = self.last_visit((measure, position))
             return (earlier.direction if earlier is not None else None) or "vertical"
-        return self._by_number[stand.reading.number].direction or "vertical"
+        return self.by_number[stand.reading.number].direction or "vertical"
 
     @cached_property
-    def _by_number(self) -> dict[int, Reading]:
+    def by_number(self) -> dict[int, Reading]:
         return {reading.number: reading for reading in self.readings}
 
     def upright(self, place: MeasurementKey, value: float, direction: HeightDirection) -> UprightHeight:
@@ -156,6 +147,7 @@ class BenchState:
             return UprightHeight(value)
         return self.geometry.upright(measure, position, value, direction)
 
+    @once_each
     def wanted(self, place: MeasurementKey) -> Wanted | None:
         """What is wanted at a place; inner strings' end heights that follow the crown have none of their own.
 
@@ -177,6 +169,7 @@ class BenchState:
             band=stated.band.through(lambda mark: end_height_of_mark(nut_height=aim, mark_height=mark, board=board)),
         )
 
+    @once_each
     def wanted_upright(self, place: MeasurementKey) -> Wanted | None:
         """What is wanted at a place, straight up."""
         wanted = self.wanted(place)
@@ -194,6 +187,7 @@ class BenchState:
             return upright
         return self.geometry.shortest(place[0], place[1], UprightHeight(upright))
 
+    @once_each
     def wanted_as_read(self, place: MeasurementKey) -> Wanted | None:
         """What is wanted at a place, the way its reading was taken: like is compared with like."""
         return self.turned_as_read(place, self.wanted_upright(place))
@@ -260,6 +254,7 @@ class BenchState:
             return None
         return derived_at(place, self.reading_states, self.diameters, self.count)
 
+    @once_each
     def held(self, measure: str, position: int | None = None) -> Held | None:
         """The value to compute with: the reading, what other readings tell, the last visit's, the figure, else None."""
         place = (measure, position)
@@ -267,7 +262,7 @@ class BenchState:
             return Held(self.tried[place], False, 0.0, "tried")
         stand = self.reading_states.get(place)
         if stand is not None and stand.usable is not None:
-            is_simulated = self._by_number[stand.reading.number].simulated
+            is_simulated = self.by_number[stand.reading.number].simulated
             origin: Origin = "simulated" if is_simulated else "read"
             weighed = self.weighed.get(position) if measure == "end_height" and position is not None else None
             if weighed is not None:
@@ -334,10 +329,3 @@ class BenchState:
 
 def _values(held: Mapping[str, Held]) -> dict[str, float]:
     return {measure: one.value for measure, one in held.items()}
-
-
-def places(instrument: Instrument) -> list[MeasurementKey]:
-    """Every place that is read: those of the bench card in their order, then what only a full measuring takes."""
-    full = [row for row in MEASURES.values() if not row.needed and row.fits(instrument.family)]
-    count = len(instrument.string_names)
-    return [(row.measure, position) for row in (*CARD.values(), *full) for position in row.positions(count)]

@@ -155,9 +155,9 @@ def dress_board(a: Assessment) -> Told:
 
 def new_bridge(a: Assessment) -> Told:
     """The width of blank whose foot comes best over the bar."""
-    bar, foot = a.state.held("bar_inset"), a.state.held("bridge_foot_width")
+    bar, foot = a.state.known("bar_inset"), a.state.known("bridge_foot_width")
     wanted, widths = a.state.targets.others.get("bar_inset"), sorted(a.blanks)
-    if bar is None or foot is None or bar.assumed or foot.assumed or wanted is None or not widths:
+    if bar is None or foot is None or wanted is None or not widths:
         return Told()
     insets = bar_insets(foot_width=foot.value, bar_inset=bar.value, widths=widths)
     choices = [BlankChoice(width, inset) for width, inset in zip(widths, insets, strict=True)]

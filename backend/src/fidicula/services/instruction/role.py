@@ -47,13 +47,13 @@ def _goes_round_the_crown(option: Outcome | None) -> bool:
     return option is not None and option.instructs not in ("", "cut_crown", "file_nut")
 
 
-def may_cut(a: Assessment, found: Instruction) -> bool:
+def _may_be_cut(a: Assessment) -> bool:
     """Whether a cut may be recorded beside what is asked for: before all is measured, never past a gate."""
     if a.cut.state == "none" or a.barring("crown_cut") or to_measure_again(a.state):
         return False
     if strings_in_band(a.state, a.cut) or (a.cut.begun and not a.cut.rough):
         return False
-    if cut_role(a, found) == "not_chosen" or any(one.stops for one in a.slips) or only_waits(a, "crown_cut"):
+    if any(one.stops for one in a.slips) or only_waits(a, "crown_cut"):
         return False
     return any(s.wood is not None and s.wood >= WORTH_TAKING for s in a.cut.strings)
 
@@ -65,7 +65,7 @@ def also_recorded(a: Assessment, found: Instruction) -> tuple[str, ...]:
     role = cut_role(a, found)
     works = []
     by_question = found.question is not None
-    if found.records != "crown_cut" and role == "waits" and not by_question and may_cut(a, found):
+    if found.records != "crown_cut" and role == "waits" and not by_question and _may_be_cut(a):
         works.append("crown_cut")
     to_file = any((s.nut_to_file or 0.0) >= WORTH_FILING for s in a.cut.strings)
     if found.records != "nut_filed" and to_file and not by_question and a.barring("nut_filed") is None:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
@@ -11,8 +11,8 @@ from fidicula.db.leaving_records import PointCheck, PointEntry
 from fidicula.db.records import Photo
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.inspection import standing_seen
-from fidicula.services.assessment.parts import PartAssessment
-from fidicula.services.leaving.view import ClosingPointView, PointEvidence, PointGroup
+from fidicula.services.assessment.parts import PartAssessment, PartState
+from fidicula.services.leaving.view import ClosingPointView, PointEvidence, PointGroup, PointState
 from fidicula.services.phrasing import belongings as about
 from fidicula.services.phrasing import leaving as say
 from fidicula.services.phrasing.parts import LABELS, part_words
@@ -81,6 +81,10 @@ def _row(entry: PointEntry) -> ClosingPoint:
     )
 
 
+_CLOSED: Mapping[PartState, PointState] = {"unknown": "not_read", "assumed": "assumed", "left": "noted"}
+"""What nobody has to answer for and is not right by its readings either."""
+
+
 def _part_point(ending: Ending, part: PartAssessment) -> ClosingPointView:
     state = ending.assessment.state
     its_items = {name for name, row in items().items() if row.part == part.part}
@@ -99,7 +103,7 @@ def _part_point(ending: Ending, part: PartAssessment) -> ClosingPointView:
         group="part",
         label=LABELS[part.part],
         part=part.part,
-        state="open" if part.is_open else "not_read" if part.state == "unknown" else "right",
+        state="open" if part.is_open else _CLOSED.get(part.state, "right"),
         is_open=part.is_open,
         says=part_words(part),
         look="",

@@ -10,8 +10,9 @@ from fidicula.db.leaving_records import PointVerdict
 from fidicula.tables.parts import Part
 
 PointGroup = Literal["part", "pitch", "things", "waiting", "planned", "decided"]
-PointState = Literal["right", "open", "not_right", "unchecked", "not_read", "noted"]
-"""In order; something is open there; looked at and not right; nobody looked; nobody read it; said for the record."""
+PointState = Literal["right", "open", "not_right", "unchecked", "not_read", "assumed", "noted"]
+"""In order; something is open there; looked at and not right; nobody looked; nobody read it; a figure stands in;
+said for the record."""
 
 
 @dataclass(frozen=True)

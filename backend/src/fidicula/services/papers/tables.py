@@ -10,7 +10,7 @@ from fidicula.documents.paper.model import Block, Grid, Heading, Text
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.history.changes import changed_places
 from fidicula.services.measures import MEASURES, said_of_all
-from fidicula.services.numbers import number, places_needed, sentence
+from fidicula.services.numbers import number, of_unit, places_needed, sentence
 from fidicula.services.papers.loaded import PaperSource
 from fidicula.services.phrasing import papers as say
 from fidicula.services.phrasing.names import key_name
@@ -69,7 +69,7 @@ def _others(state: BenchState, places: Sequence[MeasurementKey]) -> Grid:
         rows.append(
             [
                 sentence(key_name(state.instrument, place))[:-1],
-                f"{number(value, places_needed([value]))} {MEASURES[place[0]].unit}",
+                of_unit(number(value, places_needed([value])), MEASURES[place[0]].unit),
                 "" if wanted is None else say.band_words(wanted.band.low, wanted.band.high),
                 "" if wanted is None else say.outside(by),
                 "" if reading is None else tools()[reading.tool].label,

@@ -19,7 +19,7 @@ from fidicula.db.asking_records import (
     WasDone,
 )
 from fidicula.services.measures import MEASURES
-from fidicula.services.numbers import day_and_year, listed, lower_first, number, plural, sentence, short, times
+from fidicula.services.numbers import day_and_year, listed, lower_first, number, of_unit, plural, sentence, short, times
 from fidicula.services.phrasing.names import of_all
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.work import works
@@ -80,11 +80,11 @@ def _measured(asked: Measured) -> str:
         return f"{what} is known"
     if low is not None and high is not None:
         if low == high:
-            return f"{what} is {short(low)} {row.unit}"
-        return f"{what} is from {short(low)} to {short(high)} {row.unit}"
+            return f"{what} is {of_unit(short(low), row.unit)}"
+        return f"{what} is from {short(low)} to {of_unit(short(high), row.unit)}"
     if high is not None:
-        return f"{what} is {'under' if asked.is_strict else 'at most'} {short(high)} {row.unit}"
-    return f"{what} is {'over' if asked.is_strict else 'at least'} {short(low or 0.0)} {row.unit}"
+        return f"{what} is {'under' if asked.is_strict else 'at most'} {of_unit(short(high), row.unit)}"
+    return f"{what} is {'over' if asked.is_strict else 'at least'} {of_unit(short(low or 0.0), row.unit)}"
 
 
 def _was_done(asked: WasDone) -> str:
@@ -129,7 +129,7 @@ def _reading(measure: str, position: int, value: float, at: str) -> str:
     row = MEASURES[measure]
     places = "" if position < 0 or row.for_each_string else f"{(row.places or ('',))[position]} "
     on = day_and_year(datetime.fromisoformat(at).astimezone().date())
-    return f"{places}{short(value)} {row.unit} on {on}"
+    return f"{places}{of_unit(short(value), row.unit)} on {on}"
 
 
 def unknown(word: str, meant: str) -> str:

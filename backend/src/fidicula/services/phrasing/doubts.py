@@ -3,18 +3,18 @@
 from __future__ import annotations
 
 from fidicula.db.records import Reading
-from fidicula.services.numbers import clock, short
+from fidicula.services.numbers import clock, of_unit, short
 
 
 def doubt_words(reading: Reading, name: str, unit: str) -> str:
     """One sentence, and what may have been meant. name : of the measure and its place."""
-    value = f"{short(reading.value)} {unit}"
+    value = f"{of_unit(short(reading.value), unit)}"
     about = reading.doubt_about
     match reading.doubt:
         case "impossible":
             said = f"{value} is more than {name} can be."
         case "changed" | "leap":
-            was = "" if about is None else f" It was {short(about)} {unit} before."
+            was = "" if about is None else f" It was {of_unit(short(about), unit)} before."
             asks = " Was something done to it, or is this a slip?" if reading.doubt == "changed" else " Is this a slip?"
             said = f"{name[:1].upper()}{name[1:]}: {value}, typed at {clock(reading.taken_at)}.{was}{asks}"
         case _:
@@ -22,5 +22,5 @@ def doubt_words(reading: Reading, name: str, unit: str) -> str:
             usual = "" if about is None else f", usually about {short(about)}"
             said = f"{value} is very {side} for {name}{usual}."
     if reading.suggested is not None:
-        said += f" Did you mean {short(reading.suggested)} {unit}?"
+        said += f" Did you mean {of_unit(short(reading.suggested), unit)}?"
     return said

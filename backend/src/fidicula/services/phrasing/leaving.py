@@ -11,7 +11,7 @@ from fidicula.db.records import Seen, WorkDone
 from fidicula.services.assessment.parts import part_of
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.measures import MEASURES, said_of_all
-from fidicula.services.numbers import day, day_and_clock, listed, number, places_needed, plural, sentence
+from fidicula.services.numbers import day, day_and_clock, listed, number, of_unit, places_needed, plural, sentence
 from fidicula.services.phrasing.acts import act_words
 from fidicula.tables.parts import Part
 from fidicula.tables.signs import VERDICTS, findings, items
@@ -73,7 +73,7 @@ def _measure_line(state: BenchState, measure: str, places: Sequence[MeasurementK
         by = outside_by(value=value, band=target.band)
         if by:
             off.append(f"{f'{name} ' if name else ''}{'above' if by > 0 else 'below'} by {number(abs(by), 2)}")
-    told = f"{sentence(said_of_all(measure))[:-1]}: {', '.join(values)} {row.unit}"
+    told = f"{sentence(said_of_all(measure))[:-1]}: {of_unit(', '.join(values), row.unit)}"
     if again:
         return f"{told}; {plural(again, 'reading holds', 'readings hold')} no more"
     if off:

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
-from fidicula.services.numbers import number
+from fidicula.services.numbers import short
 
 _SIDES = {"above": "over the band", "below": "under the band"}
 _BARE: Mapping[str, str] = {"work": "needs work", "watch": "to watch", "not_looked_at": "not looked at"}
 
 
 def reading(string: str, value: float | None, side: str | None) -> str:
-    said = string if value is None else f"{string} {number(value)} mm"
+    said = string if value is None else f"{string} {short(value)} mm"
     return f"{said}, {_SIDES.get(side or '', 'doubted')}"
 
 

@@ -6,9 +6,9 @@ from fidicula.core.bands import Band
 from fidicula.core.geometry.string_lines import Board
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.computing import Computed, StringResult
-from fidicula.services.assessment.state import BenchState, places
-from fidicula.services.measures import MEASURES
-from fidicula.services.numbers import number, short
+from fidicula.services.assessment.state import BenchState
+from fidicula.services.measures import MEASURES, places
+from fidicula.services.numbers import number, of_unit, short
 from fidicula.services.phrasing.model import Why
 from fidicula.services.phrasing.names import derived_by
 
@@ -63,15 +63,15 @@ def _figure(state: BenchState, place: MeasurementKey) -> Why:
     unit, told = row.unit, state.derived(place) if stand is None else None
     lines = [f"{row.how[0].upper()}{row.how[1:]}."]
     if told is not None:
-        lines.append(f"By {derived_by(told.by)}: {_n(told.value)} {unit}, known to ±{_n(told.known_to)}.")
+        lines.append(f"By {derived_by(told.by)}: {of_unit(_n(told.value), unit)}, known to ±{_n(told.known_to)}.")
     if stand is not None and stand.value is not None:
-        lines.append(f"Measured {_n(stand.value)} {unit}, known to ±{_n(stand.known_to)}.")
+        lines.append(f"Measured {of_unit(_n(stand.value), unit)}, known to ±{_n(stand.known_to)}.")
         if stand.count > 1:
             more = ": more than chance, so look which is right" if stand.is_wide else ""
             middle = "Median" if stand.is_wide else "Mean"
-            lines.append(f"{middle} of {stand.count} readings, {_n(stand.repeat_spread)} {unit} apart{more}.")
+            lines.append(f"{middle} of {stand.count} readings, {of_unit(_n(stand.repeat_spread), unit)} apart{more}.")
     if wanted is not None:
-        lines.append(f"Wanted {_band(wanted.band)} {unit}.")
+        lines.append(f"Wanted {of_unit(_band(wanted.band), unit)}.")
     elif place[0] == "end_height":
         lines.append("The inner strings' heights follow from the crown's arc through the outer two.")
     elif place[0] == "slot_depth" and state.string_set is not None and place[1] is not None:

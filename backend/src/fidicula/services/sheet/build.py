@@ -47,9 +47,9 @@ def build_sheet(state: BenchState, visit: Visit, rules: Rules, *, now: datetime 
     return sheet_of(assess(state, visit, rules, now=now), rules)
 
 
-def sheet_of(a: Assessment, rules: Rules) -> BenchSheet:
-    """The sheet of an assessment."""
-    found, state = instruct(a), a.state
+def sheet_of(a: Assessment, rules: Rules, told: Instruction | None = None) -> BenchSheet:
+    """The sheet of an assessment. told : its instruction, where that is known already."""
+    found, state = told or instruct(a), a.state
     return BenchSheet(
         instrument=_instrument_view(state.instrument, a.visit, a.now.astimezone().date()),
         strings=_set_view(state.string_set),

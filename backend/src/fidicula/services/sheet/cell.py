@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import datetime
-from typing import Annotated, Any, Literal, NotRequired
+from functools import cached_property
+from typing import Annotated, Any, Literal, NotRequired, cast
 
 from pydantic import PlainSerializer
 from typing_extensions import TypedDict
@@ -105,6 +107,19 @@ class Cell(CardPlace):
     simulated: bool
     likely: list[float] | None
 
+    @cached_property
+    def sent(self) -> CellWire | None:
+        """As it goes over the wire; None where that would say no more than its place."""
+        kept: Mapping[str, Any] = vars(self)
+        sent = {
+            name: value
+            for name in _SENT
+            if (value := kept[name]) or (value is not None and value != "" and name not in _FLAGS)
+        }
+        if sent["state"] == "missing" and sent.keys() <= _PLACE:
+            return None
+        return cast("CellWire", sent)
+
 
 class CellWire(TypedDict):
     """What may change of a cell, without what is empty; its place says the rest."""
@@ -136,24 +151,15 @@ class CellWire(TypedDict):
     likely: NotRequired[list[float]]
 
 
-_SENT = frozenset(CellWire.__annotations__)
+_SENT = tuple(CellWire.__annotations__)
 _PLACE = frozenset({"measure", "position", "state"})
 _FLAGS = frozenset({"count", "repeat_spread", "spread_is_wide", "is_last_visit", "simulated"})
 """What says nothing while it is zero; a reading of 0 is one."""
 
 
-def _sent(cell: Cell) -> dict[str, Any]:
-    return {
-        name: value
-        for name, value in vars(cell).items()
-        if name in _SENT and value is not None and value != "" and (value or name not in _FLAGS)
-    }
-
-
 def on_the_wire(cells: list[Cell]) -> list[CellWire]:
     """The cells as they are sent; one of which nothing is known says no more than its place, and stays behind."""
-    sent = (_sent(cell) for cell in cells)
-    return [cell for cell in sent if cell["state"] != "missing" or not cell.keys() <= _PLACE]  # type: ignore[misc]
+    return [cell.sent for cell in cells if cell.sent is not None]
 
 
 WireCells = Annotated[list[Cell], PlainSerializer(on_the_wire, return_type=list[CellWire])]

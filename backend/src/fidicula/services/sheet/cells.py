@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from fidicula.core.bands import outside_by, side_of_band
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.db.records import Instrument, Reading
+from fidicula.db.records import Instrument
 from fidicula.services.assessment.columns import Column, columns
 from fidicula.services.assessment.likely import likely_at
 from fidicula.services.assessment.model import CutFacts
-from fidicula.services.assessment.state import BenchState, places
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.assessment.thresholds import ends_wanted
-from fidicula.services.measures import MEASURES, name_of
+from fidicula.services.measures import MEASURES, name_of, places
 from fidicula.services.phrasing.doubts import doubt_words
 from fidicula.services.phrasing.names import FOLLOWS_CROWN, derived_by
 from fidicula.services.sheet.cell import BandView, CardPlace, Cell, DoubtView
@@ -21,14 +21,14 @@ _TURNS = {measure: i for i, measure in enumerate(MEASURES)}
 
 def cells(state: BenchState, cut: CutFacts) -> list[Cell]:
     """Every place of the card, in the course of measuring."""
-    by_number, of = {reading.number: reading for reading in state.readings}, columns(state)
+    of = columns(state)
     ends: dict[MeasurementKey, Wanted | None] = {
         ("end_height", i): one for i, one in enumerate(ends_wanted(state, cut))
     }
     return [
         _untouched_cell(state, place)
         if state.is_untouched(place)
-        else _cell(state, place, by_number, of.get(place[0]), ends.get(place))
+        else _cell(state, place, of.get(place[0]), ends.get(place))
         for place in places(state.instrument)
     ]
 
@@ -38,7 +38,7 @@ def _untouched_cell(state: BenchState, place: MeasurementKey) -> Cell:
     key = ("cell", place, state.instrument.string_names)
     found: Cell | None = state.targets.untouched.get(key)
     if found is None:
-        found = state.targets.untouched[key] = _cell(state, place, {}, None)
+        found = state.targets.untouched[key] = _cell(state, place, None)
     return found
 
 
@@ -59,14 +59,13 @@ def _band_view(wanted: Wanted | None, value: float | None) -> BandView | None:
 def _cell(
     state: BenchState,
     place: MeasurementKey,
-    by_number: dict[int, Reading],
     column: Column | None,
     end: Wanted | None = None,
 ) -> Cell:
     """column : of a height.  end : what is wanted at the board's end, straight up."""
     row = MEASURES[place[0]]
     stand = state.reading_states.get(place)
-    last = by_number[stand.reading.number] if stand is not None else None
+    last = state.by_number[stand.reading.number] if stand is not None else None
     usable = stand.usable if stand is not None else None
     told = state.derived(place) if usable is None else None
     value = None

@@ -72,6 +72,8 @@ def _with_repeats(readings: Sequence[Reading]) -> tuple[list[LoggedReading], dic
     for one in standing:
         by_place.setdefault(one.place, []).append(one)
     for log in by_place.values():
+        if len(log) < 2:
+            continue
         for group in groups_of(log):
             sound = [one for one in group if not one.doubted]
             same = {hands[one.number] for one in sound}

@@ -1,0 +1,82 @@
+"""What is taken for a figure where several readings could give it, and where none does."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import timedelta
+
+import pytest
+from fidicula.core.mechanics.load import BridgeAngles
+from fidicula.services.assessment.columns import Column
+from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.leaning import tilt_of
+from fidicula.services.assessment.projection import accepted_of
+from fidicula.services.assessment.stance import present_angles, present_or_wanted
+from fidicula.services.instruction.instruct import instruct
+
+from ..scenario import NOW, Bench, measured
+
+
+def test_a_lean_that_was_read_counts_before_what_both_edges_say() -> None:
+    bench = measured().read("edge_projection", 26.0, 27.0).read("fingerboard_width", 23.5, 42.0)
+    by_edges = tilt_of(bench.assess().state)
+    assert by_edges is not None
+    assert by_edges.value == pytest.approx(1.35, abs=0.2)
+    read = tilt_of(bench.read("board_tilt", 0.3).assess().state)
+    assert read is not None
+    assert read.value == 0.3
+
+
+@pytest.mark.parametrize(("is_new", "has"), [(True, True), (False, False)])
+def test_only_a_new_instrument_may_project_more_than_its_band(is_new: bool, has: bool) -> None:
+    state = Bench(instrument={"is_new": is_new}).assess().state
+    assert "projection_accepted_high" in state.targets.others
+    low, high = accepted_of(state)
+    assert low is None
+    assert (high is not None) is has
+
+
+@pytest.mark.parametrize("said", [{"taken_back": True}, {"taken_back": True, "doubt": "leap"}, {"doubt": "leap"}])
+def test_a_projection_that_was_taken_back_or_is_doubted_says_nothing_of_the_air(said: dict[str, object]) -> None:
+    bench = Bench().read("projection", 27.0, taken_at=NOW - timedelta(days=4))
+    first = [replace(one, **said) for one in bench.readings]  # type: ignore[arg-type]
+    bench.read("projection", 27.0)
+    bench.readings = first + bench.readings[-1:]
+    assert "air_same" not in bench.assess().signs
+
+
+@pytest.mark.parametrize(("bench", "present"), [(measured(over=0.5), True), (Bench().read("projection", 27), False)])
+def test_what_presses_follows_from_the_crown_as_it_is_or_as_it_is_wanted(bench: Bench, present: bool) -> None:
+    computed = compute(replace(bench.loaded().state(), now=NOW))
+    assert isinstance(computed, Computed)
+    crowns, marks, is_present = present_or_wanted(computed)
+    assert is_present is present
+    assert len(crowns) == len(marks) == 2
+
+
+def test_an_angle_over_the_bridge_that_was_read_is_shared_by_both_sides_where_the_body_is_not_known() -> None:
+    state = Bench().read("break_angle", 158).assess().state
+    assert present_angles(state, None) == BridgeAngles.halved(158.0)
+    assert present_angles(Bench().assess().state, None) is None
+
+
+def test_a_height_stays_as_it_was_read_where_nothing_turns_it() -> None:
+    state = Bench(has_strings=False).assess().state
+    assert state.geometry is None
+    assert Column("end_height", "vertical").value(state, 0, 5.5, "shortest") == (5.5, "shortest")
+
+
+@pytest.mark.parametrize(
+    ("bench", "stop"),
+    [
+        (Bench(), "measure"),
+        (measured(over=0.0, nut_over=0.3), "nut"),
+        (Bench("cello", has_strings=False), "strings"),
+        (measured(over=0.6), "high_strings"),
+    ],
+)
+def test_an_instruction_names_the_stop_where_the_work_stands(bench: Bench, stop: str) -> None:
+    a = bench.assess()
+    told = instruct(a)
+    assert told.stop == stop
+    assert told.question is not None or (a.here is not None and a.here.key == stop)
