@@ -13,7 +13,6 @@ from fidicula.services.assessment.likely import plausible_at
 from fidicula.services.assessment.placing import is_beside
 from fidicula.services.assessment.post import post_target
 from fidicula.services.assessment.projection import is_unsure
-from fidicula.services.instruction.role import may_cut
 from fidicula.services.measures import MEASURES
 
 from ..scenario import SLOPE, Bench, measured
@@ -148,9 +147,10 @@ def test_slots_read_from_an_edge_stand_from_the_middle_of_the_board() -> None:
 
 @pytest.mark.parametrize(("over", "may"), [(1.0, True), (0.02, False)])
 def test_a_cut_may_be_recorded_where_there_is_wood_to_take(over: float, may: bool) -> None:
-    a = measured(over=[over, over, over, over]).assess()
-    bench = measured(over=over)
-    assert may_cut(a, bench.told()) is may
+    """The slots come first here: the crown may be recorded beside them."""
+    told = measured(over=over, nut_over=0.3).told()
+    assert told.records == "nut_filed"
+    assert ("crown_cut" in told.also) is may
 
 
 def test_a_flat_under_the_low_string_is_counted_in_the_crown_and_not_in_its_heights() -> None:
