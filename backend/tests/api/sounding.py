@@ -13,7 +13,7 @@ from .test_bench import Bench
 PIA = "Pia Sandoval-Reuter"
 
 
-MOVE = {"end": "top", "direction": "bass", "taps": "1"}
+MOVE: dict[str, Any] = {"end": "top", "direction": "bass", "taps": "1"}
 
 
 class Session:

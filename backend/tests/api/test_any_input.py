@@ -7,6 +7,7 @@ from typing import Any
 import schemathesis
 from fidicula.hosting.serving import serving
 from hypothesis import HealthCheck, Phase, given, settings
+from schemathesis.core.result import Ok
 
 from ..conftest import signed_in
 
@@ -21,6 +22,7 @@ def test_no_input_makes_the_server_fail(app: Any) -> None:
     with serving(app) as address:
         schema = schemathesis.openapi.from_url(f"{address}/api/openapi.json", timeout=PATIENCE_S)
         for found in schema.get_all_operations():
+            assert isinstance(found, Ok)
             operation = found.ok()
             tried.add(operation.path)
             send_anything(operation, signed_in(app, "Ilse Varnholt"))
@@ -39,7 +41,7 @@ def send_anything(operation: Any, headers: dict[str, str]) -> None:
         suppress_health_check=list(HealthCheck),
     )
     @given(case=operation.as_strategy())
-    def send(case: schemathesis.Case) -> None:
+    def send(case: schemathesis.Case[Any]) -> None:
         answer = case.call(headers=headers, timeout=PATIENCE_S)
         assert str(answer.status_code) in documented, f"{case.method} {case.path}: {answer.status_code} {answer.text}"
         assert answer.status_code < 500, f"{case.method} {case.path}: {answer.status_code} {answer.text}"

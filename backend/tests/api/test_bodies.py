@@ -100,7 +100,7 @@ def test_what_is_no_text_is_no_failure(client: TestClient, method: str, path: st
 @pytest.mark.parametrize("cookie", ["fidicula=\xff\xfe", "fidicula=\u0100", "fidicula=a.\xe9; fidicula=", "=;=;"])
 def test_cookies_that_are_none_are_no_failure(app: Any, cookie: str) -> None:
     with TestClient(app, base_url="http://127.0.0.1") as stranger:
-        headers = {"cookie": cookie.encode("utf-8"), "X-Fidicula-Form": "\xff".encode("latin-1")}
+        headers = {b"cookie": cookie.encode("utf-8"), b"X-Fidicula-Form": "\xff".encode("latin-1")}
         assert stranger.get("/api/rail", headers=headers).status_code == 401
         assert stranger.post("/api/session/out", headers=headers).status_code == 401
 

@@ -14,7 +14,7 @@ from fidicula.db.changes import Changes
 async def told_after(changes: Changes, act: Any) -> str:
     """The first thing that is told after an act."""
     tickets = changes.tickets()
-    first = asyncio.create_task(anext(tickets))
+    first = asyncio.ensure_future(anext(tickets))
     for _ in range(200):
         await asyncio.sleep(0.05)
         await asyncio.to_thread(act)

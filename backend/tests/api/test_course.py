@@ -124,7 +124,12 @@ def test_no_risky_work_in_the_last_days_but_with_a_reason(client: TestClient) ->
     body = {"family": "violin", "size": "4/4", "deadline": in_hours(48)[:10]}
     bench = Bench(client, client.post("/api/instruments", json={"id": str(uuid4()), **body}).json()["ticket"])
     assert "last days" in str(bench.post("works", 409, id=str(uuid4()), work="bridge_moved"))
-    decision = {"id": str(uuid4()), "question": "deadline", "outcome": "go_on", "reason": "it fell over"}
+    decision: dict[str, Any] = {
+        "id": str(uuid4()),
+        "question": "deadline",
+        "outcome": "go_on",
+        "reason": "it fell over",
+    }
     bench.post("decisions", **decision)
     bench.post("works", id=str(uuid4()), work="bridge_moved")
 

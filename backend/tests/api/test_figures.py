@@ -8,9 +8,9 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
-FULL = {"family": "violin", "size": "4/4"}
-RELIEF = {**FULL, "measure": "relief_bass"}
-ENTRY = {"page_size": "4/4"}
+FULL: dict[str, Any] = {"family": "violin", "size": "4/4"}
+RELIEF: dict[str, Any] = {**FULL, "measure": "relief_bass"}
+ENTRY: dict[str, Any] = {"page_size": "4/4"}
 
 
 class FiguresPage:
@@ -114,7 +114,12 @@ def test_a_change_may_go_down(figures: FiguresPage) -> None:
 
 def test_a_figure_for_one_size_leaves_the_others(figures: FiguresPage) -> None:
     """The card's nut height holds in every size until a half-size violin gets its own."""
-    card = {"measure": "nut_height_bass", "question": "nut_height", "school": "card", "family": "violin"}
+    card: dict[str, Any] = {
+        "measure": "nut_height_bass",
+        "question": "nut_height",
+        "school": "card",
+        "family": "violin",
+    }
     figures.enter(**card, size="1/2", low="0.3", aim="0.4", high="0.5")
     assert figures.row("nut_height_bass", "card", size="1/2")["aim"] == 0.4
     assert not figures.row("nut_height_bass", "card", size="1/2")["every_size"]
@@ -123,7 +128,8 @@ def test_a_figure_for_one_size_leaves_the_others(figures: FiguresPage) -> None:
 
 def test_no_figure_becomes_the_shops_own(figures: FiguresPage) -> None:
     """A family gets a school that it had no figures for, and the bench follows it in that size alone."""
-    client, wide = figures.client, {"question": "bridge_spread", "school": "wide"}
+    client = figures.client
+    wide: dict[str, Any] = {"question": "bridge_spread", "school": "wide"}
     assert figures.row("bridge_spread", "wide", family="viola", size="406")["aim"] is None
     refused = client.post("/api/instruments/RW-104/targets/preview", json={"schools": {"bridge_spread": "wide"}})
     assert refused.status_code == 422

@@ -30,7 +30,13 @@ def sheet(client: TestClient, ticket: str) -> dict[str, Any]:
 
 def test_each_has_its_tag_and_all_share_the_recipe(client: TestClient) -> None:
     """Five violins: tickets in order, one of its own number, one of another size, one with a complaint of its own."""
-    lines = [{}, {"size": "3/4"}, {"ticket": "BB-7"}, {"complaint": "A peg is gone."}, {"left_handed": True}]
+    lines: list[dict[str, Any]] = [
+        {},
+        {"size": "3/4"},
+        {"ticket": "BB-7"},
+        {"complaint": "A peg is gone."},
+        {"left_handed": True},
+    ]
     answer = client.post("/api/fleets", json=fleet(*lines))
     assert answer.status_code == 201
     tickets = answer.json()["tickets"]

@@ -242,7 +242,7 @@ def test_other_air_than_last_time_asks(client: TestClient, demo: Engine) -> None
 )
 def test_each_place_is_sent_by_its_own_device(client: TestClient, measure: str, tool: str, unit: str) -> None:
     bench = Bench(client, "RW-115")
-    body = {"measure": measure, "position": None, "manner": []}
+    body: dict[str, Any] = {"measure": measure, "position": None, "manner": []}
     sent = client.post("/api/instruments/RW-115/device", json=body).json()
     assert (sent["tool"], sent["typed"].split()[1]) == (tool, unit)
     bench.take(measure, None, sent["typed"], tool=sent["tool"])

@@ -48,7 +48,7 @@ def test_bass_and_treble_typed_the_wrong_way_are_swapped_in_one_act(client: Test
 def test_a_retried_act_changes_nothing(client: TestClient) -> None:
     violin = read_in_full(client)
     ids = [violin.cell("end_height", i)["reading_id"] for i in range(4)]
-    body = {"id": str(uuid4()), "act": "swap", "readings": ids}
+    body: dict[str, Any] = {"id": str(uuid4()), "act": "swap", "readings": ids}
     first = violin.post("readings/put-right", **body)
     lines = len(violin.log())
     second = violin.post("readings/put-right", **body)

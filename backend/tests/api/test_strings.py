@@ -10,6 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 from fidicula.db.records import SetString, StringSet, WorkDone
 from fidicula.db.sound_records import Retuning
+from fidicula.db.work_details import StringsFitted
 from fidicula.services.strings_on import OnIt, checks_of, drift_words, string_view
 from sqlalchemy import Engine, text
 
@@ -179,7 +180,7 @@ def test_a_day_counts_from_when_they_went_on() -> None:
     at = datetime(2026, 11, 1, 9, tzinfo=UTC)
     string_set = uuid4()
     visit = uuid4()
-    work = WorkDone(7, uuid4(), visit, "strings_changed", "Teo", at, {"set": "Weir gut"}, string_set, False)
+    work = WorkDone(7, uuid4(), visit, "strings_changed", "Teo", at, StringsFitted(set="Weir gut"), string_set, False)
     early = Retuning(uuid4(), visit, 7, (-4.0,), "", "Teo", at + timedelta(hours=1))
     late = Retuning(uuid4(), visit, 7, (-2.0,), "", "Teo", at + timedelta(hours=23, minutes=40))
     two, day = checks_of([work], [early], at + timedelta(hours=3))

@@ -5,12 +5,13 @@ from __future__ import annotations
 import io
 import tempfile
 from pathlib import Path
-from typing import Any
+from typing import Any, cast
 from uuid import uuid4
 from xml.etree import ElementTree
 
-import ezdxf
 import pytest
+from ezdxf.entities.lwpolyline import LWPolyline
+from ezdxf.filemanagement import readfile
 from fastapi.testclient import TestClient
 from pdfminer.high_level import extract_pages, extract_text
 from pdfminer.layout import LTLine
@@ -56,8 +57,8 @@ def upright_lines(form: str, content: bytes) -> list[tuple[float, float]]:
         with tempfile.TemporaryDirectory() as folder:
             path = Path(folder) / "template.dxf"
             path.write_bytes(content)
-            for line in ezdxf.readfile(path).modelspace().query("LWPOLYLINE"):
-                points = [(x, y) for x, y, *_ in line.get_points()]
+            for drawn in readfile(path).modelspace().query("LWPOLYLINE"):
+                points = [(x, y) for x, y, *_ in cast(LWPolyline, drawn).get_points()]
                 if len(points) == 2 and points[0][0] == points[1][0]:
                     found.append((points[0][0], abs(points[0][1] - points[1][1])))
     return sorted(found)

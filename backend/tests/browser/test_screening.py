@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from playwright.sync_api import Locator, Page, Route, expect
+from playwright.sync_api import FilePayload, Locator, Page, Route, expect
 
 from .hands import command, intercept
 from .test_look_over import photograph
@@ -110,7 +110,7 @@ def test_a_fleet_of_five_is_taken_in_and_screened_and_one_is_looked_over(page: P
     page.get_by_role("button", name="sound post work needed").press("Enter")
     expect(page.get_by_role("checkbox", name="its ends gape")).to_be_checked()
     page.set_input_files(
-        'input[type="file"]', [{"name": "post.jpg", "mimeType": "image/jpeg", "buffer": photograph("peru")}]
+        'input[type="file"]', FilePayload(name="post.jpg", mimeType="image/jpeg", buffer=photograph("peru"))
     )
     page.get_by_role("button", name="the post's upper end").press("Enter")
     expect(page.get_by_role("region", name="Photographs").get_by_role("listitem")).to_have_count(2)

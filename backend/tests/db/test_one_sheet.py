@@ -33,8 +33,14 @@ def test_a_height_typed_again_within_the_hour_is_left_behind_and_a_later_one_is_
 def test_records_are_read_again_once_something_changed_and_not_before(
     client: TestClient, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    of, read = OneSheet.of, []
-    monkeypatch.setattr(OneSheet, "of", lambda self, ticket: read.append(ticket) or of(self, ticket))
+    of = OneSheet.of
+    read: list[str] = []
+
+    def noted(self: OneSheet, ticket: str) -> Any:
+        read.append(ticket)
+        return of(self, ticket)
+
+    monkeypatch.setattr(OneSheet, "of", noted)
 
     def readings_of(act: Callable[[], Any]) -> int:
         read.clear()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from concurrent.futures import ThreadPoolExecutor
+from typing import Any
 from uuid import uuid4
 
 import pytest
@@ -53,8 +54,21 @@ def test_the_rules_stamp_changes_with_every_commit_also_of_a_lower_number(demo: 
     """A figure that was entered first and committed last: whoever read in between reads again after it."""
 
     def enter(uow: UnitOfWork, size: str) -> None:
-        values = {"low": 4.5, "aim": 5.0, "high": 5.5, "source": "ours", "confirmed_by": None, "withdrawn": False}
-        key = {"family": "violin", "size": size, "measure": "end_height_bass", "question": "", "school": ""}
+        values: dict[str, Any] = {
+            "low": 4.5,
+            "aim": 5.0,
+            "high": 5.5,
+            "source": "ours",
+            "confirmed_by": None,
+            "withdrawn": False,
+        }
+        key: dict[str, Any] = {
+            "family": "violin",
+            "size": size,
+            "measure": "end_height_bass",
+            "question": "",
+            "school": "",
+        }
         uow.rules.add_figure(FigureEntry(id=uuid4(), entered_by="Ilse", **key, **values))
 
     def stamp() -> int:

@@ -11,6 +11,8 @@ from fidicula.devices.standins.caliper import Fault, StandInCaliper
 from hypothesis import given
 from hypothesis import strategies as st
 
+CHATTY: tuple[Fault, ...] = ("chatty",)
+
 
 def sent(length: float, *faults: Fault, seed: int = 1) -> str:
     return StandInCaliper(faults, length=length, chance=random.Random(seed)).send()
@@ -18,7 +20,7 @@ def sent(length: float, *faults: Fault, seed: int = 1) -> str:
 
 @given(st.floats(0.1, 1000), st.integers(0, 1000), st.booleans())
 def test_what_it_types_is_understood_and_within_its_own_error(length: float, seed: int, chatty: bool) -> None:
-    typed = sent(length, *(["chatty"] if chatty else []), seed=seed)
+    typed = sent(length, *(CHATTY if chatty else ()), seed=seed)
     assert abs(millimetres(typed) - length) <= 0.02 + 0.005 + 1e-9
 
 

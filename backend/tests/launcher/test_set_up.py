@@ -41,7 +41,7 @@ def test_a_step_that_was_interrupted_has_no_stamp(tmp_path: Path) -> None:
 
 
 def test_no_package_manager_is_one_sentence(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(debian.shutil, "which", lambda _name: None)
+    monkeypatch.setattr("launcher.debian.shutil.which", lambda _name: None)
     with pytest.raises(
         SetupError, match=r"^PostgreSQL cannot be found and this machine has no apt-get: .*start again\.$"
     ):
@@ -49,14 +49,14 @@ def test_no_package_manager_is_one_sentence(monkeypatch: pytest.MonkeyPatch) -> 
 
 
 def test_without_the_right_to_install_it_says_what_to_ask_for(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(debian.shutil, "which", lambda name: "/usr/bin/apt-get" if name == "apt-get" else None)
-    monkeypatch.setattr(debian.os, "geteuid", lambda: 1000)
+    monkeypatch.setattr("launcher.debian.shutil.which", lambda name: "/usr/bin/apt-get" if name == "apt-get" else None)
+    monkeypatch.setattr("launcher.debian.os.geteuid", lambda: 1000)
     with pytest.raises(SetupError, match="ask for 'apt-get install postgresql', then start again"):
         debian.ensure([MISSING])
 
 
 def test_what_is_there_is_not_installed(monkeypatch: pytest.MonkeyPatch) -> None:
-    monkeypatch.setattr(debian.subprocess, "call", lambda *_args, **_more: pytest.fail("something was run"))
+    monkeypatch.setattr("launcher.debian.subprocess.call", lambda *_args, **_more: pytest.fail("something was run"))
     debian.ensure([Program("PostgreSQL", "postgresql", lambda: True)])
 
 

@@ -118,7 +118,8 @@ def moved(bench: Bench, name: str) -> Iterator[str]:
     """Each handle at both its ends, and each choice: what is other than at rest."""
     rest = paged(bench, name, {})
     for handle in rest.handles:
-        for at in [choice.key for choice in handle.choices] or [handle.low, handle.high]:
+        ends: list[str | float] = [choice.key for choice in handle.choices] or [handle.low, handle.high]
+        for at in ends:
             # A set of strings goes by an id; the others by a word, or by how far they are pulled.
             yield f"{handle.name} at {'a set' if handle.name == 'set' else at}"
             try:

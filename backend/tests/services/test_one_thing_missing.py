@@ -28,7 +28,7 @@ read = cache(whole)
 def assessed(bench: Bench) -> Assessment:
     """Assessed once for all its pages."""
     a = bench.assess(blanks=(40.0, 41.0, 42.0))
-    bench.assess = lambda **_: a  # type: ignore[method-assign,assignment]
+    bench.assess = lambda **_: a  # type: ignore[method-assign]
     return a
 
 

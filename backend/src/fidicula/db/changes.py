@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import asyncio
 import contextlib
-from collections.abc import AsyncIterator
+from collections.abc import AsyncGenerator
 
 import psycopg
 from sqlalchemy import Engine
@@ -24,7 +24,7 @@ class Changes:
         self._asking: set[asyncio.Queue[str]] = set()
         self._listening: asyncio.Task[None] | None = None
 
-    async def tickets(self) -> AsyncIterator[str]:
+    async def tickets(self) -> AsyncGenerator[str]:
         """Each ticket as something of it is written; never ends by itself."""
         queue: asyncio.Queue[str] = asyncio.Queue(_MOST_UNREAD)
         self._asking.add(queue)

@@ -27,7 +27,12 @@ def test_the_octave_is_stopped_in_the_middle() -> None:
 def test_effort_by_hand() -> None:
     """Stopped at the octave of 300 mm, 3 mm off the board, at 50 N: 50·3·(1/150 + 1/150) = 2 N."""
     octave = press_efforts(
-        string_length=300, fingerboard_length=200, nut_height=3, end_height=3, tension=50, gap=lambda _x: 0.0
+        string_length=300,
+        fingerboard_length=200,
+        nut_height=3,
+        end_height=3,
+        tension=50,
+        gap=gap_along(fingerboard_length=200),
     )[11]
     assert octave.force == pytest.approx(2.0)
 
@@ -113,7 +118,7 @@ def test_a_note_drawn_is_the_note_that_is_judged() -> None:
         drawn = swing_along(**note, semitone=semitone, points=3281)
         judged = clearances(**note)[semitone]
         over = [one for one in drawn if one.board is not None and one.place >= judged.stop + FIRST_LOOK]
-        assert min(one.lowest - one.board for one in over) == pytest.approx(judged.margin, abs=1e-3)
+        assert min(one.lowest - (one.board or 0.0) for one in over) == pytest.approx(judged.margin, abs=1e-3)
         assert drawn[0].place == pytest.approx(judged.stop)
         assert drawn[-1].place == pytest.approx(328.0)
         assert drawn[-1].rest == pytest.approx(0.5 + 4.5 * 328 / 270)

@@ -37,7 +37,7 @@ def test_a_finer_reading_weighs_more_by_the_square() -> None:
 
 def test_what_was_filed_brings_it_down_and_leaves_it_less_sure() -> None:
     """5.90 known to 0.03, filed by 0.30 that may miss by 0.04: 5.60 and 0.05; a reading of 5.56 weighs the same."""
-    filed = [Read(5.90, 0.03), Lowered(0.30, 0.04)]
+    filed: list[Read | Lowered] = [Read(5.90, 0.03), Lowered(0.30, 0.04)]
     found = estimated(filed)
     assert found is not None
     assert (found.value, found.deviation) == (pytest.approx(5.60), pytest.approx(0.05))

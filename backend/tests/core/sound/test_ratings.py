@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 from fidicula.core.errors import DoesNotFitError
-from fidicula.core.sound.ratings import SURE, answered, chance_of_guessing, changes, mean_rating
+from fidicula.core.sound.ratings import SURE, Heard, answered, chance_of_guessing, changes, mean_rating
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -23,7 +23,7 @@ def test_a_change_is_of_what_was_rated_both_times() -> None:
 
 def test_what_acts_of_a_kind_did_is_their_mean_the_largest_first() -> None:
     """Open went up by 2 and by 1, the E's warmth down by 1 once; what stayed is left out."""
-    acts = [{("open", None): 2, ("even", None): 0}, {("open", None): 1, ("warmth", 3): -1}]
+    acts: list[dict[Heard, int]] = [{("open", None): 2, ("even", None): 0}, {("open", None): 1, ("warmth", 3): -1}]
     found = answered(acts)
     assert [(one.heard, one.mean, one.count) for one in found] == [(("open", None), 1.5, 2), (("warmth", 3), -1, 1)]
     assert answered([]) == []

@@ -25,7 +25,7 @@ def read_after(*taken: Taken) -> tuple[BenchState, Computed]:
     bench: Bench = measured().did("crown_cut", ago=timedelta(hours=10))
     earlier: list[Any] = []
     for value, hours, *more in taken:
-        told = dict(*more)
+        told: dict[str, Any] = dict(*more)
         bench.read("end_height", value, at=0, taken_at=UP + timedelta(hours=hours), **told)
         new = bench.readings.pop()
         earlier = [replace(one, corrected_by=one.corrected_by or new.number) for one in earlier]

@@ -20,6 +20,7 @@ def test_after_the_rough_crown_each_string_comes_down_by_its_slot() -> None:
     bench = cut_roughly(0.3)
     told, string = bench.told(), bench.assess().cut.strings[0]
     assert (told.code, told.records, told.cut_role) == ("file_slots", "slots_filed", "slots")
+    assert string.drop is not None
     assert string.drop == pytest.approx(0.3 * CARRY)
     assert string.drop_known_to is not None
     lands = ((string.drop_known_to / 1.96) ** 2 + missed_by(string.drop) ** 2) ** 0.5

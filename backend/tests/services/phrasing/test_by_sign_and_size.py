@@ -83,4 +83,6 @@ def test_a_template_names_its_sides_where_they_lie() -> None:
 )
 def test_a_reading_stands_to_its_band_by_so_much(value: float, says: str) -> None:
     state = Bench().read("projection", value).assess().state
-    assert readings_of(state, part_of("projection")) == [says]
+    part = part_of("projection")
+    assert part is not None
+    assert readings_of(state, part) == [says]
