@@ -95,18 +95,21 @@ def reading(page: Page, name: str) -> Locator:
     return page.get_by_role("group", name="Bench card").or_(page.locator("#single-readings")).get_by_label(f"{name}: ")
 
 
-def intercept(page: Page, path: str, handle: Callable[[Route], object]) -> Callable[[Route], None]:
+def intercept(page: Page, path: str, handle: Callable[[Route], object]) -> Callable[[], None]:
     """
-    Stand between the page and the server for what ends in a path; the handler, for `unroute`.
+    Stand between the page and the server for what ends in a path, until what is given back is called.
+
+    What is being handled then is handled to its end; the driver's own way would let it through as well, and fail.
 
     The browser says that it intercepts before its pages do: a request sent at once can slip by. So a probe is sent
     until one is caught.
     """
     caught: list[Route] = []
+    is_over = False
 
     def handled(route: Route) -> None:
         if "/probe/" not in route.request.url:
-            handle(route)
+            handle(route) if not is_over else route.continue_()
             return
         caught.append(route)
         route.abort()
@@ -114,7 +117,12 @@ def intercept(page: Page, path: str, handle: Callable[[Route], object]) -> Calla
     page.route(f"**/{path}", handled)
     while not caught:
         page.evaluate("address => fetch(address).catch(() => null)", f"/probe/{path}")
-    return handled
+
+    def let_through() -> None:
+        nonlocal is_over
+        is_over = True
+
+    return let_through
 
 
 @contextmanager

@@ -39,14 +39,14 @@ def test_a_reading_that_leaps_stops_where_it_was_typed_until_one_key_says_what_i
 
 
 def test_a_leap_stops_without_a_server_too(bench: Page) -> None:
-    away = intercept(bench, "readings", Route.abort)
+    server_is_back = intercept(bench, "readings", Route.abort)
     type_readings(bench, "12.6")
     stop = bench.get_by_role("group", name="Bench card").get_by_role("alert")
     expect(stop).to_contain_text("12.6 is far from what is usual here, 2 to 12.5: was it read so?")
     bench.keyboard.press("k")
     type_readings(bench, "5.75")
     expect(bench.get_by_text("3 entries wait here")).to_be_visible()
-    bench.unroute("**/readings", away)
+    server_is_back()
     expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 12.60, above")
 
 
@@ -145,13 +145,13 @@ def test_what_is_no_measurement_stays_where_it_was_typed(bench: Page) -> None:
 
 
 def test_readings_wait_while_the_server_is_away_and_outlive_a_reload(bench: Page) -> None:
-    away = intercept(bench, "readings", Route.abort)
+    server_is_back = intercept(bench, "readings", Route.abort)
     type_readings(bench, "6.10 5.75")
     expect(bench.get_by_text("2 entries wait here and will be sent")).to_be_visible()
     expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.10, waits")
     bench.reload()
     expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.10, waits")
-    bench.unroute("**/readings", away)
+    server_is_back()
     expect(reading(bench, "G at the board's end")).to_have_accessible_name(
         "G at the board's end: 6.10, above", timeout=15_000
     )

@@ -120,14 +120,14 @@ def test_what_is_said_while_the_server_is_away_waits_and_arrives(page: Page) -> 
     """It outlives a reload, too."""
     screen(page, "Boathouse Band")
     expect(at(page, "RW-115 pegs: blank")).to_be_visible()
-    away = intercept(page, "seen", Route.abort)
+    server_is_back = intercept(page, "seen", Route.abort)
     at(page, "RW-115 pegs: blank").focus()
     page.keyboard.type("2")
     expect(page.get_by_text("1 entry waits here and will be sent")).to_be_visible()
     expect(at(page, "RW-115 pegs: watch")).to_be_visible()
     page.reload()
     expect(at(page, "RW-115 pegs: watch")).to_be_visible()
-    page.unroute("**/seen", away)
+    server_is_back()
     expect(says(page, "RW-115")).to_contain_text("pegs: to watch")
 
 

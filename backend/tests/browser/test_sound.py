@@ -142,11 +142,11 @@ def test_an_answer_that_is_lost_does_not_write_a_move_twice(page: Page) -> None:
         route.fetch()
         route.abort()
 
-    lost = intercept(page, "sound/moves", kept_but_not_answered)
+    server_is_back = intercept(page, "sound/moves", kept_but_not_answered)
     form.get_by_label("taps").fill("1")
     form.get_by_label("taps").press("Enter")
     expect(page.get_by_text("1 entry waits here and will be sent")).to_be_visible()
-    page.unroute("**/sound/moves", lost)
+    server_is_back()
     expect(newest(page)).to_contain_text("top, 1 tap toward the bass side")
     expect(trail(page).get_by_role("listitem")).to_have_count(6)
 

@@ -76,6 +76,19 @@ class Bench:
     planned: tuple[str, ...] = ()
     _numbers: Iterator[int] = field(default_factory=lambda: count(1))
 
+    def copy(self) -> Bench:
+        """The same records so far; what is added to one is not in the other."""
+        return replace(
+            self,
+            readings=list(self.readings),
+            works=list(self.works),
+            decisions=list(self.decisions),
+            seen=list(self.seen),
+            marks=list(self.marks),
+            earlier=dict(self.earlier),
+            _numbers=count(len(self.readings) + 1),
+        )
+
     @property
     def _last_work(self) -> int:
         return self.works[-1].number if self.works else 0
@@ -103,6 +116,9 @@ class Bench:
             for again in range(times):
                 self.readings.append(replace(new, **{"number": next(self._numbers), "repeats": again > 0, **more}))
         return self
+
+    def without(self, measure: str) -> Bench:
+        return replace(self, readings=[one for one in self.readings if one.measure != measure])
 
     def did(self, work: str, detail: WorkDetail | None = None, *, ago: timedelta = timedelta(days=30)) -> Bench:
         """A work, done so long ago that nothing waits for it any more."""
@@ -206,20 +222,33 @@ def measured(
     singles: Mapping[str, float] | None = None, **more: Any,
 ) -> Bench:  # fmt: skip
     """An instrument whose whole card is read: every string `over` its target end height, every slot as it should be."""
+    asked = repr((family, nut_over, kind, singles, more))
+    if asked not in _BUT_HEIGHTS:
+        _BUT_HEIGHTS[asked] = _all_but_heights(family, nut_over, kind, singles or {}, more)
+    before, aims = _BUT_HEIGHTS[asked]
+    bench = before.copy()
+    overs = [over] * len(aims) if isinstance(over, int | float) else list(over)
+    return bench.read("end_height", *(aim + more_ for aim, more_ in zip(aims, overs, strict=True)))
+
+
+_BUT_HEIGHTS: dict[str, tuple[Bench, list[float]]] = {}
+"""What was asked for already, before its strings' heights are read, with their aims."""
+
+
+def _all_but_heights(
+    family: str, nut_over: float, kind: str, singles: Mapping[str, float], more: dict[str, Any]
+) -> tuple[Bench, list[float]]:
     bench = Bench(family, kind, **more)
     targets = bench.assess().state.targets
     for measure in ("projection", "string_length", "fingerboard_length", "fingerboard_radius", "nut_spread",
                     "bridge_spread"):  # fmt: skip
         wanted = targets.places.get((measure, None))
         assert wanted is not None
-        bench.read(measure, (singles or {}).get(measure, wanted.band.aim))
+        bench.read(measure, singles.get(measure, wanted.band.aim))
     bench.read("nut_height", *(aim + nut_over for aim in bench.aims("nut_height")))
     ratio = targets.slot_depth_ratio or 0.0
-    names = tuple(more.get("strings") or STRINGS[family])
-    bench.read("slot_depth", *(ratio * diameter for _, diameter in names))
-    overs = [over] * len(names) if isinstance(over, int | float) else list(over)
-    bench.read("end_height", *(aim + more_ for aim, more_ in zip(bench.aims("end_height"), overs, strict=True)))
-    return bench
+    bench.read("slot_depth", *(ratio * diameter for _, diameter in more.get("strings") or STRINGS[family]))
+    return bench, bench.aims("end_height")
 
 
 def days(count: int) -> date:

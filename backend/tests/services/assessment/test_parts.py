@@ -43,6 +43,13 @@ def test_an_edge_is_too_thin_by_what_a_fault_would_take_off() -> None:
     assert not is_too_thin(measured().assess().state, {})
 
 
+@pytest.mark.parametrize(("spread", "stands"), [(33.5, "in_order"), (36.5, "above"), (32.0, "below")])
+def test_strings_in_band_say_nothing_of_their_spread(spread: float, stands: str) -> None:
+    """Each height is as wanted: the bridge is in order only where the rest of it is as well."""
+    bridge = next(p for p in measured(singles={"bridge_spread": spread}).assess().parts if p.part == "bridge")
+    assert bridge.state == stands
+
+
 def test_spacing_is_off_where_it_is_narrow_or_uneven() -> None:
     """Even steps of 11.2 are right; the same width with one step of 10 and one of 12.4 is not."""
     low = measured().assess().state.wanted(("bridge_spread", None))

@@ -138,6 +138,14 @@ def test_a_shallow_slot_under_a_high_string_is_filed_and_no_wood_is_named() -> N
     assert not low.values("take")
 
 
+def test_before_any_cut_only_a_string_that_comes_down_is_read_again() -> None:
+    """The highest stands a little over its band, by one reading; the others stand as wanted and stay there."""
+    told = measured(over=(0.0, 0.0, 0.0, 0.33)).told()
+    assert (told.code, told.keys, dict(told.times)) == ("measure", (("end_height", 3),), {("end_height", 3): 1})
+    all_of_them = cut_roughly([0.0, 0.0, 0.0, 0.33], times=1).told()
+    assert [key for key in all_of_them.keys if key[0] == "end_height"] == [("end_height", i) for i in EACH]
+
+
 def test_repeats_that_contradict_each_other_are_not_weighed() -> None:
     bench = cut_roughly(0.3)
     bench.read("end_height", bench.aims("end_height")[0] + 0.3, at=0)

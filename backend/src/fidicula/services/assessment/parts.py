@@ -115,7 +115,7 @@ def _part(
     to_work = any(findings()[name].verdict == "work" for name in its_findings) or any(
         line.verdict == "work" and not line.findings for line in seen.values() if line.item in its_items
     )
-    off = _off(state, tuple(read))
+    off = _counting(_off(state, tuple(read)), state, cut)
     assumed = tuple(one.key for one in cut.assumed if part_of(one.key[0]) == part)
     which: PartState = "unknown"
     if any(one.deciding.bars or one.recommended is None for one in asked):
@@ -126,7 +126,7 @@ def _part(
         which = "doubted"
     elif again:
         which = "stale"
-    elif off and not _is_in_band_together(part, state, cut):
+    elif off:
         which = "left" if _was_left(part, questions) else "above" if off[0][1] > 0 else "below"
     elif assumed:
         which = "assumed"
@@ -147,9 +147,14 @@ def _off(state: BenchState, places: tuple[MeasurementKey, ...]) -> tuple[tuple[M
     return tuple(sorted(found, key=lambda one: -abs(one[1])))
 
 
-def _is_in_band_together(part: Part, state: BenchState, cut: CutFacts) -> bool:
-    """Strings that stand right with what is known of them are in band, whatever one reading says."""
-    return part == "bridge" and strings_in_band(state, cut)
+def _counting(
+    off: tuple[tuple[MeasurementKey, float], ...], state: BenchState, cut: CutFacts
+) -> tuple[tuple[MeasurementKey, float], ...]:
+    """Strings that stand right with what is known of them are in band, whatever one reading of a height says."""
+    heights = any(place[0] == "end_height" for place, _ in off)
+    if not heights or not strings_in_band(state, cut):
+        return off
+    return tuple(one for one in off if one[0][0] != "end_height")
 
 
 def _was_left(part: Part, questions: tuple[Question, ...]) -> bool:

@@ -59,14 +59,21 @@ def _deep_slots(a: Assessment, why: Instruction) -> Instruction | None:
 
 
 def _known_enough(a: Assessment, why: Instruction) -> Instruction | None:
-    """More readings of the strings whose height is not known well enough for what is to be done to them."""
+    """More readings of the strings whose height is not known well enough for what is to be done to them.
+
+    Before the crown is cut nothing is done to a string that has nothing to come down: it stands where it stood.
+    """
     states = a.state.reading_states
     apart = tuple(
         key for i in range(a.state.count) if (stand := states.get(key := ("end_height", i))) and stand.is_wide
     )
     if apart:
         return replace(measuring(a, apart, why), notes=("contradict",))
-    keys = {("end_height", i): string.more for i, string in enumerate(a.cut.strings) if string.more}
+    keys = {
+        ("end_height", i): string.more
+        for i, string in enumerate(a.cut.strings)
+        if string.more and (a.cut.begun or string.slot_by)
+    }
     if not keys:
         return None
     found = measuring(a, tuple(keys), why)
