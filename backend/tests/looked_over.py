@@ -52,6 +52,28 @@ def check(path: Path, text: str) -> None:
     assert text.splitlines() == path.read_text().splitlines()
 
 
+def sections_of(path: Path) -> dict[str, list[str]]:
+    """A file of many, by what is not set in."""
+    sections: dict[str, list[str]] = {}
+    for line in path.read_text().splitlines() if path.is_file() else ():
+        if line.startswith("  "):
+            sections[next(reversed(sections))].append(line)
+        else:
+            sections[line] = []
+    return sections
+
+
+def check_section(path: Path, name: str, kept: Sequence[str]) -> None:
+    """Compares with the lines under that name in a file of many, which are set in."""
+    sections = sections_of(path)
+    if os.environ.get("FIDICULA_LOOKED_OVER"):
+        sections[name] = list(kept)
+        path.parent.mkdir(exist_ok=True)
+        path.write_text("".join(f"{line}\n" for title, inside in sections.items() for line in (title, *inside)))
+    assert name in sections, f"{name} was never looked over"
+    assert list(kept) == sections[name]
+
+
 def lines(value: Any, name: str = "", *, now: datetime, depth: int = 0, without: Set[str] = DRAWN) -> Iterator[str]:
     """A value as text, without what is empty: a line for each part, parts of a part set in."""
     simple = _simple(value, now)

@@ -9,7 +9,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import replace
 from datetime import timedelta
-from functools import partial
+from functools import cache, partial
 from itertools import pairwise
 from pathlib import Path
 
@@ -19,7 +19,7 @@ from fidicula.services.assessment.assess import Assessment
 from fidicula.services.instruction.instruct import instruct
 from fidicula.services.measures import MEASURES
 
-from ..looked_over import check
+from ..looked_over import check_section, sections_of
 from .scenario import NOW, Bench, cut_roughly, days, filed, measured
 from .test_looked_over import body, gauged, scoop
 from .test_looked_over_pages import BESIDE
@@ -106,16 +106,24 @@ def led(bench: Bench, reading: Reading, value: float) -> Bench:
     return replace(bench, readings=[replace(one, value=value) if one is reading else one for one in bench.readings])
 
 
-@pytest.mark.parametrize("family", ["violin", "bass"])
-def test_each_reading_led_through_its_values(family: str) -> None:
-    """The first place of each measure; a scoop's at every place."""
-    bench, found = in_order(family), []
-    for reading in bench.readings:
-        if reading.position in (None, 0) or reading.measure == "relief":
-            found.append(f"{bench.assess().state.name((reading.measure, reading.position))} from {reading.value:g}")
-            values = [reading.value * (1 + share) for share in SHARES]
-            found += turns(partial(led, bench, reading), values)
-    check(HERE / f"readings_{family}.txt", "\n".join(found) + "\n")
+in_order_once = cache(in_order)
+LED_READINGS = [
+    (family, one.measure, one.position)
+    for family in ("violin", "bass")
+    for one in in_order_once(family).readings
+    if one.position in (None, 0) or one.measure == "relief"
+]
+"""The first place of each measure; a scoop's at every place."""
+
+
+@pytest.mark.parametrize(("family", "measure", "position"), LED_READINGS)
+def test_a_reading_led_through_its_values(family: str, measure: str, position: int | None) -> None:
+    bench = in_order_once(family)
+    reading = next(one for one in bench.readings if (one.measure, one.position) == (measure, position))
+    values = [reading.value * (1 + share) for share in SHARES]
+    check_section(
+        HERE / f"readings_{family}.txt", f"{measure} {position}", list(turns(partial(led, bench, reading), values))
+    )
 
 
 def steps(low: float, high: float, count: int = 12) -> list[float]:
@@ -233,8 +241,15 @@ def read_twice(bench: Bench, apart: float) -> Bench:
     return bench
 
 
-def test_amounts_ages_and_days_led_through() -> None:
-    found = []
-    for name, (values, of) in LED.items():
-        found += [name, *turns(of, values)]
-    check(HERE / "led.txt", "\n".join(found) + "\n")
+@pytest.mark.parametrize("name", LED)
+def test_amounts_ages_and_days_led_through(name: str) -> None:
+    values, of = LED[name]
+    check_section(HERE / "led.txt", name, list(turns(of, values)))
+
+
+def test_what_is_kept_is_compared() -> None:
+    """Nothing of a reading or an amount that is led no more."""
+    assert list(sections_of(HERE / "led.txt")) == list(LED)
+    for family in ("violin", "bass"):
+        led_here = [f"{measure} {position}" for of, measure, position in LED_READINGS if of == family]
+        assert list(sections_of(HERE / f"readings_{family}.txt")) == led_here
