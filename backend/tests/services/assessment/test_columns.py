@@ -81,3 +81,9 @@ def test_last_visit_stands_in_the_direction_of_its_column() -> None:
     assert first.direction == "shortest"
     assert first.last_time is not None
     assert first.last_time < 5.0
+
+
+@pytest.mark.parametrize("stated", ["vertical", "shortest"])
+def test_nothing_read_stands_as_the_shop_states_it(stated: str) -> None:
+    bench = Bench(schools={"height_direction": stated})
+    assert {one.direction for one in columns(bench.assess().state).values()} == {stated}

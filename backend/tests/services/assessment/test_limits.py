@@ -125,6 +125,7 @@ def test_heights_the_other_way_round_are_told_from_one_that_is_odd() -> None:
     [
         ((("G", 0.27), ("D", 0.68), ("A", 0.86), ("E", 0.80)), True),
         ((("G", 0.80), ("D", 0.86), ("A", 0.68), ("E", 0.80)), False),
+        ((("E", 2.50), ("A", 2.00), ("D", 3.00)), True),
         ((("G", 0.27), ("E", 0.80)), False),
     ],
 )

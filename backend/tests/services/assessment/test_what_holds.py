@@ -7,11 +7,18 @@ from datetime import timedelta
 
 import pytest
 from fidicula.core.mechanics.load import BridgeAngles
+from fidicula.core.readings.settling import still_settles
+from fidicula.db.lessons import Learnt
 from fidicula.services.assessment.columns import Column
 from fidicula.services.assessment.computing import Computed, compute
+from fidicula.services.assessment.findings import spacing
 from fidicula.services.assessment.leaning import tilt_of
+from fidicula.services.assessment.placing import LEANS, leans_forward
 from fidicula.services.assessment.projection import accepted_of
+from fidicula.services.assessment.settling import at_bridge, settles_by
 from fidicula.services.assessment.stance import present_angles, present_or_wanted
+from fidicula.services.assessment.thresholds import strings_in_band
+from fidicula.services.instruction.amounts import file_nut
 from fidicula.services.instruction.instruct import instruct
 
 from ..scenario import NOW, Bench, measured
@@ -80,3 +87,61 @@ def test_an_instruction_names_the_stop_where_the_work_stands(bench: Bench, stop:
     told = instruct(a)
     assert told.stop == stop
     assert told.question is not None or (a.here is not None and a.here.key == stop)
+
+
+def computed(bench: Bench) -> Computed:
+    found = bench.assess().computed
+    assert found is not None
+    return found
+
+
+@pytest.mark.parametrize(
+    ("lean", "forward"), [(-3.0, True), (-LEANS, False), (0.0, False), (3.0, False), (None, False)]
+)
+def test_a_bridge_leans_forward_by_more_than_it_may(lean: float | None, forward: bool) -> None:
+    assert leans_forward(Bench().read("bridge_lean", lean).assess().state) is forward
+
+
+def test_spacing_that_cannot_be_is_asked_of_what_else_was_read() -> None:
+    """Marks that go back and forth; the air between the strings was read as well."""
+    bench = measured().read("string_mark_bridge", 14.0, 2.0, 36.0, 24.0)
+    assert spacing(bench.assess().state, "bridge") is None
+    found = spacing(bench.read("string_gap_bridge", 10.2, 10.2, 10.6).assess().state, "bridge")
+    assert found is not None
+    assert found.offsets[-1] - found.offsets[0] == pytest.approx(31.0 + 0.4 + 0.86 + 0.68 + 0.135)
+
+
+@pytest.mark.parametrize(("unread", "holds"), [(0, False), (1, True), (2, True), (3, False)])
+def test_heights_are_in_band_where_both_outer_ones_are_read(unread: int, holds: bool) -> None:
+    bench = measured()
+    bench.readings = [one for one in bench.readings if (one.measure, one.position) != ("end_height", unread)]
+    a = bench.assess()
+    assert strings_in_band(a.state, a.cut) is holds
+
+
+def test_the_bows_room_at_an_outer_string_is_told_by_the_waist() -> None:
+    """By its width and its height; one of them says nothing."""
+
+    def room(bench: Bench) -> float | None:
+        return computed(bench).plan.strings[0].bow_separation
+
+    assert room(measured().read("waist_width", 110.0)) is None
+    assert room(measured().read("waist_width", 110.0).read("waist_height", 3.0)) is not None
+
+
+def test_only_a_slot_that_is_high_enough_is_filed() -> None:
+    """0.3 over, 0.02 over, and two that nobody read."""
+    bench = measured(nut_over=0.3)
+    heights = [one.value for one in bench.readings if one.measure == "nut_height"]
+    bench = bench.without("nut_height").read("nut_height", heights[0], heights[1] - 0.28)
+    told = file_nut(bench.assess()).amounts
+    assert [(one.name, one.position) for one in told] == [("file_by", 0), ("file_to", 0)]
+    assert file_nut(Bench(has_strings=False).assess()).amounts == ()
+
+
+def test_how_far_strings_still_settle_is_known_as_well_as_they_were_read() -> None:
+    """Two readings, each as far off as a caliper's are, as the bridge has them."""
+    found = computed(measured())
+    state = replace(measured().assess().state, learnt=Learnt({}, (0.3, 0.25)))
+    scatter = 2**0.5 * 0.05 * at_bridge(state, found, 0)
+    assert settles_by(state, found) == pytest.approx(still_settles([0.3, 0.25], scatter=scatter))
