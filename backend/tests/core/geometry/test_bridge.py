@@ -19,7 +19,7 @@ from fidicula.core.geometry.bridge import (
     slot_to_file,
     string_cut,
 )
-from fidicula.core.geometry.string_lines import Board, end_height_of_mark, mark_height
+from fidicula.core.geometry.string_lines import Board, end_height_of_mark, mark_height, string_lines
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -35,6 +35,13 @@ GOALS = [
 def plan(board: Board = BOARD, goals: list[StringGoal] = GOALS, **changes: object) -> BridgePlan:
     options: dict[str, object] = {"nut_spread": 16.3, "bridge_spread": 33.5, "crown_radius": 43.5, **changes}
     return plan_bridge(board=board, goals=goals, **options)  # type: ignore[arg-type]
+
+
+def test_strings_stand_about_the_middle_unless_they_are_shifted() -> None:
+    """Half the spread to either side, at the nut and at the bridge."""
+    lines = string_lines(board=BOARD, diameters=[0.8, 0.86, 0.68, 0.27], nut_spread=16.3, bridge_spread=33.5)
+    assert (lines[0].nut_offset, lines[-1].nut_offset) == pytest.approx((-8.15, 8.15))
+    assert (lines[0].bridge_offset, lines[-1].bridge_offset) == pytest.approx((-16.75, 16.75))
 
 
 def test_mark_height_by_hand() -> None:

@@ -64,6 +64,9 @@ def test_scatter_goes_over_from_the_tools_to_the_hands_own() -> None:
     assert two == pytest.approx(math.sqrt((8 * 0.0025 + 2 * 0.0008) / 10) * (1 + (COVERS**2 + 1) / 40))
     alone = scatter_of(repeats_of([[5.0]]), start=0.05)
     assert alone == scatter_of(repeats_of([]), start=0.05)
+    # As many earlier ones as there are, up to forty.
+    before = repeats_of([[5.0, 5.04]] * 10)
+    assert scatter_of(before, start=0.05) == pytest.approx(scatter_of(repeats_of([]), start=0.05, before=before))
     many = scatter_of(repeats_of([[0.0, 0.2]] * 2000), start=0.05)
     assert many == pytest.approx(math.sqrt(0.02), rel=0.01)
 
