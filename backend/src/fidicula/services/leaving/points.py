@@ -105,7 +105,7 @@ def _part_point(ending: Ending, part: PartAssessment) -> ClosingPointView:
         part=part.part,
         state="open" if part.is_open else _CLOSED.get(part.state, "right"),
         is_open=part.is_open,
-        says=part_words(part),
+        says=part_words(part, state),
         look="",
         means=left_open()[part.part] if part.is_open else "",
         evidence=evidence,

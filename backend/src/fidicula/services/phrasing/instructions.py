@@ -24,6 +24,7 @@ from fidicula.services.numbers import (
 )
 from fidicula.services.phrasing.model import Phrase
 from fidicula.services.phrasing.names import key_name, key_names, sign_name
+from fidicula.services.phrasing.parts import LABELS, off_words, stands_off
 from fidicula.services.phrasing.slips import slip_phrase
 from fidicula.services.phrasing.works import (
     anew,
@@ -112,8 +113,11 @@ def _handed_over(_a: Assessment, _found: Instruction) -> Phrase:
 
 
 def _hand_over(a: Assessment, _found: Instruction) -> Phrase:
-    title = "In band: ready to hand over" if strings_in_band(a.state, a.cut) else "Ready to hand over"
-    return Phrase(title, ["Every step of this visit is done or skipped.", *_to_aim(a)], [], None)
+    off = [part for part in a.parts if stands_off(part)]
+    what = "Strings in band" if off else "In band"
+    title = f"{what}: ready to hand over" if strings_in_band(a.state, a.cut) else "Ready to hand over"
+    says = [f"{LABELS[part.part]} {part.state} its band: {off_words(part, a.state)}." for part in off]
+    return Phrase(title, ["Every step of this visit is done or skipped.", *says, *_to_aim(a)], [], None)
 
 
 def _do_planned(_a: Assessment, found: Instruction) -> Phrase:

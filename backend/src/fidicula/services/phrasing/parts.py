@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from fidicula.services.assessment.parts import PartAssessment, PartState
+from fidicula.services.assessment.state import BenchState
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.numbers import listed, lower_first, number, plural, to_take
 from fidicula.tables.parts import Part
@@ -48,22 +49,37 @@ def part_mark(part: PartAssessment, told: Instruction) -> str:
         if values:
             least, most = to_take(values[0]), to_take(values[-1])
             return f"{verb} {most}" if least == most else f"{verb} {least}–{most}"
-    if part.state in ("above", "below"):
-        by = abs(part.off[0][1])
-        return f"{WORDS[part.state]} {number(by, 1 if by >= SMALL else 2)}"
-    return WORDS[part.state]
+    return f"{WORDS[part.state]} {_farthest(part)}" if stands_off(part) else WORDS[part.state]
 
 
 SMALL = 0.1
 """Under this a tenth says nothing. [mm]"""
 
 
-def part_words(part: PartAssessment) -> str:
+def stands_off(part: PartAssessment) -> bool:
+    """Whether it stands out of its band, with nothing decided on it."""
+    return part.state in ("above", "below")
+
+
+def off_words(part: PartAssessment, state: BenchState) -> str:
+    """What of it stands farthest out of its band, and by how much."""
+    more = f", {plural(len(part.off) - 1, 'other reading', 'other readings')} too" if len(part.off) > 1 else ""
+    return f"{state.name(part.off[0][0])} by {_farthest(part)}{more}"
+
+
+def _farthest(part: PartAssessment) -> str:
+    by = abs(part.off[0][1])
+    return number(by, 1 if by >= SMALL else 2)
+
+
+def part_words(part: PartAssessment, state: BenchState) -> str:
     """What is open there, and what was done at this visit; the state alone where nothing is."""
-    said = [one.deciding.title for one in part.questions]
-    said += [findings()[name].label for name in part.findings]
+    said = [lower_first(one.deciding.title) for one in part.questions]
+    said += [lower_first(findings()[name].label) for name in part.findings]
     if part.again:
         said.append(f"{plural(len(part.again), 'reading', 'readings')} to take again")
-    open_words = f"{WORDS[part.state]}: {'; '.join(lower_first(one) for one in said)}" if said else WORDS[part.state]
+    if stands_off(part):
+        said.append(off_words(part, state))
+    open_words = f"{WORDS[part.state]}: {'; '.join(said)}" if said else WORDS[part.state]
     done = list(dict.fromkeys(works()[work].done_label for work in part.done))
     return f"{open_words}; {listed(done)}" if done else open_words

@@ -71,7 +71,7 @@ def sheet_of(a: Assessment, rules: Rules, told: Instruction | None = None) -> Be
                 LABELS[one.part],
                 one.state,
                 part_mark(one, found),
-                part_words(one),
+                part_words(one, a.state),
                 bool(one.done),
                 one.is_open,
             )
