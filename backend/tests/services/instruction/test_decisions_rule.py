@@ -49,6 +49,21 @@ def test_what_the_wheels_need_is_measured_first() -> None:
     assert (told.code, told.keys) == ("measure", (("adjuster_spread", None), ("thread_pitch", None)))
 
 
+def test_wheels_are_not_turned_for_a_bridge_that_cannot_be() -> None:
+    """A board so round that no crown of the family fits over it: that is put right first."""
+    bench = bass_with_wheels().decided("high_strings", "adjusters").read("fingerboard_radius", 44.0)
+    assert (bench.told().code, bench.told().records) == ("check_shape", "")
+
+
+def test_a_deep_slot_is_measured_again_before_wood_goes_beside_it() -> None:
+    """The bridge was pulled upright since: neither its height nor the slot's depth holds."""
+    bench = measured().read("slot_depth", 0.6, at=0).decided("slot_deep", "lower_crown")
+    assert bench.told().values("beside") == {0: pytest.approx(0.33)}
+    told = bench.did("bridge_pulled_up").told()
+    assert (told.code, told.again, told.records) == ("measure", True, "")
+    assert ("end_height", 0) in told.keys
+
+
 def test_nut_first_is_the_nut() -> None:
     bench = measured(over=1.0, nut_over=0.3).decided("high_strings", "nut")
     told = bench.told()

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import UTC, datetime, timedelta
 from functools import cached_property, partial
@@ -276,6 +276,11 @@ class BenchState:
             return Held(earlier.value, False, COVERS * tools()[earlier.tool].scatter, "last_visit")
         stand_in = self.assumed(place)
         return None if stand_in is None else Held(stand_in, True, self._leeway(place), "figure")
+
+    def to_read(self, places: Iterable[MeasurementKey]) -> tuple[MeasurementKey, ...]:
+        """Those of some places with no reading of this visit, or one that holds no more."""
+        states = self.reading_states
+        return tuple(one for one in places if (stand := states.get(one)) is None or stand.state != "current")
 
     def known(self, measure: str, position: int | None = None) -> Held | None:
         """What was read, or follows from what was read; never a figure that stands in."""

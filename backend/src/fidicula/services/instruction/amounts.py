@@ -58,16 +58,21 @@ def cut_crown(a: Assessment) -> Told:
 
 
 def lower_crown(a: Assessment) -> Told:
-    """The wood beside strings that lie too deep; the string stays where it is."""
-    amounts = []
+    """The wood beside strings that lie too deep; the string stays where it is.
+
+    Where nothing can be told of one, its height and the depth of its slot are read first.
+    """
+    amounts, unknown = [], []
     for i, (string, diameter) in enumerate(zip(a.cut.strings, a.state.diameters, strict=False)):
         slot = a.state.held("slot_depth", i)
         if slot is None or string.beside is None or string.drop is None:
+            unknown += [i] if slot is None or slot.value > diameter / 2 else []
             continue
         least = WORTH_LOWERING if a.cut.begun or slot.value <= diameter / 2 else slot.resolution
         if string.beside >= least and (a.cut.begun or slot.value > diameter / 2):
             amounts.append(Amount("beside", rounded_down(string.beside, 2), i, uncertainty=slot.resolution))
-    return Told(tuple(amounts))
+    places = [(measure, i) for i in unknown for measure in ("end_height", "slot_depth")]
+    return Told(tuple(amounts), () if amounts else a.state.to_read(places))
 
 
 def file_slots(a: Assessment) -> Told:

@@ -29,6 +29,8 @@ FROM_BLANK = "new_bridge"
 """The kind of visit at which a bridge is made from a blank: its first crown is cut by the marks, unmeasured."""
 _ELSEWHERE = {"see_to_projection": "projection", "see_to_board": "board"}
 """Options that point at another question: they are that question's instruction while it is asked."""
+_BY_COMPUTING = ("turn_wheels", "lower_crown")
+"""Options with amounts that follow from the whole bridge: without it, what it lacks comes first."""
 
 
 def instruct(a: Assessment) -> Instruction:
@@ -115,7 +117,8 @@ def _by_option(a: Assessment, asked: Question, option: Outcome) -> Instruction |
     found = told(a, code)
     if found.keys:
         return measuring(a, found.keys, base)
-    return replace(base, amounts=found.amounts)
+    lacks = None if found.amounts or code not in _BY_COMPUTING else _lacks(a)
+    return replace(base, amounts=found.amounts) if lacks is None else replace(lacks, stop=asked.question)
 
 
 def _gated(a: Assessment, found: Instruction | None) -> Instruction | None:
@@ -236,11 +239,7 @@ def _lacks(a: Assessment) -> Instruction | None:
 
 def _keys_at(a: Assessment, here: StopAssessment) -> Iterator[MeasurementKey]:
     """What is measured at this step: what went stale or waits for a word, else what is not read, the card's order."""
-    open_keys = [
-        key
-        for key in keys_of_card(a, tuple(CARD))
-        if (stand := a.state.reading_states.get(key)) is None or stand.state != "current"
-    ]
+    open_keys = a.state.to_read(keys_of_card(a, tuple(CARD)))
     again = [key for key in open_keys if key in a.state.reading_states]
     heights = [key for key in open_keys if key[0] == "end_height"]
     if a.cut.begun:
@@ -277,11 +276,7 @@ def _file(a: Assessment, base: Instruction) -> Instruction | None:
 
 def _nothing_to_cut(a: Assessment) -> Instruction:
     """A cut's step that is open though nothing has to come off: what is still unread or missing says why."""
-    unread = tuple(
-        key
-        for key in keys_of_card(a, tuple(CARD))
-        if (stand := a.state.reading_states.get(key)) is None or stand.state != "current"
-    )
+    unread = a.state.to_read(keys_of_card(a, tuple(CARD)))
     if unread:
         return measuring(a, unread)
     low = a.question("bridge_low")

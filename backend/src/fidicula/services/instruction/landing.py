@@ -94,11 +94,8 @@ def _slots(a: Assessment, base: Instruction) -> Instruction | None:
     if not a.cut.begun or a.cut.beside_done:
         return None
     beside = replace(base, code="lower_crown")
-    depths = [("slot_depth", i) for i in range(a.state.count)]
-    unread = tuple(
-        key for key in depths if (stand := a.state.reading_states.get(key)) is None or stand.state != "current"
-    )
-    if unread:
-        return measuring(a, unread, beside)
+    depths = a.state.to_read(("slot_depth", i) for i in range(a.state.count))
+    if depths:
+        return measuring(a, depths, beside)
     amounts = told(a, "lower_crown").amounts
     return replace(beside, amounts=amounts) if amounts else None

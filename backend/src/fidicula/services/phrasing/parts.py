@@ -49,19 +49,19 @@ def part_mark(part: PartAssessment, told: Instruction) -> str:
         if values:
             least, most = to_take(values[0]), to_take(values[-1])
             return f"{verb} {most}" if least == most else f"{verb} {least}–{most}"
-    return f"{WORDS[part.state]} {_farthest(part)}" if stands_off(part) else WORDS[part.state]
+    return f"{WORDS[part.state]} {_farthest(part)}" if _stands_off(part) else WORDS[part.state]
 
 
 SMALL = 0.1
 """Under this a tenth says nothing. [mm]"""
 
 
-def stands_off(part: PartAssessment) -> bool:
+def _stands_off(part: PartAssessment) -> bool:
     """Whether it stands out of its band, with nothing decided on it."""
     return part.state in ("above", "below")
 
 
-def off_words(part: PartAssessment, state: BenchState) -> str:
+def _off_words(part: PartAssessment, state: BenchState) -> str:
     """What of it stands farthest out of its band, and by how much."""
     more = f", {plural(len(part.off) - 1, 'other reading', 'other readings')} too" if len(part.off) > 1 else ""
     return f"{state.name(part.off[0][0])} by {_farthest(part)}{more}"
@@ -78,8 +78,8 @@ def part_words(part: PartAssessment, state: BenchState) -> str:
     said += [lower_first(findings()[name].label) for name in part.findings]
     if part.again:
         said.append(f"{plural(len(part.again), 'reading', 'readings')} to take again")
-    if stands_off(part):
-        said.append(off_words(part, state))
+    if _stands_off(part):
+        said.append(_off_words(part, state))
     open_words = f"{WORDS[part.state]}: {'; '.join(said)}" if said else WORDS[part.state]
     done = list(dict.fromkeys(works()[work].done_label for work in part.done))
     return f"{open_words}; {listed(done)}" if done else open_words
