@@ -51,8 +51,6 @@ def _may_be_cut(a: Assessment) -> bool:
     """Whether a cut may be recorded beside what is asked for: before all is measured, never past a gate."""
     if a.cut.state == "none" or a.barring("crown_cut") or to_measure_again(a.state):
         return False
-    if strings_in_band(a.state, a.cut) or (a.cut.begun and not a.cut.rough):
-        return False
     if any(one.stops for one in a.slips) or only_waits(a, "crown_cut"):
         return False
     return any(s.wood is not None and s.wood >= WORTH_TAKING for s in a.cut.strings)
