@@ -59,6 +59,8 @@ def test_a_deep_slot_is_measured_again_before_wood_goes_beside_it() -> None:
     """The bridge was pulled upright since: neither its height nor the slot's depth holds."""
     bench = measured().read("slot_depth", 0.6, at=0).decided("slot_deep", "lower_crown")
     assert bench.told().values("beside") == {0: pytest.approx(0.33)}
+    filed = bench.copy().did("nut_filed").told()
+    assert (filed.code, [key for key in filed.keys if key[0] == "slot_depth"]) == ("measure", [])
     told = bench.did("bridge_pulled_up").told()
     assert (told.code, told.again, told.records) == ("measure", True, "")
     assert ("end_height", 0) in told.keys
