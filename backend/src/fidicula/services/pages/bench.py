@@ -128,7 +128,11 @@ class PageBench:
         unit: str = "mm",
         rests_on: str = "",
     ) -> float:
-        """A handle; returns where it stands. Raises RefusedError naming it where it was pulled too far."""
+        """A handle; returns where it stands. Raises RefusedError naming it where it was pulled too far.
+
+        low, high : how far it goes; as far as where it rests, however odd that was read.
+        """
+        low, high = min(low, rests_at), max(high, rests_at)
         at = self.tried.get(name, rests_at)
         if isinstance(at, str) or not low - 1e-9 <= at <= high + 1e-9:
             raise RefusedError(f"{label} goes from {short(low)} to {short(high)} {unit}; it was {at}", field=name)

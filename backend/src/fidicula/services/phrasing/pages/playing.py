@@ -23,6 +23,10 @@ PRESS_ACROSS = "semitones over the open string"
 _PLACES = {"end_height": "at the board's end", "nut_height": "at the nut"}
 
 
+def board_passes_bridge(board: float, length: float) -> str:
+    return f"The board ends before the bridge; it was {short(board)} mm long, and the strings {short(length)}."
+
+
 def least_room(name: str) -> str:
     return f"{name} least clearance"
 
