@@ -73,12 +73,15 @@ def _farthest(part: PartAssessment) -> str:
 
 
 def part_words(part: PartAssessment, state: BenchState) -> str:
-    """What is open there, and what was done at this visit; the state alone where nothing is."""
+    """What is open there, and what was done at this visit; the state alone where nothing is.
+
+    How far a reading is off is said where no question or finding stands for it.
+    """
     said = [lower_first(one.deciding.title) for one in part.questions]
     said += [lower_first(findings()[name].label) for name in part.findings]
     if part.again:
         said.append(f"{plural(len(part.again), 'reading', 'readings')} to take again")
-    if _stands_off(part):
+    if not said and _stands_off(part):
         said.append(_off_words(part, state))
     open_words = f"{WORDS[part.state]}: {'; '.join(said)}" if said else WORDS[part.state]
     done = list(dict.fromkeys(works()[work].done_label for work in part.done))
