@@ -92,10 +92,13 @@ class PageBench:
             return held
         stand = self.state.reading_states.get((measure, position))
         why = why_retake(None if stand is None else stand.state, None if stand is None else stand.stale_because)
+        self.take_again(measure, position, why=why)
+        return None
+
+    def take_again(self, measure: str, position: int | None = None, *, why: str) -> None:
         name = self.state.name((measure, position))
         if not any(one.name == name for one in self.retake):
             self.retake.append(Retake(measure, position, name, why))
-        return None
 
     def read_or_figure(self, measure: str, position: int | None = None, *, figure: str = "") -> Held | None:
         """A reading, or the shop's figure, which is noted; where there is neither it is to be read."""

@@ -16,7 +16,7 @@ from fidicula.core.mechanics.stopped import (
 from fidicula.services.assessment.scoop import SHARES, SIDES, stations_of
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.drawn import DrawnStop, DrawnSwing, SwingDrawing
-from fidicula.services.pages.model import Consequence, Curve, HandleChoice, Impossible, PageView, Plot, Table
+from fidicula.services.pages.model import Consequence, Curve, HandleChoice, PageView, Plot, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
 from fidicula.services.phrasing.pages import playing as say
 from fidicula.services.phrasing.pages.notes import note_of
@@ -53,11 +53,11 @@ def playing_page(bench: PageBench) -> PageView:
     consequences: list[Consequence] = []
     plots: list[Plot] = []
     tables: list[Table] = []
-    drawing, impossible = None, None
+    drawing = None
     if state.string_set is None:
         finding.append(say.NO_STRINGS)
     elif length is not None and board is not None and board.value >= length.value:
-        impossible = Impossible("", say.board_passes_bridge(board.value, length.value), None)
+        bench.take_again("fingerboard_length", why=say.board_passes_bridge(board.value, length.value))
     elif length is not None and board is not None and _heights_are_read(bench):
         tried = set_tried(bench)
         now = _over(bench, sounding(bench, state.string_set, length.value), board.value, as_read=True)
@@ -112,7 +112,6 @@ def playing_page(bench: PageBench) -> PageView:
         tables=tables,
         caution=say.CAUTION,
         drawing=drawing,
-        impossible=impossible,
     )
 
 

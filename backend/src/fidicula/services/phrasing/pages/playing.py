@@ -24,7 +24,7 @@ _PLACES = {"end_height": "at the board's end", "nut_height": "at the nut"}
 
 
 def board_passes_bridge(board: float, length: float) -> str:
-    return f"The board ends before the bridge; it was {short(board)} mm long, and the strings {short(length)}."
+    return f"the board ends before the bridge; it was {short(board)} mm long, and the strings {short(length)}"
 
 
 def least_room(name: str) -> str:
