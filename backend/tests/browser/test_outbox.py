@@ -109,6 +109,19 @@ def picture() -> bytes:
     return data.getvalue()
 
 
+def until_kept(page: Page, *addresses: str) -> None:
+    """An answer is kept a moment after it came."""
+    for address in addresses:
+        for _ in range(800):
+            if page.evaluate(
+                "address => caches.match(address, { ignoreSearch: true }).then((kept) => !!kept)", address
+            ):
+                break
+            page.wait_for_timeout(50)
+        else:
+            raise AssertionError(f"{address} is not kept")
+
+
 def test_a_work_a_photograph_and_a_recording_outlive_a_reload_without_a_server(
     browser: Browser, server: Server, demo: Engine, app: Any
 ) -> None:
@@ -116,10 +129,10 @@ def test_a_work_a_photograph_and_a_recording_outlive_a_reload_without_a_server(
     cookie = signed_in(app, "Ilse Varnholt")["cookie"]
     with opened_page(browser, server.address, cookie=cookie, worker=True) as page:
         page.evaluate("navigator.serviceWorker.ready.then(() => null)")
-        for place in ("", "/look", "/sound"):
+        for place, answers in (("", ("sheet", "card")), ("/look", ("look",)), ("/sound", ("sound",))):
             page.goto(f"{server.address}/bench/RW-102{place}")
             expect(page.locator("main, section").first).to_be_visible()
-            page.wait_for_load_state("networkidle")
+            until_kept(page, *(f"/api/instruments/RW-102/{name}" for name in answers))
         page.goto(f"{server.address}/bench/RW-102")
         expect(page.get_by_role("main", name="Bench sheet")).to_be_visible()
         server.kill()
