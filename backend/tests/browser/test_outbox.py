@@ -109,13 +109,14 @@ def picture() -> bytes:
     return data.getvalue()
 
 
+IS_KEPT = "address => caches.match(address, { ignoreSearch: true }).then((kept) => !!kept)"
+
+
 def until_kept(page: Page, *addresses: str) -> None:
     """An answer is kept a moment after it came."""
     for address in addresses:
         for _ in range(800):
-            if page.evaluate(
-                "address => caches.match(address, { ignoreSearch: true }).then((kept) => !!kept)", address
-            ):
+            if page.evaluate(IS_KEPT, address):
                 break
             page.wait_for_timeout(50)
         else:
