@@ -103,7 +103,8 @@ def make_engine(url: str) -> Engine:
         pool_pre_ping=False,
         # The whole house fits into memory, where a page is as near as the next.
         connect_args={
-            "connect_timeout": 5,
+            # As long as one waits for a connection of the pool: a machine that stands still for a moment is not away.
+            "connect_timeout": 10,
             # Moments come in UTC, whatever the machine's clock shows: seals and archives are made of them.
             "options": "-c timezone=UTC -c plan_cache_mode=force_generic_plan -c jit=off -c random_page_cost=1.1 "
             # Whoever stops in the middle holds nobody else up for long.

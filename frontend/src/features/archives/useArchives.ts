@@ -36,9 +36,11 @@ export function useArchives(): UseArchivesReturn {
       else timer = setTimeout(() => void look(job_id), ASK_EVERY_MS)
     }
   }
+  let acted = 0
   async function act(run: () => Promise<ArchiveJob | null>): Promise<void> {
     if (isSending.value) return
     isSending.value = true
+    acted += 1
     failure.value = ''
     try {
       follow(await run())
@@ -49,7 +51,18 @@ export function useArchives(): UseArchivesReturn {
       isSending.value = false
     }
   }
-  void act(() => answerOf(api.GET('/api/archives')))
+  /** What goes on already, as this page comes; whoever has begun something meanwhile is not held up by the answer. */
+  async function join(): Promise<void> {
+    const before = acted
+    try {
+      const now = await answerOf(api.GET('/api/archives'))
+      if (acted === before) follow(now)
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      if (acted === before) failure.value = error.message
+    }
+  }
+  void join()
   onScopeDispose(() => clearTimeout(timer))
 
   const of = () => ({ params: { path: { job_id: job.value?.id ?? '' } } })

@@ -30,6 +30,7 @@ export function useBelongings(ticket: () => string): UseBelongingsReturn {
       return true
     } catch (error) {
       if (!(error instanceof Refused)) throw error
+      if (of !== ticket()) return false
       faults.value = error.fields
       failure.value = Object.keys(error.fields).length ? '' : error.message
       return false
@@ -37,14 +38,21 @@ export function useBelongings(ticket: () => string): UseBelongingsReturn {
       isSending.value = false
     }
   }
-  watch(
-    ticket,
-    () => {
-      view.value = null
-      void run(() => answerOf(api.GET('/api/instruments/{ticket}/belongings', at())))
-    },
-    { immediate: true },
-  )
+  /** The next instrument's belongings are asked for whatever is still on its way for the one before. */
+  async function load(): Promise<void> {
+    const of = ticket()
+    view.value = null
+    failure.value = ''
+    faults.value = {}
+    try {
+      const found = await answerOf(api.GET('/api/instruments/{ticket}/belongings', at()))
+      if (of === ticket() && !view.value) view.value = found
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      if (of === ticket()) failure.value = error.message
+    }
+  }
+  watch(ticket, () => void load(), { immediate: true })
   return {
     view,
     failure,
