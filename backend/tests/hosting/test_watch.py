@@ -13,7 +13,7 @@ from uuid import uuid4
 import psutil
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.cli.serve import migrated
+from fidicula.cli.opening import migrated
 from fidicula.db.people_records import Person
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.hosting.cluster import Cluster

@@ -11,7 +11,7 @@ from pathlib import Path
 from typing import Any
 
 from fidicula.cli.backup import server
-from fidicula.cli.serve import StartError, migrated, say
+from fidicula.cli.opening import StartError, migrated, say
 from fidicula.db.unit_of_work import DatabaseError, Engine, make_engine
 from fidicula.hosting.cluster import ClusterError
 from fidicula.services.archives.exporting import export_house

@@ -12,8 +12,8 @@ from pathlib import Path
 
 import psycopg
 
+from fidicula.cli.opening import StartError, alone, migrated, say
 from fidicula.cli.replacing import finish_replacing, replace_database
-from fidicula.cli.serve import StartError, alone, migrated, say
 from fidicula.db.migrate import schema_of, schemas
 from fidicula.db.unit_of_work import UnitOfWork, make_engine
 from fidicula.hosting.cluster import Cluster, ClusterError

@@ -5,7 +5,7 @@ from __future__ import annotations
 import argparse
 
 from fidicula.cli.backup import server
-from fidicula.cli.serve import StartError, migrated, say
+from fidicula.cli.opening import StartError, migrated, say
 from fidicula.hosting.cluster import ClusterError
 from fidicula.services.audit import FROM_THE_SHELL
 from fidicula.services.browsers import Browsers, BrowserView

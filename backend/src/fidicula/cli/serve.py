@@ -6,12 +6,9 @@ import argparse
 import asyncio
 import contextlib
 import errno
-import fcntl
 import os
 import signal
 import socket
-import sys
-import time
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import partial
@@ -21,9 +18,9 @@ from typing import Any
 import uvicorn
 
 from fidicula.cli.demo import demo_sign_ins, load_demo
+from fidicula.cli.opening import StartError, alone, migrated, say
 from fidicula.cli.replacing import finish_replacing
-from fidicula.db.migrate import upgrade
-from fidicula.db.unit_of_work import DatabaseError, Engine, make_engine
+from fidicula.db.unit_of_work import DatabaseError
 from fidicula.hosting.cluster import Cluster, ClusterError
 from fidicula.hosting.home import default_home, mark_home
 from fidicula.hosting.lan import LanError, certificate, check_address, own_address, pairing_code
@@ -36,14 +33,6 @@ from fidicula.services.metrics import note_database_restart
 from fidicula.settings import Settings
 
 DEFAULT_PORT = 8470
-
-
-class StartError(Exception):
-    """The application cannot start; the message is one sentence for the user."""
-
-
-def say(text: str) -> None:
-    print(text, file=sys.stderr, flush=True)
 
 
 def run(arguments: list[str], *, demo: bool) -> int:
@@ -99,26 +88,6 @@ def _check_port(port: int, name: str, address: str = "127.0.0.1") -> None:
                 f"Port {port} is in use, perhaps by a Fidicula that is running already: "
                 f"stop that, or choose another with './fidicula {name} --port {port + 1}'."
             ) from None
-
-
-@contextlib.contextmanager
-def alone(name: str) -> Iterator[None]:
-    """Only one start in this folder at a time: they share one cluster."""
-    settings = Settings()
-    folder = settings.state or settings.root / ".state"
-    folder.mkdir(parents=True, exist_ok=True)
-    with (folder / "running.lock").open("w") as lock:
-        for attempt in range(20):
-            try:
-                fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
-                break
-            except BlockingIOError:
-                if attempt == 19:
-                    raise StartError(
-                        f"Fidicula is already running from this folder: stop it before './fidicula {name}'."
-                    ) from None
-                time.sleep(0.1)
-        yield
 
 
 @dataclass(frozen=True)
@@ -179,17 +148,6 @@ def _of_others(url: str, *, demo: bool) -> Database:
     except DatabaseError as error:
         raise StartError("The database that FIDICULA_DATABASE_URL names does not answer.") from error
     return Database(url, lambda: "")
-
-
-@contextlib.contextmanager
-def migrated(url: str) -> Iterator[Engine]:
-    """An engine on a database with the newest schema, let go at the end."""
-    engine = make_engine(url)
-    try:
-        upgrade(engine)
-        yield engine
-    finally:
-        engine.dispose()
 
 
 class AnnouncingServer(uvicorn.Server):
