@@ -61,14 +61,18 @@ def test_what_is_refused_names_the_field(client: TestClient) -> None:
     assert put_on(client, status=422, hours_a_week="200")["detail"][0]["msg"] == "a week has 168 hours; it was 200"
     assert put_on(client, status=422, hours_a_week="many")["detail"][0]["loc"][-1] == "hours_a_week"
     assert put_on(client, status=422, positions=[4])["detail"][0]["loc"][-1] == "positions"
-    own = {
+    own: dict[str, Any] = {
         "name": "Own",
         "material": "gut",
         "diameters": ["0.9", "0.9", "0.7", "0.3"],
-        "tensions": ["", "40 N", "", "9e"],
+        "tensions": ["", "40 N", "", ""],
     }
-    wrong = client.post(f"{RW_102}/strings", json={"id": str(uuid4()), "own": own})
-    assert wrong.json()["detail"][0]["loc"][-1] == "tensions"
+    for field, at, typed in (("tensions", 3, "9e"), ("diameters", 1, "x"), ("diameters", 0, "90")):
+        right = own[field][at]
+        own[field][at] = typed
+        wrong = client.post(f"{RW_102}/strings", json={"id": str(uuid4()), "own": own})
+        assert wrong.json()["detail"][0]["loc"] == ["body", field, at]
+        own[field][at] = right
     bare = Bench(client, "RW-101")
     sets = client.get("/api/instruments/RW-101/string-sets").json()
     body = {"id": str(uuid4()), "set_id": sets[0]["id"], "positions": [0], "put_on_now": True}

@@ -206,7 +206,10 @@ export async function answerOf<Data>(asked: Promise<Answered<Data>>): Promise<Da
     return answered.data as Data
   }
   const items = ok ? [] : detailOf(answered.error)
-  const fields = Object.fromEntries(items.map((item) => [String(item.loc.slice(1)[0] ?? ''), sentence(item.msg)]))
+  // Under the field's name, and under its place within it: `diameters` and `diameters.2`.
+  const fields = Object.fromEntries(
+    items.flatMap((item) => [item.loc.slice(1, 2), item.loc.slice(1)].map((place) => [place.join('.'), sentence(item.msg)])),
+  )
   const message = items.map((item) => sentence(item.msg)).join(' ') || `The server answered ${status}.`
   const error = ok ? null : new Refused(message, fields, status >= 500 || status === 401, status)
   if (status > 500) noteAway(error)

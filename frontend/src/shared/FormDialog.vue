@@ -1,11 +1,21 @@
 <script setup lang="ts">
-/** A dialog that is a form in two columns: Enter sends it, what is refused stands at its foot, its acts stay in sight. */
-import { focusFirstInDialog } from '@/shared/focus'
+/**
+ * A dialog that is a form in two columns: Enter sends it, its acts and what is refused stay in sight at its foot.
+ * Where a field is refused, the focus goes there, which may be far up in a long form.
+ */
+import { watch } from 'vue'
+import { focusFaultInDialog, focusFirstInDialog } from '@/shared/focus'
 import { t } from '@/words/shared'
 
-defineProps<{ title: string; act: string; isSending: boolean; message: string }>()
+const props = defineProps<{ title: string; act: string; isSending: boolean; message: string }>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ send: [] }>()
+watch(
+  () => props.isSending,
+  (sends) => {
+    if (!sends && isOpen.value) focusFaultInDialog()
+  },
+)
 </script>
 
 <template>
@@ -15,12 +25,14 @@ const emit = defineEmits<{ send: [] }>()
         <v-card-title tag="h2">{{ title }}</v-card-title>
         <v-card-text class="fields">
           <slot />
-          <p v-if="message" class="wide fault" role="alert">{{ message }}</p>
         </v-card-text>
-        <v-card-actions class="actions">
-          <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
-          <v-btn type="submit" variant="flat" :loading="isSending">{{ act }}</v-btn>
-        </v-card-actions>
+        <div class="foot">
+          <p v-if="message" class="fault" role="alert">{{ message }}</p>
+          <v-card-actions class="actions">
+            <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
+            <v-btn type="submit" variant="flat" :loading="isSending">{{ act }}</v-btn>
+          </v-card-actions>
+        </div>
       </form>
     </v-card>
   </v-dialog>
@@ -30,20 +42,32 @@ const emit = defineEmits<{ send: [] }>()
 .fields {
   display: grid;
   grid-template-columns: 1fr 1fr;
+  align-items: start;
   gap: 14px;
 }
-.wide,
 :slotted(.wide) {
   grid-column: 1 / -1;
 }
 form {
   overflow-y: auto;
+  /* What has the focus does not lie under the foot. */
+  scroll-padding-bottom: 130px;
 }
-.actions {
+.foot {
   position: sticky;
   bottom: 0;
   z-index: 1;
   background: var(--sheet);
+}
+.foot .fault {
+  margin: 0;
+  padding: 10px 16px 0;
+}
+/* It stands at its field already. */
+form:has(.v-input--error) .foot .fault {
+  display: none;
+}
+.actions {
   padding: 12px 24px 20px;
   gap: 8px;
 }

@@ -26,3 +26,8 @@ export function focusChosenInDialog(): void {
 export function focusFirstInDialog(): void {
   openDialog()?.querySelector<HTMLElement>('[data-first] :is(input, textarea)')?.focus()
 }
+
+/** The first field of the open dialog that was refused, once it is marked; where none is, the focus stays. */
+export function focusFaultInDialog(): void {
+  void nextTick(() => openDialog()?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')?.focus())
+}

@@ -303,29 +303,31 @@ def _chosen_set(uow: UnitOfWork, instrument: Instrument, set_id: UUID | None, ow
         raise RefusedError(f"{len(instrument.string_names)} diameters are needed", field="diameters")
     strings = []
     for i, (name, typed) in enumerate(zip(instrument.string_names, own.diameters, strict=True)):
-        diameter = millimetres(typed, what=say.diameter_of(name))
+        try:
+            diameter = millimetres(typed, what=say.diameter_of(name))
+        except CoreError as error:
+            raise RefusedError(error.sentence, field=f"diameters.{i}") from error
         if not 0.1 <= diameter <= 10:
             raise RefusedError(
                 f"the {name} string's diameter of {short(diameter)} mm is not a string's: type mm, for instance 0.8",
-                field="diameters",
+                field=f"diameters.{i}",
             )
-        strings.append(SetString(name, diameter, _tension(own.tensions[i] if i < len(own.tensions) else "", name)))
+        tension = _tension(own.tensions[i], name, field=f"tensions.{i}") if i < len(own.tensions) else None
+        strings.append(SetString(name, diameter, tension))
     new = StringSet(uuid4(), own.name.strip(), instrument.family, own.material, tuple(strings))
     if not uow.string_sets.add(new):
         raise RefusedError(f"the shelf has a {instrument.family} set named {new.name} already", field="name")
     return new
 
 
-def _tension(typed: str, name: str) -> float | None:
+def _tension(typed: str, name: str, *, field: str) -> float | None:
     """As a maker gives it. [N] Raises RefusedError."""
     if not typed.strip():
         return None
     try:
         tension = in_unit("N", typed, what=say.tension_of(name))
     except CoreError as error:
-        raise RefusedError(error.sentence, field="tensions") from error
+        raise RefusedError(error.sentence, field=field) from error
     if not 1 <= tension <= 1000:
-        raise RefusedError(
-            f"the {name} string's tension is between 1 and 1000 N; it was {short(tension)}", field="tensions"
-        )
+        raise RefusedError(f"the {name} string's tension is between 1 and 1000 N; it was {short(tension)}", field=field)
     return tension

@@ -185,6 +185,11 @@ function columnStyle(position: number) {
   transform: translateY(-50%);
   width: 118px;
 }
+.wanted .label,
+.down .label {
+  font-size: var(--type-note);
+  line-height: 1.1;
+}
 .column {
   position: absolute;
   top: 0;

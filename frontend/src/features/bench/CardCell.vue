@@ -34,6 +34,8 @@ function onBefore(event: InputEvent): void {
 }
 
 const figure = (value: number) => (props.places === 2 ? mm(value) : plain(value))
+/** What nobody read needs no hundredths where a reading would have none. */
+const rough = (value: number) => (props.places === 2 ? mm(value) : plain(Number(value.toFixed(1))))
 
 const shown = computed(() => {
   if (props.waiting !== null) return { text: props.waiting, kind: 'waiting', word: t('waits') }
@@ -45,7 +47,7 @@ const shown = computed(() => {
   if (value !== null) return { text: figure(value), kind: 'taken', word: props.cell.simulated ? t('simulated') : '' }
   if (told !== null) return { text: mm(told, 1), kind: 'told', word: t('derived') }
   if (props.cell.is_last_visit && props.cell.last_time !== null) return { text: figure(props.cell.last_time), kind: 'told', word: t('last_visit') }
-  if (assumed !== null) return { text: figure(assumed), kind: 'assumed', word: t('assumed') }
+  if (assumed !== null) return { text: rough(assumed), kind: 'assumed', word: t('assumed') }
   return { text: '·', kind: 'missing', word: t('not_measured') }
 })
 const standing = computed(() => (['taken', 'told'].includes(shown.value.kind) ? (props.cell.band?.side ?? null) : null))

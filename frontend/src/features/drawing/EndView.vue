@@ -153,12 +153,12 @@ function smoothThrough(points: [number, number][], at: number): number {
 
 const sideAt = computed(() => Math.min(props.drawing.foot_width * 0.5 * props.geometry.scale + 60, props.room / 2))
 
-/** Where the outline is narrow: at the waist, or over the break; under it where the crown is as wide as the feet. */
+/** Over the crown's ends, where no string stands and no wood, however wide the bridge. */
 const sideY = computed(() => {
-  const shoulder = Math.min(wantedAt(crownHalf.value), wantedAt(-crownHalf.value))
-  if (leftOut.value === 0) return yUpper(shoulder * 0.44)
-  const wings = crownHalf.value * 1.04 * props.geometry.scale
-  return wings < sideAt.value - 50 ? breakY.value - 26 : Math.max(breakY.value + 27, base.value - 32)
+  const tops = [-crownHalf.value, crownHalf.value].map((end) =>
+    Math.max(wantedAt(end), ...stretches.value.filter(({ from, to }) => end >= from && end <= to).map((one) => nowAt(one, end))),
+  )
+  return Math.max(18, yUpper(Math.max(...tops)) - 14)
 })
 
 /** Which way the post lies from the middle: with the high strings, but where the build is for the other hand. */

@@ -168,7 +168,7 @@ function open(stop: Stop): void {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0 18px;
+  gap: 0 14px;
   min-height: var(--hit);
   padding: 2px 18px 0;
 }
@@ -184,7 +184,7 @@ h1 {
 }
 .beside a {
   min-height: var(--hit);
-  padding: 0 8px;
+  padding: 0 7px;
   line-height: 44px;
   color: var(--ink);
   text-decoration: underline;

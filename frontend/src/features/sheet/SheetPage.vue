@@ -268,7 +268,7 @@ const refusedElsewhere = computed(() =>
 }
 .views button {
   min-height: var(--hit);
-  padding: 0 9px;
+  padding: 0 7px;
 }
 .views [aria-pressed='true'] {
   font-weight: 700;

@@ -14,8 +14,8 @@ export interface UsePanelReturn {
   geometry: ComputedRef<SheetGeometry>
 }
 
-/** What stands over the drawing in its column, and under it: head and cuts, the card's rows, the single readings. [px] */
-const REST = 408
+/** What stands over the drawing in its column, and under it: the cuts, the card's rows, the single readings. [px] */
+const REST = 362
 /** Where the columns are not held to the window, the drawing still leaves room for what else is on the screen. [px] */
 const ELSEWHERE = 578
 
@@ -25,11 +25,13 @@ export function usePanel(sheet: ComputedRef<BenchSheet | null>): UsePanelReturn 
   const width = computed(() => size.width.value || 840)
   const column = computed(() => panel.value?.closest('main') ?? null)
   const { height: room } = useElementSize(column)
+  /** Two lines where the pages of the part do not fit beside its name. */
+  const { height: head } = useElementSize(computed(() => column.value?.querySelector<HTMLElement>(':scope > .head')), { width: 0, height: 46 }, { box: 'border-box' })
   const { height: windowHeight } = useWindowSize()
   const isHeld = useMediaQuery(COLUMNS)
 
   const drawingHeight = computed(() => {
-    const free = isHeld.value && room.value ? room.value - REST : windowHeight.value - ELSEWHERE
+    const free = isHeld.value && room.value ? room.value - head.value - REST : windowHeight.value - ELSEWHERE
     return Math.max(200, Math.min(460, free))
   })
   const isNarrow = computed(() => width.value < 640)

@@ -5,6 +5,7 @@ import { answerOf, api, Refused, type BenchSheet, type SetView, type StringsView
 import { useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
 import { focusChosenInDialog } from '@/shared/focus'
+import FormDialog from '@/shared/FormDialog.vue'
 import { plain } from '@/shared/format'
 import { t } from '@/words/strings'
 
@@ -33,6 +34,7 @@ const FATES = [
 ]
 const faults = ref<Record<string, string>>({})
 const message = ref('')
+const isSending = ref(false)
 
 const ticket = computed(() => props.sheet.instrument.ticket)
 
@@ -68,6 +70,8 @@ watch(
 
 const forEach = (typed: string[]) => props.sheet.instrument.string_names.map((_, i) => typed[i] ?? '')
 async function send(): Promise<void> {
+  if (isSending.value) return
+  isSending.value = true
   faults.value = {}
   message.value = ''
   const isOwn = chosen.value === OWN
@@ -89,70 +93,70 @@ async function send(): Promise<void> {
     if (!(error instanceof Refused)) throw error
     faults.value = error.fields
     message.value = error.message
+  } finally {
+    isSending.value = false
   }
 }
 </script>
 
 <template>
-  <v-dialog v-model="isOpen" @after-enter="focusChosenInDialog">
-    <v-card>
-      <form @submit.prevent="send">
-        <v-card-title tag="h2">{{ t('which_strings_are_on_it') }}</v-card-title>
-        <v-card-text>
-          <v-progress-linear v-if="isLoading" indeterminate color="primary" />
-          <v-radio-group v-else v-model="chosen" :aria-label="t('set_of_strings')">
-            <v-radio v-for="set in sets" :key="set.id" :value="set.id">
-              <template #label>
-                <span class="set"><b>{{ set.name }}</b> <span>{{ set.material }}</span>
-                  <span v-for="string in set.strings" :key="string.name">{{ string.name }} {{ plain(string.diameter) }}</span>
-                </span>
-              </template>
-            </v-radio>
-            <v-radio :value="OWN" :label="t('another_set_type_its_diameters')" />
-          </v-radio-group>
-          <div v-if="chosen === OWN" class="own">
-            <v-text-field v-model="own.name" :label="t('name_of_the_set')" maxlength="80" :error-messages="faults.name" />
-            <v-select v-model="own.material" :label="t('material')" :items="house.choices?.materials ?? []" />
-            <v-text-field
-              v-for="(name, i) in sheet.instrument.string_names"
-              :key="name"
-              v-model="own.diameters[i]"
-              :label="t('diameter_in_mm', { name })"
-              inputmode="decimal"
-              maxlength="40"
-            />
-            <v-text-field
-              v-for="(name, i) in sheet.instrument.string_names"
-              :key="`${name} N`"
-              v-model="own.tensions[i]"
-              :label="t('tension_in_n_if_it', { name })"
-              inputmode="decimal"
-              maxlength="40"
-            />
-          </div>
-          <v-checkbox v-model="putOnNow" :label="t('they_were_put_on_just')" />
-          <ul v-if="putOnNow" class="steps" :aria-label="t('while_they_go_on')">
-            <li v-for="step in steps" :key="step.says" :class="step.kind">{{ step.says }}<template v-if="step.kind !== 'do'">: {{ step.because }}</template></li>
-          </ul>
-          <fieldset class="which">
-            <legend>{{ t('all_of_them_or_only') }}</legend>
-            <label v-for="(name, i) in sheet.instrument.string_names" :key="name"><input v-model="positions" type="checkbox" :value="i" />{{ name }}</label>
-          </fieldset>
-          <p v-if="faults.positions" class="fault" role="alert">{{ faults.positions }}</p>
-          <div class="own">
-            <v-select v-if="putOnNow" v-model="fate" :label="t('those_that_came_off')" :items="FATES" />
-            <v-text-field v-else v-model="since" type="date" :label="t('on_it_since_if_it')" :error-messages="faults.since" />
-            <v-text-field v-model="hours" :label="t('played_hours_a_week')" inputmode="decimal" maxlength="20" :error-messages="faults.hours_a_week" />
-          </div>
-          <p v-if="message" class="fault" role="alert">{{ message }}</p>
-        </v-card-text>
-        <v-card-actions class="actions">
-          <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
-          <v-btn type="submit" variant="flat">{{ t('these_strings') }}</v-btn>
-        </v-card-actions>
-      </form>
-    </v-card>
-  </v-dialog>
+  <FormDialog
+    v-model="isOpen"
+    :title="t('which_strings_are_on_it')"
+    :act="t('these_strings')"
+    :is-sending="isSending"
+    :message="message"
+    @send="send"
+    @after-enter="focusChosenInDialog"
+  >
+    <v-progress-linear v-if="isLoading" class="wide" indeterminate color="primary" />
+    <v-radio-group v-else v-model="chosen" class="wide" hide-details :aria-label="t('set_of_strings')">
+      <v-radio v-for="set in sets" :key="set.id" :value="set.id">
+        <template #label>
+          <span class="set"><b>{{ set.name }}</b> <span>{{ set.material }}</span>
+            <span v-for="string in set.strings" :key="string.name">{{ string.name }} {{ plain(string.diameter) }}</span>
+          </span>
+        </template>
+      </v-radio>
+      <v-radio :value="OWN" :label="t('another_set_type_its_diameters')" />
+    </v-radio-group>
+    <template v-if="chosen === OWN">
+      <v-text-field v-model="own.name" :label="t('name_of_the_set')" maxlength="80" :error-messages="faults.name" />
+      <v-select v-model="own.material" :label="t('material')" :items="house.choices?.materials ?? []" />
+      <div class="wide each" :style="{ gridTemplateRows: `repeat(${sheet.instrument.string_names.length}, auto)` }">
+        <v-text-field
+          v-for="(name, i) in sheet.instrument.string_names"
+          :key="name"
+          v-model="own.diameters[i]"
+          :label="t('diameter_in_mm', { name })"
+          inputmode="decimal"
+          maxlength="40"
+          :error-messages="faults[`diameters.${i}`]"
+        />
+        <v-text-field
+          v-for="(name, i) in sheet.instrument.string_names"
+          :key="`${name} N`"
+          v-model="own.tensions[i]"
+          :label="t('tension_in_n_if_it', { name })"
+          inputmode="decimal"
+          maxlength="40"
+          :error-messages="faults[`tensions.${i}`]"
+        />
+      </div>
+    </template>
+    <v-checkbox v-model="putOnNow" class="wide" hide-details :label="t('they_were_put_on_just')" />
+    <ul v-if="putOnNow" class="wide steps" :aria-label="t('while_they_go_on')">
+      <li v-for="step in steps" :key="step.says" :class="step.kind">{{ step.says }}<template v-if="step.kind !== 'do'">: {{ step.because }}</template></li>
+    </ul>
+    <fieldset class="wide which">
+      <legend>{{ t('all_of_them_or_only') }}</legend>
+      <label v-for="(name, i) in sheet.instrument.string_names" :key="name"><input v-model="positions" type="checkbox" :value="i" />{{ name }}</label>
+    </fieldset>
+    <p v-if="faults.positions" class="wide fault" role="alert">{{ faults.positions }}</p>
+    <v-select v-if="putOnNow" v-model="fate" :label="t('those_that_came_off')" :items="FATES" />
+    <v-text-field v-else v-model="since" type="date" :label="t('on_it_since_if_it')" :error-messages="faults.since" />
+    <v-text-field v-model="hours" :label="t('played_hours_a_week')" inputmode="decimal" maxlength="20" :error-messages="faults.hours_a_week" />
+  </FormDialog>
 </template>
 
 <style scoped>
@@ -162,11 +166,13 @@ async function send(): Promise<void> {
   gap: 2px 14px;
   padding: 4px 0;
 }
-.own {
+/* A string's diameter and tension stand beside each other; Tab goes through the diameters first. */
+.each {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-auto-flow: column;
+  grid-auto-columns: 1fr;
+  align-items: start;
   gap: 14px;
-  padding: 10px 0;
 }
 .steps {
   margin: 0 0 8px;
@@ -192,12 +198,5 @@ async function send(): Promise<void> {
   width: 18px;
   height: 18px;
   accent-color: var(--action);
-}
-.actions {
-  padding: 12px 24px 20px;
-  gap: 8px;
-}
-form {
-  overflow-y: auto;
 }
 </style>

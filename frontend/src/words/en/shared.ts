@@ -52,5 +52,5 @@ export default {
   "sign_here": "Sign here",
   "signed": "Signed",
   "sign_again": "Sign again",
-  "where_the_bridge_goes": "Where it goes"
+  "where_the_bridge_goes": "its place"
 } as const

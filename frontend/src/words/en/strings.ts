@@ -16,7 +16,6 @@ export default {
   "those_that_came_off": "those that came off",
   "on_it_since_if_it": "on it since, if it is known",
   "played_hours_a_week": "played, hours a week",
-  "cancel": "Cancel",
   "these_strings": "These strings",
   "tuned_again": "Tuned again",
   "undo_tuned_again": "Undo: tuned again",

@@ -1,0 +1,55 @@
+"""What every command needs that opens a shop: its one lock, its newest schema, one sentence where it cannot be.
+
+None of the application is loaded for it: what takes an archive out or in starts in half the time.
+"""
+
+from __future__ import annotations
+
+import contextlib
+import fcntl
+import sys
+import time
+from collections.abc import Iterator
+
+from fidicula.db.migrate import upgrade
+from fidicula.db.unit_of_work import Engine, make_engine
+from fidicula.settings import Settings
+
+
+class StartError(Exception):
+    """The application cannot start; the message is one sentence for the user."""
+
+
+def say(text: str) -> None:
+    print(text, file=sys.stderr, flush=True)
+
+
+@contextlib.contextmanager
+def alone(name: str) -> Iterator[None]:
+    """Only one start in this folder at a time: they share one cluster."""
+    settings = Settings()
+    folder = settings.state or settings.root / ".state"
+    folder.mkdir(parents=True, exist_ok=True)
+    with (folder / "running.lock").open("w") as lock:
+        for attempt in range(20):
+            try:
+                fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+                break
+            except BlockingIOError:
+                if attempt == 19:
+                    raise StartError(
+                        f"Fidicula is already running from this folder: stop it before './fidicula {name}'."
+                    ) from None
+                time.sleep(0.1)
+        yield
+
+
+@contextlib.contextmanager
+def migrated(url: str) -> Iterator[Engine]:
+    """An engine on a database with the newest schema, let go at the end."""
+    engine = make_engine(url)
+    try:
+        upgrade(engine)
+        yield engine
+    finally:
+        engine.dispose()
