@@ -45,6 +45,17 @@ const where = computed(() => {
   gap: 8px;
   white-space: nowrap;
 }
+@media (max-width: 640px) {
+  .ruler {
+    max-width: 100%;
+    white-space: normal;
+  }
+  .ruler svg {
+    flex: none;
+    width: 104px;
+    height: 27px;
+  }
+}
 .line {
   stroke: var(--hairline);
   stroke-width: 1.5;

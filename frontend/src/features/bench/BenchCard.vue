@@ -95,6 +95,13 @@ function cellProps(cell: Cell) {
     stop: keyOf(cell) === props.inHand ? props.stop : null,
   }
 }
+/** A bass's heights have five digits with their mark, and as many columns as it has strings. [px] */
+const ROOM_FOR_LARGE = 98
+const ROOM_FOR_SMALL = 80
+const size = computed(() => {
+  const { width = ROOM_FOR_LARGE } = props.geometry.columns[0] ?? {}
+  return width >= ROOM_FOR_LARGE ? '' : width >= ROOM_FOR_SMALL ? 'tight' : 'tight tightest'
+})
 function columnStyle(position: number) {
   const column = props.geometry.columns[position]
   return column ? { left: `${column.left}px`, width: `${column.width}px` } : {}
@@ -102,7 +109,7 @@ function columnStyle(position: number) {
 </script>
 
 <template>
-  <div class="card" :class="{ narrow }" role="group" :aria-label="t('bench_card')">
+  <div class="card" :class="[{ narrow }, size]" role="group" :aria-label="t('bench_card')">
     <div class="strings">
       <div class="row head" aria-hidden="true">
         <span v-for="i in order" :key="i" class="column name" :style="columnStyle(i)">{{ sheet.instrument.string_names[i] }}</span>
@@ -193,6 +200,22 @@ function columnStyle(position: number) {
 .column {
   position: absolute;
   top: 0;
+}
+.tight .column :deep(:is(.figure, input)) {
+  font-size: var(--type-title);
+  letter-spacing: -0.02em;
+}
+.tight .column :deep(.mark) {
+  margin-left: 1px;
+}
+.tightest .column :deep(:is(.figure, input, .computed)),
+.tightest .computed {
+  font-size: var(--type-label);
+  letter-spacing: -0.04em;
+}
+.tightest .column :deep(.mark) {
+  margin-left: 0;
+  font-size: 0.7rem;
 }
 .name {
   text-align: center;

@@ -179,10 +179,12 @@ h1 {
 }
 .beside {
   display: flex;
-  gap: 4px;
+  flex-wrap: wrap;
+  gap: 0 4px;
   margin-left: auto;
 }
 .beside a {
+  white-space: nowrap;
   min-height: var(--hit);
   padding: 0 7px;
   line-height: 44px;

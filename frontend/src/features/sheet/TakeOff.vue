@@ -62,13 +62,16 @@ function shown(s: CutString, i: number): Shown | null {
 function spoken(name: string, { text, below, side }: Shown): string {
   return side === 'below' ? t('mm_why', { name, text, below }) : t('mm_why_2', { name, label: label.value, text, below })
 }
+/** Two digits at the large size, with air beside them. [px] */
+const ROOM_FOR_LARGE = 66
+const tight = computed(() => (props.geometry.columns[0]?.width ?? ROOM_FOR_LARGE) < ROOM_FOR_LARGE)
 const strings = computed(() =>
   props.cut.strings.map((s, i) => ({ name: s.name, column: props.geometry.columns[i], shown: shown(s, i) })),
 )
 </script>
 
 <template>
-  <div class="take-off" :class="cut.role" :aria-label="t('wood_to_take_off_at')">
+  <div class="take-off" :class="[cut.role, { tight }]" :aria-label="t('wood_to_take_off_at')">
     <span v-if="!narrow" class="take-label"><b>{{ label }}</b><br />{{ unit }}</span>
     <template v-for="(s, i) in strings" :key="s.name">
       <button
@@ -112,6 +115,10 @@ const strings = computed(() =>
   font-size: var(--type-cut);
   font-weight: 700;
   line-height: 1;
+}
+.tight .number {
+  padding-top: 4px;
+  font-size: var(--type-reading);
 }
 .below-number {
   font-size: var(--type-note);
