@@ -201,6 +201,9 @@ input::placeholder {
 .stale {
   border: 2px dashed var(--ink);
 }
+.stale .word {
+  bottom: 1px;
+}
 .cell.in-hand {
   border: 3px solid var(--action);
 }

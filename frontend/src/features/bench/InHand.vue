@@ -71,7 +71,7 @@ const origin = computed(() => {
   min-height: 46px;
 }
 .origin {
-  flex: 0 1 auto;
+  flex: 0 9 auto;
   min-width: 0;
   overflow: hidden;
   white-space: nowrap;
@@ -90,10 +90,15 @@ const origin = computed(() => {
     white-space: nowrap;
   }
   .name,
-  .stale,
   .last,
   .why {
     flex: none;
+  }
+  .stale {
+    flex: 0 1 auto;
+    min-width: 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
   }
 }
 .name::first-letter {

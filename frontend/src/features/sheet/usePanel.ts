@@ -15,7 +15,7 @@ export interface UsePanelReturn {
 }
 
 /** What stands over the drawing in its column, and under it: the cuts, the card's rows, the single readings. [px] */
-const REST = 362
+const REST = 370
 /** Where the columns are not held to the window, the drawing still leaves room for what else is on the screen. [px] */
 const ELSEWHERE = 578
 
