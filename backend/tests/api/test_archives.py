@@ -168,6 +168,16 @@ def test_a_dated_line_stands_before_the_work_that_came_after_it(client: TestClie
     assert "still to come" in table(client, tomorrow, ticket="RW-102")["lines"][0]["problem"]
 
 
+def test_a_line_without_a_tool_was_read_with_the_places_usual_one(client: TestClient) -> None:
+    """Named by its words or its key, in any case; none is the first that the place may be read with."""
+    lines = HEAD + "RW-101,end_height,G,5.9,\nRW-101,end_height,D,5.7,Wedge\nRW-101,projection,,27.1,\n"
+    assert table(client, lines, take_in=True)["good"] == 3
+    read = {one["what"]: one["tool"] for one in Bench(client, "RW-101").log()}
+    assert read["G at the board's end"] == "caliper"
+    assert read["D at the board's end"] == "wedge or card"
+    assert read["projection"] == "upright rule"
+
+
 def test_a_line_of_a_table_knows_the_lines_before_it(client: TestClient) -> None:
     """RW-101, of which nothing is read: each line of one place corrects the one before it."""
     lines = "measure,position,value\nend_height,0,5.4\nend_height,0,5.3\nend_height,0,5.2\n"

@@ -95,8 +95,16 @@ def test_the_typeface_is_in_the_file_and_the_page_has_its_size(client: TestClien
     letters = {one.fontname for page in extract_pages(io.BytesIO(data)) for one in _letters(page)}
     assert letters
     assert all("PublicSans" in name for name in letters), letters
-    (small,) = list(extract_pages(io.BytesIO(pdf(client, "RW-102", "ticket"))))
-    assert [round(edge / 72 * 25.4) for edge in small.bbox[2:]] == [90, 60]
+
+
+@pytest.mark.parametrize(("kind", "size"), [("ticket", [90, 60]), ("label", [90, 36])])
+def test_what_is_stuck_on_is_one_piece(client: TestClient, kind: str, size: list[int]) -> None:
+    """A violin that is measured through, and one whose set has as long a name as there may be."""
+    own = {"name": "Harbour " * 10, "material": "gut", "diameters": ["0.9", "0.8", "0.7", "0.3"]}
+    client.post("/api/instruments/RW-101/strings", json={"id": str(uuid4()), "own": own})
+    for ticket in ("RW-102", "RW-105", "RW-101"):
+        (piece,) = list(extract_pages(io.BytesIO(pdf(client, ticket, kind))))
+        assert [round(edge / 72 * 25.4) for edge in piece.bbox[2:]] == size
 
 
 def test_figures_follow_the_format_of_the_reader(client: TestClient) -> None:

@@ -11,6 +11,7 @@ BAND = Band(4.0, 4.5, 5.5)
 def test_a_band_is_shifted_scaled_and_converted_in_all_its_parts() -> None:
     assert BAND.shifted(0.3) == Band(4.3, 4.8, 5.8)
     assert BAND.scaled(1.1) == Band(4.0 * 1.1, 4.5 * 1.1, 5.5 * 1.1)
+    assert BAND.scaled(1.11).rounded(1) == Band(4.4, 5.0, 6.1)
     assert BAND.through(lambda value: value - 1) == Band(3.0, 3.5, 4.5)
 
 

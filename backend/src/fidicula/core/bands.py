@@ -41,6 +41,10 @@ class Band:
         """The same band times a positive factor."""
         return Band(self.low * factor, self.aim * factor, self.high * factor)
 
+    def rounded(self, places: int) -> Band:
+        """The same band as a rule shows it. places : decimals that are kept. [1]"""
+        return self.through(lambda value: round(value, places))
+
     def through(self, convert: Callable[[float], float]) -> Band:
         """The same band in other terms. convert : keeps the order of values."""
         return Band(convert(self.low), convert(self.aim), convert(self.high))

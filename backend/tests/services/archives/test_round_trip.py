@@ -35,7 +35,9 @@ def parts(data: bytes) -> dict[str, bytes]:
 
 def house(engine: Engine) -> bytes:
     to = io.BytesIO()
-    export_house(engine, to)
+    steps: list[tuple[int, int]] = []
+    count = export_house(engine, to, lambda *step: steps.append(step))
+    assert steps[-1] == (count, count)
     return to.getvalue()
 
 

@@ -31,6 +31,7 @@ if TYPE_CHECKING:
 _INK, _QUIET, _HAIR = "#1f272b", "#4a5357", "#9aa3a6"
 _WEIGHTS = {"thin": 0.5, "plain": 1.0, "bold": 2.2}
 _SMALL_PAGE_MM = 120.0
+_LOW_PAGE_MM = 45.0
 _SIGN = (280.0, 88.0)
 _PADDING = 6.0
 """That a page's frame has of its own. [pt]"""
@@ -51,8 +52,10 @@ class _Printer:
         self.paper, self.pictures, self.mm = paper, pictures, mm
         self.text, self.bold = registered(assets)
         self.ink, self.hair = HexColor(_INK), HexColor(_HAIR)
-        small_page = paper.size[0] < _SMALL_PAGE_MM
-        self.margin = (4.0 if small_page else 16.0) * mm
+        self.is_small = small_page = paper.size[0] < _SMALL_PAGE_MM
+        is_low = paper.size[1] < _LOW_PAGE_MM
+        self.margin = (3.0 if is_low else 4.0 if small_page else 16.0) * mm
+        self.gap = (1.0 if is_low else 2.0) * mm
         self.width = paper.size[0] * mm - 2 * self.margin - 2 * _PADDING
         size = 8.0 if small_page else 10.0
         self.plain = ParagraphStyle("plain", fontName=self.text, textColor=self.ink, fontSize=size, leading=size * 1.36)
@@ -62,22 +65,26 @@ class _Printer:
         self.right = ParagraphStyle("right", self.plain, alignment=TA_RIGHT)
         self.strong_right = ParagraphStyle("strong right", self.strong, alignment=TA_RIGHT)
         self.small_right = ParagraphStyle("small right", self.small, alignment=TA_RIGHT)
-        title = size * (2.6 if small_page else 1.7)
+        title = size * (1.6 if is_low else 2.6 if small_page else 1.7)
         self.head = ParagraphStyle("head", self.strong, fontSize=title, leading=title * 1.2)
         self.section = ParagraphStyle(
             "section", self.strong, fontSize=size * 1.2, leading=size * 1.6, spaceBefore=size * 0.9, spaceAfter=2
         )
 
     def pdf(self) -> bytes:
-        from reportlab.platypus import SimpleDocTemplate, Spacer
+        from reportlab.platypus import KeepInFrame, SimpleDocTemplate, Spacer
 
         story: list[Flowable] = []
         if self.paper.title:
             story += [self.said(self.paper.title, self.head)]
         story += [self.said(line, self.plain) for line in self.paper.subject]
-        story.append(Spacer(1, 2 * self.mm))
+        story.append(Spacer(1, self.gap))
         for blocks in beside_each_other(self.paper.blocks):
             story += self._row(blocks) if len(blocks) > 1 else self.block(blocks[0])
+        if self.is_small:
+            # What is stuck on is one piece, however long a set's name: smaller then, and never a second page.
+            high = self.paper.size[1] * self.mm - 2 * self.margin - 2 * _PADDING
+            story = [KeepInFrame(self.width, high, story, mode="shrink")]
         out = BytesIO()
         document = SimpleDocTemplate(
             out,
@@ -171,7 +178,7 @@ class _Printer:
         return table
 
     def _row(self, blocks: Sequence[Block]) -> list[Flowable]:
-        from reportlab.platypus import KeepTogether, Table, TableStyle
+        from reportlab.platypus import Table, TableStyle
 
         there = [block for block in blocks if isinstance(block, Sketch)]
         table = Table(
@@ -180,15 +187,21 @@ class _Printer:
             hAlign="LEFT",
         )
         table.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "BOTTOM"), *_TIGHT]))
-        return [KeepTogether([table])]
+        return self._together([table])
 
     def _sketch(self, block: Sketch) -> list[Flowable]:
-        from reportlab.platypus import KeepTogether, Spacer
+        from reportlab.platypus import Spacer
 
         parts: list[Flowable] = [self._drawn(block)]
         if block.caption:
             parts.append(self.said(block.caption, self.small))
-        return [KeepTogether(parts), Spacer(1, 2 * self.mm)]
+        return [*self._together(parts), Spacer(1, self.gap)]
+
+    def _together(self, parts: list[Flowable]) -> list[Flowable]:
+        """Not parted by the end of a page; a small paper is one page anyway."""
+        from reportlab.platypus import KeepTogether
+
+        return parts if self.is_small else [KeepTogether(parts)]
 
     def _drawn(self, block: Sketch) -> Drawing:
         from reportlab.graphics.shapes import Drawing, Polygon, PolyLine, String
@@ -225,7 +238,7 @@ class _Printer:
         )
 
     def _pictures(self, block: Pictures) -> list[Flowable]:
-        from reportlab.platypus import Image, KeepTogether, Table, TableStyle
+        from reportlab.platypus import Image, Table, TableStyle
 
         there = [(one, words) for one, words in zip(block.ids, block.words, strict=True) if one in self.pictures]
         if not there:
@@ -239,11 +252,10 @@ class _Printer:
         rows[-1] += [[""]] * (2 - len(rows[-1]))
         table = Table(rows, colWidths=[self.width / 2] * 2, hAlign="LEFT")
         table.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "TOP"), *_TIGHT]))
-        return [KeepTogether([table])]
+        return self._together([table])
 
     def _sign(self, block: Sign) -> list[Flowable]:
         from reportlab.graphics.shapes import Drawing, Line, PolyLine
-        from reportlab.platypus import KeepTogether
 
         wide = min(self.width, 90 * self.mm)
         scale = wide / _SIGN[0]
@@ -253,7 +265,7 @@ class _Printer:
             flat = [value for x, y in points for value in (x * scale, (_SIGN[1] - y) * scale)]
             if len(points) > 1:
                 drawing.add(PolyLine(flat, strokeColor=self.ink, strokeWidth=1.2))
-        return [KeepTogether([drawing, self.said(block.label, self.small)])]
+        return self._together([drawing, self.said(block.label, self.small)])
 
 
 _TIGHT = [

@@ -277,7 +277,8 @@ class _Resolver:
         if factor is None:
             return None
         return Wanted(
-            wanted.band.scaled(factor.factor),
+            # A spread is read by a rule: hundredths of it would be made up.
+            wanted.band.scaled(factor.factor).rounded(1),
             f"{wanted.source}; {short(factor.factor)} times for {self.count} strings",
         )
 
