@@ -225,6 +225,7 @@ def test_what_cannot_be_is_kept_doubted_and_cannot_be_confirmed(bench: Bench) ->
     cell = bench.cell("end_height", 0)
     assert cell["doubt"] == {
         "code": "large",
+        "value": 610,
         "sentence": "610 mm is very large for G at the board's end, usually about 5. Did you mean 6.1 mm?",
         "suggested": 6.1,
         "may_be_kept": False,

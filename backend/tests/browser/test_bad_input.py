@@ -233,6 +233,41 @@ def test_repeats_with_shift_enter_are_meant(bench: Page) -> None:
     expect(g).to_contain_text("×2, 0.20 apart")
 
 
+def test_a_slip_where_the_same_is_asked_once_more_stops_as_well_and_shows_what_was_read(bench: Page) -> None:
+    """The E stands at the card's edge: what is asked of it stands inside; what counted before is not what is kept."""
+    e = reading(bench, "E at the board's end")
+    e.click()
+    bench.keyboard.type("4.3")
+    bench.keyboard.press("Shift+Enter")
+    bench.keyboard.type("43")
+    bench.keyboard.press("Enter")
+    stop = bench.get_by_role("group", name="Bench card").get_by_role("alert")
+    expect(stop).to_contain_text("43 mm is very large for E")
+    asked, panel = stop.bounding_box(), bench.get_by_role("main").bounding_box()
+    assert asked is not None
+    assert panel is not None
+    assert asked["x"] + asked["width"] <= panel["x"] + panel["width"]
+    bench.keyboard.press("ArrowLeft")
+    expect(e).to_have_accessible_name("E at the board's end: 43, doubted")
+    bench.keyboard.press("ArrowRight")
+    expect(bench.get_by_role("button", name="Enter keeps 43")).to_be_visible()
+
+
+def test_after_a_reload_digits_go_where_the_main_button_says(bench: Page) -> None:
+    """Slots are stale after the cut as well; the heights are what is asked for."""
+    type_readings(bench, READINGS)
+    command(bench, "k")
+    dialog = bench.get_by_role("dialog")
+    dialog.get_by_role("radio", name="crown cut").check()
+    dialog.get_by_role("button", name="Save").press("Enter")
+    expect(bench.get_by_role("button", name="Measure: G at the board's end")).to_be_visible()
+    expect(bench.locator("#in-hand")).to_contain_text("G at the board's end")
+    bench.reload()
+    expect(bench.get_by_role("button", name="Measure: G at the board's end")).to_be_visible()
+    bench.keyboard.type("5.6")
+    expect(reading(bench, "G at the board's end")).to_have_value("5.6")
+
+
 def test_an_unknown_ticket_leads_back_to_the_rail(page: Page) -> None:
     page.goto(page.url.rstrip("/") + "/bench/RW-999")
     expect(page.get_by_role("alert")).to_contain_text("There is no instrument with the ticket RW-999")

@@ -82,6 +82,14 @@ function waitingOf(cell: Cell): string | null {
   )
   return found[found.length - 1]?.body.typed ?? null
 }
+/** The outermost of a row, as they stand on the screen. */
+function edgeOf(cell: Cell): 'first' | 'last' | null {
+  const across = cell.position === null ? singles.value.map((one) => one.measure) : order.value
+  const index = across.findIndex((one) => one === (cell.position ?? cell.measure))
+  const margin = cell.position === null ? 2 : 1
+  if (index < margin) return 'first'
+  return index >= across.length - margin ? 'last' : null
+}
 function cellProps(cell: Cell) {
   const place = bench.placeOf(cell)
   return {
@@ -93,6 +101,7 @@ function cellProps(cell: Cell) {
     places: decimalsOf(cell),
     beside: besideOf(cell),
     stop: keyOf(cell) === props.inHand ? props.stop : null,
+    edge: edgeOf(cell),
   }
 }
 /** A bass's heights have five digits with their mark, and as many columns as it has strings. [px] */

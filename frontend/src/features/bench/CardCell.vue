@@ -16,6 +16,8 @@ const props = defineProps<{
   beside: string
   /** What leapt here and waits for a word; null for nothing. */
   stop?: string | null
+  /** At an edge of the card what is said of it stands inward. */
+  edge?: 'first' | 'last' | null
 }>()
 const emit = defineEmits<{ pick: []; draft: [text: string]; key: [event: KeyboardEvent]; keep: []; suggested: [] }>()
 
@@ -42,7 +44,7 @@ const shown = computed(() => {
   if (props.refused !== null && props.draft) return { text: props.draft, kind: 'refused', word: t('not_saved') }
   if (props.draft) return { text: props.draft, kind: 'draft', word: t('not_saved') }
   const { state, value, assumed, told } = props.cell
-  if (value !== null && state === 'doubted') return { text: plain(value), kind: 'doubted', word: t('doubted') }
+  if (value !== null && state === 'doubted') return { text: plain(props.cell.doubt?.value ?? value), kind: 'doubted', word: t('doubted') }
   if (value !== null && state === 'stale') return { text: figure(value), kind: 'stale', word: t('stale_2') }
   if (value !== null) return { text: figure(value), kind: 'taken', word: props.cell.simulated ? t('simulated') : '' }
   if (told !== null) return { text: mm(told, 1), kind: 'told', word: t('derived') }
@@ -81,7 +83,7 @@ const spoken = computed(() => {
       <span v-else-if="beside" class="word beside" aria-hidden="true">{{ beside }}</span>
       <span v-else-if="cell.count > 1 && shown.kind === 'taken'" class="word" aria-hidden="true">{{ t('apart', { count: cell.count, mm: mm(cell.repeat_spread), wide: cell.spread_is_wide ? ', wide' : '' }) }}</span>
     </button>
-    <div v-if="inHand && stop" class="stop" role="alert">
+    <div v-if="inHand && stop" class="stop" :class="edge" role="alert">
       <p>{{ stop }}</p>
       <button type="button" class="plain-button" @mousedown.prevent @click="emit('keep')"><kbd>k</kbd> {{ t('keep') }}</button>
       <button v-if="waiting === null && (cell.doubt?.suggested ?? null) !== null" type="button" class="plain-button" @mousedown.prevent @click="emit('suggested')"><kbd>m</kbd> {{ t('take', { plain: plain(cell.doubt?.suggested ?? 0) }) }}</button>
@@ -149,8 +151,18 @@ input::placeholder {
   font-size: var(--type-text);
   line-height: 1.25;
 }
+.stop.first {
+  left: 0;
+  transform: none;
+}
+.stop.last {
+  right: 0;
+  left: auto;
+  transform: none;
+}
 @media (max-width: 640px) {
-  .stop {
+  .stop,
+  .stop:is(.first, .last) {
     position: fixed;
     inset: auto 8px 150px;
     width: auto;

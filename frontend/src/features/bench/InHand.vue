@@ -45,9 +45,9 @@ const origin = computed(() => {
       <span class="refused">{{ refused }}</span>
     </template>
     <template v-else-if="cell.state === 'doubted' && cell.doubt && !draft && !stopped">
-      <span>{{ cell.doubt.sentence }}</span>
+      <span class="asks">{{ cell.doubt.sentence }}</span>
       <v-btn v-if="suggested !== null" size="small" @click="emit('suggested')">{{ t('take_2', { plain: plain(suggested) }) }}</v-btn>
-      <v-btn v-if="cell.doubt.may_be_kept" size="small" @click="emit('keep')"><kbd>Enter</kbd>{{ t('keeps', { plain: plain(cell.value ?? 0) }) }}</v-btn>
+      <v-btn v-if="cell.doubt.may_be_kept" size="small" @click="emit('keep')"><kbd>Enter</kbd>{{ t('keeps', { plain: plain(cell.doubt.value) }) }}</v-btn>
     </template>
     <template v-else>
       <BandRuler v-if="cell.band" :low="cell.band.low" :aim="cell.band.aim" :high="cell.band.high" :value="usable" :side="cell.band.side" :outside-by="cell.band.outside_by" />
@@ -81,6 +81,12 @@ const origin = computed(() => {
   .origin {
     display: none;
   }
+}
+.asks {
+  flex: 0 1 auto;
+  min-width: 0;
+  white-space: normal;
+  line-height: 1.2;
 }
 @media (min-width: 1001px) {
   .in-hand {
@@ -135,6 +141,7 @@ button.tool {
   margin-left: auto;
 }
 kbd {
+  margin-right: 6px;
   font: inherit;
 }
 .tool kbd {

@@ -49,10 +49,22 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   const cell = computed(() => cells.value.find((candidate) => keyOf(candidate) === inHand.value) ?? null)
   const draft = computed(() => (cell.value ? (bench.drafts[bench.placeOf(cell.value)] ?? '') : ''))
 
+  /** What the instruction asks to be read, in its order, of the places that wait for nothing. */
+  const asked = computed(() =>
+    (bench.sheet?.instruction.read ?? [])
+      .map((place) => cells.value.find((candidate) => keyOf(candidate) === keyOf(place)))
+      .filter((candidate): candidate is Cell => candidate !== undefined && !isWaiting(candidate)),
+  )
+
+  /** On the card it is what the main button names; in a course of one's own it is the next of the course. */
+  function firstAsked(): string | undefined {
+    return options.cells || !asked.value[0] ? undefined : keyOf(asked.value[0])
+  }
+
   watch(
     () => bench.sheet?.instrument.visit_id,
     () => {
-      inHand.value = firstOpen() ?? keyOf(cells.value[0] ?? { measure: '', position: null })
+      inHand.value = firstAsked() ?? firstOpen() ?? keyOf(cells.value[0] ?? { measure: '', position: null })
     },
     { immediate: true },
   )
@@ -90,13 +102,6 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     focusInput()
   }
 
-  /** What the instruction asks to be read, in its order, of the places that wait for nothing. */
-  const asked = computed(() =>
-    (bench.sheet?.instruction.read ?? [])
-      .map((place) => cells.value.find((candidate) => keyOf(candidate) === keyOf(place)))
-      .filter((candidate): candidate is Cell => candidate !== undefined && !isWaiting(candidate)),
-  )
-
   function isRead(key: string): boolean {
     return (bench.sheet?.instruction.read ?? []).some((place) => keyOf(place) === key)
   }
@@ -104,12 +109,13 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   watch(
     () => (bench.sheet?.instruction.read ?? []).map(keyOf).join(),
     () => {
-      const first = asked.value[0]
+      const first = firstAsked()
       const isTyping = document.activeElement instanceof HTMLElement && document.activeElement.dataset.reading !== undefined
       // Whoever said that one more follows here is not led away from it.
       const isRepeating = repeatNext.value === inHand.value
-      if (options.cells || !first || !isTyping || isRepeating || draft.value !== '' || isRead(inHand.value)) return
-      goTo(keyOf(first))
+      if (first === undefined || isRepeating || draft.value !== '' || stop.value) return
+      if (!isTyping) inHand.value = first
+      else if (!isRead(inHand.value)) goTo(first)
     },
   )
 
@@ -154,7 +160,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
       const isAskedAgain = bench.sheet?.instruction.repeats === true && asked.value.some((one) => keyOf(one) === inHand.value)
       const isRepeat = repeatNext.value === inHand.value || isAskedAgain
       repeatNext.value = repeats ? inHand.value : ''
-      const isFar = !isRepeat && leaps(cell.value, typed)
+      const isFar = leaps(cell.value, typed)
       const id = bench.take(cell.value, typed, isRepeat, simulated)
       if (isFar && id) {
         stopped.value = { place: inHand.value, id, typed }

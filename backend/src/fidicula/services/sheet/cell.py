@@ -34,9 +34,13 @@ class BandView:
 
 @dataclass(frozen=True)
 class DoubtView:
-    """Why a reading is doubted. code : of the core.  suggested : what may have been meant. [its unit]"""
+    """Why a reading is doubted. code : of the core.  value : as it was read; the cell may hold what counted before it.
+
+    suggested : what may have been meant. [its unit, both]
+    """
 
     code: str
+    value: float
     sentence: str
     suggested: float | None
     may_be_kept: bool

@@ -86,6 +86,7 @@ def _cell(
     if stand is not None and stand.state == "doubted" and last is not None and last.doubt is not None:
         doubt = DoubtView(
             code=last.doubt,
+            value=last.value,
             sentence=doubt_words(last, state.name(place), row.unit),
             suggested=last.suggested,
             may_be_kept=(row.signed or last.value >= 0) and abs(last.value) <= row.largest,
