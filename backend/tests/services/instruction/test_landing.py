@@ -127,6 +127,15 @@ def test_a_crown_that_is_still_far_off_is_cut_roughly_again() -> None:
     assert list(again.values("take")) == [0]
 
 
+def test_a_deep_slot_is_read_once_more_before_the_wood_beside_it_goes() -> None:
+    """What was read holds: it is one more of the same, and nothing went stale."""
+    bench = measured(over=1.0)
+    bench.read("slot_depth", 0.8 / 3 + 0.4, 0.29, 0.23, 0.25 / 3)
+    told = bench.told()
+    assert (told.code, told.keys, told.again, told.repeats) == ("measure", (("slot_depth", 0),), False, True)
+    assert bench.sheet().instruction.title == "Measure the deep slots once more"
+
+
 def test_a_shallow_slot_under_a_high_string_is_filed_and_no_wood_is_named() -> None:
     """0.35 over and no slot yet: 0.43 to come down, a third of 0.8 of it by the slot that is missing anyway."""
     bench = measured(over=0.35).read("end_height", *(aim + 0.62 for aim in measured().aims("end_height")), times=3)
