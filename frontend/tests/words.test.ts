@@ -13,3 +13,10 @@ it.each(parts)('the words of %s are all said', (part: string) => {
   expect(keys.length).toBeGreaterThan(0)
   expect(keys.filter((key) => !users.some((source: string) => source.includes(`'${key}'`)))).toEqual([])
 })
+
+/** The compiler takes away a space at the beginning or the end of an element: what it was to part would be glued together. */
+it('no space stands where the compiler drops it', () => {
+  const inline = '(?:tspan|span|b|em|small|template|a|router-link|kbd)'
+  const glued = new RegExp(`<${inline}\\b[^<\\n]*?> \\{\\{|\\}\\} </${inline}>`)
+  expect(sources.flatMap((source: string) => source.match(glued)?.[0] ?? [])).toEqual([])
+})

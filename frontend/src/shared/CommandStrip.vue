@@ -136,7 +136,7 @@ useEventListener(window, 'keydown', onEscape)
       </button>
       <button v-if="!isOwn && ownOnes.length" type="button" role="menuitem" class="plain-button command" @click="showOwn"><kbd>Space</kbd> {{ t('this_page') }}</button>
       <span class="leave" role="status">
-        <template v-if="unknown">{{ t('no_command', { unknown }) }} </template><kbd>Esc</kbd> {{ t('leaves') }}
+        <template v-if="unknown">{{ t('no_command', { unknown }) }}{{ ' ' }}</template><kbd>Esc</kbd> {{ t('leaves') }}
       </span>
     </div>
   </footer>

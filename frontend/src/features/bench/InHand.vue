@@ -39,7 +39,7 @@ const origin = computed(() => {
   <Teleport to="#in-hand" defer>
   <div class="in-hand" aria-live="polite">
     <b v-if="!isSpeaking" class="name">{{ cell.name }}</b>
-    <button v-if="cell.tools.length > 1" type="button" class="plain-button tool" @click="emit('tool')"><span class="only-read">{{ t('read_with') }} </span><kbd>t</kbd> {{ tool }}<span class="only-read">{{ t('another_tool') }}</span></button>
+    <button v-if="cell.tools.length > 1" type="button" class="plain-button tool" @click="emit('tool')"><span class="only-read">{{ t('read_with') }}{{ ' ' }}</span><kbd>t</kbd> {{ tool }}<span class="only-read">{{ t('another_tool') }}</span></button>
     <span v-else class="tool">{{ tool }}</span>
     <template v-if="refused">
       <span class="refused">{{ refused }}</span>

@@ -82,7 +82,7 @@ async function say(): Promise<void> {
     <v-card v-if="stop">
       <v-card-title tag="h2">{{ stop.label }}</v-card-title>
       <v-card-text>
-        <p>{{ stop.says.charAt(0).toUpperCase() }}{{ stop.says.slice(1) }}{{ /[.?!]$/.test(stop.says) ? '' : '.' }}<template v-if="stop.until"> {{ t('until_2', { until_when: untilWhen(stop.until) }) }}</template></p>
+        <p>{{ stop.says.charAt(0).toUpperCase() }}{{ stop.says.slice(1) }}{{ /[.?!]$/.test(stop.says) ? '' : '.' }}<template v-if="stop.until">{{ ' ' }}{{ t('until_2', { until_when: untilWhen(stop.until) }) }}</template></p>
         <p v-if="!stop.by_hand && stop.state !== 'waiting'">{{ t('it_is_done_by_itself') }}</p>
         <form v-if="acts.length" id="step" @submit.prevent="say">
           <v-radio-group v-model="chosen" hide-details @keydown.enter.prevent="say">

@@ -27,7 +27,7 @@ const seal = computed(() => props.seals.find((one) => one.visit_id === props.vis
     <h2>{{ dayAndYear(visit.opened_at) }} · {{ visit.label }}<template v-if="isNow"> · {{ t('this_visit') }}</template></h2>
     <p v-if="visit.complaint">“{{ visit.complaint }}”</p>
     <p class="quiet">{{ t('one_other', { count: visit.readings }) }}<template v-if="visit.closed_at"> · {{ t('handed_over_by', { when: dayAndYear(visit.closed_at), name: visit.closed_by }) }}</template></p>
-    <p v-if="seal" class="seal" :class="seal.verdict"><b v-if="seal.verdict === 'changed'">{{ t('seal_broken') }} </b>{{ seal.says }}</p>
+    <p v-if="seal" class="seal" :class="seal.verdict"><b v-if="seal.verdict === 'changed'">{{ t('seal_broken') }}{{ ' ' }}</b>{{ seal.says }}</p>
     <section v-for="group in groups" :key="group.kind">
       <h3>{{ KINDS[group.kind] }}</h3>
       <ul><li v-for="(line, i) in group.lines" :key="i">{{ line.says }} <span class="quiet">{{ line.by }}</span></li></ul>

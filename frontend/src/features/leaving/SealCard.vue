@@ -15,7 +15,7 @@ const words = ref('')
   <section v-if="list.seal" :aria-label="t('signature')">
     <h2>{{ t('signed') }}</h2>
     <p><b>{{ list.seal.signed_by }}</b>, {{ day(list.seal.signed_at) }}</p>
-    <p class="seal" :class="list.seal.verdict"><b v-if="list.seal.verdict === 'changed'">{{ t('seal_broken') }} </b>{{ list.seal.says }}</p>
+    <p class="seal" :class="list.seal.verdict"><b v-if="list.seal.verdict === 'changed'">{{ t('seal_broken') }}{{ ' ' }}</b>{{ list.seal.says }}</p>
     <p class="hash">{{ t('seal', { short: list.seal.short }) }}</p>
     <p v-if="list.seal.next_check">{{ t('next_check', { when: day(list.seal.next_check), why: list.seal.next_check_why }) }}</p>
     <p v-else>{{ t('no_next_check_is_set') }}</p>

@@ -84,7 +84,7 @@ useCommands([
     </form>
     <ul>
       <li v-for="point in points" :key="point.point" :class="{ out: !point.is_asked }">
-        <div><b>{{ point.label }}</b><span v-if="!point.is_asked"> {{ t('not_asked') }}</span><span v-else-if="!point.comes_along"> {{ t('the_shops_own') }}</span><span v-else-if="point.is_changed"> {{ t('worded_by_the_shop') }}</span><small>{{ point.look }}</small></div>
+        <div><b>{{ point.label }}</b><span v-if="!point.is_asked">{{ ' ' }}{{ t('not_asked') }}</span><span v-else-if="!point.comes_along">{{ ' ' }}{{ t('the_shops_own') }}</span><span v-else-if="point.is_changed">{{ ' ' }}{{ t('worded_by_the_shop') }}</span><small>{{ point.look }}</small></div>
         <span>{{ ofFamilies(point) }}</span>
         <div v-if="atBench.may('recipes')" class="acts">
           <v-btn v-if="point.is_asked" size="small" @click="edit(point)">{{ t('edit') }}</v-btn>

@@ -94,7 +94,7 @@ const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'l
               <td class="figure">{{ figure(cell) }}</td>
               <td>{{ band(cell) }}</td>
               <td>{{ sideOf(cell) }}</td>
-              <td>{{ cell.tool }}<template v-if="cell.direction">, {{ DIRECTION_WORDS[cell.direction] }}</template><template v-if="cell.read"> {{ t('read', { typed: cell.typed, read: DIRECTION_WORDS[cell.read] }) }}</template>, {{ cell.taken_by }}, {{ cell.taken_at ? day(cell.taken_at) : '' }}</td>
+              <td>{{ cell.tool }}<template v-if="cell.direction">, {{ DIRECTION_WORDS[cell.direction] }}</template><template v-if="cell.read">{{ ' ' }}{{ t('read', { typed: cell.typed, read: DIRECTION_WORDS[cell.read] }) }}</template>, {{ cell.taken_by }}, {{ cell.taken_at ? day(cell.taken_at) : '' }}</td>
             </tr>
           </tbody>
         </table>

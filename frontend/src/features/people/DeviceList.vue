@@ -55,7 +55,7 @@ async function signOutEverywhere(): Promise<void> {
       </thead>
       <tbody>
         <tr v-for="browser in browsers" :key="browser.id">
-          <th scope="row">{{ browser.name }}<template v-if="browser.is_this"> {{ t('this_one') }}</template></th>
+          <th scope="row">{{ browser.name }}<template v-if="browser.is_this">{{ ' ' }}{{ t('this_one') }}</template></th>
           <td>{{ browser.is_paired ? t('paired_network') : t('this_computer') }}</td>
           <td>{{ browser.signed_in.join(', ') || 'nobody' }}</td>
           <td>{{ ago(browser.last_seen_at) }}</td>

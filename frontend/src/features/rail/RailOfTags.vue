@@ -119,7 +119,7 @@ onMounted(showOpen)
         <FamilyShape :family="tag.family" />
         <span class="text">
           <span class="first"><b>{{ tag.ticket }}</b> <span class="owner">{{ tag.owner }}</span></span>
-          <span class="step">{{ stepOf(tag) }}<template v-if="tag.left_handed"> {{ t('left_handed') }}</template></span>
+          <span class="step">{{ stepOf(tag) }}<template v-if="tag.left_handed">{{ ' ' }}{{ t('left_handed') }}</template></span>
         </span>
       </router-link>
       </template>

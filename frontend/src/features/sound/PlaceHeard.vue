@@ -31,7 +31,7 @@ const heard = computed(() =>
       <template v-if="one.remark">{{ ' ' }}{{ one.remark }}</template><template v-if="one.manner"> ({{ one.manner }})</template>{{ ' ' }}<span class="by">{{ one.player }}<template v-if="one.is_other">{{ t('kept_apart') }}</template></span>
     </p>
     <p v-if="!heard.length" class="quiet">{{ t('nothing_was_heard_here') }}</p>
-    <p v-if="place.incomparable.length" class="broken">{{ t('it_no_longer_compares_with', { join: place.incomparable.join(', ') }) }}<template v-if="place.from_other_foot"> {{ t('it_was_told_from_where') }}</template></p>
+    <p v-if="place.incomparable.length" class="broken">{{ t('it_no_longer_compares_with', { join: place.incomparable.join(', ') }) }}<template v-if="place.from_other_foot">{{ ' ' }}{{ t('it_was_told_from_where') }}</template></p>
     <template v-if="!place.is_now">
       <p v-if="place.way_back"><b>{{ t('the_way_back') }}</b> {{ place.way_back }}.</p>
       <v-btn v-if="place.way_back && mayAct" @click="emit('back', place.number)">{{ t('back_to_place', { number: place.number }) }}</v-btn>

@@ -159,10 +159,10 @@ useCommands([
   <InstrumentFrame :ticket="ticket" page="sound" :title="view?.session.player ? t('sound_with', { player: view.session.player }) : t('sound')" :label="view ? t('sound') : t('opening')">
     <div v-if="view" class="main">
       <p v-if="!isHidden" class="where">
-        <template v-if="view.fallen">{{ t('the_post_lies_inside_it') }} </template><template v-else>{{ t('the_post_stands_at_place') }}</template> <b>{{ view.now }}</b><template v-if="nowPlace?.mean">{{ t('heard_as') }} <b>{{ nowPlace.mean.toFixed(1) }}</b> {{ t('of_5_2') }}</template>.
+        <template v-if="view.fallen">{{ t('the_post_lies_inside_it') }}{{ ' ' }}</template><template v-else>{{ t('the_post_stands_at_place') }}</template> <b>{{ view.now }}</b><template v-if="nowPlace?.mean">{{ t('heard_as') }} <b>{{ nowPlace.mean.toFixed(1) }}</b> {{ t('of_5_2') }}</template>.
         <template v-if="best && !best.is_now">{{ t('best_so_far_place') }} <b>{{ best.number }}</b>, {{ best.mean?.toFixed(1) }}.</template>
         <template v-else-if="best">{{ t('it_is_the_best_so') }}</template>
-        <template v-if="view.trials_on.length"> {{ t('on_the_bridge_2', { join: view.trials_on.map((one) => one.says).join(', ') }) }}</template>
+        <template v-if="view.trials_on.length">{{ ' ' }}{{ t('on_the_bridge_2', { join: view.trials_on.map((one) => one.says).join(', ') }) }}</template>
       </p>
       <p v-if="note" class="note" role="status">{{ note }}</p>
       <p v-if="view.stop" class="note" role="note">{{ view.stop }}</p>

@@ -79,7 +79,7 @@ function toReason(event: KeyboardEvent): void {
     <div v-if="isOpen" class="body">
       <p v-if="asked.decided?.reason">“{{ asked.decided.reason }}”</p>
       <p>{{ asked.says.charAt(0).toUpperCase() }}{{ asked.says.slice(1) }}.</p>
-      <p class="because">{{ t('signs', { join: asked.because.join('; ') }) }}<template v-if="isBarring"> {{ t('until_it_is_decided_these', { to_lower_case: asked.bars.join(', ').toLowerCase() }) }}</template></p>
+      <p class="because">{{ t('signs', { join: asked.because.join('; ') }) }}<template v-if="isBarring">{{ ' ' }}{{ t('until_it_is_decided_these', { to_lower_case: asked.bars.join(', ').toLowerCase() }) }}</template></p>
       <router-link v-if="page && $route.name !== 'page'" class="page" :to="routeOf(bench.ticket, page)">{{ t('what_each_way_would_do') }}</router-link>
       <template v-if="mayDecide">
         <fieldset>

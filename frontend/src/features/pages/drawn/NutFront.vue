@@ -81,7 +81,7 @@ const said = computed(() => strings.value.map((s) => `${s.name} ${s.now === null
       <text v-else :x="s.at" y="34" class="middle quiet">–</text>
       <text :x="s.at" y="56" class="middle small">{{ s.by > NOTHING ? word : s.by < -NOTHING ? t('too_low') : '' }}</text>
       <text :x="s.at" :y="BASE + 62" class="middle bold">{{ s.name }}</text>
-      <text :x="s.at" :y="BASE + 84" class="middle small">{{ s.now === null ? t('not_read') : mm(s.now) }}<tspan v-if="s.wanted !== null" class="quiet"> {{ t('to', { mm: mm(s.wanted) }) }}</tspan></text>
+      <text :x="s.at" :y="BASE + 84" class="middle small">{{ s.now === null ? t('not_read') : mm(s.now) }}{{ ' ' }}<tspan v-if="s.wanted !== null" class="quiet">{{ t('to', { mm: mm(s.wanted) }) }}</tspan></text>
     </g>
     <g v-if="spread" class="small">
       <line :x1="spread.from" :x2="spread.to" y1="84" y2="84" class="thin" />

@@ -40,7 +40,7 @@ const tall = computed(() => 50 + strings.value.length * apart.value)
       <template v-if="s.tension !== null">
         <rect :x="width - RIGHT + 80" :y="s.y - 8" :width="long(s.tension)" height="7" class="now" />
         <rect v-if="s.isTried && s.then !== null" :x="width - RIGHT + 80" :y="s.y + 1" :width="long(s.then)" height="7" class="then" />
-        <text :x="width - RIGHT + 86 + long(Math.max(s.tension, s.then ?? 0))" :y="s.y + 6" class="bold">{{ mm(s.isTried && s.then !== null ? s.then : s.tension, 0) }}<tspan v-if="s.isTried" class="small"> {{ s.by > 0 ? '+' : '' }}{{ mm(s.by, 0) }}</tspan></text>
+        <text :x="width - RIGHT + 86 + long(Math.max(s.tension, s.then ?? 0))" :y="s.y + 6" class="bold">{{ mm(s.isTried && s.then !== null ? s.then : s.tension, 0) }}{{ ' ' }}<tspan v-if="s.isTried" class="small">{{ s.by > 0 ? '+' : '' }}{{ mm(s.by, 0) }}</tspan></text>
       </template>
       <text v-else :x="width - RIGHT + 80" :y="s.y + 6" class="small quiet">{{ t('no_figures') }}</text>
     </g>
