@@ -47,6 +47,7 @@ def test_what_cannot_be_is_named() -> None:
         shift_to_ratio(neck_length=130, stop_length=193, neck_to_stop=0)
     with pytest.raises(CoreError, match="shorter"):
         moved_by(shift=-400, string_length=325)
-    with pytest.raises(CoreError, match="width over the feet"):
-        cents_of_turn(turn=1, foot_width=0, spread=34, string_length=328)
+    for width in (0, -41):
+        with pytest.raises(CoreError, match="width over the feet"):
+            cents_of_turn(turn=1, foot_width=width, spread=34, string_length=328)
     assert cents_of_turn(turn=0.01, foot_width=0.5, spread=34, string_length=328) > 0

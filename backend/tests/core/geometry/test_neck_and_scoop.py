@@ -13,7 +13,7 @@ from fidicula.core.geometry.neck import (
     neck_off_middle,
     width_drawn_out,
 )
-from fidicula.core.geometry.scoop import Station, plan_dressing, radius_of_arc
+from fidicula.core.geometry.scoop import Station, plan_dressing, radius_of_arc, with_ends
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -123,5 +123,23 @@ def test_a_board_that_leans_and_a_neck_that_points_aside() -> None:
     assert width == pytest.approx(45.8667, abs=1e-4)
     assert board_tilt(bass_edge=27.4, treble_edge=26.6, width=width) == pytest.approx(-0.9993, abs=1e-4)
     assert neck_off_middle(bass_to_nick=30.2, treble_to_nick=32.6) == pytest.approx(1.2)
-    with pytest.raises(DoesNotFitError):
-        board_tilt(bass_edge=27, treble_edge=27, width=0)
+    assert board_tilt(bass_edge=0.0, treble_edge=0.5, width=0.5) == pytest.approx(45)
+    for width in (0, -1):
+        with pytest.raises(DoesNotFitError):
+            board_tilt(bass_edge=27, treble_edge=27, width=width)
+
+
+@pytest.mark.parametrize(
+    ("x", "gap"), [(-0.5, 0.0), (270.5, 0.0), (540.0, 0.1), (0.0, 0.2), (270.0, 0.2), (270.0, -0.2)]
+)
+def test_a_station_beside_the_board_or_off_its_ends_is_refused(x: float, gap: float) -> None:
+    with pytest.raises(DoesNotFitError) as refused:
+        with_ends(stations=[Station(135.0, 0.6), Station(x, gap)], fingerboard_length=270.0)
+    assert refused.value.value == (x if not 0 <= x <= 270 else gap) or refused.value.value == x
+
+
+def test_the_ends_are_stations_of_no_gap() -> None:
+    found = with_ends(stations=[Station(200.0, 0.4), Station(135.0, 0.6)], fingerboard_length=270.0)
+    assert [(one.x, one.gap) for one in found] == [(0, 0), (135, 0.6), (200, 0.4), (270, 0)]
+    read = with_ends(stations=[Station(0.0, 0.0), Station(270.0, 0.0)], fingerboard_length=270.0)
+    assert [one.x for one in read] == [0, 270]

@@ -44,6 +44,8 @@ def test_a_sheet_with_a_pencil() -> None:
     assert found.usual.tax == Decimal("7.84")
     assert found.usual.total == Decimal("49.12")
     assert found.deposit == Decimal("14.74")
+    bare = totals([line], Terms(CENTS))
+    assert (bare.usual.total, bare.usual.discount, bare.usual.tax, bare.deposit) == (Decimal("45.87"), 0, 0, 0)
 
 
 @pytest.mark.parametrize(

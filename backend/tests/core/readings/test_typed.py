@@ -36,6 +36,11 @@ def test_anything_else_is_told_with_its_place_and_what_would_do(typed: str) -> N
     assert refused.value.sentence.startswith("G at the nut")
 
 
+def test_what_is_far_too_long_is_told_by_its_beginning() -> None:
+    with pytest.raises(UnreadableError, match=f"“{'x' * 40}” is not a measurement"):
+        millimetres("x" * 400)
+
+
 def test_a_negative_height_cannot_be() -> None:
     with pytest.raises(CoreError, match="cannot be negative"):
         millimetres("-5.1", what="G at the board's end")
