@@ -130,12 +130,20 @@ def test_a_board_that_leans_and_a_neck_that_points_aside() -> None:
 
 
 @pytest.mark.parametrize(
-    ("x", "gap"), [(-0.5, 0.0), (270.5, 0.0), (540.0, 0.1), (0.0, 0.2), (270.0, 0.2), (270.0, -0.2)]
+    ("x", "gap", "value"),
+    [
+        (-0.5, 0.0, -0.5),
+        (270.5, 0.0, 270.5),
+        (540.0, 0.1, 540.0),
+        (0.0, 0.2, 0.2),
+        (270.0, 0.3, 0.3),
+        (270.0, -0.2, -0.2),
+    ],
 )
-def test_a_station_beside_the_board_or_off_its_ends_is_refused(x: float, gap: float) -> None:
+def test_a_station_beside_the_board_or_off_its_ends_is_refused(x: float, gap: float, value: float) -> None:
     with pytest.raises(DoesNotFitError) as refused:
         with_ends(stations=[Station(135.0, 0.6), Station(x, gap)], fingerboard_length=270.0)
-    assert refused.value.value == (x if not 0 <= x <= 270 else gap) or refused.value.value == x
+    assert refused.value.value == value
 
 
 def test_the_ends_are_stations_of_no_gap() -> None:
