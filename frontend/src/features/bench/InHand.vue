@@ -73,9 +73,15 @@ const origin = computed(() => {
 .origin {
   flex: 0 9 auto;
   min-width: 0;
+  height: 1.4em;
+  line-height: 1.4;
   overflow: hidden;
-  white-space: nowrap;
-  text-overflow: ellipsis;
+  white-space: normal;
+}
+/* A word that has no room goes to the next line, which is not shown: none is cut in two. */
+.origin::before {
+  content: '';
+  display: inline-block;
 }
 @media (max-width: 640px) {
   .origin {
