@@ -141,9 +141,9 @@ def _sample(part: Part, count: int) -> list[MutationSpec]:
 
 def _changes_nothing(one: MutationSpec) -> bool:
     """`strict=` of a zip over equal lists and `frozen=` of a record are checks of the code itself; the lone star of a
-    signature is no operator."""
+    signature is no operator; what is imported for types alone is never run."""
     line = Path(one.module_path).read_text().splitlines()[one.start_pos[0] - 1]
-    if line[one.start_pos[1] :].startswith("*,"):
+    if line[one.start_pos[1] :].startswith("*,") or line.strip() == "if TYPE_CHECKING:":
         return True
     return one.operator_name == "core/ReplaceTrueWithFalse" and ("strict=" in line or "frozen=" in line)
 
