@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import pytest
 from playwright.sync_api import Page, Route, expect
 
@@ -164,6 +166,49 @@ def test_undo_takes_back_the_newest_reading_even_while_it_is_on_its_way(bench: P
         command(bench, "u")
     expect(reading(bench, "D at the board's end")).to_have_accessible_name("D at the board's end: ·, not measured")
     expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.10, above")
+
+
+def sent_one_by_one(page: Page, first: str, rest: str) -> Callable[[], None]:
+    """Type with the network held, then let each pass but the last; what is given back lets that pass too."""
+    kept: list[Route] = []
+    let_through = intercept(page, "readings", kept.append)
+
+    def arrived() -> Route:
+        while not kept:
+            page.wait_for_timeout(20)
+        return kept.pop()
+
+    type_readings(page, first)
+    held = arrived()
+    type_readings(page, rest)
+    for _ in rest.split():
+        held.continue_()
+        held = arrived()
+
+    def last() -> None:
+        let_through()
+        held.continue_()
+
+    return last
+
+
+def test_a_reading_that_arrived_stays_in_sight_until_a_sheet_tells_of_it(bench: Page) -> None:
+    """Of many on their way only the last is answered with the sheet: Enter goes on from what was typed meanwhile."""
+    last = sent_one_by_one(bench, "6.10", "5.75 5.20 4.30 .85")
+    type_readings(bench, ".80 .70")
+    d = reading(bench, "D at the board's end")
+    expect(reading(bench, "E at the nut")).to_be_focused()
+    expect(d).to_have_accessible_name("D at the board's end: 5.75, waits")
+    last()
+    expect(d).to_have_accessible_name("D at the board's end: 5.75, above")
+    expect(reading(bench, "A at the nut")).to_have_accessible_name("A at the nut: 0.70, above")
+
+
+def test_a_reading_that_arrived_shows_though_the_one_behind_it_is_refused(bench: Page) -> None:
+    last = sent_one_by_one(bench, "6.10", "5.75 5.2.0")
+    last()
+    expect(bench.get_by_role("alert").filter(has_text="5.2.0")).to_be_visible()
+    expect(reading(bench, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75, above")
 
 
 def test_undo_of_a_reading_that_could_not_be_sent_drops_it_here(bench: Page) -> None:

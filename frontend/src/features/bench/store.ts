@@ -37,8 +37,11 @@ export const useBench = defineStore('bench', () => {
   /** Which answer of each instrument this browser keeps. */
   const kept = new Map<string, number>()
 
+  /** Sent from here without an answer, and not in the sheet that shows: the answer to one that waits behind them tells of them. */
+  const untold = ref<{ row: Row; at: number }[]>([])
   const waiting = computed<Waiting[]>(() =>
-    outbox.rows.filter((row) => row.path === READINGS && row.state !== 'refused').map((row) => ({ ticket: row.ticket, row, body: row.body as ReadingBody })),
+    [...untold.value.map((one) => one.row), ...outbox.rows.filter((row) => row.path === READINGS && row.state !== 'refused')]
+      .map((row) => ({ ticket: row.ticket, row, body: row.body as ReadingBody })),
   )
   const waitingHere = computed(() => waiting.value.filter((item) => item.ticket === ticket.value))
   /** Everything else that waits here for this instrument, in words. */
@@ -61,6 +64,7 @@ export const useBench = defineStore('bench', () => {
       shown = mine
       isOld.value = wasKept
       sheet.value = whole(answer, card)
+      untold.value = untold.value.filter((one) => one.at >= mine)
       failure.value = ''
       if (answer.notice) notice.value = answer.notice
     } else if (of === ticket.value && wasKept) {
@@ -79,6 +83,7 @@ export const useBench = defineStore('bench', () => {
       ticket.value = name
       atBench.putBack()
       sheet.value = null
+      untold.value = []
       whys.value = {}
       failure.value = ''
       notice.value = ''
@@ -192,8 +197,14 @@ export const useBench = defineStore('bench', () => {
   outbox.onRefused.add(giveBack)
   outbox.onSent.add((row, answer) => {
     if (isSheet(answer)) void show(row.ticket, answer, ++asked)
-    // Without one, the answer to another that waits behind it tells all.
-    else if (answer !== undefined && row.ticket === ticket.value) void refresh()
+    else if (row.ticket !== ticket.value) return
+    else if (row.path === READINGS) untold.value.push({ row, at: asked })
+    else if (answer !== undefined) void refresh()
+  })
+  /** Nothing is on its way any more that would tell of them: it was refused, or withdrawn. */
+  const tells = (row: Row) => row.path === READINGS && row.ticket === ticket.value && row.state === 'waiting' && !row.failed
+  watch(() => untold.value.length > 0 && !outbox.rows.some(tells), (isLeft) => {
+    if (isLeft) void refresh()
   })
 
   function forgetUndone(of: string): void {
@@ -246,6 +257,7 @@ export const useBench = defineStore('bench', () => {
       return true
     }
     if (unsent) await outbox.pump()
+    if (untold.value.length) await refresh()
     const newest = sheet.value?.undoable
     if (!newest || of !== ticket.value) return false
     if (!(await change(() => acts.takeBack(of, newest)))) return false
