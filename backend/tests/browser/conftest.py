@@ -13,6 +13,7 @@ from fidicula.settings import Settings
 from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, expect, sync_playwright
 
 from ..conftest import signed_in
+from .late import late
 
 PATIENCE_MS = 40_000
 """A machine that is busy elsewhere may take its time; what never comes still fails."""
@@ -37,7 +38,7 @@ def port() -> int:
 @pytest.fixture
 def address(app: Any, port: int) -> Iterator[str]:
     assert (Settings().front_end / "index.html").is_file(), "the front end is not built: run ./fidicula test"
-    with serving(app, port) as served:
+    with serving(late(app), port) as served:
         yield served
 
 

@@ -9,7 +9,7 @@ from pathlib import Path
 from PIL import Image
 from playwright.sync_api import Page, expect
 
-from .hands import choose, command, open_ticket
+from .hands import choose, command, held, open_ticket
 
 
 def photograph(colour: str) -> bytes:
@@ -67,6 +67,26 @@ def test_a_violin_is_looked_over_by_keyboard_and_a_thin_board_asks(page: Page) -
     page.keyboard.press("Escape")
     command(page, "u")
     expect(page.get_by_role("button", name="board blank")).to_be_visible()
+
+
+def test_whoever_is_faster_than_the_server_says_each_item_once(page: Page) -> None:
+    """Digits and Enter, item by item, while the first is on its way; what is refused is in hand again."""
+    open_ticket(page, "RW-106")
+    command(page, "i")
+    names = page.get_by_role("navigation", name="Items in working order")
+    expect(page.get_by_role("radio", name="fine")).to_be_focused()
+    with held(page, "seen"):
+        for verdict in "1214":
+            page.keyboard.press(verdict)
+            page.keyboard.press("Enter")
+        expect(names.locator(".waits")).to_have_count(4)
+    expect(page.get_by_role("alert")).to_contain_text("Say why it was not looked at")
+    expect(page.get_by_role("radio", name="not inspected")).to_be_checked()
+    expect(names.locator(".waits")).to_have_count(0)
+    page.reload()
+    expect(page.get_by_role("radio", name="not inspected")).to_be_checked()
+    said = [name.split()[-1] for name in names.get_by_role("button").all_inner_texts()]
+    assert said[:4] == ["fine", "watch", "fine", "blank"]
 
 
 def test_photographs_by_file_and_by_the_inspection_camera(page: Page, tmp_path: Path) -> None:

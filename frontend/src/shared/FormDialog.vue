@@ -3,13 +3,24 @@
  * A dialog that is a form in two columns: Enter sends it, its acts and what is refused stay in sight at its foot.
  * Where a field is refused, the focus goes there, which may be far up in a long form.
  */
-import { watch } from 'vue'
+import { ref, useTemplateRef, watch } from 'vue'
 import { focusFaultInDialog, focusFirstInDialog } from '@/shared/focus'
 import { t } from '@/words/shared'
 
 const props = defineProps<{ title: string; act: string; isSending: boolean; message: string }>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ send: [] }>()
+const form = useTemplateRef('form')
+/** What was refused and stands at no field. */
+const unsaid = ref('')
+watch(
+  () => [props.message, props.isSending],
+  () => {
+    const atFields = [...(form.value?.querySelectorAll('.fields .v-messages__message') ?? [])].map((said) => said.textContent ?? '')
+    unsaid.value = atFields.filter(Boolean).reduce((rest, said) => rest.replaceAll(said, ''), props.message).trim()
+  },
+  { flush: 'post' },
+)
 watch(
   () => props.isSending,
   (sends) => {
@@ -21,13 +32,13 @@ watch(
 <template>
   <v-dialog v-model="isOpen" @after-enter="focusFirstInDialog">
     <v-card>
-      <form @submit.prevent="emit('send')">
+      <form ref="form" @submit.prevent="emit('send')">
         <v-card-title tag="h2">{{ title }}</v-card-title>
         <v-card-text class="fields">
           <slot />
         </v-card-text>
         <div class="foot">
-          <p v-if="message" class="fault" role="alert">{{ message }}</p>
+          <p v-if="unsaid" class="fault" role="alert">{{ unsaid }}</p>
           <v-card-actions class="actions">
             <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
             <v-btn type="submit" variant="flat" :loading="isSending">{{ act }}</v-btn>
@@ -62,10 +73,6 @@ form {
 .foot .fault {
   margin: 0;
   padding: 10px 16px 0;
-}
-/* It stands at its field already. */
-form:has(.v-input--error) .foot .fault {
-  display: none;
 }
 .actions {
   padding: 12px 24px 20px;

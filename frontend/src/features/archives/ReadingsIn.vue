@@ -25,12 +25,15 @@ const isSending = ref(false)
 const bad = computed(() => table.value?.lines.filter((line) => line.problem).length ?? 0)
 const fresh = computed(() => (table.value?.lines ?? []).filter((line) => !line.problem && !line.is_here).length)
 
+/** The newest question alone is answered: another table may have been chosen meanwhile. */
+let asked = 0
 async function ask(take_in: boolean): Promise<void> {
-  if (!file.value || isSending.value) return
+  if (!file.value || (take_in && isSending.value)) return
+  const mine = ++asked
   isSending.value = true
   failure.value = ''
   try {
-    table.value = await answerOf(
+    const found = await answerOf(
       api.POST('/api/readings-table', {
         params: { query: { ticket: ticket.value.trim(), encoding: encoding.value, separator: separator.value, take_in, leave_out_bad: leaveOut.value } },
         body: file.value as never,
@@ -38,12 +41,14 @@ async function ask(take_in: boolean): Promise<void> {
         headers: { 'content-type': 'text/csv' },
       }),
     )
+    if (mine === asked) table.value = found
   } catch (error) {
     if (!(error instanceof Refused)) throw error
+    if (mine !== asked) return
     failure.value = error.message
     if (!take_in) table.value = null
   } finally {
-    isSending.value = false
+    if (mine === asked) isSending.value = false
   }
 }
 function chosen(event: Event): void {

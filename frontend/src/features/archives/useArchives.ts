@@ -1,13 +1,14 @@
 /** Archives that are written, looked at or taken in by the server, one at a time, followed until they end. */
-import { onScopeDispose, ref, type Ref } from 'vue'
+import { onScopeDispose, ref, type ComputedRef, type Ref } from 'vue'
 import { answerOf, api, Refused, type ArchiveJob } from '@/api'
+import { useInTurn } from '@/shared/inTurn'
 
 const ASK_EVERY_MS = 700
 
 export interface UseArchivesReturn {
   job: Ref<ArchiveJob | null>
   failure: Ref<string>
-  isSending: Ref<boolean>
+  isSending: ComputedRef<boolean>
   exportHouse: () => Promise<void>
   bring: (file: File) => Promise<void>
   takeIn: (choices: Record<string, 'same' | 'other' | 'skip'>) => Promise<void>
@@ -18,7 +19,7 @@ export interface UseArchivesReturn {
 export function useArchives(): UseArchivesReturn {
   const job = ref<ArchiveJob | null>(null)
   const failure = ref('')
-  const isSending = ref(false)
+  const { inTurn, isSending } = useInTurn()
   let timer: ReturnType<typeof setTimeout> | undefined
 
   function follow(now: ArchiveJob | null): void {
@@ -37,19 +38,18 @@ export function useArchives(): UseArchivesReturn {
     }
   }
   let acted = 0
-  async function act(run: () => Promise<ArchiveJob | null>): Promise<void> {
-    if (isSending.value) return
-    isSending.value = true
+  /** what : the same pressed twice is one. */
+  function act(what: string, run: () => Promise<ArchiveJob | null>): Promise<void> {
     acted += 1
     failure.value = ''
-    try {
-      follow(await run())
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      failure.value = error.message
-    } finally {
-      isSending.value = false
-    }
+    return inTurn(what, async () => {
+      try {
+        follow(await run())
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error
+        failure.value = error.message
+      }
+    })
   }
   /** What goes on already, as this page comes; whoever has begun something meanwhile is not held up by the answer. */
   async function join(): Promise<void> {
@@ -70,17 +70,17 @@ export function useArchives(): UseArchivesReturn {
     job,
     failure,
     isSending,
-    exportHouse: () => act(() => answerOf(api.POST('/api/archives/export'))),
+    exportHouse: () => act('export', () => answerOf(api.POST('/api/archives/export'))),
     bring: (file) =>
-      act(() =>
+      act(`bring ${file.name} ${file.size}`, () =>
         answerOf(
           api.POST('/api/archives/upload', { body: file as never, bodySerializer: (body: unknown) => body as Blob, headers: { 'content-type': 'application/zip' } }),
         ),
       ),
-    takeIn: (choices) => act(() => answerOf(api.POST('/api/archives/{job_id}/import', { ...of(), body: { choices } }))),
-    stop: () => act(() => answerOf(api.POST('/api/archives/{job_id}/stop', of()))),
+    takeIn: (choices) => act('take in', () => answerOf(api.POST('/api/archives/{job_id}/import', { ...of(), body: { choices } }))),
+    stop: () => act('stop', () => answerOf(api.POST('/api/archives/{job_id}/stop', of()))),
     forget: () =>
-      act(async () => {
+      act('forget', async () => {
         await answerOf(api.DELETE('/api/archives/{job_id}', of()))
         return null
       }),

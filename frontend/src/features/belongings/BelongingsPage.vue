@@ -53,8 +53,14 @@ async function keep(): Promise<void> {
   const { id, thing, which, place, lies } = draft
   const ofFitting = kind.value?.group === 'fitting' ? { material: draft.material, mass: draft.mass, made_on: draft.made_on || null, stamp: draft.stamp } : {}
   const line: BelongingLine = { ...empty(), id, thing, kind: draft.kind, which, place, lies, count: kind.value?.counted ? draft.count : '', ...ofFitting }
-  if (await enter(line)) start()
-  else void nextTick(() => form.value?.querySelector<HTMLElement>(`[name="${Object.keys(faults.value)[0]}"]`)?.focus())
+  const was = JSON.stringify(draft)
+  if (!(await enter(line))) focusFault()
+  else if (JSON.stringify(draft) === was) start()
+  // Written on meanwhile: that is of another line.
+  else if (draft.id === id) draft.id = freshId()
+}
+function focusFault(): void {
+  void nextTick(() => form.value?.querySelector<HTMLElement>(`[name="${Object.keys(faults.value)[0]}"]`)?.focus())
 }
 /** Off the instrument, or back on it, by one act. */
 async function put(thing: Thing, place: 'with_it' | 'off'): Promise<void> {

@@ -1,12 +1,13 @@
 /** What belongs to an instrument, and the line about one thing that is being written. */
-import { ref, watch, type Ref } from 'vue'
+import { ref, watch, type ComputedRef, type Ref } from 'vue'
 import { answerOf, api, Refused, type Belongings, type BelongingLine } from '@/api'
+import { useInTurn } from '@/shared/inTurn'
 
 export interface UseBelongingsReturn {
   view: Ref<Belongings | null>
   failure: Ref<string>
   faults: Ref<Record<string, string>>
-  isSending: Ref<boolean>
+  isSending: ComputedRef<boolean>
   enter: (line: BelongingLine) => Promise<boolean>
   takeBack: (id: string) => Promise<boolean>
 }
@@ -15,28 +16,26 @@ export function useBelongings(ticket: () => string): UseBelongingsReturn {
   const view = ref<Belongings | null>(null)
   const failure = ref('')
   const faults = ref<Record<string, string>>({})
-  const isSending = ref(false)
-  const at = () => ({ params: { path: { ticket: ticket() } } })
+  const { inTurn, isSending } = useInTurn()
 
-  async function run(ask: () => Promise<Belongings>): Promise<boolean> {
-    if (isSending.value) return false
-    isSending.value = true
+  /** what : the same pressed twice is one. */
+  function run(what: string, ask: (of: string) => Promise<Belongings>): Promise<boolean> {
     const of = ticket()
     failure.value = ''
     faults.value = {}
-    try {
-      const found = await ask()
-      if (of === ticket()) view.value = found
-      return true
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      if (of !== ticket()) return false
-      faults.value = error.fields
-      failure.value = Object.keys(error.fields).length ? '' : error.message
-      return false
-    } finally {
-      isSending.value = false
-    }
+    return inTurn(`${of} ${what}`, async () => {
+      try {
+        const found = await ask(of)
+        if (of === ticket()) view.value = found
+        return true
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error
+        if (of !== ticket()) return false
+        faults.value = error.fields
+        failure.value = Object.keys(error.fields).length ? '' : error.message
+        return false
+      }
+    })
   }
   /** The next instrument's belongings are asked for whatever is still on its way for the one before. */
   async function load(): Promise<void> {
@@ -45,7 +44,7 @@ export function useBelongings(ticket: () => string): UseBelongingsReturn {
     failure.value = ''
     faults.value = {}
     try {
-      const found = await answerOf(api.GET('/api/instruments/{ticket}/belongings', at()))
+      const found = await answerOf(api.GET('/api/instruments/{ticket}/belongings', { params: { path: { ticket: of } } }))
       if (of === ticket() && !view.value) view.value = found
     } catch (error) {
       if (!(error instanceof Refused)) throw error
@@ -58,8 +57,11 @@ export function useBelongings(ticket: () => string): UseBelongingsReturn {
     failure,
     faults,
     isSending,
-    enter: (line) => run(() => answerOf(api.POST('/api/instruments/{ticket}/belongings', { ...at(), body: line }))),
-    takeBack: (id) =>
-      run(() => answerOf(api.POST('/api/instruments/{ticket}/belongings/{entry_id}/take-back', { params: { path: { ticket: ticket(), entry_id: id } } }))),
+    enter: (line) =>
+      run(`enter ${line.id}`, (ticket) => answerOf(api.POST('/api/instruments/{ticket}/belongings', { params: { path: { ticket } }, body: line }))),
+    takeBack: (entry_id) =>
+      run(`take back ${entry_id}`, (ticket) =>
+        answerOf(api.POST('/api/instruments/{ticket}/belongings/{entry_id}/take-back', { params: { path: { ticket, entry_id } } })),
+      ),
   }
 }

@@ -79,7 +79,7 @@ async function say(point: ClosingPoint, run: () => Promise<boolean>): Promise<vo
 const nameOf = (point: ClosingPoint) => point.key.replace('pitch:', '')
 const allRight = () => void check(unchecked.value.map(nameOf), 'right')
 async function sign(): Promise<void> {
-  if (hindered.value || isSending.value) return
+  if (hindered.value) return
   at.value = ''
   const visit = list.value?.visit_id ?? ''
   if (await handOver(leave.value)) {

@@ -1,8 +1,9 @@
 /** The checklist of a visit, and what is said and signed as it ends. */
-import { ref, watch, type Ref } from 'vue'
+import { ref, watch, type ComputedRef, type Ref } from 'vue'
 import { answerOf, api, Refused, type Checklist } from '@/api'
 import { useBench } from '@/features/bench'
 import { freshId } from '@/shared/id'
+import { useInTurn } from '@/shared/inTurn'
 
 export interface Leave {
   pin: string
@@ -18,7 +19,7 @@ export interface UseLeavingReturn {
   /** Why the page, or the last act, came to nothing; and that by field. */
   failure: Ref<string>
   faults: Ref<Record<string, string>>
-  isSending: Ref<boolean>
+  isSending: ComputedRef<boolean>
   check: (points: string[], verdict: 'right' | 'not_right', words?: string) => Promise<boolean>
   undoCheck: (point: string) => Promise<boolean>
   handOver: (leave: Leave) => Promise<boolean>
@@ -31,7 +32,7 @@ export function useLeaving(ticket: () => string): UseLeavingReturn {
   const list = ref<Checklist | null>(null)
   const failure = ref('')
   const faults = ref<Record<string, string>>({})
-  const isSending = ref(false)
+  const { inTurn, isSending } = useInTurn()
   /** Of the signature that is being given: sent again after a lost answer it is the same. */
   let sealId = freshId()
   let asked = 0
@@ -47,26 +48,27 @@ export function useLeaving(ticket: () => string): UseLeavingReturn {
     }
   }
 
-  async function act(run: () => Promise<Checklist | null>): Promise<boolean> {
-    if (isSending.value) return false
-    isSending.value = true
+  type At = { params: { path: { ticket: string } } }
+  /** what : the same pressed twice is one. */
+  function act(what: string, run: (at: At) => Promise<Checklist | null>): Promise<boolean> {
     const of = ticket()
     faults.value = {}
     failure.value = ''
-    try {
-      const now = await run()
-      if (of !== ticket()) return true
-      asked += 1
-      if (now) list.value = now
-      return true
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      faults.value = error.fields
-      failure.value = error.message
-      return false
-    } finally {
-      isSending.value = false
-    }
+    return inTurn(`${of} ${what}`, async () => {
+      try {
+        const now = await run({ params: { path: { ticket: of } } })
+        if (of !== ticket()) return true
+        asked += 1
+        if (now) list.value = now
+        return true
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error
+        if (of !== ticket()) return false
+        faults.value = error.fields
+        failure.value = error.message
+        return false
+      }
+    })
   }
 
   watch(ticket, () => {
@@ -80,9 +82,8 @@ export function useLeaving(ticket: () => string): UseLeavingReturn {
     if (before && now && now.instrument.ticket === ticket() && !isSending.value) void load()
   })
 
-  const params = () => ({ params: { path: { ticket: ticket() } } })
-  async function moved(run: () => Promise<Checklist>): Promise<boolean> {
-    const done = await act(run)
+  async function moved(what: string, run: (at: At) => Promise<Checklist>): Promise<boolean> {
+    const done = await act(what, run)
     if (done) await bench.refresh()
     return done
   }
@@ -92,21 +93,26 @@ export function useLeaving(ticket: () => string): UseLeavingReturn {
     faults,
     isSending,
     check: (points, verdict, words = '') =>
-      act(() => answerOf(api.POST('/api/instruments/{ticket}/checks', { ...params(), body: { id: freshId(), points, verdict, words } }))),
-    undoCheck: (point) => act(() => answerOf(api.POST('/api/instruments/{ticket}/checks/take-back', { ...params(), body: { point } }))),
-    handOver: (leave) =>
-      moved(() =>
-        answerOf(api.POST('/api/instruments/{ticket}/hand-over', { ...params(), body: { ...leave, id: sealId, next_check: leave.next_check || null } })),
+      act(`check ${points.join(' ')} ${verdict} ${words}`, (at) =>
+        answerOf(api.POST('/api/instruments/{ticket}/checks', { ...at, body: { id: freshId(), points, verdict, words } })),
       ),
+    undoCheck: (point) => act(`undo ${point}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/checks/take-back', { ...at, body: { point } }))),
+    handOver: (leave) => {
+      const id = sealId
+      return moved('hand over', (at) =>
+        answerOf(api.POST('/api/instruments/{ticket}/hand-over', { ...at, body: { ...leave, id, next_check: leave.next_check || null } })),
+      )
+    },
     takeBack: () => {
       sealId = freshId()
-      return moved(() => answerOf(api.POST('/api/instruments/{ticket}/hand-over/take-back', params())))
+      return moved('take back', (at) => answerOf(api.POST('/api/instruments/{ticket}/hand-over/take-back', at)))
     },
-    add: (words) =>
-      act(async () => {
-        const visit_id = list.value?.visit_id ?? ''
-        const additions = await answerOf(api.POST('/api/instruments/{ticket}/additions', { ...params(), body: { id: freshId(), visit_id, words } }))
+    add: (words) => {
+      const visit_id = list.value?.visit_id ?? ''
+      return act(`add ${words}`, async (at) => {
+        const additions = await answerOf(api.POST('/api/instruments/{ticket}/additions', { ...at, body: { id: freshId(), visit_id, words } }))
         return list.value && { ...list.value, additions }
-      }),
+      })
+    },
   }
 }

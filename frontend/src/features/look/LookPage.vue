@@ -3,15 +3,14 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answerOf, api, Refused, type ItemView } from '@/api'
-import { post } from '@/outbox'
 import { useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
 import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
-import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import PhotoStrip from './PhotoStrip.vue'
-import { useDrafts } from './useDrafts'
+import { useDrafts, type Draft } from './useDrafts'
+import { useSaying } from './useSaying'
 import VerdictMark from './VerdictMark.vue'
 import { VERDICTS, VERDICT_WORDS } from './verdicts'
 import { t } from '@/words/look'
@@ -25,24 +24,37 @@ const bench = useBench()
 const house = useHouse()
 const atBench = useAtBench()
 
-const items = ref<ItemView[]>([])
+/** As the server has them. */
+const rows = ref<ItemView[]>([])
 const inHand = ref('')
 const failure = ref('')
 const fault = ref('')
-const isSending = ref(false)
 let isGone = false
 const form = ref<HTMLFormElement | null>(null)
 
+const { items, refusals, say } = useSaying({ ticket: () => props.ticket, rows, load, giveBack: comeBack })
 const mayLook = computed(() => atBench.may('measure'))
 const item = computed(() => items.value.find((row) => row.item === inHand.value) ?? null)
 const blank = computed(() => items.value.filter((row) => row.is_asked && row.verdict === '').length)
 const key = computed(() => `${props.ticket}/${inHand.value}`)
 
-const { draft, leading, isChanged, change, forget, toggle } = useDrafts(key, item, () => (fault.value = ''))
+const { draft, leading, isChanged, change, forget, giveBack, toggle } = useDrafts(key, item, () => {
+  fault.value = ''
+  refusals.value = { ...refusals.value, [key.value]: '' }
+})
+const said = computed(() => fault.value || refusals.value[key.value])
 
-async function load(): Promise<void> {
+let newest: Promise<void> = Promise.resolve()
+/** The list as it is now; an answer that was overtaken waits for the newer one. */
+function load(): Promise<void> {
+  const mine: Promise<void> = (newest = ask(() => mine === newest))
+  return mine
+}
+async function ask(isNewest: () => boolean): Promise<void> {
   try {
-    items.value = await answerOf(api.GET('/api/instruments/{ticket}/look', { params: { path: { ticket: props.ticket } } }))
+    const found = await answerOf(api.GET('/api/instruments/{ticket}/look', { params: { path: { ticket: props.ticket } } }))
+    if (!isNewest()) return await newest
+    rows.value = found
     failure.value = ''
     const wanted = items.value.find((row) => row.item === route.query.item)
     if (!item.value) go(wanted ?? items.value.find((row) => row.is_asked && row.verdict === '') ?? items.value[0])
@@ -83,35 +95,24 @@ function step(by: number): void {
   go(items.value[at + by])
 }
 
-/** Keep what was said of the item in hand, and take the next. */
-async function keep(): Promise<void> {
-  if (!item.value || isSending.value || !mayLook.value) return
-  const { verdict, findings, words } = draft.value
-  if (!isChanged.value) {
-    step(1)
-    return
+/** What was refused is in hand again, unless something else is being said by now. */
+function comeBack(name: string, was: Draft): void {
+  giveBack(name, was)
+  if (!isChanged.value) go(items.value.find((row) => `${props.ticket}/${row.item}` === name))
+}
+/** Keep what was said of the item in hand, and take the next at once. */
+function keep(): void {
+  if (!item.value || !mayLook.value) return
+  const { verdict, findings } = draft.value
+  if (isChanged.value) {
+    if (verdict === '' && !findings.length) {
+      fault.value = t('choose_fine_watch_or_work')
+      return
+    }
+    void say(item.value, draft.value).then(() => house.load())
+    forget(key.value)
   }
-  if (verdict === '' && !findings.length) {
-    fault.value = t('choose_fine_watch_or_work')
-    return
-  }
-  isSending.value = true
-  const [of, label, name] = [item.value.item, item.value.label, key.value]
-  const body = { id: freshId(), findings, verdict, words }
-  try {
-    await bench.submit((ticket) =>
-      post('/api/instruments/{ticket}/items/{item}/seen', { params: { path: { ticket, item: of } }, body, words: t('inspection', { label }) }),
-    )
-    forget(name)
-    await load()
-    step(1)
-    void house.load()
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    fault.value = error.away ? t('the_server_does_not_answer') : error.message
-  } finally {
-    isSending.value = false
-  }
+  step(1)
 }
 async function redo(): Promise<void> {
   if (await bench.redo()) await load()
@@ -147,7 +148,7 @@ onBeforeUnmount(() => {
 
 useCommands([
   { letter: 'e', words: t('bench_sheet'), run: toSheet },
-  { letter: 'u', words: t('undo'), run: () => void undo(), possible: () => mayLook.value && bench.sheet?.undoable?.kind === 'seen' },
+  { letter: 'u', words: t('undo'), run: () => void undo(), possible: () => mayLook.value && (bench.sheet?.undoable?.kind === 'seen' || items.value.some((row) => row.waits)) },
   { letter: '/', words: t('redo'), run: () => void redo(), possible: () => bench.redoable !== null },
 ])
 </script>
@@ -165,14 +166,14 @@ useCommands([
         :key="row.item"
         type="button"
         class="plain-button item"
-        :class="[row.verdict || 'blank', { asked: row.is_asked }]"
+        :class="[row.verdict || 'blank', { asked: row.is_asked, waits: row.waits }]"
         :data-item="row.item"
         :aria-current="row.item === inHand ? 'step' : undefined"
         @click="go(row)"
       >
         <VerdictMark :verdict="row.verdict" />
         <span class="name">{{ row.label }}</span>
-        <span class="said">{{ row.verdict ? VERDICT_WORDS[row.verdict] : row.is_asked ? t('blank') : t('not_asked') }}</span>
+        <span class="said">{{ refusals[`${ticket}/${row.item}`] ? t('not_saved') : row.verdict ? VERDICT_WORDS[row.verdict] : row.is_asked ? t('blank') : t('not_asked') }}</span>
       </button>
     </nav>
     <section v-if="item" class="hand" :aria-label="item.label">
@@ -205,9 +206,9 @@ useCommands([
           @update:model-value="change({ words: $event })"
           @keydown.enter.exact.prevent="keep"
         />
-        <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+        <p v-if="said" class="fault" role="alert">{{ said }}</p>
         <div class="acts">
-          <v-btn v-if="mayLook" type="submit" variant="flat" :loading="isSending">{{ isChanged ? t('save_and_next_item') : t('next_item') }}</v-btn>
+          <v-btn v-if="mayLook" type="submit" variant="flat">{{ isChanged ? t('save_and_next_item') : t('next_item') }}</v-btn>
           <span v-if="item.by" class="quiet">{{ item.by }}</span>
           <span v-if="!mayLook" class="quiet">{{ t('reads_here_whoever_looks_it', { person: atBench.person }) }}</span>
         </div>
@@ -251,6 +252,9 @@ useCommands([
 }
 .item[aria-current] .said {
   color: inherit;
+}
+.waits .said {
+  font-style: italic;
 }
 .blank.asked .said,
 .work .said {

@@ -16,6 +16,8 @@ export interface UseDraftsReturn {
   isChanged: ComputedRef<boolean>
   change: (part: Partial<Draft>) => void
   forget: (name: string) => void
+  /** A draft that could not be saved; what was changed there since stays. */
+  giveBack: (name: string, was: Draft) => void
   /** What the findings ask for is said by the server when none was chosen here. */
   toggle: (finding: string) => void
 }
@@ -40,10 +42,13 @@ export function useDrafts(key: ComputedRef<string>, item: ComputedRef<ItemView |
   function forget(name: string): void {
     set(name, undefined)
   }
+  function giveBack(name: string, was: Draft): void {
+    if (!(name in drafts.value)) set(name, was)
+  }
   function toggle(finding: string): void {
     const there = draft.value.findings
     change({ findings: there.includes(finding) ? there.filter((one) => one !== finding) : [...there, finding], verdict: '' })
   }
 
-  return { draft, leading, isChanged, change, forget, toggle }
+  return { draft, leading, isChanged, change, forget, giveBack, toggle }
 }

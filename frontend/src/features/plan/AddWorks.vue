@@ -5,13 +5,17 @@ import type { VisitPlan } from '@/api'
 import { t } from '@/words/plan'
 
 defineProps<{ plan: VisitPlan; fault: string }>()
-const emit = defineEmits<{ add: [works: string[], underway: string] }>()
+/** taken : what was typed is in the plan, and can go. */
+const emit = defineEmits<{ add: [works: string[], underway: string, taken?: () => void] }>()
 const other = ref('')
 const underway = ref('')
 function add(): void {
-  if (other.value) emit('add', [other.value], underway.value.trim())
-  other.value = ''
-  underway.value = ''
+  const [work, because] = [other.value, underway.value]
+  if (!work) return
+  emit('add', [work], because.trim(), () => {
+    if (other.value === work) other.value = ''
+    if (underway.value === because) underway.value = ''
+  })
 }
 </script>
 

@@ -57,6 +57,10 @@ function move(i: number, by: 1 | -1): void {
   const before = by < 0 ? (lines.value[i - 1]?.id ?? null) : (lines.value[i + 2]?.id ?? null)
   void on(line ?? null, (id) => acts.move(id, before))
 }
+async function add(works: string[], underway: string, taken?: () => void): Promise<void> {
+  at.value = ''
+  if (await acts.add(works, underway)) taken?.()
+}
 function askForApproval(): void {
   at.value = ''
   acts.clear()
@@ -108,7 +112,7 @@ useCommands([
           @finish="(minutes) => on(line, (id) => acts.finish(id, minutes))"
         />
       </ol>
-      <AddWorks v-if="mayAct" :plan="plan" :fault="at === '' && !approvalOpen ? failure : ''" @add="(works, underway) => { at = ''; void acts.add(works, underway) }" />
+      <AddWorks v-if="mayAct" :plan="plan" :fault="at === '' && !approvalOpen ? failure : ''" @add="add" />
     </div>
     <template #todo>
       <VariantList v-if="lines.length" v-model="variant" :variants="plan.variants" :value="plan.value" :tax="plan.tax" :discount="plan.discount" />

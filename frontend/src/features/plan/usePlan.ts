@@ -1,8 +1,9 @@
 /** A visit's plan, and changes to it, each of which answers with the whole. */
-import { ref, watch, type Ref } from 'vue'
+import { ref, watch, type ComputedRef, type Ref } from 'vue'
 import { answerOf, api, Refused, type VisitPlan } from '@/api'
 import { useBench } from '@/features/bench'
 import { freshId } from '@/shared/id'
+import { useInTurn } from '@/shared/inTurn'
 
 export type Grade = VisitPlan['variants'][number]['grade']
 export type How = 'in_person' | 'phone' | 'letter' | 'signature'
@@ -19,7 +20,7 @@ export interface UsePlanReturn {
   /** Why the page, or the last change, came to nothing; and that by field. */
   failure: Ref<string>
   faults: Ref<Record<string, string>>
-  isSending: Ref<boolean>
+  isSending: ComputedRef<boolean>
   load: () => Promise<void>
   /** What was refused before is no longer said. */
   clear: () => void
@@ -42,7 +43,7 @@ export function usePlan(ticket: () => string): UsePlanReturn {
   const plan = ref<VisitPlan | null>(null)
   const failure = ref('')
   const faults = ref<Record<string, string>>({})
-  const isSending = ref(false)
+  const { inTurn, isSending } = useInTurn()
   let asked = 0
 
   async function load(): Promise<void> {
@@ -69,29 +70,28 @@ export function usePlan(ticket: () => string): UsePlanReturn {
     }
   }
 
-  /** What was begun, finished or approved also moves the sheet and the rail. */
-  async function change(act: () => Promise<VisitPlan>): Promise<boolean> {
-    if (isSending.value) return false
-    isSending.value = true
+  /** What was begun, finished or approved also moves the sheet and the rail. what : the same pressed twice is one. */
+  function change(what: string, act: (at: { ticket: string }) => Promise<VisitPlan>): Promise<boolean> {
     const of = ticket()
     faults.value = {}
     failure.value = ''
-    try {
-      const now = await act()
-      if (of !== ticket()) return true
-      asked += 1
-      plan.value = now
-      await bench.refresh()
-      return true
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      faults.value = error.fields
-      failure.value = error.message
-      void look()
-      return false
-    } finally {
-      isSending.value = false
-    }
+    return inTurn(`${of} ${what}`, async () => {
+      try {
+        const now = await act({ ticket: of })
+        if (of !== ticket()) return true
+        asked += 1
+        plan.value = now
+        await bench.refresh()
+        return true
+      } catch (error) {
+        if (!(error instanceof Refused)) throw error
+        if (of !== ticket()) return false
+        faults.value = error.fields
+        failure.value = error.message
+        void look()
+        return false
+      }
+    })
   }
 
   watch(ticket, () => {
@@ -99,8 +99,8 @@ export function usePlan(ticket: () => string): UsePlanReturn {
     void load()
   }, { immediate: true })
 
-  const path = () => ({ ticket: ticket() })
-  const at = (line_id: string) => ({ params: { path: { ...path(), line_id } } })
+  type At = { ticket: string }
+  const line = (at: At, line_id: string) => ({ params: { path: { ...at, line_id } } })
   return {
     plan,
     failure,
@@ -112,36 +112,41 @@ export function usePlan(ticket: () => string): UsePlanReturn {
       failure.value = ''
     },
     add: (works, underway = '') =>
-      change(() =>
+      change(`add ${works.join(' ')}`, (path) =>
         answerOf(
           api.POST('/api/instruments/{ticket}/plan/lines', {
-            params: { path: path() },
+            params: { path },
             body: { id: freshId(), works, origin: underway ? 'underway' : 'wish', because: '', reason: underway },
           }),
         ),
       ),
-    drop: (line) => change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/drop', at(line)))),
-    move: (line, before) => change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/move', { ...at(line), body: { before } }))),
-    grade: (line, grade) => change(() => answerOf(api.PUT('/api/instruments/{ticket}/plan/lines/{line_id}/grade', { ...at(line), body: { grade } }))),
-    use: (line, item, count) =>
-      change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/parts', { ...at(line), body: { id: freshId(), item, count } }))),
-    putBack: (part_id) => change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/parts/{part_id}/put-back', { params: { path: { ...path(), part_id } } }))),
-    begin: (line) => change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/begin', { ...at(line), body: { id: freshId() } }))),
-    pause: (line) => change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/pause', at(line)))),
-    finish: (line, minutes) =>
-      change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/finish', { ...at(line), body: { id: freshId(), minutes } }))),
-    discount: (percent, reason) =>
-      change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/discount', { params: { path: path() }, body: { id: freshId(), percent, reason } }))),
-    approve: (form) =>
-      change(() =>
-        answerOf(
-          api.POST('/api/instruments/{ticket}/plan/approvals', {
-            params: { path: path() },
-            body: { id: freshId(), ...form, total: plan.value?.total ?? '' },
-          }),
-        ),
+    drop: (id) => change(`drop ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/drop', line(at, id)))),
+    move: (id, before) =>
+      change(`move ${id} ${before}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/move', { ...line(at, id), body: { before } }))),
+    grade: (id, grade) =>
+      change(`grade ${id} ${grade}`, (at) => answerOf(api.PUT('/api/instruments/{ticket}/plan/lines/{line_id}/grade', { ...line(at, id), body: { grade } }))),
+    use: (id, item, count) =>
+      change(`use ${id} ${item}`, (at) =>
+        answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/parts', { ...line(at, id), body: { id: freshId(), item, count } })),
       ),
+    putBack: (part_id) =>
+      change(`put back ${part_id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/parts/{part_id}/put-back', { params: { path: { ...at, part_id } } }))),
+    begin: (id) =>
+      change(`begin ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/begin', { ...line(at, id), body: { id: freshId() } }))),
+    pause: (id) => change(`pause ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/pause', line(at, id)))),
+    finish: (id, minutes) =>
+      change(`finish ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/finish', { ...line(at, id), body: { id: freshId(), minutes } }))),
+    discount: (percent, reason) =>
+      change('discount', (path) => answerOf(api.POST('/api/instruments/{ticket}/plan/discount', { params: { path }, body: { id: freshId(), percent, reason } }))),
+    approve: (form) => {
+      const total = plan.value?.total ?? ''
+      return change('approve', (path) =>
+        answerOf(api.POST('/api/instruments/{ticket}/plan/approvals', { params: { path }, body: { id: freshId(), ...form, total } })),
+      )
+    },
     takeBack: (approval_id) =>
-      change(() => answerOf(api.POST('/api/instruments/{ticket}/plan/approvals/{approval_id}/take-back', { params: { path: { ...path(), approval_id } } }))),
+      change(`take back ${approval_id}`, (at) =>
+        answerOf(api.POST('/api/instruments/{ticket}/plan/approvals/{approval_id}/take-back', { params: { path: { ...at, approval_id } } })),
+      ),
   }
 }

@@ -25,6 +25,7 @@ export default {
   "files_or_camera": "files or camera …",
   "worth_taking_with_the": "Worth taking with the {camera}.",
   "of_kept": "{through} of {of} kept{here}",
+  "not_saved": "not saved",
   "the_server_does_not_answer_2": "; the server does not answer, the others wait here",
   "undo_this_entry": "Undo this entry",
   "done": "Done",
