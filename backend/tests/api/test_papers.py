@@ -5,7 +5,7 @@ from __future__ import annotations
 import io
 import re
 from collections.abc import Iterable, Iterator
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from decimal import Decimal
 from pathlib import Path
 from typing import Any
@@ -14,6 +14,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 from fidicula.documents.paper.code import QUIET_ZONE, qr_strokes
+from fidicula.services.numbers import day_and_year
 from pdfminer.high_level import extract_pages, extract_text
 from pdfminer.layout import LTChar
 from pdfminer.pdfdocument import PDFDocument
@@ -23,6 +24,7 @@ from ..looked_over import check, lines, undated
 from .people import signed
 from .planning import Plan
 from .test_bench import Bench
+from .test_house import arrival
 
 HERE = Path(__file__).parent / "looked_over"
 KEPT = ("setup", "compared", "owner", "invoice")
@@ -105,6 +107,18 @@ def test_what_is_stuck_on_is_one_piece(client: TestClient, kind: str, size: list
     for ticket in ("RW-102", "RW-105", "RW-101"):
         (piece,) = list(extract_pages(io.BytesIO(pdf(client, ticket, kind))))
         assert [round(edge / 72 * 25.4) for edge in piece.bbox[2:]] == size
+
+
+def test_a_label_says_the_day_of_what_was_done_and_not_that_of_its_printing(client: TestClient) -> None:
+    """Of an instrument that was only read it says so; of one that nobody touched it says no day."""
+    client.post("/api/instruments", json=arrival(ticket="RW-301"))
+    assert not re.search("set up|measured", text_of(pdf(client, "RW-301", "label")))
+    Bench(client, "RW-301").take("projection", None, "27")
+    assert "measured 23 November 2026" in text_of(pdf(client, "RW-301", "label"))
+    done_on = datetime.now(UTC) - timedelta(days=3)
+    work = {"id": str(uuid4()), "work": "pegs_fitted"}
+    client.post("/api/instruments/RW-301/works", json=work, headers={"X-Fidicula-At": done_on.isoformat()})
+    assert f"set up {day_and_year(done_on.astimezone().date())}" in text_of(pdf(client, "RW-301", "label"))
 
 
 def test_figures_follow_the_format_of_the_reader(client: TestClient) -> None:

@@ -17,7 +17,7 @@ def command(page: Page, letter: str, *, own: bool = False) -> None:
     A page that is still on its way has no commands yet: the strip is closed and opened again until it has this one.
     """
     expect(page.locator(".v-dialog.v-overlay--active")).to_have_count(0)
-    expect(page.get_by_role("button", name="Space commands")).to_be_visible()
+    expect(page.locator("footer.foot")).to_have_count(1)
     menu = page.get_by_role("menu", name="Commands")
     for _ in range(200):
         page.keyboard.press("Space")

@@ -31,12 +31,14 @@ async function enter(): Promise<void> {
   if (isSending.value) return
   isSending.value = true
   fault.value = ''
+  const { value, reason } = form
   try {
-    const body = { id, what: form.what === 'price' ? ('price' as const) : ('count' as const), value: form.value, comes: form.what !== 'went', reason: form.reason }
+    const body = { id, what: form.what === 'price' ? ('price' as const) : ('count' as const), value, comes: form.what !== 'went', reason }
     const now = await answerOf(api.POST('/api/stock/{item_id}/entries', { params: { path: { item_id: props.item.id } }, body }))
     id = freshId()
-    form.value = ''
-    form.reason = ''
+    // What was typed meanwhile is of the next entry.
+    if (form.value === value) form.value = ''
+    if (form.reason === reason) form.reason = ''
     emit('changed', now)
     await load()
   } catch (error) {

@@ -54,7 +54,7 @@ function onKey(event: KeyboardEvent): void {
       <span v-if="photos.length" class="photos"><img v-for="one in photos" :key="one.photo" :src="`/api/photos/${one.photo}?small=true`" :alt="one.says" loading="lazy" /></span>
       <span v-if="point.reason" class="says">{{ t('left_open', { reason: point.reason }) }}</span>
       <form v-if="isWriting" class="write" @submit.prevent="send" @keydown.esc.stop.prevent="isWriting = false">
-        <input ref="field" v-model="words" class="entry" maxlength="500" :aria-label="t('what_is_not_right', { label: point.label })" />
+        <input ref="field" v-model="words" class="entry" maxlength="500" :placeholder="t('what_is_wrong')" :aria-label="t('what_is_not_right', { label: point.label })" />
         <v-btn type="submit" size="small" :disabled="!words.trim()">{{ t('record') }}</v-btn>
       </form>
       <span v-if="fault" class="fault" role="alert">{{ fault }}</span>

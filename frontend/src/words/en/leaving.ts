@@ -2,6 +2,7 @@ export default {
   "not_right": "not right",
   "not_looked_at": "not looked at",
   "left_open": "left open: {reason}",
+  "what_is_wrong": "what is not right",
   "what_is_not_right": "what is not right: {label}",
   "record": "Record",
   "right": "right: {label}",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
+from datetime import date
 from pathlib import Path
 from typing import Literal, get_args
 from uuid import UUID
@@ -188,12 +189,22 @@ def _label(source: PaperSource) -> Paper:
         instrument.string_names,
     )
     seal = source.checklist.seal
+    dates = say.label_dates(*_set_up_on(source), None if seal is None else seal.next_check)
     blocks: list[Block] = [
         Text(f"{instrument.family} {instrument.size}"),
         *(Text(line) for line in lines),
-        Text(say.label_dates(source.when, None if seal is None else seal.next_check), small=True),
+        *(Text(line, small=True) for line in dates),
     ]
     return Paper("label", instrument.ticket, [], blocks, _LABEL, file=f"{instrument.ticket} label")
+
+
+def _set_up_on(source: PaperSource) -> tuple[bool, date | None]:
+    """Whether anything was done to it, and when it was as the label says: signed, last worked at, else last read."""
+    seal = source.checklist.seal
+    done = [work.done_at for work in source.assessment.state.standing_works if work.work != "strings_named"]
+    read = [reading.taken_at for reading in source.loaded.readings if reading.corrected_by is None]
+    moments = [seal.signed_at] if seal is not None else done or read
+    return bool(done), max(moments).astimezone().date() if moments else None
 
 
 def _sheet(source: PaperSource, kind: PaperKind, blocks: list[Block]) -> Paper:

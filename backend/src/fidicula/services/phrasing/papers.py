@@ -151,9 +151,11 @@ def label_lines(
     return lines
 
 
-def label_dates(when: date, next_check: date | None) -> str:
-    come = f"; next check {day_and_year(next_check)}" if next_check else ""
-    return f"set up {day_and_year(when)}{come}"
+def label_dates(worked: bool, when: date | None, next_check: date | None) -> list[str]:
+    """worked : something was done to it; it was only measured otherwise."""
+    was = [] if when is None else [f"{'set up' if worked else 'measured'} {day_and_year(when)}"]
+    come = [f"next check {day_and_year(next_check)}"] if next_check else []
+    return ["; ".join([*was, *come])] if was or come else []
 
 
 def on_ticket(promised: date | None, deadline: date | None) -> list[str]:
