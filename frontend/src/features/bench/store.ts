@@ -1,6 +1,6 @@
 /** One instrument at the bench: its sheet, and readings that wait until the server has them. */
 import { defineStore } from 'pinia'
-import { computed, ref, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { answerOf, api, isKept, onBack, reach, Refused, type BenchSheet, type CardPlace, type Cell, type FollowBody, type ReadingBody, type SheetAnswer, type StringsBody, type Why } from '@/api'
 import { post, useOutbox, type Act, type Row } from '@/outbox'
 import { freshId } from '@/shared/id'
@@ -38,7 +38,7 @@ export const useBench = defineStore('bench', () => {
   const kept = new Map<string, number>()
 
   /** Sent from here without an answer, and not in the sheet that shows: the answer to one that waits behind them tells of them. */
-  const untold = ref<{ row: Row; at: number }[]>([])
+  const untold = shallowRef<{ row: Row; at: number }[]>([])
   const waiting = computed<Waiting[]>(() =>
     [...untold.value.map((one) => one.row), ...outbox.rows.filter((row) => row.path === READINGS && row.state !== 'refused')]
       .map((row) => ({ ticket: row.ticket, row, body: row.body as ReadingBody })),
@@ -64,7 +64,7 @@ export const useBench = defineStore('bench', () => {
       shown = mine
       isOld.value = wasKept
       sheet.value = whole(answer, card)
-      untold.value = untold.value.filter((one) => one.at >= mine)
+      if (untold.value.length) untold.value = untold.value.filter((one) => one.at >= mine)
       failure.value = ''
       if (answer.notice) notice.value = answer.notice
     } else if (of === ticket.value && wasKept) {
@@ -198,6 +198,7 @@ export const useBench = defineStore('bench', () => {
   outbox.onSent.add((row, answer) => {
     if (isSheet(answer)) void show(row.ticket, answer, ++asked)
     else if (row.ticket !== ticket.value) return
+    // The outbox's rows change with it, and of many a few times a second: that is when it is looked at.
     else if (row.path === READINGS) untold.value.push({ row, at: asked })
     else if (answer !== undefined) void refresh()
   })
