@@ -10,6 +10,7 @@ import { useStoredRecord } from '@/shared/storedRecord'
 import { keyOf } from './places'
 import * as acts from './acts'
 import type { Undone } from './acts'
+import { overtaken } from './overtaken'
 import { READINGS, type Manner, type Waiting } from './waiting'
 import { whole } from './whole'
 import { t } from '@/words/bench'
@@ -63,10 +64,12 @@ export const useBench = defineStore('bench', () => {
     if (of === ticket.value && mine > shown && !(wasKept && sheet.value)) {
       shown = mine
       isOld.value = wasKept
-      sheet.value = whole(answer, card)
+      const now = whole(answer, card)
+      const theirs = overtaken(sheet.value, now, atBench.person)
+      sheet.value = now
       if (untold.value.length) untold.value = untold.value.filter((one) => one.at >= mine)
       failure.value = ''
-      if (answer.notice) notice.value = answer.notice
+      if (answer.notice || theirs) notice.value = answer.notice || theirs
     } else if (of === ticket.value && wasKept) {
       isOld.value = true
     }
@@ -331,12 +334,7 @@ export const useBench = defineStore('bench', () => {
     setDraft,
     open,
     refresh,
-    take,
-    takeAt,
-    confirm,
-    undo,
-    redo,
-    redoable,
+    take, takeAt, confirm, undo, redo, redoable,
     whys,
     loadWhys,
     doWork, submitWorkBack, chooseTargets, submit, takeBackHandOver, nameStrings,

@@ -16,6 +16,7 @@ export default {
   "take": "take {plain}",
   "anew": "anew",
   "read_so_here": "read {typed} {read}, so {direction} here; {tool}, {by}, {ago}",
+  "was_read_by_another_too": "{person} read {theirs} for {name} {ago}, you read {mine}: theirs stands now.",
   "read_with": "Read with:",
   "another_tool": ". Another tool",
   "take_2": "Take {plain}",
