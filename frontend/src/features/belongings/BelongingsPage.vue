@@ -77,7 +77,7 @@ useCommands([
 
 <template>
   <InstrumentFrame :ticket="ticket" page="belongings" :title="t('what_belongs_to_it')" :label="t('what_belongs_to_it')">
-    <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
+    <p v-if="failure && !Object.keys(faults).length" class="fault" role="alert">{{ failure }}</p>
     <div v-if="view" class="things">
       <p v-for="line in view.says" :key="line" class="heed" role="note">{{ line }}</p>
       <section v-for="group in groups" :key="group.key" :aria-label="GROUPS[group.key]">

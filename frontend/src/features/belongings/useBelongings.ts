@@ -1,7 +1,7 @@
 /** What belongs to an instrument, and the line about one thing that is being written. */
 import { ref, watch, type ComputedRef, type Ref } from 'vue'
 import { answerOf, api, Refused, type Belongings, type BelongingLine } from '@/api'
-import { useInTurn } from '@/shared/inTurn'
+import { useTicketActs } from '@/shared/ticketActs'
 
 export interface UseBelongingsReturn {
   view: Ref<Belongings | null>
@@ -14,29 +14,8 @@ export interface UseBelongingsReturn {
 
 export function useBelongings(ticket: () => string): UseBelongingsReturn {
   const view = ref<Belongings | null>(null)
-  const failure = ref('')
-  const faults = ref<Record<string, string>>({})
-  const { inTurn, isSending } = useInTurn()
+  const { failure, faults, isSending, act } = useTicketActs<Belongings>({ ticket, show: (found) => void (view.value = found) })
 
-  /** what : the same pressed twice is one. */
-  function run(what: string, ask: (of: string) => Promise<Belongings>): Promise<boolean> {
-    const of = ticket()
-    failure.value = ''
-    faults.value = {}
-    return inTurn(`${of} ${what}`, async () => {
-      try {
-        const found = await ask(of)
-        if (of === ticket()) view.value = found
-        return true
-      } catch (error) {
-        if (!(error instanceof Refused)) throw error
-        if (of !== ticket()) return false
-        faults.value = error.fields
-        failure.value = Object.keys(error.fields).length ? '' : error.message
-        return false
-      }
-    })
-  }
   /** The next instrument's belongings are asked for whatever is still on its way for the one before. */
   async function load(): Promise<void> {
     const of = ticket()
@@ -57,11 +36,10 @@ export function useBelongings(ticket: () => string): UseBelongingsReturn {
     failure,
     faults,
     isSending,
-    enter: (line) =>
-      run(`enter ${line.id}`, (ticket) => answerOf(api.POST('/api/instruments/{ticket}/belongings', { params: { path: { ticket } }, body: line }))),
+    enter: (line) => act(`enter ${line.id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/belongings', { ...at, body: line }))),
     takeBack: (entry_id) =>
-      run(`take back ${entry_id}`, (ticket) =>
-        answerOf(api.POST('/api/instruments/{ticket}/belongings/{entry_id}/take-back', { params: { path: { ticket, entry_id } } })),
+      act(`take back ${entry_id}`, ({ params: { path } }) =>
+        answerOf(api.POST('/api/instruments/{ticket}/belongings/{entry_id}/take-back', { params: { path: { ...path, entry_id } } })),
       ),
   }
 }

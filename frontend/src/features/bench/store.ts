@@ -207,7 +207,7 @@ export const useBench = defineStore('bench', () => {
   })
   /** Nothing is on its way any more that would tell of them: it was refused, or withdrawn. */
   const tells = (row: Row) => row.path === READINGS && row.ticket === ticket.value && row.state === 'waiting' && !row.failed
-  watch(() => untold.value.length > 0 && !outbox.rows.some(tells), (isLeft) => {
+  watch(() => !outbox.rows.some(tells) && untold.value.length > 0, (isLeft) => {
     if (isLeft) void refresh()
   })
 

@@ -3,7 +3,7 @@ import { ref, watch, type ComputedRef, type Ref } from 'vue'
 import { answerOf, api, Refused, type Checklist } from '@/api'
 import { useBench } from '@/features/bench'
 import { freshId } from '@/shared/id'
-import { useInTurn } from '@/shared/inTurn'
+import { useTicketActs, type AtTicket } from '@/shared/ticketActs'
 
 export interface Leave {
   pin: string
@@ -30,9 +30,13 @@ export interface UseLeavingReturn {
 export function useLeaving(ticket: () => string): UseLeavingReturn {
   const bench = useBench()
   const list = ref<Checklist | null>(null)
-  const failure = ref('')
-  const faults = ref<Record<string, string>>({})
-  const { inTurn, isSending } = useInTurn()
+  const { failure, faults, isSending, act } = useTicketActs<Checklist | null>({
+    ticket,
+    show: (now) => {
+      asked += 1
+      if (now) list.value = now
+    },
+  })
   /** Of the signature that is being given: sent again after a lost answer it is the same. */
   let sealId = freshId()
   let asked = 0
@@ -48,29 +52,6 @@ export function useLeaving(ticket: () => string): UseLeavingReturn {
     }
   }
 
-  type At = { params: { path: { ticket: string } } }
-  /** what : the same pressed twice is one. */
-  function act(what: string, run: (at: At) => Promise<Checklist | null>): Promise<boolean> {
-    const of = ticket()
-    faults.value = {}
-    failure.value = ''
-    return inTurn(`${of} ${what}`, async () => {
-      try {
-        const now = await run({ params: { path: { ticket: of } } })
-        if (of !== ticket()) return true
-        asked += 1
-        if (now) list.value = now
-        return true
-      } catch (error) {
-        if (!(error instanceof Refused)) throw error
-        if (of !== ticket()) return false
-        faults.value = error.fields
-        failure.value = error.message
-        return false
-      }
-    })
-  }
-
   watch(ticket, () => {
     list.value = null
     failure.value = ''
@@ -82,7 +63,7 @@ export function useLeaving(ticket: () => string): UseLeavingReturn {
     if (before && now && now.instrument.ticket === ticket() && !isSending.value) void load()
   })
 
-  async function moved(what: string, run: (at: At) => Promise<Checklist>): Promise<boolean> {
+  async function moved(what: string, run: (at: AtTicket) => Promise<Checklist>): Promise<boolean> {
     const done = await act(what, run)
     if (done) await bench.refresh()
     return done

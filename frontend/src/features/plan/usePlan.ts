@@ -3,7 +3,7 @@ import { ref, watch, type ComputedRef, type Ref } from 'vue'
 import { answerOf, api, Refused, type VisitPlan } from '@/api'
 import { useBench } from '@/features/bench'
 import { freshId } from '@/shared/id'
-import { useInTurn } from '@/shared/inTurn'
+import { useTicketActs, type AtTicket } from '@/shared/ticketActs'
 
 export type Grade = VisitPlan['variants'][number]['grade']
 export type How = 'in_person' | 'phone' | 'letter' | 'signature'
@@ -41,9 +41,16 @@ export interface UsePlanReturn {
 export function usePlan(ticket: () => string): UsePlanReturn {
   const bench = useBench()
   const plan = ref<VisitPlan | null>(null)
-  const failure = ref('')
-  const faults = ref<Record<string, string>>({})
-  const { inTurn, isSending } = useInTurn()
+  const { failure, faults, isSending, act } = useTicketActs<VisitPlan>({
+    ticket,
+    /** What was begun, finished or approved also moves the sheet and the rail. */
+    show: async (now) => {
+      asked += 1
+      plan.value = now
+      await bench.refresh()
+    },
+    refused: () => void look(),
+  })
   let asked = 0
 
   async function load(): Promise<void> {
@@ -70,37 +77,12 @@ export function usePlan(ticket: () => string): UsePlanReturn {
     }
   }
 
-  /** What was begun, finished or approved also moves the sheet and the rail. what : the same pressed twice is one. */
-  function change(what: string, act: (at: { ticket: string }) => Promise<VisitPlan>): Promise<boolean> {
-    const of = ticket()
-    faults.value = {}
-    failure.value = ''
-    return inTurn(`${of} ${what}`, async () => {
-      try {
-        const now = await act({ ticket: of })
-        if (of !== ticket()) return true
-        asked += 1
-        plan.value = now
-        await bench.refresh()
-        return true
-      } catch (error) {
-        if (!(error instanceof Refused)) throw error
-        if (of !== ticket()) return false
-        faults.value = error.fields
-        failure.value = error.message
-        void look()
-        return false
-      }
-    })
-  }
-
   watch(ticket, () => {
     plan.value = null
     void load()
   }, { immediate: true })
 
-  type At = { ticket: string }
-  const line = (at: At, line_id: string) => ({ params: { path: { ...at, line_id } } })
+  const line = ({ params: { path } }: AtTicket, line_id: string) => ({ params: { path: { ...path, line_id } } })
   return {
     plan,
     failure,
@@ -112,41 +94,41 @@ export function usePlan(ticket: () => string): UsePlanReturn {
       failure.value = ''
     },
     add: (works, underway = '') =>
-      change(`add ${works.join(' ')}`, (path) =>
+      act(`add ${works.join(' ')}`, (at) =>
         answerOf(
           api.POST('/api/instruments/{ticket}/plan/lines', {
-            params: { path },
+            ...at,
             body: { id: freshId(), works, origin: underway ? 'underway' : 'wish', because: '', reason: underway },
           }),
         ),
       ),
-    drop: (id) => change(`drop ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/drop', line(at, id)))),
+    drop: (id) => act(`drop ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/drop', line(at, id)))),
     move: (id, before) =>
-      change(`move ${id} ${before}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/move', { ...line(at, id), body: { before } }))),
+      act(`move ${id} ${before}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/move', { ...line(at, id), body: { before } }))),
     grade: (id, grade) =>
-      change(`grade ${id} ${grade}`, (at) => answerOf(api.PUT('/api/instruments/{ticket}/plan/lines/{line_id}/grade', { ...line(at, id), body: { grade } }))),
+      act(`grade ${id} ${grade}`, (at) => answerOf(api.PUT('/api/instruments/{ticket}/plan/lines/{line_id}/grade', { ...line(at, id), body: { grade } }))),
     use: (id, item, count) =>
-      change(`use ${id} ${item}`, (at) =>
+      act(`use ${id} ${item}`, (at) =>
         answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/parts', { ...line(at, id), body: { id: freshId(), item, count } })),
       ),
     putBack: (part_id) =>
-      change(`put back ${part_id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/parts/{part_id}/put-back', { params: { path: { ...at, part_id } } }))),
+      act(`put back ${part_id}`, ({ params: { path } }) => answerOf(api.POST('/api/instruments/{ticket}/plan/parts/{part_id}/put-back', { params: { path: { ...path, part_id } } }))),
     begin: (id) =>
-      change(`begin ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/begin', { ...line(at, id), body: { id: freshId() } }))),
-    pause: (id) => change(`pause ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/pause', line(at, id)))),
+      act(`begin ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/begin', { ...line(at, id), body: { id: freshId() } }))),
+    pause: (id) => act(`pause ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/pause', line(at, id)))),
     finish: (id, minutes) =>
-      change(`finish ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/finish', { ...line(at, id), body: { id: freshId(), minutes } }))),
+      act(`finish ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/finish', { ...line(at, id), body: { id: freshId(), minutes } }))),
     discount: (percent, reason) =>
-      change('discount', (path) => answerOf(api.POST('/api/instruments/{ticket}/plan/discount', { params: { path }, body: { id: freshId(), percent, reason } }))),
+      act('discount', (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/discount', { ...at, body: { id: freshId(), percent, reason } }))),
     approve: (form) => {
       const total = plan.value?.total ?? ''
-      return change('approve', (path) =>
-        answerOf(api.POST('/api/instruments/{ticket}/plan/approvals', { params: { path }, body: { id: freshId(), ...form, total } })),
+      return act('approve', (at) =>
+        answerOf(api.POST('/api/instruments/{ticket}/plan/approvals', { ...at, body: { id: freshId(), ...form, total } })),
       )
     },
     takeBack: (approval_id) =>
-      change(`take back ${approval_id}`, (at) =>
-        answerOf(api.POST('/api/instruments/{ticket}/plan/approvals/{approval_id}/take-back', { params: { path: { ...at, approval_id } } })),
+      act(`take back ${approval_id}`, ({ params: { path } }) =>
+        answerOf(api.POST('/api/instruments/{ticket}/plan/approvals/{approval_id}/take-back', { params: { path: { ...path, approval_id } } })),
       ),
   }
 }
