@@ -205,6 +205,9 @@ export const useOutbox = defineStore('outbox', () => {
     await keep.drop(row)
     show(row, false)
     share({ kind: 'gone', row })
+    // Whoever waited for it goes on: nothing will be said of it.
+    waiters.get(row.id)?.resolve({ sent: false })
+    waiters.delete(row.id)
     return true
   }
   /** Send once more what was refused, with what was put right in it. */

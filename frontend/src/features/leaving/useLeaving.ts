@@ -79,10 +79,9 @@ export function useLeaving(ticket: () => string): UseLeavingReturn {
       ),
     undoCheck: (point) => act(`undo ${point}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/checks/take-back', { ...at, body: { point } }))),
     handOver: (leave) => {
-      const id = sealId
-      return moved('hand over', (at) =>
-        answerOf(api.POST('/api/instruments/{ticket}/hand-over', { ...at, body: { ...leave, id, next_check: leave.next_check || null } })),
-      )
+      // As it was signed, though it may wait its turn.
+      const body = { ...leave, id: sealId, next_check: leave.next_check || null }
+      return moved('hand over', (at) => answerOf(api.POST('/api/instruments/{ticket}/hand-over', { ...at, body })))
     },
     takeBack: () => {
       sealId = freshId()
