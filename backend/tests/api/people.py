@@ -78,7 +78,7 @@ NOT_ALL = {
     ("post", "/api/instruments/{ticket}/retunings"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/retunings/{retuning_id}/take-back"): ALL - {"desk"},
     ("put", "/api/instruments/{ticket}/targets"): ALL - {"desk"},
-    ("post", "/api/instruments/{ticket}/targets/take-back"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/targets/{choice_id}/take-back"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/plan/lines"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/plan/lines/{line_id}/drop"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/plan/lines/{line_id}/move"): ALL - {"desk"},

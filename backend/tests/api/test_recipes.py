@@ -70,15 +70,14 @@ def test_a_choice_is_undone_and_both_stay_in_the_log(pia: Following) -> None:
     sheet = pia.choose(recipe="Soloist", schools={"crown": "flatter"}, reason="asked for it")
     assert sheet["recipe"]["own"] == ["flatter crown"]
     assert sheet["undoable"]["kind"] == "choice"
-    body = {"id": sheet["undoable"]["id"]}
-    undone = pia.client.post(f"{pia.at}/targets/take-back", json=body).json()
+    undone = pia.client.post(f"{pia.at}/targets/{sheet['undoable']['id']}/take-back").json()
     assert undone["recipe"] == {"name": "Soloist", "own": [], "heights_at_mark": False}
     log = [line for line in pia.client.get(f"{pia.at}/log").json() if line["what"] == "targets"]
     assert [(line["value"], line["state"]) for line in log] == [
         ("Soloist, flatter crown: asked for it", "taken back"),
         ("Soloist", "work"),
     ]
-    stranger = pia.client.post(f"{pia.at}/targets/take-back", json={"id": str(uuid4())})
+    stranger = pia.client.post(f"{pia.at}/targets/{uuid4()}/take-back")
     assert stranger.status_code == 404
 
 

@@ -17,7 +17,7 @@ def undo(bench: Bench) -> dict[str, Any]:
     newest: dict[str, Any] = bench.sheet["undoable"]
     places = {"reading": "readings", "work": "works", "decision": "decisions", "mark": "marks", "seen": "seen"}
     bench.post(f"{places[newest['kind']]}/{newest['id']}/take-back")
-    return {"kind": newest["kind"], "id": newest["id"]}
+    return {"kind": newest["kind"], "of": newest["id"]}
 
 
 def test_a_reading_and_a_work_stand_again_as_they_were(client: TestClient) -> None:
@@ -46,7 +46,7 @@ def test_nothing_stands_again_over_what_was_entered_since(client: TestClient) ->
     bench.take("end_height", 3, "4.1")
     refused = bench.post("redo", 409, **taken)
     assert "something was entered since" in refused["detail"][0]["msg"]
-    bench.post("redo", 404, kind="work", id=str(uuid4()))
+    bench.post("redo", 404, kind="work", of=str(uuid4()))
 
 
 @pytest.mark.parametrize(

@@ -152,28 +152,6 @@ def test_of_two_readings_at_one_place_one_stands_and_the_other_is_told(ask: Ask)
     assert cell["count"] == 1
 
 
-def test_an_id_of_another_instrument_is_refused(ask: Ask) -> None:
-    """Never a silent 200: whatever carries an id that stands at another instrument is told so."""
-    id = str(uuid4())
-    acts = [
-        ("readings", reading("23", 0, id=id)),
-        ("works", {"id": id, "work": "bridge_moved"}),
-        ("strings", {"id": id, "own": {"name": "own", "material": "gut", "diameters": ["1", ".9", ".8", ".7"]}}),
-        ("items/pegs/seen", {"id": id, "verdict": "fine"}),
-        ("sound/session", {"id": id, "player": "Lotte Brandvold"}),
-        ("sound/post", {"id": id, "length": "52"}),
-        ("retunings", {"id": id, "cents": ["-4", "", "", ""]}),
-    ]
-    for path, body in acts:
-        assert ask(TEO, "POST", f"/instruments/RW-103/{path}", body).status_code == 200, path
-        assert ask(TEO, "POST", f"/instruments/RW-103/{path}", body).status_code == 200, path
-        if "own" in body:
-            body["own"]["name"] = "another"
-        refused = ask(TEO, "POST", f"/instruments/RW-110/{path}", body)
-        assert refused.status_code == 409, (path, refused.text)
-        assert refused.json()["detail"][0]["loc"] == ["body", "id"]
-
-
 def test_a_house_with_two_open_visits_is_mended(empty: Engine) -> None:
     """The one with readings stays open; the other is closed, and none can be opened beside it."""
     command.downgrade(config_for(empty), "0013")

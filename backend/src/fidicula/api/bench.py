@@ -71,7 +71,7 @@ class RedoBody(Body):
     """What was taken back, as `undoable` named it."""
 
     kind: Literal["reading", "work", "decision", "mark", "seen"]
-    id: UUID
+    of: UUID
 
 
 class WorkBody(Body):
@@ -201,4 +201,4 @@ def redo(request: Request, ticket: Ticket, body: RedoBody, person: Acting) -> Re
     if body.kind == "decision" and "sign_off" not in MAY[person.role]:
         raise ForbiddenError(f"the {person.role} does not decide: a luthier gives a PIN first")
     redoing: Redoing = request.app.state.redoing
-    return answer(redoing.redo(ticket, body.kind, body.id))
+    return answer(redoing.redo(ticket, body.kind, body.of))

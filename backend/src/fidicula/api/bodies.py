@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import asyncio
+import hashlib
+import json
 import re
 from collections.abc import Iterator
 from typing import Any
@@ -44,6 +46,33 @@ class Refused(Exception):
             self.answer.headers["connection"] = "close"
 
 
+class Body:
+    """What came with a request, for whoever asks whether the same came before.
+
+    Secrets are no part of it: the digest is kept, and a PIN could be guessed by it.
+    """
+
+    def __init__(self) -> None:
+        self.json: Any = None
+        self._of_file = hashlib.sha256()
+
+    def add(self, part: bytes) -> None:
+        """A part of a file."""
+        self._of_file.update(part)
+
+    def digest(self, about: str) -> bytes:
+        """Of all that came, the same whatever order its fields stood in. about : where to, and how."""
+        said = self.json
+        if isinstance(said, dict):
+            said = {name: value for name, value in said.items() if name not in _SECRETS}
+        text = json.dumps([about, said], sort_keys=True, separators=(",", ":"))
+        return hashlib.sha256(text.encode() + self._of_file.digest()).digest()[:16]
+
+
+_SECRETS = frozenset({"pin", "password"})
+BODY = "fidicula.body"
+
+
 class Bodies:
     """Lets a request through whose body is small, quick, of the right kind, and text where it is to be text."""
 
@@ -59,7 +88,8 @@ class Bodies:
             if scope["method"] not in _READS and scope["path"].startswith("/api/"):
                 headers = Headers(scope=scope)
                 _check_origin(headers)
-                receive = await _checked_body(scope["path"], headers, receive)
+                scope[BODY] = Body()
+                receive = await _checked_body(scope["path"], headers, receive, scope[BODY])
         except Refused as refused:
             await refused.answer(scope, receive, send)
             return
@@ -80,17 +110,17 @@ def _check_origin(headers: Headers) -> None:
         raise Refused(403, "this comes from a page of another site", "header", "origin")
 
 
-async def _checked_body(path: str, headers: Headers, receive: Receive) -> Receive:
+async def _checked_body(path: str, headers: Headers, receive: Receive, read: Body) -> Receive:
     most, within = next(((most, within) for pattern, most, within in _FILES if pattern.fullmatch(path)), (None, 0.0))
     announced = headers.get("content-length", "0")
     _check_size(int(announced) if announced.isdecimal() else 0, most or MOST_JSON)
     if most is not None:
-        return _counted(receive, most, within)
+        return _counted(receive, most, within, read)
     body = await _whole(receive)
     if body:
         if headers.get("content-type", "").split(";")[0].strip().lower() != "application/json":
             raise Refused(415, "a change comes as JSON, with the content type application/json", "header")
-        _check_text(body)
+        read.json = _checked_json(body)
     return _replayed(body, receive)
 
 
@@ -99,7 +129,7 @@ def _check_size(size: int, most: int) -> None:
         raise Refused(413, f"it is over {most / 1e6:.0f} MB: a smaller one will do", "body")
 
 
-def _counted(receive: Receive, most: int, within: float) -> Receive:
+def _counted(receive: Receive, most: int, within: float, read: Body) -> Receive:
     """The body of a file as it comes, up to a size and within a time."""
     clock = asyncio.get_running_loop().time
     size, end = 0, clock() + within
@@ -107,8 +137,10 @@ def _counted(receive: Receive, most: int, within: float) -> Receive:
     async def counted() -> Message:
         nonlocal size
         message = await _next(receive, min(PAUSE_S, end - clock()))
-        size += len(message.get("body", b""))
+        part = message.get("body", b"")
+        size += len(part)
         _check_size(size, most)
+        read.add(part)
         return message
 
     return counted
@@ -149,7 +181,7 @@ def _replayed(body: bytes, receive: Receive) -> Receive:
     return replayed
 
 
-def _check_text(body: bytes) -> None:
+def _checked_json(body: bytes) -> Any:
     """JSON that the records can hold: no half characters, no NUL, no NaN, not nested without end."""
     try:
         found = from_json(body, allow_inf_nan=False)
@@ -159,6 +191,7 @@ def _check_text(body: bytes) -> None:
         for path, text in _texts(found, ()):
             if "\0" in text:
                 raise Refused(422, "a character stands in it that is no text", "body", *path)
+    return found
 
 
 def _texts(value: Any, path: tuple[str | int, ...]) -> Iterator[tuple[tuple[str | int, ...], str]]:

@@ -12,7 +12,7 @@ from starlette.exceptions import HTTPException as StarletteHTTPException
 
 from fidicula.contract.refusals import Refusal, RefusalItem, from_core, item_of
 from fidicula.core.errors import CoreError
-from fidicula.db.once import TakenIdError
+from fidicula.db.entries import TakenIdError
 from fidicula.db.unit_of_work import AtOnceError, DatabaseAwayError, DatabaseBusyError, DatabaseError, DiskFullError
 from fidicula.services.errors import (
     BusyError,
@@ -79,8 +79,9 @@ def install(app: FastAPI) -> None:
         return answer
 
     @app.exception_handler(TakenIdError)
-    def _taken_id(_request: Request, _error: TakenIdError) -> JSONResponse:
-        return _one(409, "this id belongs to another entry: nothing was written; enter it again", "body", "id")
+    def _taken_id(_request: Request, error: TakenIdError) -> JSONResponse:
+        where = f" for {error.ticket}" if error.ticket else ""
+        return _one(409, f"this entry was already used{where}: nothing was written; enter it again", "body", "id")
 
     @app.exception_handler(DatabaseError)
     def _database(request: Request, error: DatabaseError) -> JSONResponse:

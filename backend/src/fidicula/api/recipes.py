@@ -104,10 +104,10 @@ def choose(followings: UseFollowings, ticket: Ticket, body: ChooseBody, person: 
     )
 
 
-@router.post("/instruments/{ticket}/targets/take-back", dependencies=[may("measure")])
-def take_back(followings: UseFollowings, ticket: Ticket, body: EntryBody, person: Acting) -> BenchSheet:
+@router.post("/instruments/{ticket}/targets/{choice_id}/take-back", dependencies=[may("measure")])
+def take_back(followings: UseFollowings, ticket: Ticket, choice_id: UUID, person: Acting) -> BenchSheet:
     """Undo a choice of targets."""
-    return followings.take_back(ticket, body.id, person.name)
+    return followings.take_back(ticket, choice_id, person.name)
 
 
 @router.get("/recipes/{family}")

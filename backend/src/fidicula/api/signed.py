@@ -13,8 +13,9 @@ from fastapi import Depends, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.params import Depends as DependsMarker
 
+from fidicula.api.bodies import BODY, Body
 from fidicula.api.words import EARLIEST, LATEST
-from fidicula.db.entered import Entered, was_entered
+from fidicula.db.entered import Entered, Entry, was_entered
 from fidicula.db.people_records import Person, SignIn
 from fidicula.services.audit import Actor, acts_now
 from fidicula.services.errors import ForbiddenError, NotSignedInError, PasswordAgainError
@@ -98,7 +99,22 @@ def _entered(request: Request) -> Entered:
         at = datetime.fromisoformat(request.headers.get(AT_HEADER, ""))
     with suppress(ValueError):
         visit = UUID(request.headers.get(VISIT_HEADER, ""))
-    return Entered(None if at is None or at.tzinfo is None or not EARLIEST <= at <= LATEST else at, visit)
+    known_at = None if at is None or at.tzinfo is None or not EARLIEST <= at <= LATEST else at
+    return Entered(known_at, visit, _entry(request))
+
+
+def _entry(request: Request) -> Entry | None:
+    """What is entered by this request, where it says an id: in its body, or in the address of a file."""
+    body: Body | None = request.scope.get(BODY)
+    if body is None:
+        return None
+    said = body.json.get("id") if isinstance(body.json, dict) else request.query_params.get("id")
+    try:
+        id = UUID(str(said))
+    except ValueError:
+        return None
+    about = f"{request.method} {request.url.path} {request.query_params}"
+    return Entry(id, str(request.path_params.get("ticket", "")), lambda: body.digest(about))
 
 
 Acting = Annotated[Person, Depends(acting)]

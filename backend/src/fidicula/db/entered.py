@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from contextvars import ContextVar
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
@@ -12,12 +12,30 @@ from uuid import UUID
 from sqlalchemy import Table
 
 
+@dataclass
+class Entry:
+    """What a request enters. id : made where it was entered.  ticket : of its instrument, empty for none.
+
+    digest : of all that was entered, the same for the same entry sent again.
+    is_kept : by this request, which may write in several units of work.
+    """
+
+    id: UUID
+    ticket: str
+    digest: Callable[[], bytes]
+    is_kept: bool = False
+
+
 @dataclass(frozen=True)
 class Entered:
-    """at : when, by the browser's clock.  visit : that the page showed. None where the browser did not say."""
+    """at : when, by the browser's clock.  visit : that the page showed. None where the browser did not say.
+
+    entry : None where nothing with an id is entered.
+    """
 
     at: datetime | None = None
     visit: UUID | None = None
+    entry: Entry | None = None
 
 
 _NOW = Entered()

@@ -9,14 +9,7 @@ from sqlalchemy import Connection, RowMapping, Table, select
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db.entered import with_time
-
-
-class TakenIdError(Exception):
-    """The id of a new line is already that of another one. table : where that stands."""
-
-    def __init__(self, table: str) -> None:
-        super().__init__(f"an id of {table} stands elsewhere already")
-        self.table = table
+from fidicula.db.entries import TakenIdError, check_entry, ticket_of_visit
 
 
 def add_once(
@@ -39,7 +32,8 @@ def add_once(
 def check_same(
     connection: Connection, table: Table, values: Mapping[str, Any], *, same: Sequence[str] = ("visit_id",)
 ) -> None:
-    """Raises TakenIdError unless the row of this id agrees with `values` in the columns `same`."""
+    """Raises TakenIdError unless the row of this id agrees with `values` in the columns `same`, and was entered so."""
+    check_entry(connection)
     there = connection.execute(select(*(table.c[name] for name in same)).where(table.c.id == values["id"])).one()
     if any(there._mapping[name] != values[name] for name in same):
-        raise TakenIdError(table.name)
+        raise TakenIdError(ticket_of_visit(connection, there.visit_id) if "visit_id" in same else "")

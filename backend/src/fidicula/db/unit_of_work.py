@@ -21,6 +21,7 @@ from fidicula.db.audit import Audit
 from fidicula.db.belongings import Belongings
 from fidicula.db.browsers import Browsers
 from fidicula.db.course import Course
+from fidicula.db.entries import check_entry, keep_entry
 from fidicula.db.history import History
 from fidicula.db.instruments import Instruments
 from fidicula.db.leaving import Leaving
@@ -117,11 +118,13 @@ class UnitOfWork:
     """`with UnitOfWork(engine) as work:` reads and writes; without `commit()` nothing is kept.
 
     only_reads : saves the way there and back that opening and ending a transaction takes.
+    beside : what it writes is no part of what was entered, and stays also where that is refused.
     """
 
-    def __init__(self, engine: Engine, *, only_reads: bool = False) -> None:
+    def __init__(self, engine: Engine, *, only_reads: bool = False, beside: bool = False) -> None:
         self.engine = engine
         self.only_reads = only_reads
+        self._is_beside = beside
         self._connection: Connection
 
     def __enter__(self) -> UnitOfWork:
@@ -174,14 +177,29 @@ class UnitOfWork:
         self._connection.exec_driver_sql("SELECT 1")
 
     def commit(self) -> None:
-        self._connection.commit()
+        """Keep what was written, and the id of what was entered; the same entry sent again writes nothing.
+
+        Raises TakenIdError where another entry has that id.
+        """
+        if self._is_new():
+            self._connection.commit()
+        else:
+            self._connection.rollback()
+
+    def check_entry(self) -> bool:
+        """Whether what is entered now was entered before. Raises TakenIdError where its id is another entry's."""
+        return check_entry(self._connection)
+
+    def _is_new(self) -> bool:
+        return self._is_beside or keep_entry(self._connection)
 
     def commit_meanwhile(self, work: Callable[[], Result]) -> Result:
         """Commit, which waits for the disk, while `work` is done, which asks the database nothing; its result once all
         is kept."""
+        end = b"COMMIT" if self._is_new() else b"ROLLBACK"
         link = self._connection.connection.driver_connection
         assert isinstance(link, psycopg.Connection)
-        link.pgconn.send_query(b"COMMIT")
+        link.pgconn.send_query(end)
         link.pgconn.flush()
         try:
             result = work()

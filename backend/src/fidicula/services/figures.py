@@ -125,6 +125,8 @@ class Figures:
         """Let the starting value stand again; where there is none, there is no figure."""
         with UnitOfWork(self._engine) as uow:
             entries = uow.rules.figure_history(**vars(key))
+            if uow.check_entry():
+                return figure_page(load_rules(uow, key.family), page_size)
             if not entries or entries[0].withdrawn:
                 raise ConflictError("the starting value stands already")
             uow.rules.add_figure(replace(entries[0], id=entry_id, withdrawn=True, entered_by=by))
@@ -136,6 +138,8 @@ class Figures:
         """Put back what stood before the newest entry; both stay in the history."""
         with UnitOfWork(self._engine) as uow:
             entries = uow.rules.figure_history(**vars(key))
+            if uow.check_entry():
+                return figure_page(load_rules(uow, key.family), page_size)
             if not entries:
                 raise NotFoundError("the shop has not changed this figure")
             before = entries[1] if len(entries) > 1 else replace(entries[0], withdrawn=True)

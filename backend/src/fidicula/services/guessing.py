@@ -26,7 +26,7 @@ def check_guess(engine: Engine, what: str, whose: str, *, from_where: str, fits:
     Raises TooManyGuessesError.
     """
     at_what = f"{what} {whose}"
-    with UnitOfWork(engine) as uow:
+    with UnitOfWork(engine, beside=True) as uow:
         made = uow.browsers.guesses(at_what=at_what, from_where=from_where, within=WITHIN)
         _slow_down(made.here, made.last_here, made.now, free=FREE_HERE)
         _slow_down(made.of_browser, made.last_of_browser, made.now, free=FREE_OF_BROWSER)
@@ -35,7 +35,7 @@ def check_guess(engine: Engine, what: str, whose: str, *, from_where: str, fits:
     if not fits():
         note_wrong_guess(what)
         return False
-    with UnitOfWork(engine) as uow:
+    with UnitOfWork(engine, beside=True) as uow:
         uow.browsers.forget_guesses(at_what=at_what, from_where=from_where)
         uow.commit()
     return True

@@ -214,6 +214,7 @@ def _take_in(uow: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
     """
     there = uow.instruments.ticket_of(arrival.id)
     if there is not None:
+        uow.check_entry()
         return there, False
     names = tuple(arrival.string_names) or figures.string_names(family=arrival.family, count=4) or ()
     if not 3 <= len(names) <= 6 or len(set(names)) < len(names) or not all(name.strip() for name in names):
@@ -240,6 +241,7 @@ def _take_in(uow: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
             break
         there = uow.instruments.ticket_of(arrival.id)
         if there is not None:
+            uow.check_entry()
             return there, False
         if asked:
             raise RefusedError(f"the ticket {ticket} is taken: choose another", field="ticket")

@@ -107,6 +107,8 @@ class Sound:
             raise RefusedError("say who plays", field="player")
 
         def change(uow: UnitOfWork, loaded: Loaded) -> None:
+            if uow.check_entry():
+                return
             there = next((h for h in uow.sound.heard(loaded.instrument.id) if h.id == heard_id), None)
             if there is None or not uow.sound.take_back("heard", heard_id, loaded.visit.id, by):
                 raise NotFoundError("that is not among what was heard at this visit")

@@ -31,7 +31,7 @@ export function takeBack(ticket: string, { kind, id, words }: Undoable): Act {
     case 'decision':
       return post('/api/instruments/{ticket}/decisions/{decision_id}/take-back', { params: { path: { ticket, decision_id: id } }, ...said })
     case 'choice':
-      return post('/api/instruments/{ticket}/targets/take-back', { params: at(ticket), body: { id }, ...said })
+      return post('/api/instruments/{ticket}/targets/{choice_id}/take-back', { params: { path: { ticket, choice_id: id } }, ...said })
     case 'mark':
       return post('/api/instruments/{ticket}/marks/{mark_id}/take-back', { params: { path: { ticket, mark_id: id } }, ...said })
     case 'seen':
@@ -48,4 +48,4 @@ export interface Undone {
 }
 
 export const redo = (ticket: string, { kind, id, words }: Undone): Act =>
-  post('/api/instruments/{ticket}/redo', { params: at(ticket), body: { kind, id }, words: t('redo', { words }) })
+  post('/api/instruments/{ticket}/redo', { params: at(ticket), body: { kind, of: id }, words: t('redo', { words }) })

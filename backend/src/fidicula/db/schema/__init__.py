@@ -17,7 +17,7 @@ from fidicula.db.schema.bench import (
     tool_check,
     work_done,
 )
-from fidicula.db.schema.house import instrument, instrument_change, string_of_set, string_set, visit
+from fidicula.db.schema.house import entry, instrument, instrument_change, string_of_set, string_set, visit
 from fidicula.db.schema.leaving import addition, point_check, point_entry, seal
 from fidicula.db.schema.people import audit_entry, browser, guess, person, sign_in
 from fidicula.db.schema.plan import (
@@ -51,6 +51,7 @@ __all__ = [
     "browser",
     "course_mark",
     "decision",
+    "entry",
     "figure_entry",
     "guess",
     "hand_repeats",

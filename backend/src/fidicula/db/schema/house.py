@@ -14,6 +14,7 @@ from sqlalchemy import (
     Double,
     ForeignKey,
     Index,
+    LargeBinary,
     Sequence,
     SmallInteger,
     Table,
@@ -24,6 +25,16 @@ from sqlalchemy import (
 )
 
 from fidicula.db.schema.base import NATURAL, metadata, now_column
+
+entry = Table(
+    "entry",
+    metadata,
+    # Of what was entered, made where that was; and what it was, so that the same id with another body is refused.
+    Column("id", Uuid, primary_key=True),
+    Column("digest", LargeBinary, nullable=False),
+    # Where it was entered; empty where it belongs to no instrument.
+    Column("ticket", Text, nullable=False),
+)
 
 string_set = Table(
     "string_set",

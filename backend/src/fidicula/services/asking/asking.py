@@ -111,21 +111,21 @@ class Asking:
         if not name.strip():
             raise RefusedError("give it a name, for instance: cellos that sink", field="name")
         _read(words)
-        self._write(db.QuestionEntry(entry_id, name.strip(), words.strip(), False, by))
+        with UnitOfWork(self._engine) as uow:
+            uow.asking.keep(db.QuestionEntry(entry_id, name.strip(), words.strip(), False, by))
+            uow.commit()
         return self.questions()
 
     def forget(self, name: str, *, entry_id: UUID, by: str) -> list[KeptQuestion]:
         """It is not in the list any more."""
         there = next((one for one in self.questions() if one.name == name), None)
-        if there is None:
-            raise NotFoundError("there is no such question", field="name")
-        self._write(db.QuestionEntry(entry_id, name, there.words, True, by))
-        return self.questions()
-
-    def _write(self, entry: db.QuestionEntry) -> None:
         with UnitOfWork(self._engine) as uow:
-            uow.asking.keep(entry)
-            uow.commit()
+            if not uow.check_entry():
+                if there is None:
+                    raise NotFoundError("there is no such question", field="name")
+                uow.asking.keep(db.QuestionEntry(entry_id, name, there.words, True, by))
+                uow.commit()
+        return self.questions()
 
 
 def _read(words: str) -> list[Condition]:

@@ -120,9 +120,7 @@ class HandingOver:
         with UnitOfWork(self._engine) as uow:
             loaded = load_to_change(uow, ticket)
             visit = loaded.visit
-            if visit.closed_at is not None and (
-                entered_now().visit == visit.id or any(seal.id == seal_id for seal in uow.leaving.seals([visit.id]))
-            ):
+            if uow.check_entry() or (visit.closed_at is not None and entered_now().visit == visit.id):
                 return
             if visit.closed_at is not None:
                 raise ConflictError(f"{ticket} was handed over already")
