@@ -1,5 +1,6 @@
 /** The API, typed by schema.d.ts, which every build makes from openapi.json; `./fidicula client` writes that. */
 import createClient from 'openapi-fetch'
+import { makeOnePress, saidBy } from '@/shared/onePress'
 import { askPasswordAgain } from '@/shared/passwordAgain'
 import { noteAnswer, noteAway } from './reach'
 import { Refused } from './refused'
@@ -143,7 +144,29 @@ export type PersonBody = Schemas['PersonBody']
 export type BrowserView = Schemas['BrowserView']
 export type AuditLine = Schemas['AuditLine']
 
-export const api = createClient<paths>({ baseUrl: window.location.origin })
+const client = createClient<paths>({ baseUrl: window.location.origin })
+
+/** What is asked by these changes nothing, and may be asked as often as one likes. */
+const ASKS_ONLY = /\/(pages\/\{page\}|preview|numbers|device)$/
+const onePress = makeOnePress()
+type Asked = { params?: unknown; body?: unknown }
+/** A change that is pressed twice goes out once. */
+function pressed<Method extends (path: never, init: never) => Promise<Answered<unknown>>>(name: string, ask: Method): Method {
+  const asked = ask as unknown as (path: string, init?: Asked) => Promise<Answered<unknown>>
+  const once = (path: string, init?: Asked) =>
+    ASKS_ONLY.test(path)
+      ? asked(path, init)
+      : onePress(JSON.stringify([name, path, init?.params, saidBy(init?.body)]), () => asked(path, init), ({ response }) => !response.ok)
+  return once as unknown as Method
+}
+/** What is sent out of the outbox goes by `request`: that has one sender, which sends each once. */
+export const api = {
+  ...client,
+  POST: pressed('POST', client.POST as never) as typeof client.POST,
+  PUT: pressed('PUT', client.PUT as never) as typeof client.PUT,
+  PATCH: pressed('PATCH', client.PATCH as never) as typeof client.PATCH,
+  DELETE: pressed('DELETE', client.DELETE as never) as typeof client.DELETE,
+}
 
 /** What this browser's session brings along with every change, and who is told that it has ended. */
 const door = { formToken: '', onEnd: () => {} }
@@ -162,7 +185,7 @@ export function keepDoor(formToken: string, onEnd: () => void): void {
 /** Each request as it was sent, until its answer is here: its body is read only once. */
 const sent = new Map<string, Request>()
 
-api.use({
+client.use({
   onRequest({ request, id, schemaPath }) {
     request.headers.set('X-Fidicula-Form', door.formToken)
     // Only what changes the shop is asked a password for.

@@ -5,6 +5,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { answerOf, api, onBack } from '@/api'
 import { Refused } from '@/api/refused'
 import { freshId } from '@/shared/id'
+import { makeOnePress, saidBy } from '@/shared/onePress'
 import { useAtBench } from '@/shared/person'
 import { openKeep, type Keep } from './keep'
 import { oldReadings } from './old'
@@ -28,6 +29,13 @@ interface Waiter {
   reject: (error: Refused) => void
 }
 
+/** What an act is, whatever was known as it was pressed: pressed twice it is the same. */
+function whatOf({ method, path, params, body, blob }: Act): string {
+  const query = { ...params.query }
+  delete query.id
+  return JSON.stringify([method, path, params.path, query, saidBy(body), blob?.size])
+}
+
 export const useOutbox = defineStore('outbox', () => {
   const atBench = useAtBench()
   /** In their order. */
@@ -44,6 +52,7 @@ export const useOutbox = defineStore('outbox', () => {
   const others = new BroadcastChannel(SHARED)
   /** Dropped here or in another tab. */
   const gone = new Set<number>()
+  const onePress = makeOnePress()
   const waiters = new Map<string, Waiter>()
   const onSent = new Set<OnSent>()
   const onRefused = new Set<(row: Row) => boolean>()
@@ -190,10 +199,12 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** The same for a form, which shows a refusal itself. Throws Refused; says whether the server has it by now. */
   function submit(act: Act, more: { visit?: string } = {}): Promise<Done> {
-    const id = freshId()
-    return new Promise((resolve, reject) => {
-      waiters.set(id, { resolve, reject })
-      enter(act, { ...more, id })
+    return onePress(whatOf(act), () => {
+      const id = freshId()
+      return new Promise((resolve, reject) => {
+        waiters.set(id, { resolve, reject })
+        enter(act, { ...more, id })
+      })
     })
   }
 

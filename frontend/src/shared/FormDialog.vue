@@ -9,7 +9,8 @@ import { t } from '@/words/shared'
 
 const props = defineProps<{ title: string; act: string; isSending: boolean; message: string }>()
 const isOpen = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ send: [] }>()
+/** cancel : what was typed is not wanted; Escape only shuts the form, which is as it was when it opens again. */
+const emit = defineEmits<{ send: []; cancel: [] }>()
 const form = useTemplateRef('form')
 /** What was refused and stands at no field. */
 const unsaid = ref('')
@@ -21,6 +22,10 @@ watch(
   },
   { flush: 'post' },
 )
+function cancel(): void {
+  emit('cancel')
+  isOpen.value = false
+}
 watch(
   () => props.isSending,
   (sends) => {
@@ -40,7 +45,7 @@ watch(
         <div class="foot">
           <p v-if="unsaid" class="fault" role="alert">{{ unsaid }}</p>
           <v-card-actions class="actions">
-            <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
+            <v-btn @click="cancel">{{ t('cancel') }}</v-btn>
             <v-btn type="submit" variant="flat" :loading="isSending">{{ act }}</v-btn>
           </v-card-actions>
         </div>

@@ -1,5 +1,6 @@
 /** Acts of a page, one after the other: what is begun while another is on its way waits its turn, and is not lost. */
 import { computed, ref, type ComputedRef } from 'vue'
+import { makeOnePress } from './onePress'
 
 export interface UseInTurnReturn {
   isSending: ComputedRef<boolean>
@@ -8,21 +9,17 @@ export interface UseInTurnReturn {
 }
 
 export function useInTurn(): UseInTurnReturn {
-  const underway = new Map<string, Promise<unknown>>()
+  const onePress = makeOnePress()
   const count = ref(0)
   let last: Promise<unknown> = Promise.resolve()
 
   function inTurn<Outcome>(what: string, act: () => Promise<Outcome>): Promise<Outcome> {
-    const same = underway.get(what)
-    if (same) return same as Promise<Outcome>
-    count.value += 1
-    const mine = last.then(act).finally(() => {
-      underway.delete(what)
-      count.value -= 1
+    return onePress(what, () => {
+      count.value += 1
+      const mine = last.then(act).finally(() => (count.value -= 1))
+      last = mine.catch(() => undefined)
+      return mine
     })
-    last = mine.catch(() => undefined)
-    underway.set(what, mine)
-    return mine
   }
   return { inTurn, isSending: computed(() => count.value > 0) }
 }

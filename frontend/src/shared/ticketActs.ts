@@ -20,6 +20,8 @@ export interface UseTicketActsReturn<Answer> {
   isSending: ComputedRef<boolean>
   /** False where it was refused, which `failure` says. what : the same pressed twice is one. */
   act: (what: string, run: (at: AtTicket) => Promise<Answer>) => Promise<boolean>
+  /** The same for a form, which says itself what was refused: throws Refused. */
+  run: (what: string, run: (at: AtTicket) => Promise<Answer>) => Promise<void>
 }
 
 export function useTicketActs<Answer>({ ticket, show, refused }: TicketActs<Answer>): UseTicketActsReturn<Answer> {
@@ -27,24 +29,32 @@ export function useTicketActs<Answer>({ ticket, show, refused }: TicketActs<Answ
   const failure = ref('')
   const faults = ref<Record<string, string>>({})
 
-  function act(what: string, run: (at: AtTicket) => Promise<Answer>): Promise<boolean> {
+  function run(what: string, ask: (at: AtTicket) => Promise<Answer>): Promise<void> {
     const of = ticket()
     faults.value = {}
     failure.value = ''
     return inTurn(`${of} ${what}`, async () => {
       try {
-        const answer = await run({ params: { path: { ticket: of } } })
+        const answer = await ask({ params: { path: { ticket: of } } })
         if (of === ticket()) await show(answer)
-        return true
       } catch (error) {
-        if (!(error instanceof Refused)) throw error
-        if (of !== ticket()) return false
-        faults.value = error.fields
-        failure.value = error.message
-        refused?.()
-        return false
+        if (error instanceof Refused && of === ticket()) refused?.()
+        throw error
       }
     })
   }
-  return { failure, faults, isSending, act }
+  async function act(what: string, ask: (at: AtTicket) => Promise<Answer>): Promise<boolean> {
+    const of = ticket()
+    try {
+      await run(what, ask)
+      return true
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      if (of !== ticket()) return false
+      faults.value = error.fields
+      failure.value = error.message
+      return false
+    }
+  }
+  return { failure, faults, isSending, act, run }
 }

@@ -1,4 +1,4 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import { useInTurn } from '@/shared/inTurn'
 
 /** Acts that end when they are told to. */
@@ -44,7 +44,7 @@ describe('acts in their turn', () => {
     ends.add?.done()
     await second
   })
-  it('takes the same pressed twice for one, and for another once it is done', async () => {
+  it('takes the same pressed twice for one, and for another some time after it is done', async () => {
     const { inTurn } = useInTurn()
     const { act, begun, ends } = acts()
     const first = inTurn('begin', act('begin'))
@@ -52,8 +52,10 @@ describe('acts in their turn', () => {
     await settled()
     ends.begin?.done()
     await first
+    vi.setSystemTime(Date.now() + 1000)
     void inTurn('begin', act('again'))
     await settled()
+    vi.useRealTimers()
     expect(begun).toEqual(['begin', 'again'])
   })
 })

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** An instrument at the door: a new one, or one that has been here and is found while typing. */
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { answerOf, api, Refused, type ArrivalBody, type KnownView } from '@/api'
 import { post, useOutbox, type Act } from '@/outbox'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
 import { ago } from '@/shared/format'
-import { freshId } from '@/shared/id'
+import { useFormEntry } from '@/shared/entry'
 import { useHouse } from '@/features/rail'
 import { FAMILIES } from './families'
 import { t } from '@/words/arrival'
@@ -17,58 +17,50 @@ const house = useHouse()
 const outbox = useOutbox()
 const router = useRouter()
 
-const fresh = () => ({
-  ticket: '',
-  family: 'violin' as ArrivalBody['family'],
-  size: '4/4',
-  names: '',
-  left_handed: false,
-  opposite_build: false,
-  is_new: false,
-  is_fleet: false,
-  size_without_figures: false,
-  owner: '',
-  description: '',
-  complaint: '',
-  contact: '',
-  plays: '',
-  label_read: '',
-  believed: '',
-  worth: '',
-  left_as_found: '',
-  serial: '',
+const empty = () => ({
+  instrument: {
+    ticket: '',
+    family: 'violin' as ArrivalBody['family'],
+    size: sizesOf('violin')[0] ?? '4/4',
+    names: stringingsOf('violin')[0] ?? '',
+    left_handed: false,
+    opposite_build: false,
+    is_new: false,
+    is_fleet: false,
+    size_without_figures: false,
+    owner: '',
+    description: '',
+    contact: '',
+    plays: '',
+    label_read: '',
+    believed: '',
+    worth: '',
+    left_as_found: '',
+    serial: '',
+  },
+  /* What it comes for is chosen each time: nobody gets the type of the one before. */
+  visit: { kind: '', complaint: '', climate: '' as '' | 'damp' | 'dry', deadline: '', freeze_days: '3', promised: '', along: '' },
 })
-const freshVisit = () => ({ climate: '' as '' | 'damp' | 'dry', deadline: '', freeze_days: '3', promised: '', along: '' })
-const form = reactive(fresh())
-const visit = reactive(freshVisit())
+/** One arrival, until it is on record: sent again after a lost answer it makes no second one. */
+const { draft, isSending, message, faults, begin, send: sendEntry, clear } = useFormEntry({ kind: 'arrival', of: () => '', empty })
+const form = computed(() => draft.value.instrument)
+const visit = computed(() => draft.value.visit)
 const words = ref('')
 const known = ref<KnownView[]>([])
 /** The one that comes back; null for a new one. */
 const again = ref<KnownView | null>(null)
-/** Of this arrival, until it is on record: sent again after a lost answer it makes no second one. */
-let id = freshId()
-watch(again, () => (id = freshId()))
-const kind = ref('bridge')
-const faults = ref<Record<string, string>>({})
-const message = ref('')
-const isSending = ref(false)
 
-const sizes = computed(() =>
-  (house.choices?.sizes ?? []).filter((choice) => choice.family === form.family).map((choice) => choice.size),
-)
-const stringings = computed(() =>
-  (house.choices?.stringings ?? [])
-    .filter((choice) => choice.family === form.family)
-    .map((choice) => choice.names.join(' ')),
-)
-watch(
-  [() => form.family, () => stringings.value.length],
-  () => {
-    form.size = sizes.value[0] ?? ''
-    form.size_without_figures = false
-    form.names = stringings.value[0] ?? ''
-  },
-)
+const sizesOf = (family: string) => (house.choices?.sizes ?? []).filter((choice) => choice.family === family).map((choice) => choice.size)
+const stringingsOf = (family: string) => (house.choices?.stringings ?? []).filter((choice) => choice.family === family).map((choice) => choice.names.join(' '))
+const sizes = computed(() => sizesOf(form.value.family))
+const stringings = computed(() => stringingsOf(form.value.family))
+function setFamily(family: ArrivalBody['family']): void {
+  Object.assign(form.value, { family, size: sizesOf(family)[0] ?? '', size_without_figures: false, names: stringingsOf(family)[0] ?? '' })
+}
+/* What the forms offer may come after this was opened. */
+watch(() => stringings.value.length, () => {
+  if (!form.value.names) form.value.names = stringings.value[0] ?? ''
+})
 
 let asked = 0
 watch(words, async (typed) => {
@@ -87,8 +79,11 @@ watch(words, async (typed) => {
   }
 })
 watch(isOpen, (open) => {
-  if (open) words.value = ''
-})
+  if (!open) return
+  words.value = ''
+  again.value = null
+  begin()
+}, { immediate: true })
 
 async function pick(entry: KnownView): Promise<void> {
   if (entry.in_house) {
@@ -100,55 +95,29 @@ async function pick(entry: KnownView): Promise<void> {
 }
 
 /** What is entered at the door; the ticket is the server's to give. */
-function arrival(): Act {
-  const asked = {
-    id,
-    kind: kind.value,
-    climate: visit.climate,
-    deadline: visit.deadline || null,
-    freeze_days: Number(visit.freeze_days || 0),
-    promised: visit.promised || null,
-    along: visit.along,
-  }
-  if (again.value) {
-    const path = { ticket: again.value.ticket }
-    const body = { ...asked, complaint: form.complaint }
-    return post('/api/instruments/{ticket}/visits', { params: { path }, body, words: t('comes_again', { ticket: path.ticket }) })
-  }
-  const { names, ...rest } = form
-  const body: ArrivalBody = {
-    ...rest,
-    ...asked,
-    string_names: (names || stringings.value[0] || '').split(/[\s,]+/).filter(Boolean),
-  }
-  return post('/api/instruments', { params: {}, body, words: t('new_arrival', { family: form.family, size: form.size, owner: form.owner }) })
+function arrival(id: string, typed: ReturnType<typeof empty>, ticket: string): Act {
+  const { deadline, promised, freeze_days, ...rest } = typed.visit
+  const asked = { ...rest, id, deadline: deadline || null, promised: promised || null, freeze_days: Number(freeze_days || 0) }
+  if (ticket) return post('/api/instruments/{ticket}/visits', { params: { path: { ticket } }, body: asked, words: t('comes_again', { ticket }) })
+  const { names, ...instrument } = typed.instrument
+  const body: ArrivalBody = { ...instrument, ...asked, string_names: (names || stringings.value[0] || '').split(/[\s,]+/).filter(Boolean) }
+  return post('/api/instruments', { params: {}, body, words: t('new_arrival', instrument) })
 }
 
 async function send(): Promise<void> {
-  if (isSending.value) return
-  isSending.value = true
-  faults.value = {}
-  message.value = ''
-  try {
-    const done = await outbox.submit(arrival())
-    Object.assign(form, fresh(), { names: stringings.value[0] ?? '' })
-    Object.assign(visit, freshVisit())
+  const ticket = again.value?.ticket ?? ''
+  await sendEntry(async (id, typed) => {
+    const done = await outbox.submit(arrival(id, typed, ticket))
     isOpen.value = false
     // At once: who goes on meanwhile is not called back.
     if (done.sent) void router.push({ name: 'bench', params: { ticket: (done.answer as { ticket: string }).ticket } })
-    await house.load()
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    faults.value = error.fields
-    message.value = error.message
-  } finally {
-    isSending.value = false
-  }
+    void house.load()
+  })
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :title="t('new_arrival_2')" :act="t('add_instrument')" :is-sending="isSending" :message="message" @send="send">
+  <FormDialog v-model="isOpen" :title="t('new_arrival_2')" :act="t('add_instrument')" :is-sending="isSending" :message="message" @send="send" @cancel="clear">
     <v-text-field v-model="words" class="wide" data-first :label="t('has_it_been_here_ticket')" autocomplete="off" maxlength="80" />
     <ul v-if="known.length && !again" class="wide known" :aria-label="t('has_been_here')">
       <li v-for="entry in known" :key="entry.ticket">
@@ -162,10 +131,10 @@ async function send(): Promise<void> {
       <b>{{ again.ticket }}</b> {{ t('here_it_opens_with_last', { family: again.family, size: again.size, owner: again.owner, ago: ago(again.last_opened) }) }}
       <v-btn size="small" @click="again = null">{{ t('another') }}</v-btn>
     </p>
-    <v-select v-model="kind" :label="ASKED.kind" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" />
-    <v-textarea v-model="form.complaint" rows="1" max-rows="8" auto-grow :label="ASKED.complaint" maxlength="20000" :error-messages="faults.complaint" @keydown.enter.exact.prevent="send" />
+    <v-select v-model="visit.kind" :label="ASKED.kind" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" :error-messages="faults.kind" />
+    <v-textarea v-model="visit.complaint" rows="1" max-rows="8" auto-grow :label="ASKED.complaint" maxlength="20000" :error-messages="faults.complaint" @keydown.enter.exact.prevent="send" />
     <template v-if="!again">
-    <v-select v-model="form.family" :label="t('family')" :items="FAMILIES" />
+    <v-select :model-value="form.family" :label="t('family')" :items="FAMILIES" @update:model-value="setFamily" />
     <v-combobox v-model="form.size" :label="t('size_or_the_bodys_length')" :items="sizes" maxlength="20" :error-messages="faults.size" />
     <v-checkbox v-if="faults.size || form.size_without_figures" v-model="form.size_without_figures" class="wide" :label="t('take_it_in_without_figures')" />
     <v-combobox

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** A fleet at the door: what is common once, and a line for each that says only what differs. */
-import { computed, nextTick, reactive, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { Refused, type FleetBody } from '@/api'
+import type { FleetBody } from '@/api'
 import { useHouse } from '@/features/rail'
 import { post, useOutbox } from '@/outbox'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
-import { freshId } from '@/shared/id'
+import { useFormEntry } from '@/shared/entry'
 import { FAMILIES } from './families'
 import { useOffers } from './useOffers'
 import { t } from '@/words/arrival'
@@ -26,41 +26,45 @@ const outbox = useOutbox()
 const router = useRouter()
 
 const freshLine = (): Line => ({ ticket: '', serial: '', size: '', description: '', left_handed: false })
-const form = reactive({
-  owner: '',
-  contact: '',
-  family: 'violin' as FleetBody['family'],
-  size: '4/4',
-  kind: 'look_over',
-  complaint: '',
-  climate: '' as '' | 'damp' | 'dry',
-  deadline: '',
-  promised: '',
-  along: '',
-  recipe: '',
+const empty = () => ({
+  common: {
+    owner: '',
+    contact: '',
+    family: 'violin' as FleetBody['family'],
+    size: '4/4',
+    kind: '',
+    complaint: '',
+    climate: '' as '' | 'damp' | 'dry',
+    deadline: '',
+    promised: '',
+    along: '',
+    recipe: '',
+  },
+  set_id: '',
+  lines: [freshLine()],
 })
-const lines = ref<Line[]>([freshLine()])
-const setId = ref('')
-const faults = ref<Record<string, string>>({})
-const message = ref('')
-const isSending = ref(false)
+/** One fleet, until it is on record: sent again after a lost answer it makes no second one. */
+const { draft, isSending, message, faults, begin, send: sendEntry, clear } = useFormEntry({ kind: 'fleet', of: () => '', empty })
+const form = computed(() => draft.value.common)
+const lines = computed(() => draft.value.lines)
 const table = ref<HTMLElement | null>(null)
-/** Of this fleet, until it is on record: sent again after a lost answer it makes no second one. */
-let id = freshId()
+watch(isOpen, (open) => {
+  if (open) begin()
+}, { immediate: true })
 
 const sizes = computed(() =>
-  (house.choices?.sizes ?? []).filter((choice) => choice.family === form.family).map((choice) => choice.size),
+  (house.choices?.sizes ?? []).filter((choice) => choice.family === form.value.family).map((choice) => choice.size),
 )
 /* What the forms offer may come after this was opened. */
 watch(sizes, (known) => {
-  if (known.length && !known.includes(form.size)) form.size = known[0] ?? ''
+  if (known.length && !known.includes(form.value.size)) form.value.size = known[0] ?? ''
 })
-const { recipes, sets } = useOffers(isOpen, () => form.family)
+const { recipes, sets } = useOffers(isOpen, () => form.value.family)
 watch(recipes, (known) => {
-  if (!known.includes(form.recipe)) form.recipe = ''
+  if (!known.includes(form.value.recipe)) form.value.recipe = ''
 })
 watch(sets, (shelf) => {
-  if (!shelf.some((one) => one.id === setId.value)) setId.value = ''
+  if (!shelf.some((one) => one.id === draft.value.set_id)) draft.value.set_id = ''
 })
 
 /** Enter in a line goes to the next, and makes one after the last. */
@@ -74,48 +78,35 @@ function without(i: number): void {
 }
 
 async function send(): Promise<void> {
-  if (isSending.value) return
-  isSending.value = true
-  faults.value = {}
-  message.value = ''
-  const body: FleetBody = {
-    id,
-    ...form,
-    deadline: form.deadline || null,
-    promised: form.promised || null,
-    recipe: form.recipe || null,
-    set_id: setId.value || null,
-    freeze_days: 3,
-    instruments: lines.value.map((line) => ({ ...line, complaint: '' })),
-  }
-  try {
-    await outbox.submit(post('/api/fleets', { params: {}, body, words: t('fleet_instruments', { owner: form.owner, value: lines.value.length }) }))
-    id = freshId()
-    lines.value = [freshLine()]
-    form.complaint = ''
+  await sendEntry(async (id, { common, set_id, lines: typed }) => {
+    const body: FleetBody = {
+      id,
+      ...common,
+      deadline: common.deadline || null,
+      promised: common.promised || null,
+      recipe: common.recipe || null,
+      set_id: set_id || null,
+      freeze_days: 3,
+      instruments: typed.map((line) => ({ ...line, complaint: '' })),
+    }
+    await outbox.submit(post('/api/fleets', { params: {}, body, words: t('fleet_instruments', { owner: common.owner, value: typed.length }) }))
     isOpen.value = false
     // At once: who goes on meanwhile is not called back.
     void router.push({ name: 'house' })
-    await house.load()
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    faults.value = error.fields
-    message.value = error.message
-  } finally {
-    isSending.value = false
-  }
+    void house.load()
+  })
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :title="t('a_fleet_arrives')" :act="lines.length === 1 ? t('add_instrument') : t('add_instruments', { lines: lines.length })" :is-sending="isSending" :message="message" @send="send">
+  <FormDialog v-model="isOpen" :title="t('a_fleet_arrives')" :act="lines.length === 1 ? t('add_instrument') : t('add_instruments', { lines: lines.length })" :is-sending="isSending" :message="message" @send="send" @cancel="clear">
     <v-text-field v-model="form.owner" data-first :label="ASKED.owner" maxlength="500" />
     <v-text-field v-model="form.contact" :label="ASKED.contact" maxlength="500" />
     <v-select v-model="form.family" :label="t('family')" :items="FAMILIES" />
     <v-select v-model="form.size" :label="t('size_of_most')" :items="sizes" />
-    <v-select v-model="form.kind" :label="ASKED.kind" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" />
+    <v-select v-model="form.kind" :label="ASKED.kind" :items="house.choices?.kinds ?? []" item-value="key" item-title="label" :error-messages="faults.kind" />
     <v-select v-model="form.recipe" :label="t('recipe_that_all_of_them')" :items="[{ value: '', title: t('the_shops_own') }, ...recipes.map((name) => ({ value: name, title: name }))]" :error-messages="faults.recipe" />
-    <v-select v-model="setId" :label="t('strings_on_all_of_them')" :items="[{ value: '', title: t('not_known_yet') }, ...sets.map((one) => ({ value: one.id, title: `${one.name}, ${one.strings.map((string) => string.name).join(' ')}` }))]" :error-messages="faults.set_id" />
+    <v-select v-model="draft.set_id" :label="t('strings_on_all_of_them')" :items="[{ value: '', title: t('not_known_yet') }, ...sets.map((one) => ({ value: one.id, title: `${one.name}, ${one.strings.map((string) => string.name).join(' ')}` }))]" :error-messages="faults.set_id" />
     <v-text-field v-model="form.complaint" class="wide" :label="ASKED.complaint" maxlength="20000" />
     <v-select v-model="form.climate" :label="ASKED.climate" :items="CLIMATES" />
     <v-text-field v-model="form.promised" type="date" :label="ASKED.promised" :error-messages="faults.promised" />

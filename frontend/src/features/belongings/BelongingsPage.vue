@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** Fittings as objects, what came along, what the shop lent: a list of things, and the line about the one in hand. */
-import { computed, nextTick, reactive, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import type { BelongingLine, Thing } from '@/api'
 import { useBench } from '@/features/bench'
 import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
+import { useFormEntry } from '@/shared/entry'
 import { day } from '@/shared/format'
 import { freshId } from '@/shared/id'
-import { useStored } from '@/shared/stored'
 import { useBelongings } from './useBelongings'
 import { t } from '@/words/belongings'
 
@@ -16,7 +16,7 @@ const props = defineProps<{ ticket: string }>()
 const router = useRouter()
 const bench = useBench()
 watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
-const { view, failure, faults, isSending, enter, takeBack } = useBelongings(() => props.ticket)
+const { view, failure, enter, takeBack } = useBelongings(() => props.ticket)
 
 const GROUPS = { fitting: t('on_it'), along: t('came_along'), shop: t('the_shops_own') } as const
 const NOTHING = { fitting: t('nothing_fitting'), along: t('nothing_along'), shop: t('nothing_shop') } as const
@@ -24,48 +24,39 @@ const PLACES = { with_it: t('with_it'), off: t('off_it_now'), gone: t('no_longer
 const groups = computed(() =>
   (Object.keys(GROUPS) as (keyof typeof GROUPS)[]).map((key) => ({ key, things: (view.value?.things ?? []).filter((one) => one.group === key) })),
 )
-const empty = (): BelongingLine => ({ id: freshId(), thing: freshId(), kind: '', which: '', material: '', count: '', mass: '', made_on: null, stamp: '', place: 'with_it', lies: '' })
-/** Kept in this browser until it is written down: nothing typed is lost by leaving. */
-const drafts = useStored<Record<string, BelongingLine>>('belonging', {})
-const draft = reactive<BelongingLine>({ ...empty(), ...drafts.value[props.ticket] })
-watch(draft, () => {
-  drafts.value = { ...drafts.value, [props.ticket]: { ...draft } }
-})
+type Typed = Omit<BelongingLine, 'id'>
+const empty = (): Typed => ({ thing: freshId(), kind: '', which: '', material: '', count: '', mass: '', made_on: null, stamp: '', place: 'with_it', lies: '' })
+const { draft, isSending, message, faults, begin, send, clear } = useFormEntry({ kind: 'belonging', of: () => props.ticket, empty, isKept: true })
+watch(() => props.ticket, begin, { immediate: true })
 const isOver = computed(() => !!bench.sheet?.instrument.handed_over_at)
-const kind = computed(() => view.value?.kinds.find((one) => one.kind === draft.kind) ?? null)
-const editing = computed(() => view.value?.things.find((one) => one.thing === draft.thing) ?? null)
+const kind = computed(() => view.value?.kinds.find((one) => one.kind === draft.value.kind) ?? null)
+const editing = computed(() => view.value?.things.find((one) => one.thing === draft.value.thing) ?? null)
 const form = ref<HTMLFormElement | null>(null)
 
-function clear(): void {
-  Object.assign(draft, empty())
-  drafts.value = Object.fromEntries(Object.entries(drafts.value).filter(([ticket]) => ticket !== props.ticket))
-}
 function start(): void {
   clear()
   void nextTick(() => form.value?.querySelector<HTMLElement>('select')?.focus())
 }
 function edit(thing: Thing): void {
   const { thing: id, which, material, stamp, place, lies } = thing
-  Object.assign(draft, { ...empty(), thing: id, kind: thing.kind, which, material, stamp, place, lies, count: thing.count?.toString() ?? '', mass: thing.mass?.toString() ?? '', made_on: thing.made_on })
+  Object.assign(draft.value, { ...empty(), thing: id, kind: thing.kind, which, material, stamp, place, lies, count: thing.count?.toString() ?? '', mass: thing.mass?.toString() ?? '', made_on: thing.made_on })
   void nextTick(() => form.value?.querySelector<HTMLElement>('[name="which"]')?.focus())
 }
 async function keep(): Promise<void> {
-  const { id, thing, which, place, lies } = draft
-  const ofFitting = kind.value?.group === 'fitting' ? { material: draft.material, mass: draft.mass, made_on: draft.made_on || null, stamp: draft.stamp } : {}
-  const line: BelongingLine = { ...empty(), id, thing, kind: draft.kind, which, place, lies, count: kind.value?.counted ? draft.count : '', ...ofFitting }
-  const was = JSON.stringify(draft)
-  if (!(await enter(line))) focusFault()
-  else if (JSON.stringify(draft) === was) start()
-  // Written on meanwhile: that is of another line.
-  else if (draft.id === id) draft.id = freshId()
-}
-function focusFault(): void {
-  void nextTick(() => form.value?.querySelector<HTMLElement>(`[name="${Object.keys(faults.value)[0]}"]`)?.focus())
+  const of = props.ticket
+  const { group, counted } = kind.value ?? {}
+  const isKept = await send((id, typed) => {
+    const { thing, which, place, lies } = typed
+    const ofFitting = group === 'fitting' ? { material: typed.material, mass: typed.mass, made_on: typed.made_on || null, stamp: typed.stamp } : {}
+    return enter({ ...empty(), id, thing, kind: typed.kind, which, place, lies, count: counted ? typed.count : '', ...ofFitting })
+  })
+  if (of !== props.ticket) return
+  void nextTick(() => form.value?.querySelector<HTMLElement>(isKept ? 'select' : `[name="${Object.keys(faults.value)[0]}"]`)?.focus())
 }
 /** Off the instrument, or back on it, by one act. */
 async function put(thing: Thing, place: 'with_it' | 'off'): Promise<void> {
   edit(thing)
-  draft.place = place
+  draft.value.place = place
   if (place === 'with_it') await keep()
   else void nextTick(() => form.value?.querySelector<HTMLElement>('[name="lies"]')?.focus())
 }
@@ -77,7 +68,7 @@ useCommands([
 
 <template>
   <InstrumentFrame :ticket="ticket" page="belongings" :title="t('what_belongs_to_it')" :label="t('what_belongs_to_it')">
-    <p v-if="failure && !Object.keys(faults).length" class="fault" role="alert">{{ failure }}</p>
+    <p v-if="failure || (message && !Object.keys(faults).length)" class="fault" role="alert">{{ failure || message }}</p>
     <div v-if="view" class="things">
       <p v-for="line in view.says" :key="line" class="heed" role="note">{{ line }}</p>
       <section v-for="group in groups" :key="group.key" :aria-label="GROUPS[group.key]">

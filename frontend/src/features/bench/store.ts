@@ -308,8 +308,8 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Throws Refused with the fields at fault, for the form that asked. */
-  function nameStrings(chosen: Omit<StringsBody, 'id'>): Promise<boolean> {
-    return submit((of) => acts.nameStrings(of, { ...chosen, id: freshId() }))
+  function nameStrings(id: string, chosen: Omit<StringsBody, 'id'>): Promise<boolean> {
+    return submit((of) => acts.nameStrings(of, { ...chosen, id }))
   }
 
   watch(() => atBench.signedIn, (now) => {

@@ -1,52 +1,40 @@
 <script setup lang="ts">
 /** One item: a count that came or went, another price, and everything that was entered of it. */
-import { reactive, ref, watch } from 'vue'
+import { ref, watch } from 'vue'
 import { answerOf, api, Refused, type StockItem, type StockLine } from '@/api'
+import { useFormEntry } from '@/shared/entry'
 import { ago } from '@/shared/format'
-import { freshId } from '@/shared/id'
 import { t } from '@/words/drawers'
 
 const props = defineProps<{ item: StockItem; mayAct: boolean }>()
 const emit = defineEmits<{ changed: [item: StockItem] }>()
 const lines = ref<StockLine[] | null>(null)
-const form = reactive({ what: 'came' as 'came' | 'went' | 'price', value: '', reason: '' })
-const fault = ref('')
-const isSending = ref(false)
-let id = freshId()
+const failure = ref('')
+const { draft: form, message: fault, isSending, send } = useFormEntry({ kind: 'stock-entry', of: () => props.item.id, empty: () => ({ what: 'came' as 'came' | 'went' | 'price', value: '', reason: '' }) })
+let asked = 0
 
 async function load(): Promise<void> {
+  const mine = ++asked
   try {
-    lines.value = await answerOf(api.GET('/api/stock/{item_id}/entries', { params: { path: { item_id: props.item.id } } }))
+    const found = await answerOf(api.GET('/api/stock/{item_id}/entries', { params: { path: { item_id: props.item.id } } }))
+    if (mine === asked) lines.value = found
   } catch (error) {
     if (!(error instanceof Refused)) throw error
-    fault.value = error.message
+    if (mine === asked) failure.value = error.message
   }
 }
 watch(() => props.item.id, () => {
-  fault.value = ''
+  lines.value = null
+  failure.value = ''
   void load()
 }, { immediate: true })
-
 async function enter(): Promise<void> {
-  if (isSending.value) return
-  isSending.value = true
-  fault.value = ''
-  const { value, reason } = form
-  try {
-    const body = { id, what: form.what === 'price' ? ('price' as const) : ('count' as const), value, comes: form.what !== 'went', reason }
-    const now = await answerOf(api.POST('/api/stock/{item_id}/entries', { params: { path: { item_id: props.item.id } }, body }))
-    id = freshId()
-    // What was typed meanwhile is of the next entry.
-    if (form.value === value) form.value = ''
-    if (form.reason === reason) form.reason = ''
-    emit('changed', now)
-    await load()
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    fault.value = error.fields.value ?? error.message
-  } finally {
-    isSending.value = false
-  }
+  const { id: item_id } = props.item
+  const isSent = await send(async (id, { what, value, reason }) => {
+    const body = { id, what: what === 'price' ? ('price' as const) : ('count' as const), value, comes: what !== 'went', reason }
+    emit('changed', await answerOf(api.POST('/api/stock/{item_id}/entries', { params: { path: { item_id } }, body })))
+  })
+  if (isSent && item_id === props.item.id) await load()
 }
 </script>
 
@@ -66,7 +54,7 @@ async function enter(): Promise<void> {
       </fieldset>
       <label class="field">{{ form.what === 'price' ? t('price_of_one_2') : t('how_many_2') }} <input v-model="form.value" class="entry" inputmode="decimal" autocomplete="off" :aria-invalid="fault !== ''" /></label>
       <label class="field">{{ t('reason') }} <input v-model="form.reason" class="entry" maxlength="500" /></label>
-      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+      <p v-if="fault || failure" class="fault" role="alert">{{ fault || failure }}</p>
       <v-btn type="submit" variant="flat" :disabled="!form.value" :loading="isSending">{{ t('enter') }}</v-btn>
     </form>
     <h3>{{ t('so_far') }}</h3>

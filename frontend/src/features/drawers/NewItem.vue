@@ -1,16 +1,16 @@
 <script setup lang="ts">
 /** Something new for the drawers: what it is, how many, what it costs and where it lies. */
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { answerOf, api, Refused, type StockItem, type StockKind } from '@/api'
+import { useFormEntry } from '@/shared/entry'
 import FormDialog from '@/shared/FormDialog.vue'
-import { freshId } from '@/shared/id'
 import { t } from '@/words/drawers'
 
 const props = defineProps<{ kinds: StockKind[]; kind: string }>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ added: [item: StockItem] }>()
 type Of = '' | 'violin' | 'viola' | 'cello' | 'bass'
-const empty = () => ({ kind: props.kind || 'bridge_blank', family: '' as Of, label: '', figure: '', counted: '', price: '', place: '', reorder_at: '', supplier: '' })
+const empty = () => ({ kind: props.kind || 'bridge_blank', family: '' as Of, label: '', figure: '', counted: '', price: '', place: '', reorder_at: '', supplier: '', details: {} as Record<string, string>, set_id: '' })
 const DETAILS: Record<string, { name: string; label: string }[]> = {
   bridge_blank: [
     { name: 'model', label: t('model') },
@@ -20,11 +20,11 @@ const DETAILS: Record<string, { name: string; label: string }[]> = {
   post: [{ name: 'wood', label: t('wood') }],
   string_set: [{ name: 'material', label: t('material') }],
 }
-const form = reactive(empty())
-const details = reactive<Record<string, string>>({})
-const faults = ref<Record<string, string>>({})
-const message = ref('')
-const isSending = ref(false)
+/** One item, until it is there: sent again after a lost answer it is one. */
+const { draft: form, faults, message, isSending, begin, send: sendEntry, clear } = useFormEntry({ kind: 'stock', of: () => '', empty })
+watch(isOpen, (open) => {
+  if (open) begin()
+}, { immediate: true })
 const FAMILIES: { value: Of; title: string }[] = [
   { value: '', title: t('any') },
   { value: 'violin', title: t('violin') },
@@ -32,58 +32,46 @@ const FAMILIES: { value: Of; title: string }[] = [
   { value: 'cello', title: t('cello') },
   { value: 'bass', title: t('bass') },
 ]
-const of = computed(() => props.kinds.find((one) => one.kind === form.kind) ?? null)
+const of = computed(() => props.kinds.find((one) => one.kind === form.value.kind) ?? null)
 const sets = ref<{ id: string; name: string }[]>([])
-const setId = ref('')
-/** Of this item, until it is there: sent again after a lost answer it is one. */
-let id = freshId()
+let asked = 0
 watch(
-  [isOpen, () => form.kind, () => form.family] as const,
+  [isOpen, () => form.value.kind, () => form.value.family] as const,
   async ([open, kind, family]) => {
     if (!open || kind !== 'string_set' || !family) return
+    const mine = ++asked
     try {
-      sets.value = await answerOf(api.GET('/api/string-sets/{family}', { params: { path: { family } } }))
+      const found = await answerOf(api.GET('/api/string-sets/{family}', { params: { path: { family } } }))
+      if (mine === asked) sets.value = found
     } catch (error) {
       if (!(error instanceof Refused)) throw error
-      sets.value = []
+      if (mine === asked) sets.value = []
     }
   },
 )
-watch(setId, (chosen) => {
+watch(() => form.value.set_id, (chosen) => {
   const found = sets.value.find((one) => one.id === chosen)
-  if (found && !form.label) form.label = found.name
+  if (found && !form.value.label) form.value.label = found.name
 })
 
 async function send(): Promise<void> {
-  if (isSending.value) return
-  isSending.value = true
-  faults.value = {}
-  message.value = ''
-  try {
+  await sendEntry(async (id, { details, set_id, ...typed }) => {
     const named = Object.fromEntries(Object.entries(details).filter(([, said]) => said.trim()))
-    const item = await answerOf(api.POST('/api/stock', { body: { id, ...form, details: named, string_set_id: form.kind === 'string_set' && setId.value ? setId.value : null } }))
-    id = freshId()
-    Object.assign(form, empty())
+    const item = await answerOf(api.POST('/api/stock', { body: { id, ...typed, details: named, string_set_id: typed.kind === 'string_set' && set_id ? set_id : null } }))
     isOpen.value = false
     emit('added', item)
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    faults.value = error.fields
-    message.value = error.message
-  } finally {
-    isSending.value = false
-  }
+  })
 }
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :title="t('new_in_the_drawers')" :act="t('put_it_in')" :is-sending="isSending" :message="message" @send="send">
+  <FormDialog v-model="isOpen" :title="t('new_in_the_drawers')" :act="t('put_it_in')" :is-sending="isSending" :message="message" @send="send" @cancel="clear">
     <v-select v-model="form.kind" data-first :label="t('what_it_is')" :items="kinds" item-value="kind" item-title="label" :error-messages="faults.kind" />
     <v-select v-model="form.family" :label="t('for')" :items="FAMILIES" :error-messages="faults.family" />
-    <v-select v-if="form.kind === 'string_set' && form.family" v-model="setId" class="wide" :label="t('set_with_its_diameters_and')" :items="sets" item-value="id" item-title="name" />
+    <v-select v-if="form.kind === 'string_set' && form.family" v-model="form.set_id" class="wide" :label="t('set_with_its_diameters_and')" :items="sets" item-value="id" item-title="name" />
     <v-text-field v-model="form.label" :label="t('name')" maxlength="100" :error-messages="faults.label" />
     <v-text-field v-if="of?.figure" v-model="form.figure" :label="t('text', { figure: of.figure, unit: of.unit })" inputmode="decimal" :error-messages="faults.figure" />
-    <v-text-field v-for="one in DETAILS[form.kind] ?? []" :key="one.name" v-model="details[one.name]" :label="one.label" maxlength="100" />
+    <v-text-field v-for="one in DETAILS[form.kind] ?? []" :key="one.name" v-model="form.details[one.name]" :label="one.label" maxlength="100" />
     <v-text-field v-model="form.counted" :label="t('how_many')" inputmode="decimal" :error-messages="faults.counted" />
     <v-text-field v-model="form.price" :label="t('price_of_one')" inputmode="decimal" :error-messages="faults.price" />
     <v-text-field v-model="form.place" :label="t('where_it_lies')" maxlength="100" />

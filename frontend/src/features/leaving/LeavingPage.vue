@@ -43,6 +43,7 @@ const mayCheck = computed(() => atBench.may('measure') && list.value?.may_sign =
 /** What was written stays until it is signed; a PIN is kept nowhere. */
 const { record: drafts, set: keep } = useStoredRecord<Omit<Leave, 'pin'>>('leave')
 const pin = ref('')
+watch(() => props.ticket, () => (pin.value = ''))
 const leave = computed<Leave>({
   get: () => ({
     ...(drafts.value[list.value?.visit_id ?? ''] ?? {
@@ -90,10 +91,6 @@ async function sign(): Promise<void> {
 }
 async function openAgain(): Promise<void> {
   if (await takeBack()) void house.load()
-}
-async function addWords(words: string, done: () => void): Promise<void> {
-  at.value = ''
-  if (await add(words)) done()
 }
 
 /** Up and down from point to point of the check at pitch. */
@@ -146,7 +143,7 @@ useCommands([
       </section>
     </div>
     <template #todo>
-      <SealCard v-if="list.seal" :list="list" :may-add="atBench.may('measure')" :may-take-back="atBench.may('sign_off')" :fault="failure" :is-sending="isSending" @add="addWords" @take-back="openAgain" />
+      <SealCard v-if="list.seal" :list="list" :may-add="atBench.may('measure')" :may-take-back="atBench.may('sign_off')" :fault="failure" :add="add" @take-back="openAgain" />
       <LeaveForm v-else-if="list.may_sign" v-model="leave" :list="list" :faults="faults" @to-checks="toFirst" />
       <p v-else>{{ t('this_visit_ended_before_visits') }}</p>
     </template>

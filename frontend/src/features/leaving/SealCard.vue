@@ -1,14 +1,15 @@
 <script setup lang="ts">
 /** A signed visit: by whom, whether its record is as it was sealed, when it comes again, and what was added since. */
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import type { Checklist } from '@/api'
+import { useFormEntry } from '@/shared/entry'
 import { day } from '@/shared/format'
 import { t } from '@/words/leaving'
 
-const props = defineProps<{ list: Checklist; mayAdd: boolean; mayTakeBack: boolean; fault: string; isSending: boolean }>()
-const emit = defineEmits<{ add: [words: string, done: () => void]; takeBack: [] }>()
+const props = defineProps<{ list: Checklist; mayAdd: boolean; mayTakeBack: boolean; fault: string; add: (id: string, words: string) => Promise<void> }>()
+const emit = defineEmits<{ takeBack: [] }>()
 const additions = computed(() => props.list.additions ?? [])
-const words = ref('')
+const { draft, message, isSending, send } = useFormEntry({ kind: 'addition', of: () => props.list.visit_id, empty: () => ({ words: '' }) })
 </script>
 
 <template>
@@ -26,9 +27,9 @@ const words = ref('')
     <ul class="added">
       <li v-for="one in additions" :key="one.id"><b>{{ one.by }}</b>, {{ one.at ? day(one.at) : '' }}: {{ one.words }}</li>
     </ul>
-    <form v-if="mayAdd" @submit.prevent="emit('add', words, () => (words = ''))">
-      <textarea v-model="words" class="entry" rows="2" maxlength="20000" :aria-label="t('what_is_to_be_added')" />
-      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <form v-if="mayAdd" @submit.prevent="send((id, { words }) => add(id, words))">
+      <textarea v-model="draft.words" class="entry" rows="2" maxlength="20000" :aria-label="t('what_is_to_be_added')" />
+      <p v-if="message || fault" class="fault" role="alert">{{ message || fault }}</p>
       <div class="acts">
         <v-btn v-if="mayTakeBack" size="small" @click="emit('takeBack')">{{ t('undo_hand_over') }}</v-btn>
         <v-btn type="submit" size="small" :loading="isSending">{{ t('add_to_this_visit') }}</v-btn>

@@ -24,13 +24,14 @@ export interface UseLeavingReturn {
   undoCheck: (point: string) => Promise<boolean>
   handOver: (leave: Leave) => Promise<boolean>
   takeBack: () => Promise<boolean>
-  add: (words: string) => Promise<boolean>
+  /** Throws Refused, for its form. */
+  add: (id: string, words: string) => Promise<void>
 }
 
 export function useLeaving(ticket: () => string): UseLeavingReturn {
   const bench = useBench()
   const list = ref<Checklist | null>(null)
-  const { failure, faults, isSending, act } = useTicketActs<Checklist | null>({
+  const { failure, faults, isSending, act, run } = useTicketActs<Checklist | null>({
     ticket,
     show: (now) => {
       asked += 1
@@ -87,10 +88,10 @@ export function useLeaving(ticket: () => string): UseLeavingReturn {
       sealId = freshId()
       return moved('take back', (at) => answerOf(api.POST('/api/instruments/{ticket}/hand-over/take-back', at)))
     },
-    add: (words) => {
+    add: (id, words) => {
       const visit_id = list.value?.visit_id ?? ''
-      return act(`add ${words}`, async (at) => {
-        const additions = await answerOf(api.POST('/api/instruments/{ticket}/additions', { ...at, body: { id: freshId(), visit_id, words } }))
+      return run(`add ${id}`, async (at) => {
+        const additions = await answerOf(api.POST('/api/instruments/{ticket}/additions', { ...at, body: { id, visit_id, words } }))
         return list.value && { ...list.value, additions }
       })
     },

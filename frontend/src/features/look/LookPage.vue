@@ -51,15 +51,18 @@ function load(): Promise<void> {
   return mine
 }
 async function ask(isNewest: () => boolean): Promise<void> {
+  const of = props.ticket
   try {
-    const found = await answerOf(api.GET('/api/instruments/{ticket}/look', { params: { path: { ticket: props.ticket } } }))
+    const found = await answerOf(api.GET('/api/instruments/{ticket}/look', { params: { path: { ticket: of } } }))
     if (!isNewest()) return await newest
+    if (of !== props.ticket) return
     rows.value = found
     failure.value = ''
     const wanted = items.value.find((row) => row.item === route.query.item)
     if (!item.value) go(wanted ?? items.value.find((row) => row.is_asked && row.verdict === '') ?? items.value[0])
   } catch (error) {
     if (!(error instanceof Refused)) throw error
+    if (!isNewest() || of !== props.ticket) return
     failure.value = error.away ? t('trying_again', { message: error.message }) : error.message
     if (error.away && !isGone) setTimeout(() => void load(), RETRY_AFTER_MS)
   }
@@ -72,6 +75,7 @@ watch(
   () => props.ticket,
   async () => {
     inHand.value = ''
+    rows.value = []
     await bench.open(props.ticket)
     await load()
   },

@@ -1,23 +1,29 @@
 <script setup lang="ts">
 /** The owner's word: who agreed, how, and up to which sum. What the plan came to is sent along: a sum that changed is asked about. */
-import { reactive, watch } from 'vue'
+import { watch } from 'vue'
 import type { VisitPlan } from '@/api'
+import { useFormEntry } from '@/shared/entry'
 import FormDialog from '@/shared/FormDialog.vue'
 import SignaturePad from '@/shared/SignaturePad.vue'
 import type { ApprovalForm } from './usePlan'
 import { t } from '@/words/plan'
 
-const props = defineProps<{ plan: VisitPlan; owner: string; faults: Record<string, string>; message: string; isSending: boolean }>()
+const props = defineProps<{ ticket: string; plan: VisitPlan; owner: string; approve: (id: string, form: ApprovalForm) => Promise<void> }>()
 const isOpen = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ send: [form: ApprovalForm] }>()
-const form = reactive<ApprovalForm>({ who: '', how: 'in_person', up_to: '', words: '', signature: '' })
+const empty = (): ApprovalForm => ({ who: props.owner, how: 'in_person', up_to: '', words: '', signature: '' })
+const { draft: form, isSending, message, faults, begin, send: sendEntry, clear } = useFormEntry({ kind: 'approval', of: () => props.ticket, empty })
 watch(isOpen, (open) => {
-  if (open && !form.who) form.who = props.owner
-})
+  if (open) begin()
+}, { immediate: true })
+
+async function send(): Promise<void> {
+  const isSent = await sendEntry((id, typed) => props.approve(id, { ...typed, signature: typed.how === 'signature' ? typed.signature : '' }))
+  if (isSent) isOpen.value = false
+}
 </script>
 
 <template>
-  <FormDialog v-model="isOpen" :title="t('the_owner_approves')" :act="t('record_approval')" :is-sending="isSending" :message="message" @send="emit('send', { ...form, signature: form.how === 'signature' ? form.signature : '' })">
+  <FormDialog v-model="isOpen" :title="t('the_owner_approves')" :act="t('record_approval')" :is-sending="isSending" :message="message" @send="send" @cancel="clear">
     <p class="wide">{{ t('the_plan_comes_to_works', { total: plan.variants.at(-1)?.usual.total, works: plan.lines.length, range: plan.total_says }) }}</p>
     <v-text-field v-model="form.who" data-first :label="t('who_agreed')" maxlength="500" :error-messages="faults.who" />
     <v-select v-model="form.how" :label="t('how')" :items="Object.entries(plan.how).map(([value, title]) => ({ value, title }))" :error-messages="faults.how" />

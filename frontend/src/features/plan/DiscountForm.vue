@@ -1,24 +1,24 @@
 <script setup lang="ts">
 /** So much off all works of this visit, with its reason. */
-import { ref, watch } from 'vue'
+import { watch } from 'vue'
+import { useFormEntry } from '@/shared/entry'
 import { t } from '@/words/plan'
 
-const props = defineProps<{ percent: string; says: string; fault: string }>()
-const emit = defineEmits<{ give: [percent: string, reason: string] }>()
-const typed = ref(props.percent)
-const reason = ref('')
-watch(() => props.percent, (now) => (typed.value = now))
+const props = defineProps<{ ticket: string; percent: string; says: string; give: (id: string, percent: string, reason: string) => Promise<void> }>()
+const empty = () => ({ percent: props.percent, reason: '' })
+const { draft, message, faults, isSending, begin, send } = useFormEntry({ kind: 'discount', of: () => props.ticket, empty })
+watch([() => props.ticket, () => props.percent], begin, { immediate: true })
 </script>
 
 <template>
-  <details :open="says !== '' || fault !== ''">
+  <details :open="says !== '' || message !== ''">
     <summary>{{ says || t('discount') }}</summary>
-    <form @submit.prevent="emit('give', typed, reason)">
-      <label>{{ t('percent') }} <input v-model="typed" class="entry" inputmode="decimal" autocomplete="off" :aria-invalid="fault !== ''" /></label>
-      <label>{{ t('reason') }} <input v-model="reason" class="entry" maxlength="500" /></label>
-      <v-btn type="submit" size="small">{{ t('give') }}</v-btn>
+    <form @submit.prevent="send((id, typed) => give(id, typed.percent, typed.reason))">
+      <label>{{ t('percent') }} <input v-model="draft.percent" class="entry" inputmode="decimal" autocomplete="off" :aria-invalid="!!faults.percent" /></label>
+      <label>{{ t('reason') }} <input v-model="draft.reason" class="entry" maxlength="500" /></label>
+      <v-btn type="submit" size="small" :loading="isSending">{{ t('give') }}</v-btn>
     </form>
-    <p v-if="fault" role="alert">{{ fault }}</p>
+    <p v-if="message" role="alert">{{ message }}</p>
   </details>
 </template>
 

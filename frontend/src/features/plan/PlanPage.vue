@@ -13,7 +13,7 @@ import ApprovalDialog from './ApprovalDialog.vue'
 import DiscountForm from './DiscountForm.vue'
 import PlanLine from './PlanLine.vue'
 import VariantList from './VariantList.vue'
-import { usePlan, type ApprovalForm, type Grade } from './usePlan'
+import { usePlan, type Grade } from './usePlan'
 import { t } from '@/words/plan'
 
 const props = defineProps<{ ticket: string }>()
@@ -21,7 +21,7 @@ const router = useRouter()
 const bench = useBench()
 const atBench = useAtBench()
 const acts = usePlan(() => props.ticket)
-const { plan, failure, faults, isSending } = acts
+const { plan, failure, isSending } = acts
 watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
 
 const opened = ref('')
@@ -57,17 +57,14 @@ function move(i: number, by: 1 | -1): void {
   const before = by < 0 ? (lines.value[i - 1]?.id ?? null) : (lines.value[i + 2]?.id ?? null)
   void on(line ?? null, (id) => acts.move(id, before))
 }
-async function add(works: string[], underway: string, taken?: () => void): Promise<void> {
+function add(works: string[]): void {
   at.value = ''
-  if (await acts.add(works, underway)) taken?.()
+  void acts.add(works)
 }
 function askForApproval(): void {
   at.value = ''
   acts.clear()
   approvalOpen.value = true
-}
-async function approve(form: ApprovalForm): Promise<void> {
-  if (await acts.approve(form)) approvalOpen.value = false
 }
 const toSheet = () => void router.push({ name: 'bench', params: { ticket: props.ticket } })
 usePageCommands(() => props.ticket, () => bench.sheet?.instrument.family ?? '')
@@ -112,11 +109,11 @@ useCommands([
           @finish="(minutes) => on(line, (id) => acts.finish(id, minutes))"
         />
       </ol>
-      <AddWorks v-if="mayAct" :plan="plan" :fault="at === '' && !approvalOpen ? failure : ''" @add="add" />
+      <AddWorks v-if="mayAct" :ticket="ticket" :plan="plan" :fault="at === '' && !approvalOpen ? failure : ''" :add-underway="acts.addOne" @add="add" />
     </div>
     <template #todo>
       <VariantList v-if="lines.length" v-model="variant" :variants="plan.variants" :value="plan.value" :tax="plan.tax" :discount="plan.discount" />
-      <DiscountForm v-if="lines.length && atBench.may('sign_off') && plan.is_open" :percent="plan.discount_percent" :says="plan.discount" :fault="faults.percent ?? ''" @give="(percent, reason) => { at = ''; void acts.discount(percent, reason) }" />
+      <DiscountForm v-if="lines.length && atBench.may('sign_off') && plan.is_open" :ticket="ticket" :percent="plan.discount_percent" :says="plan.discount" :give="acts.discount" />
       <template v-if="plan.agreed">
         <h2>{{ t('approved') }}</h2>
         <p>{{ plan.spent }}</p>
@@ -133,7 +130,7 @@ useCommands([
     <template v-if="main" #main>
       <v-btn variant="flat" block class="main" :loading="isSending" @click="main.run()">{{ main.label }}</v-btn>
     </template>
-    <ApprovalDialog v-model="approvalOpen" :plan="plan" :owner="bench.sheet.instrument.owner" :faults="faults" :message="faults.total ?? (approvalOpen && !Object.keys(faults).length ? failure : '')" :is-sending="isSending" @send="approve" />
+    <ApprovalDialog v-model="approvalOpen" :ticket="ticket" :plan="plan" :owner="bench.sheet.instrument.owner" :approve="acts.approve" />
   </InstrumentFrame>
 </template>
 

@@ -24,7 +24,9 @@ export interface UsePlanReturn {
   load: () => Promise<void>
   /** What was refused before is no longer said. */
   clear: () => void
-  add: (works: string[], underway?: string) => Promise<boolean>
+  add: (works: string[]) => Promise<boolean>
+  /** One more, by wish or because of what was found underway. Throws Refused, for its form. */
+  addOne: (id: string, work: string, because: string) => Promise<void>
   drop: (line: string) => Promise<boolean>
   move: (line: string, before: string | null) => Promise<boolean>
   grade: (line: string, grade: Grade) => Promise<boolean>
@@ -33,15 +35,17 @@ export interface UsePlanReturn {
   begin: (line: string) => Promise<boolean>
   pause: (line: string) => Promise<boolean>
   finish: (line: string, minutes: string) => Promise<boolean>
-  discount: (percent: string, reason: string) => Promise<boolean>
-  approve: (form: ApprovalForm) => Promise<boolean>
+  /** Throws Refused, for its form. */
+  discount: (id: string, percent: string, reason: string) => Promise<void>
+  /** Throws Refused, for its form. */
+  approve: (id: string, form: ApprovalForm) => Promise<void>
   takeBack: (approval: string) => Promise<boolean>
 }
 
 export function usePlan(ticket: () => string): UsePlanReturn {
   const bench = useBench()
   const plan = ref<VisitPlan | null>(null)
-  const { failure, faults, isSending, act } = useTicketActs<VisitPlan>({
+  const { failure, faults, isSending, act, run } = useTicketActs<VisitPlan>({
     ticket,
     /** What was begun, finished or approved also moves the sheet and the rail. */
     show: async (now) => {
@@ -82,6 +86,8 @@ export function usePlan(ticket: () => string): UsePlanReturn {
     void load()
   }, { immediate: true })
 
+  const addLines = (at: AtTicket, id: string, works: string[], underway: string) =>
+    answerOf(api.POST('/api/instruments/{ticket}/plan/lines', { ...at, body: { id, works, origin: underway ? 'underway' : 'wish', because: '', reason: underway } }))
   const line = ({ params: { path } }: AtTicket, line_id: string) => ({ params: { path: { ...path, line_id } } })
   return {
     plan,
@@ -93,15 +99,8 @@ export function usePlan(ticket: () => string): UsePlanReturn {
       faults.value = {}
       failure.value = ''
     },
-    add: (works, underway = '') =>
-      act(`add ${works.join(' ')}`, (at) =>
-        answerOf(
-          api.POST('/api/instruments/{ticket}/plan/lines', {
-            ...at,
-            body: { id: freshId(), works, origin: underway ? 'underway' : 'wish', because: '', reason: underway },
-          }),
-        ),
-      ),
+    add: (works) => act(`add ${works.join(' ')}`, (at) => addLines(at, freshId(), works, '')),
+    addOne: (id, work, because) => run(`add ${id}`, (at) => addLines(at, id, [work], because)),
     drop: (id) => act(`drop ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/drop', line(at, id)))),
     move: (id, before) =>
       act(`move ${id} ${before}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/move', { ...line(at, id), body: { before } }))),
@@ -118,13 +117,11 @@ export function usePlan(ticket: () => string): UsePlanReturn {
     pause: (id) => act(`pause ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/pause', line(at, id)))),
     finish: (id, minutes) =>
       act(`finish ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/finish', { ...line(at, id), body: { id: freshId(), minutes } }))),
-    discount: (percent, reason) =>
-      act('discount', (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/discount', { ...at, body: { id: freshId(), percent, reason } }))),
-    approve: (form) => {
+    discount: (id, percent, reason) =>
+      run(`discount ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/discount', { ...at, body: { id, percent, reason } }))),
+    approve: (id, form) => {
       const total = plan.value?.total ?? ''
-      return act('approve', (at) =>
-        answerOf(api.POST('/api/instruments/{ticket}/plan/approvals', { ...at, body: { id: freshId(), ...form, total } })),
-      )
+      return run(`approve ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/approvals', { ...at, body: { id, ...form, total } })))
     },
     takeBack: (approval_id) =>
       act(`take back ${approval_id}`, ({ params: { path } }) =>

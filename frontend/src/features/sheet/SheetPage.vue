@@ -41,6 +41,12 @@ function otherView(): void {
   view.value = names[(names.indexOf(view.value) + 1) % names.length] ?? 'end'
 }
 const stringsOpen = ref(false)
+const stringsChange = ref(false)
+/** change : to say that they were changed just now. */
+function openStrings(change: boolean): void {
+  stringsChange.value = change
+  stringsOpen.value = true
+}
 const logOpen = ref(false)
 const workOpen = ref(false)
 const particularsOpen = ref(false)
@@ -50,7 +56,7 @@ const wordPanel = ref<InstanceType<typeof WordPanel> | null>(null)
 const { mayRecord, work, otherWork, record, takeBackHandOver } = useRecording(
   entry,
   () => (why.value = null),
-  () => (stringsOpen.value = true),
+  openStrings,
 )
 const { panel, width, drawingHeight, isNarrow, margins, geometry } = usePanel(sheet)
 const step = computed(() => sheet.value?.course.find((stop) => stop.key === stepKey.value) ?? null)
@@ -126,7 +132,7 @@ function openWhy(name?: string): void {
 
 usePageCommands(() => props.ticket, () => sheet.value?.instrument.family ?? '')
 useCommands([
-  { letter: 's', words: t('strings'), run: () => (stringsOpen.value = true), possible: () => sheet.value !== null },
+  { letter: 's', words: t('strings'), run: () => openStrings(false), possible: () => sheet.value !== null },
   { letter: 'h', words: t('recipe_and_schools'), run: () => to('recipe'), possible: () => sheet.value !== null },
   { letter: 'w', words: t('why'), run: () => openWhy(), possible: () => sheet.value !== null },
   { letter: 'c', words: t('crown_cut'), run: () => void work('crown_cut'), possible: () => atBench.may('measure') && mayRecord('crown_cut') },
@@ -183,7 +189,7 @@ const refusedElsewhere = computed(() =>
           />
           <div v-else class="no-drawing">
             <p>{{ sheet.strings ? sheet.instruction.says[0] : t('no_strings_named_slots_and') }}</p>
-            <v-btn v-if="!sheet.strings" @click="stringsOpen = true">{{ t('choose_strings') }}</v-btn>
+            <v-btn v-if="!sheet.strings" @click="openStrings(false)">{{ t('choose_strings') }}</v-btn>
           </div>
           <div v-if="view === 'end' && sheet.drawing && !isNarrow" class="notes">
             <button type="button" class="plain-button" @click="why = 'crown_radius'">{{ t('crown_radius') }}<br /><b>{{ mm(sheet.drawing.crown_radius, 1) }}</b></button>
@@ -228,7 +234,7 @@ const refusedElsewhere = computed(() =>
       :may-work="atBench.may('measure')"
       @close-why="why = null"
       @record="record"
-      @strings="stringsOpen = true"
+      @strings="openStrings(false)"
       @recipe="to('recipe')"
       @undo="bench.undo()"
       @take-back="takeBackHandOver"
@@ -239,7 +245,7 @@ const refusedElsewhere = computed(() =>
         :sheet="sheet"
         @record="record"
         @hand-over="to('leave')"
-        @strings="stringsOpen = true"
+        @strings="openStrings(false)"
         @step="$event === 'look' ? to('look') : openStep($event)"
         @decide="wordPanel?.decide($event)"
         @measure="measureAt"
@@ -247,7 +253,7 @@ const refusedElsewhere = computed(() =>
     </template>
   </InstrumentFrame>
   <template v-if="sheet">
-    <StringsDialog v-model="stringsOpen" :sheet="sheet" />
+    <StringsDialog v-model="stringsOpen" :sheet="sheet" :change="stringsChange" />
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" :has-wheels="hasWheels" @done="otherWork" />
     <StepDialog v-model="stepOpen" :stop="step" />
     <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />

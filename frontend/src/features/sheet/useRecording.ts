@@ -17,7 +17,7 @@ export interface UseRecordingReturn {
 }
 
 /** begin : what is shown of a why is closed.  openStrings : new strings are named in their own dialog. */
-export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => void, openStrings: () => void): UseRecordingReturn {
+export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => void, openStrings: (change: boolean) => void): UseRecordingReturn {
   const router = useRouter()
   const bench = useBench()
   const house = useHouse()
@@ -47,7 +47,7 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
   }
   function record(kind: string): void {
     if (kind === 'crown_cut' || kind === 'nut_filed') void work(kind)
-    else if (kind === 'strings_changed') openStrings()
+    else if (kind === 'strings_changed') openStrings(true)
     else void otherWork(kind)
   }
   async function takeBackHandOver(): Promise<void> {

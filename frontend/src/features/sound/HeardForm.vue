@@ -1,94 +1,86 @@
 <script setup lang="ts">
 /** How it sounds now, in the player's numbers and own words; nothing that was said before stands beside it. */
-import { nextTick, onMounted, reactive, ref } from 'vue'
+import { nextTick, onMounted, ref } from 'vue'
 import type { SoundView } from '@/api'
-import { useStored } from '@/shared/stored'
+import { useFormEntry } from '@/shared/entry'
 import type { HeardBody } from './bodies'
 import RatingGrid from './RatingGrid.vue'
-import type { Faults } from './useSound'
 import { t } from '@/words/sound'
 
-const props = defineProps<{ view: SoundView; leftHanded: boolean; send: (body: HeardBody) => Promise<Faults> }>()
+const props = defineProps<{ view: SoundView; leftHanded: boolean; send: (id: string, body: HeardBody) => Promise<void> }>()
 const emit = defineEmits<{ done: [] }>()
 
 type Listened = NonNullable<HeardBody['listened']>
 interface Draft {
   rated: Record<string, number>
   words: string[]
+  /** A word of the player's own that is being typed. */
+  own: string
   remark: string
   player: string
   listened: Listened
 }
-const empty = (): Draft => ({ rated: {}, words: [], remark: '', player: '', listened: { listener: '', where: '', played: '', bow: '', room: '', distance: '', behind: null, behind_by: '' } })
-/** Kept in this browser until it is written down: nothing said is lost by leaving. */
-const drafts = useStored<Record<string, Draft>>('heard', {})
-const draft = reactive<Draft>({ ...empty(), ...drafts.value[props.view.ticket] })
-const own = ref('')
-const faults = ref<Record<string, string>>({})
-const isSending = ref(false)
+const empty = (): Draft => ({ rated: {}, words: [], own: '', remark: '', player: '', listened: { listener: '', where: '', played: '', bow: '', room: '', distance: '', behind: null, behind_by: '' } })
+const { draft, isSending, message, faults, begin, send: sendEntry, clear } = useFormEntry({ kind: 'heard', of: () => props.view.ticket, empty, isKept: true })
 const grid = ref<InstanceType<typeof RatingGrid> | null>(null)
 
-function keep(): void {
-  drafts.value = { ...drafts.value, [props.view.ticket]: { ...draft } }
-}
-function forget(): void {
-  drafts.value = Object.fromEntries(Object.entries(drafts.value).filter(([ticket]) => ticket !== props.view.ticket))
-  Object.assign(draft, empty())
-  own.value = ''
+function withOwn({ words, own }: Draft): string[] {
+  const word = own.trim()
+  return word && !words.includes(word) ? [...words, word] : words
 }
 function toggle(word: string): void {
-  draft.words = draft.words.includes(word) ? draft.words.filter((one) => one !== word) : [...draft.words, word]
-  keep()
+  const { words } = draft.value
+  draft.value.words = words.includes(word) ? words.filter((one) => one !== word) : [...words, word]
 }
 function addOwn(): void {
-  const word = own.value.trim()
-  if (word && !draft.words.includes(word)) draft.words = [...draft.words, word]
-  own.value = ''
-  keep()
+  draft.value.words = withOwn(draft.value)
+  draft.value.own = ''
 }
 async function write(): Promise<void> {
-  addOwn()
-  isSending.value = true
-  const wrong = await props.send({ ...draft, after_work: null })
-  isSending.value = false
-  faults.value = wrong ?? {}
-  if (wrong) return
-  const { played, bow, room, distance, listener, where } = draft.listened
-  forget()
-  // The next listening is to the same: what differs is then what was changed.
-  Object.assign(draft.listened, { played, bow, room, distance, listener, where })
+  const isSent = await sendEntry((id, typed) => {
+    const { rated, remark, player, listened } = typed
+    return props.send(id, { rated, words: withOwn(typed), remark, player, listened, after_work: null })
+  })
+  if (isSent) emit('done')
+}
+function cancel(): void {
+  clear()
   emit('done')
 }
-onMounted(() => void nextTick(() => grid.value?.focus()))
+onMounted(() => {
+  begin()
+  void nextTick(() => grid.value?.focus())
+})
 </script>
 
 <template>
   <form :aria-label="t('rate_the_sound')" @submit.prevent="write">
     <h2>{{ t('rate_the_sound') }}</h2>
-    <RatingGrid ref="grid" v-model="draft.rated" :names="view.string_names" :left-handed="leftHanded" :faults="faults" @update:model-value="keep" />
+    <RatingGrid ref="grid" v-model="draft.rated" :names="view.string_names" :left-handed="leftHanded" :faults="faults" />
     <fieldset>
       <legend>{{ t('in_own_words', { s: view.session.player ? `${view.session.player.split(' ')[0]}’s` : t('the_players') }) }}</legend>
       <button v-for="word in [...new Set([...view.session.words, ...draft.words])]" :key="word" type="button" class="word plain-button" :aria-pressed="draft.words.includes(word)" @click="toggle(word)">{{ word }}</button>
-      <input v-model="own" class="own" maxlength="40" :placeholder="t('another_word')" :aria-label="t('another_word')" autocomplete="off" @keydown.enter.prevent="addOwn" />
+      <input v-model="draft.own" class="own" maxlength="40" :placeholder="t('another_word')" :aria-label="t('another_word')" autocomplete="off" @keydown.enter.prevent="addOwn" />
     </fieldset>
-    <label>{{ t('said_of_it') }}<textarea v-model="draft.remark" rows="2" maxlength="2000" @input="keep"></textarea></label>
-    <label>{{ t('played_by_if_it_is', { yet: view.session.player || t('said_yet') }) }}<input v-model="draft.player" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
+    <label>{{ t('said_of_it') }}<textarea v-model="draft.remark" rows="2" maxlength="2000"></textarea></label>
+    <label>{{ t('played_by_if_it_is', { yet: view.session.player || t('said_yet') }) }}<input v-model="draft.player" class="own" maxlength="80" autocomplete="off" /></label>
     <details class="listening">
       <summary>{{ t('how_it_was_listened_to') }}</summary>
-      <label>{{ t('who_listened') }}<input v-model="draft.listened.listener" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
-      <label>{{ t('from_where') }}<select v-model="draft.listened.where" @change="keep"><option value="">{{ t('not_said') }}</option><option v-for="(label, key) in view.choices.listened_from" :key="key" :value="key">{{ label }}</option></select></label>
+      <label>{{ t('who_listened') }}<input v-model="draft.listened.listener" class="own" maxlength="80" autocomplete="off" /></label>
+      <label>{{ t('from_where') }}<select v-model="draft.listened.where"><option value="">{{ t('not_said') }}</option><option v-for="(label, key) in view.choices.listened_from" :key="key" :value="key">{{ label }}</option></select></label>
       <div class="two">
-        <label>{{ t('what_was_played') }}<input v-model="draft.listened.played" class="own" maxlength="80" autocomplete="off" :placeholder="t('a_scale')" @input="keep" /></label>
-        <label>{{ t('with_which_bow') }}<input v-model="draft.listened.bow" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
-        <label>{{ t('in_which_room') }}<input v-model="draft.listened.room" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
-        <label>{{ t('how_far_away') }}<input v-model="draft.listened.distance" class="own" maxlength="80" autocomplete="off" @input="keep" /></label>
-        <label>{{ t('which_string_falls_behind') }}<select v-model="draft.listened.behind" @change="keep"><option :value="null">{{ t('none') }}</option><option v-for="(name, i) in view.string_names" :key="name" :value="i">{{ name }}</option></select></label>
-        <label>{{ t('by_how_much') }}<select v-model="draft.listened.behind_by" :disabled="draft.listened.behind === null" @change="keep"><option value="">{{ t('not_said') }}</option><option v-for="(label, key) in view.choices.behind_by" :key="key" :value="key">{{ label }}</option></select></label>
+        <label>{{ t('what_was_played') }}<input v-model="draft.listened.played" class="own" maxlength="80" autocomplete="off" :placeholder="t('a_scale')" /></label>
+        <label>{{ t('with_which_bow') }}<input v-model="draft.listened.bow" class="own" maxlength="80" autocomplete="off" /></label>
+        <label>{{ t('in_which_room') }}<input v-model="draft.listened.room" class="own" maxlength="80" autocomplete="off" /></label>
+        <label>{{ t('how_far_away') }}<input v-model="draft.listened.distance" class="own" maxlength="80" autocomplete="off" /></label>
+        <label>{{ t('which_string_falls_behind') }}<select v-model="draft.listened.behind"><option :value="null">{{ t('none') }}</option><option v-for="(name, i) in view.string_names" :key="name" :value="i">{{ name }}</option></select></label>
+        <label>{{ t('by_how_much') }}<select v-model="draft.listened.behind_by" :disabled="draft.listened.behind === null"><option value="">{{ t('not_said') }}</option><option v-for="(label, key) in view.choices.behind_by" :key="key" :value="key">{{ label }}</option></select></label>
       </div>
       <p v-for="field in ['where', 'behind', 'behind_by', 'listened']" v-show="faults[field]" :key="field" class="fault" role="alert">{{ faults[field] }}</p>
     </details>
+    <p v-if="message && !Object.keys(faults).length" class="fault" role="alert">{{ message }}</p>
     <div class="ways">
-      <v-btn @click="emit('done')">{{ t('cancel') }}</v-btn>
+      <v-btn @click="cancel">{{ t('cancel') }}</v-btn>
       <v-btn type="submit" variant="flat" :loading="isSending">{{ t('save_rating') }}</v-btn>
     </div>
   </form>

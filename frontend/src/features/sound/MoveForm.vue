@@ -1,32 +1,38 @@
 <script setup lang="ts">
 /** One act at the post: one end, one way, so many taps or millimetres. */
-import { nextTick, onMounted, reactive, ref } from 'vue'
+import { nextTick, onMounted, ref } from 'vue'
 import type { SoundView } from '@/api'
+import { useFormEntry } from '@/shared/entry'
 import type { MoveBody } from './bodies'
-import type { Faults } from './useSound'
 import { t } from '@/words/sound'
 
-const props = defineProps<{ view: SoundView; send: (body: MoveBody) => Promise<Faults>; start?: { end: string; direction: string } }>()
+const props = defineProps<{ view: SoundView; send: (id: string, body: MoveBody) => Promise<void>; start?: { end: string; direction: string } }>()
 const emit = defineEmits<{ done: [] }>()
 const ENDS = { top: t('its_top'), bottom: t('its_bottom'), both: t('both_alike'), opposite: t('top_so_bottom_the_other_way') }
 const WAYS = { bridge: t('toward_the_bridge'), tailpiece: t('toward_the_tailpiece'), treble: t('toward_the_treble_side'), bass: t('toward_the_bass_side') }
 
-const typed = reactive<Required<MoveBody>>({ end: props.start?.end ?? '', direction: props.start?.direction ?? '', taps: '', mm: '', tension: '', tool: '', words: '' })
-const faults = ref<Record<string, string>>({})
-const isSending = ref(false)
+const empty = (): Required<MoveBody> => ({ end: '', direction: '', taps: '', mm: '', tension: '', tool: '', words: '' })
+const { draft: typed, isSending, message, faults, begin, send: sendEntry, clear } = useFormEntry({ kind: 'move', of: () => props.view.ticket, empty })
 const form = ref<HTMLFormElement | null>(null)
 
 async function write(): Promise<void> {
-  isSending.value = true
-  const wrong = await props.send({ ...typed })
-  isSending.value = false
-  faults.value = wrong ?? {}
-  if (wrong) {
-    const field = Object.keys(wrong)[0]
-    void nextTick(() => form.value?.querySelector<HTMLElement>(`[name="${field}"]`)?.focus())
-  } else emit('done')
+  if (await sendEntry((id, body) => props.send(id, body))) {
+    emit('done')
+    return
+  }
+  const field = Object.keys(faults.value)[0]
+  void nextTick(() => form.value?.querySelector<HTMLElement>(`[name="${field}"]`)?.focus())
 }
-onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>(props.start ? '[name="taps"]' : '[name="end"]')?.focus()))
+function cancel(): void {
+  clear()
+  emit('done')
+}
+onMounted(() => {
+  begin()
+  // What advice names is the move that is meant now.
+  if (props.start) Object.assign(typed.value, empty(), props.start)
+  void nextTick(() => form.value?.querySelector<HTMLElement>(props.start ? '[name="taps"]' : '[name="end"]')?.focus())
+})
 </script>
 
 <template>
@@ -48,12 +54,13 @@ onMounted(() => void nextTick(() => form.value?.querySelector<HTMLElement>(props
       <label>{{ t('tension') }}<select v-model="typed.tension" name="tension"><option value="">{{ t('not_said') }}</option><option v-for="(label, key) in view.choices.tension" :key="key" :value="key">{{ label }}</option></select></label>
       <label>{{ t('setter') }}<select v-model="typed.tool" name="tool"><option value="">{{ t('not_said') }}</option><option v-for="(label, key) in view.choices.setter" :key="key" :value="key">{{ label }}</option></select></label>
     </div>
-    <p v-for="field in ['taps', 'mm', 'tension', 'tool', '']" v-show="faults[field]" :key="field" class="fault" role="alert">{{ faults[field] }}</p>
+    <p v-for="field in ['taps', 'mm', 'tension', 'tool']" v-show="faults[field]" :key="field" class="fault" role="alert">{{ faults[field] }}</p>
+    <p v-if="message && !Object.keys(faults).length" class="fault" role="alert">{{ message }}</p>
     <label>{{ t('to_remember') }}<input v-model="typed.words" class="own" maxlength="400" autocomplete="off" /></label>
     <p class="quiet">{{ view.tap.charAt(0).toUpperCase() }}{{ view.tap.slice(1) }}. {{ view.opens }}</p>
     <p class="caution">{{ t('the_setter_off_the_f') }}</p>
     <div class="ways">
-      <v-btn @click="emit('done')">{{ t('cancel') }}</v-btn>
+      <v-btn @click="cancel">{{ t('cancel') }}</v-btn>
       <v-btn type="submit" variant="flat" :loading="isSending">{{ t('record_post_move') }}</v-btn>
     </div>
   </form>

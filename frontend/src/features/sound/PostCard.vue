@@ -1,39 +1,44 @@
 <script setup lang="ts">
 /** The post as an object: what it is, what was seen of its fit, and earlier descriptions of it. */
-import { nextTick, reactive, ref, watch } from 'vue'
+import { nextTick, ref, watch } from 'vue'
 import type { SoundView } from '@/api'
+import { useFormEntry } from '@/shared/entry'
 import { day, plain } from '@/shared/format'
 import type { PostBody } from './bodies'
-import type { Faults } from './useSound'
 import { t } from '@/words/sound'
 
-const props = defineProps<{ view: SoundView; mayAct: boolean; send: (body: PostBody) => Promise<Faults>; takeBack: (id: string) => void; visitId: string }>()
+const props = defineProps<{ view: SoundView; mayAct: boolean; send: (id: string, body: PostBody) => Promise<void>; takeBack: (id: string) => void; visitId: string }>()
 const isEditing = defineModel<boolean>({ required: true })
 type Typed = Required<Omit<PostBody, 'fitted_on'>> & { fitted_on: string }
-const typed = reactive<Typed>({ length: '', diameter: '', wood: '', grain_mark: '', end_down: '', fitted_on: '', marks_inside: '' })
-const faults = ref<Record<string, string>>({})
-const form = ref<HTMLFormElement | null>(null)
-const words = (value: number | null) => (value === null ? '' : String(value))
-
-watch(isEditing, (editing) => {
-  if (!editing) return
-  const post = props.view.post
-  Object.assign(typed, {
-    length: words(post?.length ?? null),
-    diameter: words(post?.diameter ?? null),
+const words = (value: number | null | undefined) => (value === null || value === undefined ? '' : String(value))
+/** What stands there is edited. */
+function asItStands(): Typed {
+  const { post } = props.view
+  return {
+    length: words(post?.length),
+    diameter: words(post?.diameter),
     wood: post?.wood ?? '',
     grain_mark: post?.grain_mark ?? '',
     end_down: post?.end_down ?? '',
     fitted_on: post?.fitted_on ?? '',
     marks_inside: post?.marks_inside ?? '',
-  })
-  faults.value = {}
+  }
+}
+const { draft: typed, message, faults, begin, send: sendEntry, clear } = useFormEntry({ kind: 'post', of: () => props.view.ticket, empty: asItStands })
+const form = ref<HTMLFormElement | null>(null)
+
+watch(isEditing, (editing) => {
+  if (!editing) return
+  begin()
   void nextTick(() => form.value?.querySelector('input')?.focus())
 }, { immediate: true })
 
 async function write(): Promise<void> {
-  faults.value = (await props.send({ ...typed, fitted_on: typed.fitted_on || null })) ?? {}
-  if (!Object.keys(faults.value).length) isEditing.value = false
+  if (await sendEntry((id, body) => props.send(id, { ...body, fitted_on: body.fitted_on || null }))) isEditing.value = false
+}
+function cancel(): void {
+  clear()
+  isEditing.value = false
 }
 const FIELDS: { key: keyof Typed; label: string; numeric?: boolean }[] = [
   { key: 'length', label: t('length_mm'), numeric: true },
@@ -54,9 +59,9 @@ const FIELDS: { key: keyof Typed; label: string; numeric?: boolean }[] = [
         <p v-if="faults[field.key]" class="fault" role="alert">{{ faults[field.key] }}</p>
       </template>
       <label>{{ t('fitted_on') }}<input v-model="typed.fitted_on" class="own" type="date" /></label>
-      <p v-if="faults['']" class="fault" role="alert">{{ faults[''] }}</p>
+      <p v-if="message && !Object.keys(faults).length" class="fault" role="alert">{{ message }}</p>
       <p class="quiet">{{ t('another_day_of_fitting_means') }}</p>
-      <div class="ways"><v-btn @click="isEditing = false">{{ t('cancel') }}</v-btn><v-btn type="submit" variant="flat">{{ t('save_post') }}</v-btn></div>
+      <div class="ways"><v-btn @click="cancel">{{ t('cancel') }}</v-btn><v-btn type="submit" variant="flat">{{ t('save_post') }}</v-btn></div>
     </form>
     <template v-else>
       <dl v-if="view.post">

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useBench } from '@/features/bench'
 import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
+import { mm } from '@/shared/format'
 import { usePageCommands, usePageTurning } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
@@ -80,11 +81,17 @@ const wayBackWords = (place: number) => t('recorded_back_to_place_measure', { pl
 function backTo(place: number): Promise<void> {
   return once(() => sound.backTo(place), wayBackWords(place))
 }
-function askBack(): void {
+/** The way there, and how well it is known, is read before it is gone and recorded. */
+function askBack(place = best.value && !best.value.is_now ? best.value.number : 0): void {
+  show('')
   isGoingBack.value = true
-  backTyped.value = best.value && !best.value.is_now ? String(best.value.number) : ''
+  backTyped.value = place ? String(place) : ''
   void nextTick(() => backField.value?.select())
 }
+const backPlace = computed(() => view.value?.places.find((one) => String(one.number) === backTyped.value.trim()) ?? null)
+const backKnown = computed(() =>
+  (backPlace.value?.ends ?? []).filter((one) => one.setback !== null).map((one) => t('end_known_to', { end: one.end, known: one.known, mm: mm(one.known_to, 1) })).join(', '),
+)
 async function goBack(): Promise<void> {
   if (!/^\d+$/.test(backTyped.value.trim())) {
     note.value = t('type_the_number_of_a')
@@ -122,7 +129,7 @@ function toBest(): void {
   const place = best.value
   if (!place) note.value = t('no_best_place_yet_the')
   else if (place.is_now) note.value = t('it_stands_at_the_best', { number: place.number })
-  else void backTo(place.number)
+  else askBack(place.number)
 }
 
 /** By turns: what was done is heard, and after that comes the next act. */
@@ -142,7 +149,7 @@ useCommands([
   { letter: 's', own: true, words: t('rate_the_sound_2'), run: () => show('heard'), possible: acting },
   { letter: 'a', own: true, words: t('move_the_post_2'), run: () => show('move'), possible: acting },
   { letter: 'h', own: true, words: t('move_half_back'), run: () => void halfBack(), possible: acting },
-  { letter: 'k', own: true, words: t('back_to_a_place'), run: askBack, possible: acting },
+  { letter: 'k', own: true, words: t('back_to_a_place'), run: () => askBack(), possible: acting },
   { letter: 'y', own: true, words: t('back_to_the_best'), run: toBest, possible: acting },
   { letter: 'x', own: true, words: t('measure_the_post_position'), run: gauge, possible: acting },
   { letter: 'w', own: true, words: t('adjust_the_bridge_2'), run: () => show('bridge'), possible: acting },
@@ -170,7 +177,7 @@ useCommands([
       <template v-else>
         <PostPlan :view="view" :left-handed="leftHanded" :may-act="mayAct" :width="408" :height="286" @back="backTo" />
         <h2>{{ t('adjustment_history') }}</h2>
-        <TrailList :view="view" :may-act="mayAct" :visit-id="bench.sheet?.instrument.visit_id ?? ''" :left-handed="leftHanded" @back="backTo" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), t('undone_2'))" @played-by="askPlayer" />
+        <TrailList :view="view" :may-act="mayAct" :visit-id="bench.sheet?.instrument.visit_id ?? ''" :left-handed="leftHanded" @back="askBack" @take-back="(kind, id) => void once(() => sound.takeBack(kind, id), t('undone_2'))" @played-by="askPlayer" />
       </template>
     </div>
     <p v-else class="main" role="status">{{ failure || t('loading') }}</p>
@@ -181,6 +188,10 @@ useCommands([
       </form>
       <form v-if="isGoingBack" :aria-label="t('back_to_a_place_2')" @submit.prevent="goBack">
         <label>{{ t('back_to_place_2') }}<input ref="backField" v-model="backTyped" class="own" inputmode="numeric" maxlength="6" autocomplete="off" /></label>
+        <template v-if="backPlace && !backPlace.is_now">
+          <p v-if="backPlace.way_back" role="status"><b>{{ t('the_way_back') }}</b> {{ backPlace.way_back }}.<template v-if="backKnown">{{ ' ' }}{{ backKnown }}.</template></p>
+          <p v-else-if="!view.may_go_back" class="wait">{{ t('the_way_back_2', { gauged: t('this_place_was_never_gauged') }) }}</p>
+        </template>
         <p v-if="view.may_go_back" class="wait">{{ view.may_go_back.charAt(0).toUpperCase() }}{{ view.may_go_back.slice(1) }}.</p>
         <div class="ways"><v-btn @click="isGoingBack = false">{{ t('cancel') }}</v-btn><v-btn type="submit" variant="flat">{{ t('record_move_back') }}</v-btn></div>
       </form>

@@ -19,16 +19,16 @@ export interface UseSoundReturn {
   failure: Ref<string>
   load: () => Promise<void>
   begin: (player: string) => Promise<Faults>
-  hear: (body: HeardBody) => Promise<Faults>
+  hear: (id: string, body: HeardBody) => Promise<void>
   playedBy: (heardId: string, player: string) => Promise<Faults>
   takeBack: (kind: 'heard' | 'recording' | 'post_entry', id: string) => Promise<Faults>
-  move: (body: MoveBody) => Promise<Faults>
+  move: (id: string, body: MoveBody) => Promise<void>
   halfBack: () => Promise<Faults>
   backTo: (place: number) => Promise<Faults>
-  tryOnBridge: (body: TrialBody) => Promise<Faults>
+  tryOnBridge: (id: string, body: TrialBody) => Promise<void>
   trialOff: (trial: string) => Promise<Faults>
-  woodOff: (body: WoodBody) => Promise<Faults>
-  describePost: (body: PostBody) => Promise<Faults>
+  woodOff: (id: string, body: WoodBody) => Promise<void>
+  describePost: (id: string, body: PostBody) => Promise<void>
   record: (sound: Blob, words: string) => Promise<Faults>
   tryBlind: (one: string, other: string) => Promise<Faults>
   chooseBlind: (trial: string, chosen: 'first' | 'second' | 'neither') => Promise<Faults>
@@ -56,21 +56,27 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
       failure.value = ''
     } catch (error) {
       if (!(error instanceof Refused)) throw error
-      failure.value = error.message
+      if (mine === asked) failure.value = error.message
     }
   }
 
-  /** Everything on the page follows: the trail, the advice on it, and the sheet whose readings an act makes stale. */
-  async function change(act: Act): Promise<Faults> {
+  /**
+   * Everything on the page follows: the trail, the advice on it, and the sheet whose readings an act makes stale. Throws
+   * Refused, for a form, which says so itself.
+   */
+  async function submit(act: Act): Promise<void> {
     const of = options.ticket()
+    const done = await outbox.submit(act, { visit: bench.ticket === of ? (bench.sheet?.instrument.visit_id ?? '') : '' })
+    if (of !== options.ticket()) return
+    failure.value = ''
+    if (!done.sent) return
+    asked += 1
+    if (!complaint()) view.value = done.answer as SoundView
+    await Promise.all([bench.refresh(), complaint() ? load() : null])
+  }
+  async function change(act: Act): Promise<Faults> {
     try {
-      const done = await outbox.submit(act, { visit: bench.ticket === of ? (bench.sheet?.instrument.visit_id ?? '') : '' })
-      if (of !== options.ticket()) return null
-      failure.value = ''
-      if (!done.sent) return null
-      asked += 1
-      if (!complaint()) view.value = done.answer as SoundView
-      await Promise.all([bench.refresh(), complaint() ? load() : null])
+      await submit(act)
       return null
     } catch (error) {
       if (!(error instanceof Refused)) throw error
@@ -86,8 +92,7 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
 
   const at = () => ({ params: { path: path() } })
   /** An act that writes down a work carries its id. */
-  function work(): { body: { id: string }; work: string } {
-    const id = freshId()
+  function work(id = freshId()): { body: { id: string }; work: string } {
     return { body: { id }, work: id }
   }
   return {
@@ -95,14 +100,14 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
     failure,
     load,
     begin: (player) => change(post('/api/instruments/{ticket}/sound/session', { ...at(), body: { id: freshId(), player }, words: t('plays', { player }) })),
-    hear: (body) => change(post('/api/instruments/{ticket}/sound/heard', { ...at(), body: { ...body, id: freshId() }, words: t('how_it_sounds') })),
+    hear: (id, body) => submit(post('/api/instruments/{ticket}/sound/heard', { ...at(), body: { ...body, id }, words: t('how_it_sounds') })),
     playedBy: (heard_id, player) =>
       change(post('/api/instruments/{ticket}/sound/heard/{heard_id}/played-by', { params: { path: { ...path(), heard_id } }, body: { id: freshId(), player }, words: t('played_by', { player }) })),
     takeBack: (kind, line_id) =>
       change(post('/api/instruments/{ticket}/sound/{kind}/{line_id}/take-back', { params: { path: { ...path(), kind, line_id } }, words: t('undo_a_line_of_the') })),
-    move: (body) => {
-      const made = work()
-      return change(post('/api/instruments/{ticket}/sound/moves', { ...at(), ...made, body: { ...body, ...made.body }, words: t('post_moved') }))
+    move: (id, body) => {
+      const made = work(id)
+      return submit(post('/api/instruments/{ticket}/sound/moves', { ...at(), ...made, body: { ...body, ...made.body }, words: t('post_moved') }))
     },
     halfBack: () => {
       const made = work()
@@ -112,19 +117,19 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
       const made = work()
       return change(post('/api/instruments/{ticket}/sound/back', { ...at(), ...made, body: { ...made.body, place, now: view.value?.now ?? null }, words: t('post_back_to_an_earlier') }))
     },
-    tryOnBridge: (body) => {
-      const made = work()
-      return change(post('/api/instruments/{ticket}/sound/trial', { ...at(), ...made, body: { ...body, ...made.body }, words: t('bridge_trial') }))
+    tryOnBridge: (id, body) => {
+      const made = work(id)
+      return submit(post('/api/instruments/{ticket}/sound/trial', { ...at(), ...made, body: { ...body, ...made.body }, words: t('bridge_trial') }))
     },
     trialOff: (trial) => {
       const made = work()
       return change(post('/api/instruments/{ticket}/sound/trial-off', { ...at(), ...made, body: { ...made.body, trial }, words: t('bridge_trial_off') }))
     },
-    woodOff: (body) => {
-      const made = work()
-      return change(post('/api/instruments/{ticket}/sound/wood', { ...at(), ...made, body: { ...body, ...made.body }, words: t('wood_off_the_bridge') }))
+    woodOff: (id, body) => {
+      const made = work(id)
+      return submit(post('/api/instruments/{ticket}/sound/wood', { ...at(), ...made, body: { ...body, ...made.body }, words: t('wood_off_the_bridge') }))
     },
-    describePost: (body) => change(post('/api/instruments/{ticket}/sound/post', { ...at(), body: { ...body, id: freshId() }, words: t('the_post_described') })),
+    describePost: (id, body) => submit(post('/api/instruments/{ticket}/sound/post', { ...at(), body: { ...body, id }, words: t('the_post_described') })),
     record: (sound, words) =>
       change(post('/api/instruments/{ticket}/sound/recordings', { params: { path: path(), query: { id: freshId(), words } }, blob: sound, words: t('recording', { words: words ? `: ${words}` : '' }) })),
     tryBlind: (one, other) => change(post('/api/instruments/{ticket}/sound/blind', { ...at(), body: { id: freshId(), one, other, player: '' }, words: t('blind_comparison') })),

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 /** Which strings are on it: a set from the shelf, or diameters of one that is not there yet. */
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { answerOf, api, Refused, type BenchSheet, type SetView, type StringsView } from '@/api'
 import { useBench } from '@/features/bench'
 import { useHouse } from '@/features/rail'
 import { focusChosenInDialog } from '@/shared/focus'
+import { useFormEntry } from '@/shared/entry'
 import FormDialog from '@/shared/FormDialog.vue'
 import { plain } from '@/shared/format'
 import { t } from '@/words/strings'
 
-const props = defineProps<{ sheet: BenchSheet }>()
+/** change : it opens to say that strings were changed just now. */
+const props = defineProps<{ sheet: BenchSheet; change?: boolean }>()
 const isOpen = defineModel<boolean>({ required: true })
 const bench = useBench()
 const house = useHouse()
@@ -18,51 +20,58 @@ const OWN = 'own'
 const sets = ref<SetView[]>([])
 const steps = ref<StringsView['steps']>([])
 const isLoading = ref(false)
-const chosen = ref('')
-const putOnNow = ref(false)
-const own = reactive({ name: '', material: 'synthetic', diameters: [] as string[], tensions: [] as string[] })
-/** Which of them; none is all. */
-const positions = ref<number[]>([])
-const since = ref('')
-const hours = ref('')
-const fate = ref<'' | 'spare' | 'given_on' | 'discarded'>('')
+const ticket = computed(() => props.sheet.instrument.ticket)
+/** Of the form: positions, none for all; hours a week as they are known, null until they are. */
+const empty = () => ({
+  chosen: '',
+  put_on_now: props.change ?? false,
+  own: { name: '', material: 'synthetic', diameters: [] as string[], tensions: [] as string[] },
+  positions: [] as number[],
+  since: '',
+  hours: null as string | null,
+  fate: '' as '' | 'spare' | 'given_on' | 'discarded',
+})
+const { draft, isSending, message, faults, begin, send: sendEntry, clear } = useFormEntry({ kind: 'strings', of: () => ticket.value, empty })
+/** As they are known; what is typed meanwhile stands. */
+const known = ref({ chosen: '', hours: '' })
+const chosen = computed({ get: () => draft.value.chosen || known.value.chosen, set: (id) => (draft.value.chosen = id) })
+const hours = computed({ get: () => draft.value.hours ?? known.value.hours, set: (text) => (draft.value.hours = text) })
 const FATES = [
   { title: t('not_said'), value: '' },
   { title: t('kept_as_a_spare'), value: 'spare' },
   { title: t('given_on'), value: 'given_on' },
   { title: t('thrown_away'), value: 'discarded' },
 ]
-const faults = ref<Record<string, string>>({})
-const message = ref('')
-const isSending = ref(false)
-
-const ticket = computed(() => props.sheet.instrument.ticket)
-
+const loading = ref('')
+let asked = 0
 watch(
   isOpen,
   async (open) => {
     if (!open) return
-    message.value = ''
-    faults.value = {}
-    positions.value = []
-    since.value = ''
-    fate.value = ''
+    begin()
+    const mine = ++asked
+    known.value = { chosen: '', hours: '' }
+    loading.value = ''
     isLoading.value = true
+    const at = { params: { path: { ticket: ticket.value } } }
     try {
-      sets.value = await answerOf(
-        api.GET('/api/instruments/{ticket}/string-sets', { params: { path: { ticket: ticket.value } } }),
-      )
-      const onIt = sets.value.find((set) => set.id === props.sheet.strings?.id)
-      chosen.value = onIt?.id ?? sets.value[0]?.id ?? OWN
-      const told = await answerOf(api.GET('/api/instruments/{ticket}/strings', { params: { path: { ticket: ticket.value } } }))
+      const [shelf, told] = await Promise.all([
+        answerOf(api.GET('/api/instruments/{ticket}/string-sets', at)),
+        answerOf(api.GET('/api/instruments/{ticket}/strings', at)),
+      ])
+      if (mine !== asked) return
+      sets.value = shelf
+      const onIt = shelf.find((set) => set.id === props.sheet.strings?.id)
+      known.value = { chosen: onIt?.id ?? shelf[0]?.id ?? OWN, hours: told.hours_a_week === null ? '' : String(told.hours_a_week) }
       steps.value = told.steps
-      hours.value = told.hours_a_week === null ? '' : String(told.hours_a_week)
     } catch (error) {
       if (!(error instanceof Refused)) throw error
-      message.value = error.message
+      if (mine === asked) loading.value = error.message
     } finally {
-      isLoading.value = false
-      focusChosenInDialog()
+      if (mine === asked) {
+        isLoading.value = false
+        focusChosenInDialog()
+      }
     }
   },
   { immediate: true },
@@ -70,32 +79,22 @@ watch(
 
 const forEach = (typed: string[]) => props.sheet.instrument.string_names.map((_, i) => typed[i] ?? '')
 async function send(): Promise<void> {
-  if (isSending.value) return
-  isSending.value = true
-  faults.value = {}
-  message.value = ''
   const isOwn = chosen.value === OWN
-  try {
-    await bench.nameStrings({
-      set_id: isOwn ? null : chosen.value,
-      own: isOwn
-        ? { ...own, diameters: forEach(own.diameters), tensions: forEach(own.tensions) }
-        : null,
-      put_on_now: putOnNow.value,
-      positions: positions.value,
-      since: putOnNow.value || !since.value ? null : since.value,
-      hours_a_week: hours.value,
-      fate: putOnNow.value ? fate.value : '',
-    })
-    isOpen.value = false
-    void house.load()
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    faults.value = error.fields
-    message.value = error.message
-  } finally {
-    isSending.value = false
-  }
+  const [set_id, hours_a_week] = [chosen.value, hours.value]
+  const isSent = await sendEntry((id, typed) =>
+    bench.nameStrings(id, {
+      set_id: isOwn ? null : set_id,
+      own: isOwn ? { ...typed.own, diameters: forEach(typed.own.diameters), tensions: forEach(typed.own.tensions) } : null,
+      put_on_now: typed.put_on_now,
+      positions: typed.positions,
+      since: typed.put_on_now || !typed.since ? null : typed.since,
+      hours_a_week,
+      fate: typed.put_on_now ? typed.fate : '',
+    }),
+  )
+  if (!isSent) return
+  isOpen.value = false
+  void house.load()
 }
 </script>
 
@@ -105,8 +104,9 @@ async function send(): Promise<void> {
     :title="t('which_strings_are_on_it')"
     :act="t('these_strings')"
     :is-sending="isSending"
-    :message="message"
+    :message="message || loading"
     @send="send"
+    @cancel="clear"
     @after-enter="focusChosenInDialog"
   >
     <v-progress-linear v-if="isLoading" class="wide" indeterminate color="primary" />
@@ -121,13 +121,13 @@ async function send(): Promise<void> {
       <v-radio :value="OWN" :label="t('another_set_type_its_diameters')" />
     </v-radio-group>
     <template v-if="chosen === OWN">
-      <v-text-field v-model="own.name" :label="t('name_of_the_set')" maxlength="80" :error-messages="faults.name" />
-      <v-select v-model="own.material" :label="t('material')" :items="house.choices?.materials ?? []" />
+      <v-text-field v-model="draft.own.name" :label="t('name_of_the_set')" maxlength="80" :error-messages="faults.name" />
+      <v-select v-model="draft.own.material" :label="t('material')" :items="house.choices?.materials ?? []" />
       <div class="wide each" :style="{ gridTemplateRows: `repeat(${sheet.instrument.string_names.length}, auto)` }">
         <v-text-field
           v-for="(name, i) in sheet.instrument.string_names"
           :key="name"
-          v-model="own.diameters[i]"
+          v-model="draft.own.diameters[i]"
           :label="t('diameter_in_mm', { name })"
           inputmode="decimal"
           maxlength="40"
@@ -136,7 +136,7 @@ async function send(): Promise<void> {
         <v-text-field
           v-for="(name, i) in sheet.instrument.string_names"
           :key="`${name} N`"
-          v-model="own.tensions[i]"
+          v-model="draft.own.tensions[i]"
           :label="t('tension_in_n_if_it', { name })"
           inputmode="decimal"
           maxlength="40"
@@ -144,17 +144,17 @@ async function send(): Promise<void> {
         />
       </div>
     </template>
-    <v-checkbox v-model="putOnNow" class="wide" hide-details :label="t('they_were_put_on_just')" />
-    <ul v-if="putOnNow" class="wide steps" :aria-label="t('while_they_go_on')">
+    <v-checkbox v-model="draft.put_on_now" class="wide" hide-details :label="t('they_were_put_on_just')" />
+    <ul v-if="draft.put_on_now" class="wide steps" :aria-label="t('while_they_go_on')">
       <li v-for="step in steps" :key="step.says" :class="step.kind">{{ step.says }}<template v-if="step.kind !== 'do'">: {{ step.because }}</template></li>
     </ul>
     <fieldset class="wide which">
       <legend>{{ t('all_of_them_or_only') }}</legend>
-      <label v-for="(name, i) in sheet.instrument.string_names" :key="name"><input v-model="positions" type="checkbox" :value="i" />{{ name }}</label>
+      <label v-for="(name, i) in sheet.instrument.string_names" :key="name"><input v-model="draft.positions" type="checkbox" :value="i" />{{ name }}</label>
     </fieldset>
     <p v-if="faults.positions" class="wide fault" role="alert">{{ faults.positions }}</p>
-    <v-select v-if="putOnNow" v-model="fate" :label="t('those_that_came_off')" :items="FATES" />
-    <v-text-field v-else v-model="since" type="date" :label="t('on_it_since_if_it')" :error-messages="faults.since" />
+    <v-select v-if="draft.put_on_now" v-model="draft.fate" :label="t('those_that_came_off')" :items="FATES" />
+    <v-text-field v-else v-model="draft.since" type="date" :label="t('on_it_since_if_it')" :error-messages="faults.since" />
     <v-text-field v-model="hours" :label="t('played_hours_a_week')" inputmode="decimal" maxlength="20" :error-messages="faults.hours_a_week" />
   </FormDialog>
 </template>

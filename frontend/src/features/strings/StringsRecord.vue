@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Which strings are on it, one by one; how they settle; what was on it before, and when it sounded best. */
-import { computed, reactive, ref, watch } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { answerOf, api, Refused, type StringsView } from '@/api'
 import { useBench } from '@/features/bench'
 import { ago, day, mm, plain, until } from '@/shared/format'
 import { post, useOutbox, type Act } from '@/outbox'
-import { freshId } from '@/shared/id'
+import { useFormEntry } from '@/shared/entry'
 import { useAtBench } from '@/shared/person'
 import StringsDialog from './StringsDialog.vue'
 import { t } from '@/words/strings'
@@ -18,21 +18,21 @@ const view = ref<StringsView | null>(null)
 const failure = ref('')
 const isChanging = ref(false)
 const isTuning = ref(false)
-const cents = reactive<Record<number, string>>({})
-const remark = ref('')
-const faults = ref<Record<string, string>>({})
+const { draft: tuning, faults, message, isSending, begin, send } = useFormEntry({ kind: 'retuning', of: () => props.ticket, empty: () => ({ cents: {} as Record<number, string>, remark: '' }) })
 const mayAct = computed(() => atBench.may('measure') && !bench.sheet?.instrument.handed_over_at)
 
+let asked = 0
 async function ask(request: () => Promise<StringsView | null>): Promise<boolean> {
+  const mine = ++asked
   try {
-    view.value = await request()
+    const found = await request()
+    if (mine !== asked) return false
+    view.value = found
     failure.value = ''
-    faults.value = {}
     return true
   } catch (error) {
     if (!(error instanceof Refused)) throw error
-    failure.value = error.message
-    faults.value = error.fields
+    if (mine === asked) failure.value = error.message
     return false
   }
 }
@@ -41,7 +41,6 @@ const load = () => ask(() => answerOf(api.GET('/api/instruments/{ticket}/strings
 watch(() => props.ticket, () => {
   view.value = null
   isTuning.value = false
-  forget()
 })
 watch([() => props.ticket, () => bench.sheet], () => void load(), { immediate: true })
 
@@ -61,29 +60,32 @@ const groups = computed(() => {
   }
   return found
 })
+function openTuning(): void {
+  isTuning.value = !isTuning.value
+  if (isTuning.value) begin()
+}
 async function tune(): Promise<void> {
-  const body = { id: freshId(), cents: names.value.map((_, i) => cents[i] ?? ''), remark: remark.value }
-  if (!(await enter(post('/api/instruments/{ticket}/retunings', { params: { path: path() }, body, words: t('tuned_again') })))) return
-  forget()
-  isTuning.value = false
-}
-function forget(): void {
-  for (const i of names.value.keys()) cents[i] = ''
-  remark.value = ''
-}
-const takeBack = (retuning_id: string) =>
-  void enter(post('/api/instruments/{ticket}/retunings/{retuning_id}/take-back', { params: { path: { ...path(), retuning_id } }, words: t('undo_tuned_again') }))
-/** Whether it was kept, by the server or here; what it says shows where it has it. */
-async function enter(act: Act): Promise<boolean> {
-  const of = props.ticket
-  let isKept = true
-  await ask(async () => {
-    isKept = false
-    const done = await outbox.submit(act, { visit: bench.sheet?.instrument.visit_id ?? '' })
-    isKept = true
-    return done.sent && of === props.ticket ? (done.answer as StringsView) : view.value
+  const isSent = await send((id, { cents, remark }) => {
+    const body = { id, cents: names.value.map((_, i) => cents[i] ?? ''), remark }
+    return submit(post('/api/instruments/{ticket}/retunings', { params: { path: path() }, body, words: t('tuned_again') }))
   })
-  return isKept
+  if (isSent) isTuning.value = false
+}
+async function takeBack(retuning_id: string): Promise<void> {
+  try {
+    await submit(post('/api/instruments/{ticket}/retunings/{retuning_id}/take-back', { params: { path: { ...path(), retuning_id } }, words: t('undo_tuned_again') }))
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error
+    failure.value = error.message
+  }
+}
+/** What it says shows where the server has it. Throws Refused. */
+async function submit(act: Act): Promise<void> {
+  const of = props.ticket
+  const done = await outbox.submit(act, { visit: bench.sheet?.instrument.visit_id ?? '' })
+  if (!done.sent || of !== props.ticket) return
+  asked += 1
+  view.value = done.answer as StringsView
 }
 const gone = (value: number | null) => (value === null ? '' : value > 0 ? `+${mm(value, 0)}` : mm(value, 0))
 const STEPS = { first: t('before'), do: t('in_this_order'), caution: t('take_care') }
@@ -107,13 +109,14 @@ const STEPS = { first: t('before'), do: t('in_this_order'), caution: t('take_car
     <p v-if="view.best">{{ view.best }}</p>
     <div v-if="mayAct" class="ways">
       <v-btn variant="flat" @click="isChanging = true">{{ view.strings.length ? t('change_strings') : t('name_strings') }}</v-btn>
-      <v-btn v-if="view.strings.length" @click="isTuning = !isTuning">{{ t('tuned_again') }}</v-btn>
+      <v-btn v-if="view.strings.length" @click="openTuning">{{ t('tuned_again') }}</v-btn>
     </div>
     <form v-if="isTuning" :aria-label="t('tuned_again')" class="tune" @submit.prevent="tune">
       <p class="quiet">{{ t('how_far_each_had_gone') }}</p>
-      <label v-for="i in positions" :key="i">{{ names[i] }}<input v-model="cents[i]" inputmode="text" maxlength="20" autocomplete="off" :aria-invalid="!!faults[i]" /></label>
-      <label class="wide">{{ t('to_remember') }}<input v-model="remark" maxlength="400" autocomplete="off" /></label>
-      <v-btn type="submit" variant="flat">{{ t('save_tuning') }}</v-btn>
+      <label v-for="i in positions" :key="i">{{ names[i] }}<input v-model="tuning.cents[i]" inputmode="text" maxlength="20" autocomplete="off" :aria-invalid="!!faults[i]" /></label>
+      <label class="wide">{{ t('to_remember') }}<input v-model="tuning.remark" maxlength="400" autocomplete="off" /></label>
+      <p v-if="message" class="fault wide" role="alert">{{ message }}</p>
+      <v-btn type="submit" variant="flat" :loading="isSending">{{ t('save_tuning') }}</v-btn>
     </form>
     <p v-if="failure" class="fault" role="alert">{{ failure }}</p>
     <template v-if="view.checks.length">

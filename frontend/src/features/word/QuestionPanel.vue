@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** One question: the ways to decide it side by side, what each takes, and the decision with its reason. */
 import { computed, nextTick, ref, watch } from 'vue'
-import { Refused, type Decision } from '@/api'
+import type { Decision } from '@/api'
 import { post } from '@/outbox'
 import { useBench } from '@/features/bench'
+import { useFormEntry } from '@/shared/entry'
 import { until } from '@/shared/format'
-import { freshId } from '@/shared/id'
 import { pageOfQuestion, routeOf } from '@/shared/pages'
 import { t } from '@/words/word'
 
@@ -14,52 +14,33 @@ const props = defineProps<{ asked: Decision; mayDecide: boolean }>()
 const isOpen = defineModel<boolean>({ required: true })
 const bench = useBench()
 
-const chosen = ref('')
-const reason = ref('')
-const fault = ref('')
-const isSending = ref(false)
+/** chosen : empty for what is proposed; what the signs speak for changes nothing of what somebody chose. */
+const { draft, message: fault, isSending, send, clear } = useFormEntry({ kind: 'decision', of: () => `${bench.ticket}/${props.asked.question}`, empty: () => ({ chosen: '', reason: '' }) })
+const chosen = computed({ get: () => draft.value.chosen || proposed(), set: (outcome) => (draft.value.chosen = outcome) })
 const reasonField = ref<HTMLInputElement | null>(null)
 const outcome = computed(() => props.asked.options.find((row) => row.outcome === chosen.value) ?? null)
 const page = computed(() => pageOfQuestion(props.asked.question))
 const isBarring = computed(() => props.asked.bars.length > 0 && !props.asked.is_open)
 
-/** Somebody chose here: what the signs speak for since then changes nothing of that. */
-const isTouched = ref(false)
 function proposed(): string {
   return props.asked.decided?.outcome ?? props.asked.options.find((row) => row.recommended)?.outcome ?? ''
 }
-watch(
-  [() => props.asked.question, () => props.asked.decided?.id],
-  () => {
-    chosen.value = proposed()
-    reason.value = ''
-    fault.value = ''
-    isTouched.value = false
-  },
-  { immediate: true },
-)
-watch(proposed, (now) => {
-  if (!isTouched.value && reason.value === '') chosen.value = now
-})
+/* Decided here or elsewhere, the next decision begins with what stands now. */
+watch(() => props.asked.decided?.id, clear)
 
 async function decide(): Promise<void> {
-  if (isSending.value || chosen.value === '') return
-  isSending.value = true
-  fault.value = ''
-  const body = { id: freshId(), question: props.asked.question, outcome: chosen.value, reason: reason.value }
-  try {
-    await bench.submit((ticket) =>
-      post('/api/instruments/{ticket}/decisions', { params: { path: { ticket } }, body, words: t('decided', { title: props.asked.title }) }),
-    )
-    isOpen.value = false
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    fault.value = error.message
-    void nextTick(() => reasonField.value?.focus())
-  } finally {
-    isSending.value = false
-  }
+  if (chosen.value === '') return
+  const { question, title } = props.asked
+  const outcome = chosen.value
+  const isSent = await send((id, { reason }) =>
+    bench.submit((ticket) =>
+      post('/api/instruments/{ticket}/decisions', { params: { path: { ticket } }, body: { id, question, outcome, reason }, words: t('decided', { title }) }),
+    ),
+  )
+  if (isSent) isOpen.value = false
+  else void nextTick(() => reasonField.value?.focus())
 }
+
 /** Enter on an answer goes on to the reason, and from there decides. */
 function toReason(event: KeyboardEvent): void {
   event.preventDefault()
@@ -85,7 +66,7 @@ function toReason(event: KeyboardEvent): void {
         <fieldset>
           <legend class="only-read">{{ asked.title }}</legend>
           <label v-for="row in asked.options" :key="row.outcome" class="answer" :class="{ chosen: row.outcome === chosen }">
-            <input v-model="chosen" type="radio" :name="`outcome-${asked.question}`" :value="row.outcome" @change="isTouched = true" @keydown.enter="toReason" />
+            <input v-model="chosen" type="radio" :name="`outcome-${asked.question}`" :value="row.outcome" @keydown.enter="toReason" />
             <span>
               <b>{{ row.label }}</b><span v-if="row.recommended" class="recommended">{{ t('recommended_2') }}</span>
               <span v-if="row.figures" class="figures">{{ row.figures }}</span>
@@ -95,7 +76,7 @@ function toReason(event: KeyboardEvent): void {
         </fieldset>
         <label class="reason">
           <span>{{ outcome?.needs_reason ? t('reason_kept_and_printed') : t('reason_optional') }}</span>
-          <input ref="reasonField" v-model="reason" class="plain-input" maxlength="500" autocomplete="off" />
+          <input ref="reasonField" v-model="draft.reason" class="plain-input" maxlength="500" autocomplete="off" />
         </label>
         <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
         <v-btn type="submit" variant="flat" :loading="isSending" :disabled="chosen === ''">{{ asked.decided ? t('change_decision') : t('save_decision') }}</v-btn>

@@ -1,4 +1,6 @@
 export default {
+  "belonging": "Belonging: {which}",
+  "undo_belonging": "Undo: belonging",
   "what_belongs_to_it": "What belongs to it",
   "on_it": "Fittings",
   "came_along": "Came along",
