@@ -29,6 +29,8 @@ export interface Sending {
   isAwaited: (row: Row) => boolean
   /** Whether somebody dropped it meanwhile. */
   isDropped?: (row: Row) => boolean
+  /** Lets no other tab withdraw a row meanwhile. */
+  whileHeld?: <Done>(row: Row, act: () => Promise<Done>) => Promise<Done>
   now?: () => number
 }
 
@@ -39,7 +41,7 @@ export interface Sender {
   delay: () => number | null
 }
 
-export function makeSender({ keep, send, told, isAwaited, isDropped = () => false, now = Date.now }: Sending): Sender {
+export function makeSender({ keep, send, told, isAwaited, isDropped = () => false, whileHeld = (_, act) => act(), now = Date.now }: Sending): Sender {
   let tries = 0
   let wait: number | null = null
   /** What was sent is taken out while the next is on its way; cut off in between, it is sent once more and changes nothing. */
@@ -62,7 +64,7 @@ export function makeSender({ keep, send, told, isAwaited, isDropped = () => fals
       for (const [i, row] of chunk.entries()) {
         if (row.state !== 'waiting' || isDropped(row)) continue
         if (row.again > now()) later = Math.min(later ?? Infinity, row.again - now())
-        else if (!(await one(row, chunk[i + 1]))) return
+        else if (!(await whileHeld(row, () => one(row, chunk[i + 1])))) return
       }
     }
     wait = later
@@ -70,6 +72,8 @@ export function makeSender({ keep, send, told, isAwaited, isDropped = () => fals
 
   /** Whether the next one may be tried. behind : what waits next. */
   async function one(row: Row, behind: Row | undefined): Promise<boolean> {
+    // Withdrawn here or in another tab since it was read.
+    if (isDropped(row) || !(await keep.has(row))) return true
     try {
       const more = behind?.state === 'waiting' && behind.path === row.path && behind.ticket === row.ticket && !isAwaited(row)
       const answer = await send(row, row.media ? await keep.blob(row.id) : undefined, more)

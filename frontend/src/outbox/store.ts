@@ -63,12 +63,11 @@ export const useOutbox = defineStore('outbox', () => {
   let timer: ReturnType<typeof setTimeout> | undefined
 
   const opened: Promise<{ keep: Keep; sender: Sender }> = openKeep().then(async (keep) => {
-    lasts.value = keep.lasts
     for (const row of oldReadings()) await keep.add(row)
     const there = await keep.all()
     const known = new Set(there.map((row) => row.order))
     rows.value = [...there, ...rows.value.filter((row) => !known.has(row.order))]
-    return { keep, sender: makeSender({ keep, send, told, isAwaited: (row) => waiters.has(row.id), isDropped: (row) => gone.has(row.order) }) }
+    return { keep, sender: makeSender({ keep, send, told, isAwaited: (row) => waiters.has(row.id), isDropped: (row) => gone.has(row.order), whileHeld }) }
   })
 
   function show(row: Row, isThere: boolean): void {
@@ -122,6 +121,7 @@ export const useOutbox = defineStore('outbox', () => {
       if (isTaken) void opened.then(({ keep }) => keep.drop(row))
     }
     waiters.delete(row.id)
+    if (outcome.kind === 'sent') unkept.value.delete(row.order)
     if (outcome.kind === 'sent') waiter?.resolve({ sent: true, answer: outcome.answer })
     else if (outcome.kind === 'refused') waiter?.reject(outcome.error)
     else waiter?.resolve({ sent: false })
@@ -146,6 +146,24 @@ export const useOutbox = defineStore('outbox', () => {
     } finally {
       flying = 0
     }
+  }
+
+  /** A row that is on its way, in this tab or another, cannot be withdrawn any more; one that is being withdrawn is not sent. */
+  const holdOf = (row: Row) => `${SHARED}/${row.order}`
+  function whileHeld<Answer>(row: Row, act: () => Promise<Answer>): Promise<Answer> {
+    return 'locks' in navigator ? (navigator.locks.request(holdOf(row), act) as Promise<Answer>) : act()
+  }
+  /** False where it is held. */
+  async function whileNotHeld(row: Row, act: () => Promise<void>): Promise<boolean> {
+    if (!('locks' in navigator)) {
+      if (row.order === flying) return false
+      await act()
+      return true
+    }
+    return navigator.locks.request(holdOf(row), { ifAvailable: true }, async (lock) => {
+      if (lock) await act()
+      return lock !== null
+    })
   }
 
   /** Send what waits, in this tab or in the one that is at it already. */
@@ -184,16 +202,19 @@ export const useOutbox = defineStore('outbox', () => {
       failed: 0,
       again: 0,
     }
-    unkept.value.add(row.order)
+    const { order } = row
+    unkept.value.add(order)
     show(row, true)
-    void opened
-      .then(({ keep }) => keep.add(row, blob))
-      .catch(() => (lasts.value = false))
-      .then(() => {
-        unkept.value.delete(row.order)
-        share({ kind: 'added', row })
-        return pump()
-      })
+    void opened.then(async ({ keep }) => {
+      const isKept = await keep.add(row, blob)
+      lasts.value = isKept
+      // What only this page has is warned of until it is sent.
+      unkept.value.delete(order)
+      if (!isKept) unkept.value.add(row.order)
+      if (row.order !== order) rows.value = [...rows.value].sort((a, b) => a.order - b.order)
+      if (isKept) share({ kind: 'added', row })
+      await pump()
+    })
     return row
   }
 
@@ -210,10 +231,13 @@ export const useOutbox = defineStore('outbox', () => {
 
   /** Take an entry out before it is sent; false where it is on its way already. */
   async function drop(row: Row): Promise<boolean> {
-    if (row.order === flying) return false
-    gone.add(row.order)
     const { keep } = await opened
-    await keep.drop(row)
+    const isDropped = await whileNotHeld(row, async () => {
+      gone.add(row.order)
+      await keep.drop(row)
+    })
+    if (!isDropped) return false
+    unkept.value.delete(row.order)
     show(row, false)
     share({ kind: 'gone', row })
     // Whoever waited for it goes on: nothing will be said of it.

@@ -1,5 +1,5 @@
 /** A length as an inch rule has it: whole inches and 64ths, brought down. */
-const MM_PER_INCH = 25.4
+export const MM_PER_INCH = 25.4
 const PARTS = 64
 
 export function inches(mm: number): string {

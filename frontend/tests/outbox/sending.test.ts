@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto'
-import { beforeEach, describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { Refused } from '@/api/refused'
 import { openKeep, type Keep } from '@/outbox/keep'
 import { nextOrder, type Row } from '@/outbox/rows'
@@ -159,5 +159,59 @@ describe('keeping', () => {
   it('gives every entry a later place than the one before', () => {
     const orders = Array.from({ length: 1000 }, nextOrder)
     expect(orders.every((one, i) => i === 0 || one > (orders[i - 1] ?? 0))).toBe(true)
+  })
+})
+
+describe('what the browser does not take', () => {
+  it('is sent all the same, in its order, and said not to outlast a reload', async () => {
+    const put = vi.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError')
+    })
+    expect(await keep.add(row('a'))).toBe(false)
+    put.mockRestore()
+    expect(await keep.add(row('b'))).toBe(true)
+    await sender().pump()
+    expect(sent).toEqual(['a', 'b'])
+    expect(await words()).toEqual([])
+  })
+
+  it('goes on after the database was closed under it', async () => {
+    const name = `closed-${names}`
+    const mine = await openKeep(name)
+    expect(await mine.add(row('a'))).toBe(true)
+    // Another page takes the database away: this one lets go, and makes it again when it is asked.
+    await new Promise<void>((resolve, reject) => {
+      const asked = indexedDB.deleteDatabase(name)
+      asked.onsuccess = () => resolve()
+      asked.onerror = () => reject(new Error('not taken away'))
+    })
+    expect(await mine.add(row('b'))).toBe(true)
+    expect((await mine.all()).map((one) => one.words)).toEqual(['b'])
+  })
+
+  it('loses none of two rows of two tabs with one order', async () => {
+    const [one, other] = [row('a'), row('b')]
+    other.order = one.order
+    await keep.add(one)
+    await keep.add(other)
+    expect(other.order).not.toBe(one.order)
+    expect(await words()).toEqual(['a', 'b'])
+  })
+
+  it('is not sent once another tab has withdrawn it', async () => {
+    const one = row('a')
+    await keep.add(one)
+    const { pump } = makeSender({
+      keep,
+      send: (two) => Promise.resolve(sent.push(two.words)),
+      told: () => {},
+      isAwaited: () => false,
+      whileHeld: async (two, act) => {
+        await keep.drop(two)
+        return act()
+      },
+    })
+    await pump()
+    expect(sent).toEqual([])
   })
 })

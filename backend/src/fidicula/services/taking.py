@@ -212,6 +212,8 @@ def _against_before(state: BenchState, measure: MeasureRow, taking: Taking, valu
     """What stood here before, where no work has touched it since."""
     key = (measure.measure, taking.position)
     stand = state.reading_states.get(key)
+    if taking.repeats and stand is not None and stand.usable is not None:
+        return change_without_work(value=value, before=stand.usable, uncertainty=stand.known_to)
     if measure.measure in LEAPING:
         earlier = state.last_visit(key)
         before = None if earlier is None else earlier.value
@@ -222,7 +224,7 @@ def _against_before(state: BenchState, measure: MeasureRow, taking: Taking, valu
         if before is None or (usual is not None and abs(value - usual) < abs(before - usual)):
             return None
         return leap_from(value=value, before=before)
-    if measure.measure != "end_height" or taking.repeats or stand is None or stand.usable is None:
+    if measure.measure != "end_height" or stand is None or stand.usable is None:
         return None
     if stand.reading.after_work != taking.after_work or _is_correction(state, taking, key):
         return None

@@ -9,6 +9,7 @@ import { directionOf } from '@/shared/directions'
 import { decimalsOf, keyOf } from './places'
 import { useBench } from './store'
 import { useBeside } from './useBeside'
+import type { Held } from './useHeld'
 import { t } from '@/words/bench'
 
 const props = defineProps<{
@@ -17,6 +18,8 @@ const props = defineProps<{
   inHand: string
   /** What is said of a reading that leapt where it is in hand. */
   stop: string | null
+  /** What was typed while it waits. */
+  held: Held
   narrow: boolean
 }>()
 const emit = defineEmits<{
@@ -25,6 +28,7 @@ const emit = defineEmits<{
   key: [event: KeyboardEvent]
   keep: []
   suggested: []
+  heldHere: []
   why: [name: string]
 }>()
 
@@ -101,6 +105,7 @@ function cellProps(cell: Cell) {
     places: decimalsOf(cell),
     beside: besideOf(cell),
     stop: keyOf(cell) === props.inHand ? props.stop : null,
+    held: props.held,
     edge: edgeOf(cell),
   }
 }
@@ -135,6 +140,7 @@ function columnStyle(position: number) {
               @key="emit('key', $event)"
               @keep="emit('keep')"
               @suggested="emit('suggested')"
+              @held-here="emit('heldHere')"
             />
             <button
               v-else-if="row.figures?.[i]?.text"
@@ -161,6 +167,7 @@ function columnStyle(position: number) {
           @key="emit('key', $event)"
           @keep="emit('keep')"
           @suggested="emit('suggested')"
+          @held-here="emit('heldHere')"
         />
       </div>
     </div>

@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { Cell } from '@/api'
 import { mm, plain } from '@/shared/format'
+import type { Held } from './useHeld'
 import { t } from '@/words/bench'
 
 const props = defineProps<{
@@ -16,10 +17,12 @@ const props = defineProps<{
   beside: string
   /** What leapt here and waits for a word; null for nothing. */
   stop?: string | null
+  /** What was typed while it waits, for the places that follow. */
+  held?: Held
   /** At an edge of the card what is said of it stands inward. */
   edge?: 'first' | 'last' | null
 }>()
-const emit = defineEmits<{ pick: []; draft: [text: string]; key: [event: KeyboardEvent]; keep: []; suggested: [] }>()
+const emit = defineEmits<{ pick: []; draft: [text: string]; key: [event: KeyboardEvent]; keep: []; suggested: []; heldHere: [] }>()
 
 /** A reading begins with a digit, a decimal mark or a sign; a bare letter does nothing by itself. */
 function onInput(input: HTMLInputElement): void {
@@ -87,7 +90,9 @@ const spoken = computed(() => {
       <p>{{ stop }}</p>
       <button type="button" class="plain-button" @mousedown.prevent @click="emit('keep')"><kbd>k</kbd> {{ t('keep') }}</button>
       <button v-if="waiting === null && (cell.doubt?.suggested ?? null) !== null" type="button" class="plain-button" @mousedown.prevent @click="emit('suggested')"><kbd>m</kbd> {{ t('take', { plain: plain(cell.doubt?.suggested ?? 0) }) }}</button>
+      <button v-if="held?.entries.length" type="button" class="plain-button" @mousedown.prevent @click="emit('heldHere')"><kbd>r</kbd> {{ t('use_held_here', { held: held.entries[0] }) }}</button>
       <span class="anew"><kbd>Esc</kbd> {{ t('anew') }}</span>
+      <p v-if="held && (held.entries.length || held.typing)" class="held">{{ t('held_for_the_next_places', { entries: [...held.entries, held.typing ? `${held.typing}…` : ''].filter(Boolean).join(' · ') }) }}</p>
     </div>
   </div>
 </template>

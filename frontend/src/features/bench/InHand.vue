@@ -8,10 +8,11 @@ import { DIRECTION_WORDS } from '@/shared/directions'
 import { inches } from '@/shared/inches'
 import { useHouse } from '@/features/rail'
 import { useAtBench } from '@/shared/person'
+import type { Held } from './useHeld'
 import { t } from '@/words/bench'
 
-const props = defineProps<{ cell: Cell; refused: string | null; draft: string; stopped: boolean }>()
-const emit = defineEmits<{ take: []; keep: []; suggested: []; why: []; tool: [] }>()
+const props = defineProps<{ cell: Cell; refused: string | null; draft: string; stopped: boolean; held: Held }>()
+const emit = defineEmits<{ take: []; keep: []; suggested: []; why: []; tool: []; enterHeld: []; discardHeld: [] }>()
 
 const atBench = useAtBench()
 const house = useHouse()
@@ -38,6 +39,11 @@ const origin = computed(() => {
 <template>
   <Teleport to="#in-hand" defer>
   <div class="in-hand" aria-live="polite">
+    <template v-if="held.entries.length && !stopped">
+      <b>{{ t('held', { entries: held.entries.join(' · ') }) }}</b>
+      <v-btn size="small" @click="emit('enterHeld')">{{ t('enter_held_here', { name: cell.name }) }}</v-btn>
+      <v-btn size="small" @click="emit('discardHeld')">{{ t('discard_held') }}</v-btn>
+    </template>
     <b v-if="!isSpeaking" class="name">{{ cell.name }}</b>
     <button v-if="cell.tools.length > 1" type="button" class="plain-button tool" @click="emit('tool')"><span class="only-read">{{ t('read_with') }}{{ ' ' }}</span><kbd>t</kbd> {{ tool }}<span class="only-read">{{ t('another_tool') }}</span></button>
     <span v-else class="tool">{{ tool }}</span>

@@ -1,5 +1,6 @@
 /** A reading that leaps stops where it was typed, until somebody says what it is. */
 import type { Cell } from '@/api'
+import { MM_PER_INCH } from '@/shared/inches'
 
 export interface Stop {
   place: string
@@ -8,10 +9,21 @@ export interface Stop {
   typed: string
 }
 
-/** The number that was typed, with either decimal mark and whatever unit; null for what is none. */
+const NUMBER = /^(?<number>[+\-−]?(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(?<unit>[a-z"″]*)/i
+const FRACTION = /^(?<sign>[+\-−]?)(?:(?<whole>\d{1,3})[ \-+]\s*)?(?<over>\d{1,3})[/⁄](?<under>2|4|8|16|32|64)\s*(?:in|inch|"|″)?$/i
+/** What a unit of length is in mm; what stands behind digits and is none of these is of the measure itself. */
+const LENGTHS: Record<string, number> = { mm: 1, cm: 10, in: MM_PER_INCH, inch: MM_PER_INCH, '"': MM_PER_INCH, '″': MM_PER_INCH }
+
+/** What was typed, with either decimal mark, in mm where it is a length with its unit; null for what is no number. */
 export function numberOf(typed: string): number | null {
-  const found = /^[+\-−]?(\d+([.,]\d*)?|[.,]\d+)/.exec(typed.trim())
-  return found ? Number(found[0].replace(',', '.').replace('−', '-')) : null
+  const text = typed.trim()
+  const fraction = FRACTION.exec(text)?.groups
+  if (fraction) {
+    const inches = Number(fraction.whole ?? 0) + Number(fraction.over) / Number(fraction.under)
+    return (fraction.sign === '-' || fraction.sign === '−' ? -inches : inches) * MM_PER_INCH
+  }
+  const found = NUMBER.exec(text)?.groups
+  return found ? Number(found.number?.replace(',', '.').replace('−', '-')) * (LENGTHS[(found.unit ?? '').toLowerCase()] ?? 1) : null
 }
 
 /** Whether what was typed will be asked about, as far as that is known here. */

@@ -4,9 +4,11 @@ import { computed, nextTick, ref, watch, type ComputedRef, type Ref } from 'vue'
 import type { Cell } from '@/api'
 import { plain } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
+import { nextAsked, onTheirWay, stillAsked } from './asked'
 import { keyOf, neighbour, type Direction } from './places'
 import { leaps, type Stop } from './stop'
 import { useBench } from './store'
+import { useHeld, type Held } from './useHeld'
 import { t } from '@/words/bench'
 
 export interface UseEntryReturn {
@@ -15,7 +17,9 @@ export interface UseEntryReturn {
   draft: ComputedRef<string>
   setDraft: (text: string) => void
   onKey: (event: KeyboardEvent) => void
+  /** Led there by the program; `pick` : somebody went there. */
   goTo: (key: string) => void
+  pick: (key: string) => void
   takeNow: (repeats: boolean, simulated?: boolean) => void
   takeSuggested: () => void
   /** The next of the tools that read what is in hand. */
@@ -26,6 +30,13 @@ export interface UseEntryReturn {
   stopWords: ComputedRef<string | null>
   /** Let the reading that leapt count, and go on. */
   keepStopped: () => void
+  /** What was typed while it waited, for the places that follow. */
+  held: ComputedRef<Held>
+  /** The first that was held is what was meant here. */
+  takeHeldHere: () => void
+  /** Enter what is held from the place in hand on. */
+  enterHeld: () => void
+  discardHeld: () => void
 }
 
 /** Controls that digits and arrows belong to. */
@@ -49,12 +60,9 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   const cell = computed(() => cells.value.find((candidate) => keyOf(candidate) === inHand.value) ?? null)
   const draft = computed(() => (cell.value ? (bench.drafts[bench.placeOf(cell.value)] ?? '') : ''))
 
-  /** What the instruction asks to be read, in its order, of the places that wait for nothing. */
-  const asked = computed(() =>
-    (bench.sheet?.instruction.read ?? [])
-      .map((place) => cells.value.find((candidate) => keyOf(candidate) === keyOf(place)))
-      .filter((candidate): candidate is Cell => candidate !== undefined && !isWaiting(candidate)),
-  )
+  /** What the instruction asks to be read, in its order, as often as it asks. */
+  const asked = computed(() => stillAsked(bench.sheet, bench.waitingHere))
+  const { held, type, end, erase, shift, discard } = useHeld(() => bench.ticket)
 
   /** On the card it is what the main button names; in a course of one's own it is the next of the course. */
   function firstAsked(): string | undefined {
@@ -64,6 +72,9 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   watch(
     () => bench.sheet?.instrument.visit_id,
     () => {
+      // What was said at the instrument before is not said of this one.
+      repeatNext.value = ''
+      stopped.value = null
       inHand.value = firstAsked() ?? firstOpen() ?? keyOf(cells.value[0] ?? { measure: '', position: null })
     },
     { immediate: true },
@@ -73,9 +84,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   const repeatNext = ref('')
 
   function isWaiting(candidate: Cell): boolean {
-    return bench.waitingHere.some(
-      ({ body }) => body.measure === candidate.measure && (body.position ?? null) === candidate.position,
-    )
+    return onTheirWay(candidate, bench.waitingHere) > 0
   }
 
   /** On the card the course of Enter leaves out what a bridge does not ask for; a course of one's own has it all. */
@@ -105,6 +114,12 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   function isRead(key: string): boolean {
     return (bench.sheet?.instruction.read ?? []).some((place) => keyOf(place) === key)
   }
+  /** Whether somebody went to the place in hand, instead of being led there. */
+  let isPicked = false
+  function pick(key: string): void {
+    isPicked = true
+    goTo(key)
+  }
 
   watch(
     () => (bench.sheet?.instruction.read ?? []).map(keyOf).join(),
@@ -114,21 +129,16 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
       // Whoever said that one more follows here is not led away from it.
       const isRepeating = repeatNext.value === inHand.value
       if (first === undefined || isRepeating || draft.value !== '' || stop.value) return
+      if (isPicked && isRead(inHand.value)) return
+      isPicked = false
       if (!isTyping) inHand.value = first
-      else if (!isRead(inHand.value)) goTo(first)
+      else goTo(first)
     },
   )
 
-  /** The next place that is asked for after this one on the card, else the first of them. */
-  function nextAsked(): string | undefined {
-    const here = cells.value.findIndex((candidate) => keyOf(candidate) === inHand.value)
-    const others = asked.value.filter((candidate) => keyOf(candidate) !== inHand.value)
-    const following = others.find((candidate) => cells.value.indexOf(candidate) > here) ?? others[0]
-    return following && keyOf(following)
-  }
-
   function next(): void {
-    const wanted = options.cells ? undefined : nextAsked()
+    isPicked = false
+    const wanted = options.cells ? undefined : nextAsked(bench.sheet, bench.waitingHere, inHand.value)
     if (wanted !== undefined) {
       goTo(wanted)
       return
@@ -162,7 +172,9 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
       repeatNext.value = repeats ? inHand.value : ''
       const isFar = leaps(cell.value, typed)
       const id = bench.take(cell.value, typed, isRepeat, simulated)
-      if (isFar && id) {
+      // Whoever may not measure keeps what was typed, and is told so.
+      if (!id) return
+      if (isFar) {
         stopped.value = { place: inHand.value, id, typed }
         focusInput()
         return
@@ -171,7 +183,31 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
       void bench.confirm(cell.value)
     }
     if (repeats) focusInput()
-    else next()
+    else goOn()
+  }
+
+  /** On to the next place, and there with what was held for it, until one of those stops too. */
+  function goOn(): void {
+    const before = inHand.value
+    next()
+    // Where nothing follows, what is held stays in sight until somebody says where it belongs.
+    if (held.value.entries.length && inHand.value !== before && isHolding) enterHeld()
+  }
+  /** Whether what is held was typed since this page was opened, behind a reading that stopped. */
+  let isHolding = false
+  function enterHeld(): void {
+    const text = shift()
+    if (text === undefined || !cell.value) return
+    isHolding = true
+    setDraft(text)
+    takeNow(false)
+  }
+  function takeHeldHere(): void {
+    const text = shift()
+    if (text === undefined || !cell.value) return
+    stopped.value = null
+    setDraft(text)
+    takeNow(false)
   }
 
   const stopped = ref<Stop | null>(null)
@@ -190,33 +226,48 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
       if (!stopped.value || !at || isWaiting(at) || at.state === 'doubted') return
       const isHere = stop.value !== null
       stopped.value = null
-      if (isHere) next()
+      if (isHere) goOn()
     },
   )
   function keepStopped(): void {
     if (!stop.value || !cell.value) return
+    end()
     void bench.confirm(cell.value, stop.value.id)
     stopped.value = null
-    next()
+    goOn()
   }
-  /** One key says what a leap is; digits that were meant for the next place do not land here. */
+  /**
+   * One key says what a leap is. Digits meanwhile, as a caliper goes on sending them, are held for the next places in
+   * their order: they neither land here nor are they lost.
+   */
   function onStopKey(event: KeyboardEvent): void {
     if (event.key.startsWith('Arrow')) {
+      end()
       stopped.value = null
       return
     }
-    if (event.key.length === 1 || event.key === 'Enter' || event.key === 'Backspace' || event.key === 'Escape') event.preventDefault()
-    if (event.key === 'k' || event.key === 'K') keepStopped()
-    else if ((event.key === 'm' || event.key === 'M') && cell.value && !isWaiting(cell.value)) takeSuggested()
-    else if (event.key === 'Backspace' || event.key === 'Escape') stopped.value = null
+    const { key } = event
+    if (key.length === 1 || key === 'Enter' || key === 'Backspace' || key === 'Escape') event.preventDefault()
+    if (held.value.typing !== '') {
+      if (key === 'Enter') end()
+      else if (key === 'Backspace' || key === 'Escape') erase(key === 'Escape')
+      else if (key.length === 1) type(key)
+    } else if (STARTS_A_READING.test(key)) {
+      isHolding = true
+      type(key)
+    } else if (key === 'k' || key === 'K') keepStopped()
+    else if ((key === 'm' || key === 'M') && cell.value && !isWaiting(cell.value)) takeSuggested()
+    else if (key === 'r' || key === 'R') takeHeldHere()
+    else if (key === 'Backspace' || key === 'Escape') stopped.value = null
   }
 
   function takeSuggested(): void {
     const suggested = cell.value?.doubt?.suggested
     if (!cell.value || suggested === null || suggested === undefined) return
     stopped.value = null
+    end()
     bench.take(cell.value, String(suggested), false)
-    next()
+    goOn()
   }
 
   function nextTool(): void {
@@ -238,6 +289,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
         takeNow(event.shiftKey)
         return
       case 'Escape':
+        if (draft.value) bench.notice = t('cleared', { draft: draft.value })
         setDraft('')
         return
       case 'ArrowLeft':
@@ -253,7 +305,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     const sheet = bench.sheet
     if (!sheet) return
     if (options.neighbour) {
-      goTo(options.neighbour(inHand.value, direction))
+      pick(options.neighbour(inHand.value, direction))
       return
     }
     const grid = {
@@ -261,7 +313,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
       leftHanded: sheet.instrument.left_handed,
       singles: cells.value.filter((candidate) => candidate.position === null).map(keyOf),
     }
-    goTo(neighbour(inHand.value, direction, grid))
+    pick(neighbour(inHand.value, direction, grid))
   }
 
   /** Digits typed anywhere start a reading: a caliper does not look for the focus first. */
@@ -281,5 +333,5 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
 
   useEventListener(window, 'keydown', onWindowKey)
 
-  return { inHand, cell, draft, setDraft, onKey, goTo, takeNow, takeSuggested, nextTool, stop, stopWords, keepStopped }
+  return { inHand, cell, draft, setDraft, onKey, goTo, pick, takeNow, takeSuggested, nextTool, stop, stopWords, keepStopped, held, takeHeldHere, enterHeld, discardHeld: discard }
 }

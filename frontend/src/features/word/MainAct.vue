@@ -3,13 +3,15 @@
 import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 import type { BenchSheet } from '@/api'
-import { keyOf } from '@/features/bench'
+import { keyOf, nextAsked, useBench } from '@/features/bench'
 import { useAtBench } from '@/shared/person'
 import { t } from '@/words/word'
 
-const props = defineProps<{ sheet: BenchSheet }>()
+/** inHand : the place that digits go to: what is measured next is one thing, here and under the cursor. */
+const props = defineProps<{ sheet: BenchSheet; inHand: string }>()
 const emit = defineEmits<{ record: [work: string]; strings: []; step: [key: string]; handOver: []; decide: [question: string]; measure: [key: string] }>()
 const atBench = useAtBench()
+const bench = useBench()
 const router = useRouter()
 const told = computed(() => props.sheet.instruction)
 const mayWork = computed(() => atBench.may('measure'))
@@ -32,8 +34,8 @@ const main = computed((): { words: string; run: () => void } | null => {
   if (now.code === 'inspect') return { words: t('open_inspection'), run: () => emit('step', 'look') }
   const stop = byHand.value
   if (stop) return { words: `${stop.label} …`, run: () => emit('step', stop.key) }
-  const read = now.read[0]
-  const cell = read && props.sheet.cells.find((one) => one.measure === read.measure && one.position === read.position)
+  const key = nextAsked(props.sheet, bench.waitingHere, props.inHand)
+  const cell = props.sheet.cells.find((one) => keyOf(one) === key)
   if (cell) return { words: t('measure', { name: cell.name }), run: () => emit('measure', keyOf(cell)) }
   return null
 })

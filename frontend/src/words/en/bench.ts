@@ -1,4 +1,10 @@
 export default {
+  "held": "Held: {entries}",
+  "held_for_the_next_places": "Held for the next places: {entries}",
+  "use_held_here": "use {held} here",
+  "enter_held_here": "Enter from {name} on",
+  "discard_held": "Discard",
+  "cleared": "Cleared, not saved: {draft}",
   "end_height": "end height",
   "target_mark_height": "target mark height",
   "target_end_height": "target end height",

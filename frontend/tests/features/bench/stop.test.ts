@@ -24,3 +24,20 @@ describe('a leap', () => {
   ])('%s: %s', (typed, is) => expect(leaps(cell, typed)).toBe(is))
   it('is nothing where nothing is usual', () => expect(leaps({ likely: null }, '9999')).toBe(false))
 })
+
+describe('a length with its unit', () => {
+  it.each([
+    ['0.2165in', 5.4991],
+    ['0.2165"', 5.4991],
+    ['1 3/64 in', 26.5906],
+    ['13/64', 5.1594],
+    ['0,52 cm', 5.2],
+    ['5.20 mm', 5.2],
+    ['48 %', 48],
+  ])('%s is %d', (typed, value) => expect(numberOf(typed)).toBeCloseTo(value, 3))
+
+  it('does not stop where it is likely in mm', () => {
+    expect(leaps({ likely: [3, 8] }, '0.2165in')).toBe(false)
+    expect(leaps({ likely: [3, 8] }, '0.2165')).toBe(true)
+  })
+})

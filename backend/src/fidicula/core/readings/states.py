@@ -97,14 +97,24 @@ def contradict(spread: float, scatter: float, count: int) -> bool:
     return spread > (APART + APART_OF_MORE * math.log(count / 2)) * scatter + TOLERANCE
 
 
-def groups_of(log: Iterable[LoggedReading]) -> list[list[LoggedReading]]:
+def groups_of(
+    log: Iterable[LoggedReading], *, touching: Iterable[LoggedWork] | None = None
+) -> list[list[LoggedReading]]:
     """The readings of one place, repeats together, in the order of the works.
 
     log : of one place, in any order.
+    touching : the works after which a repeat is none of the readings before it; None for every work.
     """
+    numbers = None if touching is None else [work.number for work in touching]
+
+    def is_other(before: LoggedReading, after: LoggedReading) -> bool:
+        if numbers is None:
+            return before.after_work != after.after_work
+        return any(before.after_work < number <= after.after_work for number in numbers)
+
     groups: list[list[LoggedReading]] = []
     for reading in sorted(log, key=lambda r: (r.after_work, r.number)):
-        if groups and reading.repeats and groups[-1][-1].after_work == reading.after_work:
+        if groups and reading.repeats and not is_other(groups[-1][-1], reading):
             groups[-1].append(reading)
         else:
             groups.append([reading])
@@ -127,26 +137,19 @@ def reading_states(
     for reading in readings:
         by_place.setdefault(reading.place, []).append(reading)
     done = sorted(works, key=lambda work: work.number)
-    return {
-        place: _stand(place, groups_of(log)[-1], done, invalidations.get(place[0], {}))
-        for place, log in by_place.items()
-    }
+    states = {}
+    for place, log in by_place.items():
+        stale_after = invalidations.get(place[0], {})
+        touching = [work for work in done if work.work in stale_after and work.touches(place[1])]
+        states[place] = _stand(groups_of(log, touching=touching)[-1], touching, stale_after)
+    return states
 
 
-def _stand(
-    place: MeasurementKey, group: list[LoggedReading], works: list[LoggedWork], stale_after: Mapping[str, str]
-) -> ReadingState:
+def _stand(group: list[LoggedReading], touching: list[LoggedWork], stale_after: Mapping[str, str]) -> ReadingState:
     last = group[-1]
     sound = [reading for reading in group if not reading.doubted]
     values = [reading.value for reading in sound]
-    because = next(
-        (
-            stale_after[work.work]
-            for work in works
-            if work.number > last.after_work and work.work in stale_after and work.touches(place[1])
-        ),
-        None,
-    )
+    because = next((stale_after[work.work] for work in touching if work.number > last.after_work), None)
     spread = max(values) - min(values) if values else 0.0
     scatter = max((reading.scatter for reading in sound), default=last.scatter)
     middle = median if contradict(spread, scatter, len(values)) else fmean
