@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Iterator
 from contextlib import contextmanager
 from typing import Any
@@ -15,7 +16,7 @@ from playwright.sync_api import Browser, BrowserContext, ConsoleMessage, Page, e
 from ..conftest import signed_in
 from .late import late
 
-PATIENCE_MS = 40_000
+PATIENCE_MS = int(os.environ.get("FIDICULA_PATIENCE_MS", "40000"))
 """A machine that is busy elsewhere may take its time; what never comes still fails."""
 
 expect.set_options(timeout=PATIENCE_MS)

@@ -54,7 +54,7 @@ def choose(page: Page, name: str, label: str) -> None:
     dialog = page.get_by_role("dialog")
     dialog.get_by_role("combobox", name=name).focus()
     page.keyboard.press("Enter")
-    option = page.get_by_role("option", name=label)
+    option = page.get_by_role("option", name=label, exact=True)
     expect(option).to_be_visible()
     option.press("Enter")
     expect(dialog.get_by_text(label, exact=True)).to_be_visible()

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from playwright.sync_api import Page, expect
 
-from .hands import READINGS, command, name_strings, open_ticket, reading, type_readings, wood
+from .hands import READINGS, choose, command, name_strings, open_ticket, reading, type_readings, wood
 
 
 def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
@@ -70,6 +70,9 @@ def test_a_new_violin_is_taken_in_and_measured(page: Page) -> None:
     dialog.get_by_label("Owner or fleet").focus()
     page.keyboard.type("Wren Kallio")
     page.keyboard.press("Enter")
+    expect(dialog.get_by_text("Choose what it comes for")).to_be_visible()
+    choose(page, "What for", "bridge")
+    dialog.get_by_label("Owner or fleet").press("Enter")
     expect(page.get_by_role("navigation").get_by_role("link", name="RW-116")).to_have_attribute("aria-current", "page")
     expect(page.get_by_text("“Hard to press down.”")).to_be_visible()
     name_strings(page, downs=0)

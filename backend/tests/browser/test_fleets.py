@@ -20,6 +20,7 @@ def test_a_fleet_of_five_is_taken_in_by_keyboard(page: Page) -> None:
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_label("Owner or fleet")).to_be_focused()
     page.keyboard.type("Lantern Regatta school")
+    choose(page, "What for", "look-over and estimate")
     choose(page, "Recipe that all of them follow", "Boathouse hire")
     dialog.get_by_label("Why it came, in the owner's words").fill("Which of these need a luthier?")
     dialog.get_by_label("Ticket of line 1").focus()
@@ -81,6 +82,7 @@ def test_whoever_goes_on_after_a_fleet_came_in_is_not_called_back(page: Page) ->
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_label("Owner or fleet")).to_be_focused()
     page.keyboard.type("Lantern Regatta school")
+    choose(page, "What for", "look-over and estimate")
     with held(page, "api/rail"):
         dialog.get_by_role("button", name="Add instrument").press("Enter")
         expect(dialog).to_have_count(0)

@@ -17,7 +17,7 @@ from sqlalchemy import Engine, text
 
 from ..conftest import signed_in
 from .conftest import PATIENCE_MS, opened_page
-from .hands import command, held, name_strings, open_ticket, reading, type_readings
+from .hands import choose, command, held, name_strings, open_ticket, reading, type_readings
 from .test_away import Server, nothing_waits, waiting
 
 MANY = 24
@@ -170,6 +170,7 @@ def test_a_sign_in_that_ends_leaves_what_is_half_filled_in(page: Page, demo: Eng
     command(page, "n")
     owner = page.get_by_role("dialog").get_by_label("Owner or fleet")
     owner.fill("Half an owner")
+    choose(page, "What for", "recheck")
     with demo.begin() as connection:
         connection.execute(text("DELETE FROM sign_in"))
     page.evaluate("fetch('/api/rail')")

@@ -55,20 +55,3 @@ def test_what_belongs_to_it_is_kept_typed_wrong_or_right_and_asked_as_it_leaves(
     expect(fittings).not_to_contain_text("off it now")
     page.get_by_role("region", name="Fittings").get_by_role("button", name="Undo").last.press("Enter")
     expect(fittings).to_contain_text("off it now")
-
-
-def test_how_it_was_listened_to_stays_for_the_next_listening(page: Page, address: str) -> None:
-    page.goto(f"{address}/bench/RW-102/sound")
-    for word in ("open", "closed"):
-        page.get_by_role("button", name="Rate the sound").press("Enter")
-        page.get_by_role("button", name=word, exact=True).press("Enter")
-        page.get_by_text("How it was listened to").press("Enter")
-        if word == "open":
-            page.get_by_label("From where").select_option("room")
-            page.get_by_label("What was played").fill("a slow scale")
-            page.get_by_label("Which string falls behind").select_option("D")
-        expect(page.get_by_label("What was played")).to_have_value("a slow scale")
-        page.get_by_role("button", name="Save rating").press("Enter")
-        expect(page.get_by_role("form", name="Rate the sound")).to_have_count(0)
-    main = page.get_by_role("main")
-    expect(main).to_contain_text("in the room, a slow scale; the D falls behind")

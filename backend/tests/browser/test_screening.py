@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from playwright.sync_api import FilePayload, Locator, Page, Route, expect
 
-from .hands import command, intercept
+from .hands import choose, command, intercept
 from .test_look_over import photograph
 
 FINE = "11111111"
@@ -15,6 +15,7 @@ def take_five_in(page: Page) -> None:
     dialog = page.get_by_role("dialog")
     expect(dialog.get_by_label("Owner or fleet")).to_be_focused()
     page.keyboard.type("Lantern Regatta school")
+    choose(page, "What for", "look-over and estimate")
     dialog.get_by_label("Ticket of line 1").focus()
     for i in range(1, 5):
         page.keyboard.press("Enter")

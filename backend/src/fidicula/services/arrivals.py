@@ -48,6 +48,8 @@ class Arrival:
 
 
 def check_kind(kind: str) -> None:
+    if not kind:
+        raise RefusedError("choose what it comes for", field="kind")
     if kind not in visit_kinds():
         raise RefusedError(f"an instrument comes for {', '.join(visit_kinds())}; it was “{kind}”", field="kind")
 

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 /** Who changed what and when: of the house, or of one instrument over all its visits. Nothing is changed here. */
 import { computed, ref, watch } from 'vue'
-import { answerOf, api, Refused, type AuditLine } from '@/api'
+import { answerOf, api, type AuditLine } from '@/api'
 import { moment } from '@/shared/format'
+import { useLatest } from '@/shared/loaded'
 import { useAtBench } from '@/shared/person'
 import { t } from '@/words/audit'
 
@@ -16,21 +17,23 @@ const isLoading = ref(false)
 /** As many lines as the house's audit gives at once: where it gave fewer, there are no more. */
 const AT_ONCE = 500
 
+const latest = useLatest()
 async function load(before: number | null = null): Promise<void> {
   isLoading.value = true
   failure.value = ''
-  try {
-    const found = props.ticket
-      ? await answerOf(api.GET('/api/instruments/{ticket}/audit', { params: { path: { ticket: props.ticket } } }))
-      : await answerOf(api.GET('/api/audit', { params: { query: before === null ? {} : { before } } }))
-    lines.value = before === null ? found : [...(lines.value ?? []), ...found]
-    hasMore.value = !props.ticket && found.length === AT_ONCE
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    failure.value = error.message
-  } finally {
-    isLoading.value = false
-  }
+  const { ticket } = props
+  await latest(
+    (): Promise<AuditLine[]> =>
+      ticket
+        ? answerOf(api.GET('/api/instruments/{ticket}/audit', { params: { path: { ticket } } }))
+        : answerOf(api.GET('/api/audit', { params: { query: before === null ? {} : { before } } })),
+    (found) => {
+      lines.value = before === null ? found : [...(lines.value ?? []), ...found]
+      hasMore.value = !ticket && found.length === AT_ONCE
+    },
+    (message) => (failure.value = message),
+    () => (isLoading.value = false),
+  )
 }
 watch(() => props.ticket, () => {
   lines.value = null

@@ -64,6 +64,10 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   const asked = computed(() => stillAsked(bench.sheet, bench.waitingHere))
   const { held, type, end, erase, shift, discard } = useHeld(() => bench.ticket)
 
+  /** Place where the next reading is one more of the one before it. */
+  const repeatNext = ref('')
+  const stopped = ref<Stop | null>(null)
+
   /** On the card it is what the main button names; in a course of one's own it is the next of the course. */
   function firstAsked(): string | undefined {
     return options.cells || !asked.value[0] ? undefined : keyOf(asked.value[0])
@@ -79,9 +83,6 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     },
     { immediate: true },
   )
-
-  /** Place where the next reading is one more of the one before it. */
-  const repeatNext = ref('')
 
   function isWaiting(candidate: Cell): boolean {
     return onTheirWay(candidate, bench.waitingHere) > 0
@@ -210,7 +211,6 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     takeNow(false)
   }
 
-  const stopped = ref<Stop | null>(null)
   const stop = computed(() => (stopped.value?.place === inHand.value ? stopped.value : null))
   const stopWords = computed(() => {
     if (!stop.value || !cell.value) return null

@@ -3,11 +3,12 @@
 import { useElementSize } from '@vueuse/core'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type HistoryChart, type InstrumentHistory, type SealView } from '@/api'
+import { answerOf, api, type HistoryChart } from '@/api'
 import { useBench } from '@/features/bench'
 import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
 import { dayAndYear } from '@/shared/format'
+import { useLoaded } from '@/shared/loaded'
 import { usePageCommands } from '@/shared/pages'
 import MeasureChart from './MeasureChart.vue'
 import { timeScale } from './scale'
@@ -18,31 +19,16 @@ const LogDialog = defineAsyncComponent(() => import('@/features/log').then((feat
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
 const bench = useBench()
-const history = ref<InstrumentHistory | null>(null)
-const seals = ref<SealView[]>([])
-const failure = ref('')
 const chosen = ref('')
 const logOpen = ref(false)
-watch(
+watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
+const { found: history, failure } = useLoaded(
   () => props.ticket,
-  async (ticket) => {
-    void bench.open(ticket)
-    history.value = null
-    failure.value = ''
-    const at = { params: { path: { ticket } } }
-    try {
-      const found = await answerOf(api.GET('/api/instruments/{ticket}/history', at))
-      if (ticket !== props.ticket) return
-      history.value = found
-      chosen.value = found.visits[0]?.id ?? ''
-      seals.value = await answerOf(api.GET('/api/instruments/{ticket}/seals', at))
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      failure.value = error.message
-    }
-  },
-  { immediate: true },
+  (ticket) => answerOf(api.GET('/api/instruments/{ticket}/history', { params: { path: { ticket } } })),
+  (found) => (chosen.value = found.visits[0]?.id ?? ''),
 )
+const { found: sealed } = useLoaded(() => props.ticket, (ticket) => answerOf(api.GET('/api/instruments/{ticket}/seals', { params: { path: { ticket } } })))
+const seals = computed(() => sealed.value ?? [])
 const visits = computed(() => history.value?.visits ?? [])
 const visit = computed(() => visits.value.find((one) => one.id === chosen.value) ?? visits.value[0])
 const time = computed(() => timeScale(visits.value))

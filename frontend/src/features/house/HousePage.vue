@@ -3,11 +3,12 @@
 import { useElementSize, useIntervalFn, watchDebounced } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type CheckDue, type KnownView, type Tag } from '@/api'
+import { answerOf, api, type CheckDue, type KnownView, type Tag } from '@/api'
 import { useHouse } from '@/features/rail'
 import { useCommands } from '@/shared/commands'
 import FamilyShape from '@/shared/FamilyShape.vue'
 import { day } from '@/shared/format'
+import { useLatest } from '@/shared/loaded'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
 import { axisOf } from './axis'
@@ -40,25 +41,17 @@ const axis = computed(() => axisOf(now.value, Math.min(now.value, ...house.tags.
 
 /** What was handed over is found by the same words. */
 const gone = ref<KnownView[]>([])
-watchDebounced(() => house.words, async (words) => {
-  try {
-    const found = words.trim() ? await answerOf(api.GET('/api/known', { params: { query: { words } } })) : []
-    gone.value = found.filter((one) => !one.in_house)
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    gone.value = []
-  }
-}, { debounce: FIND_AFTER_MS })
+const latestKnown = useLatest()
+watchDebounced(() => house.words, (words) => latestKnown(
+  () => (words.trim() ? answerOf(api.GET('/api/known', { params: { query: { words } } })) : Promise.resolve<KnownView[]>([])),
+  (found) => (gone.value = found.filter((one) => !one.in_house)),
+  () => (gone.value = []),
+), { debounce: FIND_AFTER_MS })
 
 /** What should come again, or should have come; asked for again as the house changes. */
 const due = ref<CheckDue[]>([])
-watch(() => house.tags.length, async () => {
-  try {
-    due.value = await answerOf(api.GET('/api/checks-due'))
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-  }
-}, { immediate: true })
+const latestDue = useLatest()
+watch(() => house.tags.length, () => latestDue(() => answerOf(api.GET('/api/checks-due')), (found) => (due.value = found)), { immediate: true })
 
 const initials = (tag: Tag) => tag.done.at(-1)?.by.split(/[\s-]+/).map((part) => part.charAt(0)).join('').slice(0, 3) ?? ''
 function owed(tag: Tag): string {

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** The log of this visit: every reading and work, newest first, whatever became of it. */
 import { computed, ref, watch } from 'vue'
-import { answerOf, api, Refused, type LogLine } from '@/api'
+import { answerOf, api, type LogLine } from '@/api'
 import { changed } from '@/shared/changes'
 import { ago, dayAndYear } from '@/shared/format'
+import { useLatest } from '@/shared/loaded'
 import { t } from '@/words/log'
 
 const props = defineProps<{ ticket: string; everyVisit?: boolean }>()
@@ -13,23 +14,20 @@ const visits = ref<{ heading: string; lines: LogLine[] }[]>([])
 const isEmpty = computed(() => visits.value.every((visit) => !visit.lines.length))
 const isLoading = ref(false)
 const failure = ref('')
+const latest = useLatest()
 
-watch([isOpen, changed], async ([open], [wasOpen]) => {
+async function ask(): Promise<{ heading: string; lines: LogLine[] }[]> {
+  const at = { params: { path: { ticket: props.ticket } } }
+  if (!props.everyVisit) return [{ heading: '', lines: await answerOf(api.GET('/api/instruments/{ticket}/log', at)) }]
+  const all = await answerOf(api.GET('/api/instruments/{ticket}/history/log', at))
+  return all.map((visit) => ({ heading: `${dayAndYear(visit.opened_at)} · ${visit.label}`, lines: visit.lines }))
+}
+watch([isOpen, changed, () => props.ticket], async ([open, , ticket], [wasOpen, , wasTicket]) => {
+  if (ticket !== wasTicket) visits.value = []
   if (!open) return
   isLoading.value = !wasOpen
   failure.value = ''
-  try {
-    const at = { params: { path: { ticket: props.ticket } } }
-    if (props.everyVisit) {
-      const all = await answerOf(api.GET('/api/instruments/{ticket}/history/log', at))
-      visits.value = all.map((visit) => ({ heading: `${dayAndYear(visit.opened_at)} · ${visit.label}`, lines: visit.lines }))
-    } else visits.value = [{ heading: '', lines: await answerOf(api.GET('/api/instruments/{ticket}/log', at)) }]
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    failure.value = error.message
-  } finally {
-    isLoading.value = false
-  }
+  await latest(ask, (found) => (visits.value = found), (message) => (failure.value = message), () => (isLoading.value = false))
 })
 
 function said(line: LogLine): string {

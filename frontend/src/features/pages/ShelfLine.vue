@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** A short list of what the shop has on hand, and its change: sizes as typed, with spaces between. */
-import { computed, nextTick, ref, watch } from 'vue'
-import { answerOf, api, Refused, type ShelfList } from '@/api'
+import { computed, nextTick, ref } from 'vue'
+import { answerOf, api, Refused } from '@/api'
 import { plain } from '@/shared/format'
 import { freshId } from '@/shared/id'
+import { useLoaded } from '@/shared/loaded'
 import { useAtBench } from '@/shared/person'
 import { t } from '@/words/pages'
 
@@ -11,29 +12,15 @@ type Family = 'violin' | 'viola' | 'cello' | 'bass'
 const props = defineProps<{ family: string; list: string }>()
 const emit = defineEmits<{ changed: [] }>()
 const atBench = useAtBench()
-const found = ref<ShelfList | null>(null)
 const isOpen = ref(false)
 const typed = ref('')
 const fault = ref('')
 const field = ref<HTMLInputElement | null>(null)
-const words = computed(() => found.value?.values.map(plain).join('  ') || 'none')
 const path = computed(() => ({ family: props.family as Family }))
 
-watch(
-  [() => props.family, () => props.list],
-  async () => {
-    try {
-      take(await answerOf(api.GET('/api/shelf/{family}', { params: { path: path.value } })))
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      fault.value = error.message
-    }
-  },
-  { immediate: true },
-)
-function take(lists: ShelfList[]): void {
-  found.value = lists.find((one) => one.name === props.list) ?? null
-}
+const { found: lists, failure, load } = useLoaded(() => path.value.family, (family) => answerOf(api.GET('/api/shelf/{family}', { params: { path: { family } } })))
+const found = computed(() => lists.value?.find((one) => one.name === props.list) ?? null)
+const words = computed(() => found.value?.values.map(plain).join('  ') || 'none')
 function open(): void {
   typed.value = found.value?.values.map(plain).join(' ') ?? ''
   fault.value = ''
@@ -43,8 +30,9 @@ function open(): void {
 async function save(): Promise<void> {
   const body = { id: freshId(), values: typed.value.split(/[\s;]+/).filter(Boolean) }
   try {
-    take(await answerOf(api.PUT('/api/shelf/{family}/{name}', { params: { path: { ...path.value, name: props.list } }, body })))
+    await answerOf(api.PUT('/api/shelf/{family}/{name}', { params: { path: { ...path.value, name: props.list } }, body }))
     isOpen.value = false
+    await load()
     emit('changed')
   } catch (error) {
     if (!(error instanceof Refused)) throw error
@@ -65,7 +53,7 @@ async function save(): Promise<void> {
       <b>{{ words }}</b>
       <v-btn v-if="atBench.may('recipes')" size="small" @click="open">{{ t('change') }}</v-btn>
     </template>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p v-if="fault || failure" class="fault" role="alert">{{ fault || failure }}</p>
   </form>
 </template>
 

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** Everything that goes out on paper, each as it will be printed; the same as a PDF opens beside it. */
-import { computed, ref, shallowRef, watch } from 'vue'
+import { computed, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type PaperView } from '@/api'
+import { answerOf, api, type PaperView } from '@/api'
 import { useBench } from '@/features/bench'
 import { useCommands } from '@/shared/commands'
+import { useLoaded } from '@/shared/loaded'
 import { usePageCommands } from '@/shared/pages'
 import PaperBlocks from './PaperBlocks.vue'
 import { t } from '@/words/papers'
@@ -22,22 +23,10 @@ const props = defineProps<{ ticket: string; kind: string }>()
 const router = useRouter()
 const bench = useBench()
 const kind = computed<Kind>(() => (props.kind in KINDS ? (props.kind as Kind) : 'setup'))
-const paper = shallowRef<PaperView | null>(null)
-const failure = ref('')
 watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
-watch(
-  [() => props.ticket, kind],
-  async ([ticket, now]) => {
-    failure.value = ''
-    try {
-      paper.value = (await answerOf(api.GET('/api/instruments/{ticket}/papers/{kind}', { params: { path: { ticket, kind: now } } }))) as PaperView
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      paper.value = null
-      failure.value = error.message
-    }
-  },
-  { immediate: true },
+const { found: paper, failure } = useLoaded(
+  () => `${props.ticket}/${kind.value}`,
+  async () => (await answerOf(api.GET('/api/instruments/{ticket}/papers/{kind}', { params: { path: { ticket: props.ticket, kind: kind.value } } }))) as PaperView,
 )
 const pdf = computed(() => `/api/instruments/${encodeURIComponent(props.ticket)}/papers/${kind.value}/pdf`)
 const size = computed(() => (paper.value ? { width: `${paper.value.size?.[0] ?? 210}mm`, minHeight: `${Math.min(paper.value.size?.[1] ?? 297, 297)}mm` } : {}))

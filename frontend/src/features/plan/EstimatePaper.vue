@@ -1,30 +1,15 @@
 <script setup lang="ts">
 /** The estimate for the owner, word for word as on its PDF: what is wrong, what is done and why, and what it comes to. */
-import { ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type EstimateOnPaper } from '@/api'
+import { answerOf, api } from '@/api'
 import { useCommands } from '@/shared/commands'
+import { useLoaded } from '@/shared/loaded'
 import EstimateFigure from './EstimateFigure.vue'
 import { t } from '@/words/plan'
 
 const props = defineProps<{ ticket: string }>()
 const router = useRouter()
-const paper = ref<EstimateOnPaper | null>(null)
-const failure = ref('')
-watch(
-  () => props.ticket,
-  async (ticket) => {
-    paper.value = null
-    failure.value = ''
-    try {
-      paper.value = await answerOf(api.GET('/api/instruments/{ticket}/estimate', { params: { path: { ticket } } }))
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      failure.value = error.message
-    }
-  },
-  { immediate: true },
-)
+const { found: paper, failure } = useLoaded(() => props.ticket, (ticket) => answerOf(api.GET('/api/instruments/{ticket}/estimate', { params: { path: { ticket } } })))
 const print = () => window.print()
 const back = () => void router.push({ name: 'plan', params: { ticket: props.ticket } })
 useCommands([

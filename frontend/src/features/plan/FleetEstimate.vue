@@ -1,26 +1,11 @@
 <script setup lang="ts">
 /** What is planned for all of an owner's instruments in the house, in one. */
-import { ref, watch } from 'vue'
-import { answerOf, api, Refused, type FleetEstimateView } from '@/api'
+import { answerOf, api } from '@/api'
+import { useLoaded } from '@/shared/loaded'
 import { t } from '@/words/plan'
 
 const props = defineProps<{ owner: string }>()
-const found = ref<FleetEstimateView | null>(null)
-const failure = ref('')
-watch(
-  () => props.owner,
-  async (owner) => {
-    found.value = null
-    failure.value = ''
-    try {
-      found.value = await answerOf(api.GET('/api/fleets/{owner}/estimate', { params: { path: { owner } } }))
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      failure.value = error.message
-    }
-  },
-  { immediate: true },
-)
+const { found, failure } = useLoaded(() => props.owner, (owner) => answerOf(api.GET('/api/fleets/{owner}/estimate', { params: { path: { owner } } })))
 const print = () => window.print()
 </script>
 

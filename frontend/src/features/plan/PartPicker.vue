@@ -1,33 +1,24 @@
 <script setup lang="ts">
 /** What goes into a work, from the drawers: found while typing, with its price and how many are free. */
-import { ref, watch } from 'vue'
-import { answerOf, api, Refused, type Family, type StockItem } from '@/api'
+import { ref } from 'vue'
+import { answerOf, api, type Family } from '@/api'
+import { useLoaded } from '@/shared/loaded'
 import { t } from '@/words/plan'
 
 const props = defineProps<{ kind: string; label: string; family: Family }>()
 const emit = defineEmits<{ use: [item: string, count: string] }>()
-const items = ref<StockItem[]>([])
 const chosen = ref('')
 const count = ref('1')
-const failure = ref('')
-watch(
-  () => props.kind,
-  async (kind) => {
-    try {
-      items.value = await answerOf(api.GET('/api/stock', { params: { query: { kind, family: props.family, words: '' } } }))
-      chosen.value = items.value[0]?.id ?? ''
-    } catch (error) {
-      if (!(error instanceof Refused)) throw error
-      failure.value = error.message
-    }
-  },
-  { immediate: true },
+const { found: items, failure } = useLoaded(
+  () => `${props.kind}/${props.family}`,
+  () => answerOf(api.GET('/api/stock', { params: { query: { kind: props.kind, family: props.family, words: '' } } })),
+  (all) => (chosen.value = all[0]?.id ?? ''),
 )
 </script>
 
 <template>
   <form class="picker" @submit.prevent="chosen && emit('use', chosen, count)">
-    <template v-if="items.length">
+    <template v-if="items?.length">
       <label class="item">{{ label }}
         <select v-model="chosen" class="entry">
           <option v-for="one in items" :key="one.id" :value="one.id">{{ [one.label, one.figure, one.price || t('no_price_yet'), t('free', { count: one.free })].filter(Boolean).join(', ') }}</option>

@@ -2,11 +2,12 @@
 /** What one instrument follows: its recipe, its own schools, targets read elsewhere; the numbers first, then it is taken. */
 import { computed, reactive, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type FollowBody, type Following, type Preview, type SourceBody } from '@/api'
+import { answerOf, api, Refused, type FollowBody, type Preview, type SourceBody } from '@/api'
 import { useBench } from '@/features/bench'
 import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
 import { focusChosen } from '@/shared/focus'
+import { useLatest, useLoaded } from '@/shared/loaded'
 import QuestionChoices from './QuestionChoices.vue'
 import TargetChanges from './TargetChanges.vue'
 import TargetLines from './TargetLines.vue'
@@ -18,8 +19,6 @@ const router = useRouter()
 const bench = useBench()
 watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
 
-const following = ref<Following | null>(null)
-const failure = ref('')
 const refused = ref('')
 const preview = ref<Preview | null>(null)
 const isAsking = ref(false)
@@ -61,20 +60,14 @@ function reset(): void {
   reason.value = ''
   refused.value = ''
 }
-async function load(): Promise<void> {
-  failure.value = ''
-  try {
-    following.value = await answerOf(
-      api.GET('/api/instruments/{ticket}/targets', { params: { path: { ticket: props.ticket } } }),
-    )
+const { found: following, failure } = useLoaded(
+  () => props.ticket,
+  (ticket) => answerOf(api.GET('/api/instruments/{ticket}/targets', { params: { path: { ticket } } })),
+  () => {
     reset()
     focusChosen(() => choices.value)
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    failure.value = error.message
-  }
-}
-watch(() => props.ticket, () => void load(), { immediate: true })
+  },
+)
 
 function chooseRecipe(name: string): void {
   asked.recipe = name === '' ? null : name
@@ -96,41 +89,38 @@ function body(): FollowBody {
   return { recipe: asked.recipe, schools: { ...asked.schools }, sources }
 }
 
-let newest = 0
+const latest = useLatest()
 watch(asked, () => void look(), { deep: true })
 async function look(): Promise<void> {
-  const mine = ++newest
   refused.value = ''
-  if (isSame.value) {
-    preview.value = null
-    return
-  }
-  isAsking.value = true
-  try {
-    const path = { ticket: props.ticket }
-    const answer = await answerOf(
-      api.POST('/api/instruments/{ticket}/targets/preview', { params: { path }, body: body() }),
-    )
-    if (mine === newest) preview.value = answer
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    if (mine !== newest) return
-    preview.value = null
-    refused.value = error.message
-  } finally {
-    if (mine === newest) isAsking.value = false
-  }
+  const [path, choice] = [{ ticket: props.ticket }, body()]
+  isAsking.value = !isSame.value
+  await latest(
+    () => (isSame.value ? Promise.resolve(null) : answerOf(api.POST('/api/instruments/{ticket}/targets/preview', { params: { path }, body: choice }))),
+    (answer) => (preview.value = answer),
+    (message) => {
+      preview.value = null
+      refused.value = message
+    },
+    () => (isAsking.value = false),
+  )
 }
 
+const isTaking = ref(false)
 async function take(): Promise<void> {
-  if (isSame.value || refused.value) return
+  if (isSame.value || refused.value || isTaking.value) return
+  const of = props.ticket
+  isTaking.value = true
   try {
-    if (bench.ticket !== props.ticket) await bench.open(props.ticket)
+    if (bench.ticket !== of) await bench.open(of)
     await bench.chooseTargets(body(), reason.value)
-    toSheet()
+    // Whoever went on meanwhile is not called back.
+    if (of === props.ticket && router.currentRoute.value.name === 'recipe') toSheet()
   } catch (error) {
     if (!(error instanceof Refused)) throw error
-    refused.value = error.message
+    if (of === props.ticket) refused.value = error.message
+  } finally {
+    isTaking.value = false
   }
 }
 /** Enter on a school goes on to the reason, and from there takes. */
