@@ -9,6 +9,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 from fidicula.services.tickets import next_ticket
+from sqlalchemy import Engine, text
 
 from .people import signed
 from .test_bench import Bench
@@ -164,3 +165,23 @@ def test_the_rail_is_told_again_only_when_something_on_it_changed(client: TestCl
     assert client.post("/api/instruments/RW-116/hand-over/take-back").status_code == 200
     assert changed()
     assert client.get("/api/rail").json()[-1]["ticket"] == "RW-116"
+
+
+def test_one_unreadable_instrument_hides_no_other(client: TestClient, demo: Engine) -> None:
+    """Records that no entry could make: the rail says so of that one, its page says why, all else goes on."""
+    with demo.begin() as connection:
+        connection.execute(text("UPDATE instrument SET string_names = '{C,G,D,A,E,B}' WHERE ticket = 'RW-102'"))
+        connection.execute(
+            text(
+                "UPDATE visit SET instruction = '', waits_for = '' FROM instrument i "
+                "WHERE i.id = instrument_id AND i.ticket IN ('RW-102', 'RW-103')"
+            )
+        )
+    tags = {tag["ticket"]: tag for tag in client.get("/api/rail").json()}
+    assert len(tags) == 15
+    assert tags["RW-102"]["step"] == "cannot be read"
+    assert tags["RW-103"]["step"] != "cannot be read"
+    refused = client.get("/api/instruments/RW-102/sheet")
+    assert refused.status_code == 409
+    assert "the records of RW-102 cannot be read" in refused.json()["detail"][0]["msg"]
+    assert client.get("/api/instruments/RW-103/sheet").status_code == 200

@@ -39,12 +39,12 @@ def _letters(menu: Locator) -> list[str]:
     return [words.split()[0] for words in menu.get_by_role("menuitem").all_inner_texts()]
 
 
-_ROUTER = "document.querySelector('#app').__vue_app__.config.globalProperties.$router"
+ROUTER = "document.querySelector('#app').__vue_app__.config.globalProperties.$router"
 
 
 def go(page: Page, path: str) -> None:
     """Go to a page as a link does: without loading the application again."""
-    page.evaluate(f"path => {_ROUTER}.push(path).then(() => null)", path)
+    page.evaluate(f"path => {ROUTER}.push(path).then(() => null)", path)
     expect(page.get_by_role("main").or_(page.locator(".paper, .sheet")).first).to_be_visible()
     expect(page.get_by_text("Calculating")).to_have_count(0)
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 
 import pytest
@@ -18,26 +19,28 @@ def bench(page: Page) -> Page:
 
 
 def test_a_reading_that_leaps_stops_where_it_was_typed_until_one_key_says_what_it_is(bench: Page) -> None:
-    """What is typed on does not land there; m takes what was meant, k keeps it, Esc types it again."""
+    """What is typed on is held for the next places; m takes what was meant, r what is held, k keeps it, Esc anew."""
     type_readings(bench, "55")
     stop = bench.get_by_role("group", name="Bench card").get_by_role("alert")
     expect(stop).to_contain_text("55 mm is very large for G at the board's end, usually about 5. Did you mean 5.5 mm?")
     type_readings(bench, "5.75")
     g, d = reading(bench, "G at the board's end"), reading(bench, "D at the board's end")
+    expect(stop).to_contain_text("Held for the next places: 5.75")
     expect(g).to_be_focused()
     expect(g).to_have_value("")
     expect(d).to_have_accessible_name("D at the board's end: ·, not measured")
     bench.keyboard.press("m")
     expect(g).to_have_accessible_name("G at the board's end: 5.50, in band")
-    type_readings(bench, "57.5")
-    bench.keyboard.press("Escape")
-    type_readings(bench, "5.75")
     expect(d).to_have_accessible_name("D at the board's end: 5.75, above")
     type_readings(bench, "52")
     expect(stop).to_contain_text("52 mm is very large for A")
+    type_readings(bench, "5.2")
+    bench.keyboard.press("r")
+    expect(reading(bench, "A at the board's end")).to_have_accessible_name("A at the board's end: 5.20, above")
+    type_readings(bench, "43")
+    expect(stop).to_contain_text("43 mm is very large for E")
     bench.keyboard.press("k")
-    expect(reading(bench, "A at the board's end")).to_have_accessible_name("A at the board's end: 52.00, above")
-    expect(reading(bench, "E at the board's end")).to_be_focused()
+    expect(reading(bench, "E at the board's end")).to_have_accessible_name("E at the board's end: 43.00, above")
 
 
 def test_a_leap_stops_without_a_server_too(bench: Page) -> None:
@@ -233,11 +236,12 @@ def test_half_typed_figures_outlive_leaving_the_sheet(bench: Page) -> None:
     bench.keyboard.type("6.1")
     open_ticket_from_input(bench, "RW-102")
     open_ticket(bench, "RW-101")
-    expect(bench.locator("input[data-reading]")).to_have_value("6.1")
+    expect(bench.locator("input[data-reading]")).to_have_value(re.compile(r"6\.1\s?"))
 
 
 def open_ticket_from_input(page: Page, ticket: str) -> None:
-    """Space opens the strip also while a reading is in hand."""
+    """Space opens the strip also while a reading is in hand, the second one: the first may stand before a unit."""
+    page.keyboard.press("Space")
     command(page, "f")
     page.keyboard.type(ticket)
     page.keyboard.press("Enter")

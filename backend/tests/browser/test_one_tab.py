@@ -10,7 +10,7 @@ from typing import Any
 from playwright.sync_api import Locator, Page, expect
 from sqlalchemy import Engine, text
 
-from .hands import choose, command, go, held, intercept, name_strings, open_ticket, reading, type_readings
+from .hands import ROUTER, choose, command, go, held, intercept, name_strings, open_ticket, reading, type_readings
 
 
 def written(demo: Engine, query: str) -> list[tuple[Any, ...]]:
@@ -203,7 +203,4 @@ def test_another_customers_paper_never_shows(page: Page) -> None:
 
 def go_soon(page: Page, path: str) -> None:
     """On to a page whose answers are still on their way."""
-    page.evaluate(
-        "path => document.querySelector('#app').__vue_app__.config.globalProperties.$router.push(path).then(() => null)",
-        path,
-    )
+    page.evaluate(f"path => {ROUTER}.push(path).then(() => null)", path)

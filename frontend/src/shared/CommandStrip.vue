@@ -88,8 +88,8 @@ function onWindowKey(event: KeyboardEvent): void {
   // A chosen radio has no use for Space, so that a page of choices has its commands too.
   const takesSpace =
     'button, a, select, textarea, [role="option"], [role="radio"], input:not([data-reading], [type="radio"]:checked)'
-  // Within a reading it stands before the unit, as some calipers send it.
-  if (target instanceof HTMLInputElement && target.dataset.reading !== undefined && target.value !== '') return
+  // Within a reading it stands before the unit, as some calipers send it; a second one opens the strip all the same.
+  if (target instanceof HTMLInputElement && target.dataset.reading !== undefined && /\S$/.test(target.value)) return
   const isLeftFromClick = clicked !== null && clicked === target
   if ((target.closest(takesSpace) && !isLeftFromClick) || document.querySelector('.v-overlay--active.v-dialog')) return
   event.preventDefault()

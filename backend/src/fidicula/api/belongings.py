@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -12,7 +11,7 @@ from pydantic import Field
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting
-from fidicula.api.words import Sentence, Ticket
+from fidicula.api.words import Day, Sentence, Ticket
 from fidicula.services.belongings import Belongings, BelongingsView, BelongingTyped
 
 router = APIRouter(prefix="/api", tags=["belongings"], responses=RESPONSES)
@@ -30,7 +29,7 @@ class BelongingBody(Body):
     material: Sentence = ""
     count: Typed = ""
     mass: Typed = ""
-    made_on: date | None = None
+    made_on: Day | None = None
     stamp: Sentence = ""
     place: Literal["with_it", "off", "gone"] = "with_it"
     lies: Sentence = ""

@@ -9,9 +9,10 @@ from uuid import UUID
 from fastapi import APIRouter, Request, Response
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
 
+from fidicula import limits
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import EARLIEST, LATEST, Ticket
+from fidicula.api.words import Sentence, Ticket
 from fidicula.services.bench import Bench
 from fidicula.services.errors import ForbiddenError
 from fidicula.services.phrasing.model import Why
@@ -48,7 +49,7 @@ class ReadingBody(Body):
     position: Annotated[int, Field(ge=0, le=5)] | None = None
     typed: Annotated[str, Field(max_length=40)]
     tool: Annotated[str, Field(max_length=40)]
-    taken_at: Annotated[AwareDatetime, Field(ge=EARLIEST, le=LATEST)]
+    taken_at: Annotated[AwareDatetime, Field(ge=limits.EARLIEST, lt=limits.LATEST)]
     after_work: Annotated[int, Field(ge=0)] = 0
     after_act: UUID | None = None
     visit: UUID | None = None
@@ -82,7 +83,7 @@ class WorkBody(Body):
 
     id: UUID
     work: Annotated[str, Field(max_length=40)]
-    words: Annotated[str, Field(max_length=400)] = ""
+    words: Sentence = ""
     after_work: Annotated[int, Field(ge=0)] | None = None
 
 

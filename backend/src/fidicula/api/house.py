@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import replace
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID, uuid5
 
@@ -12,7 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Family, Label, Sentence, Story, Ticket, TicketTyped
+from fidicula.api.words import Day, Family, Label, Sentence, Story, Ticket, TicketTyped
 from fidicula.db.records import ASKED
 from fidicula.services.arrivals import Arrival, VisitAsked
 from fidicula.services.belongings import Belongings
@@ -34,9 +33,9 @@ class VisitBody(BaseModel):
     complaint: Story = ""
     kind: Annotated[Label, Field(max_length=40)] = "bridge"
     climate: Literal["", "damp", "dry"] = ""
-    deadline: date | None = None
+    deadline: Day | None = None
     freeze_days: Annotated[int, Field(ge=0, le=60)] = 3
-    promised: date | None = None
+    promised: Day | None = None
     along: Sentence = ""
 
     def asked(self) -> VisitAsked:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -12,7 +11,7 @@ from pydantic import Field
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, Signed, may
-from fidicula.api.words import Family, Label, Sentence, Story, Ticket
+from fidicula.api.words import Day, Family, Label, Sentence, Story, Strokes, Ticket
 from fidicula.services.leaving.handing import DueView, HandingOver, Signature
 from fidicula.services.leaving.shop_points import ClosingPoints, PointTyped, ShopPoint
 from fidicula.services.leaving.view import AdditionView, Checklist, SealView
@@ -46,10 +45,10 @@ class HandOverBody(Body):
     id: UUID
     pin: Pin
     left_open: Annotated[dict[Label, Sentence], Field(max_length=200, default_factory=dict)]
-    next_check: date | None = None
+    next_check: Day | None = None
     next_check_why: Sentence = ""
     received_by: Sentence = ""
-    signature: Annotated[str, Field(max_length=40_000, pattern=r"^[ML0-9 .,-]*$")] = ""
+    signature: Strokes = ""
 
 
 class AdditionBody(Body):

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated
 from uuid import UUID
 
@@ -12,7 +11,7 @@ from pydantic import Field
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, Signed, may
-from fidicula.api.words import Label, Sentence
+from fidicula.api.words import Day, Label, Sentence
 from fidicula.services.batch import Batch, Told
 from fidicula.services.leaving.handing import Signature
 from fidicula.services.people import People
@@ -39,7 +38,7 @@ class HandOverManyBody(ManyBody):
     pin: Annotated[str, Field(max_length=200)]
     reason: Sentence = ""
     all_right: bool = False
-    next_check: date | None = None
+    next_check: Day | None = None
 
 
 class FollowManyBody(ManyBody):

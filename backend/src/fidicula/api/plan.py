@@ -11,7 +11,7 @@ from pydantic import Field
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Family, Label, Sentence, Story, Ticket
+from fidicula.api.words import Family, Label, Sentence, Story, Strokes, Ticket
 from fidicula.documents.estimate import EstimatePaper
 from fidicula.services.pricing.approving import Approving
 from fidicula.services.pricing.drawers import Drawers, KindView, NewItem, StockLine, StockView
@@ -78,7 +78,7 @@ class ApprovalBody(Body):
     total: Typed
     up_to: Typed = ""
     words: Story = ""
-    signature: Annotated[str, Field(max_length=40_000, pattern=r"^[ML0-9 .,-]*$")] = ""
+    signature: Strokes = ""
 
 
 class DiscountBody(Body):

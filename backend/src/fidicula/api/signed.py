@@ -13,8 +13,8 @@ from fastapi import Depends, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.params import Depends as DependsMarker
 
+from fidicula import limits
 from fidicula.api.bodies import BODY, Body
-from fidicula.api.words import EARLIEST, LATEST
 from fidicula.db.entered import Entered, Entry, was_entered
 from fidicula.db.people_records import Person, SignIn
 from fidicula.services.audit import Actor, acts_now
@@ -99,7 +99,7 @@ def _entered(request: Request) -> Entered:
         at = datetime.fromisoformat(request.headers.get(AT_HEADER, ""))
     with suppress(ValueError):
         visit = UUID(request.headers.get(VISIT_HEADER, ""))
-    known_at = None if at is None or at.tzinfo is None or not EARLIEST <= at <= LATEST else at
+    known_at = None if at is None or at.tzinfo is None or not limits.EARLIEST <= at < limits.LATEST else at
     return Entered(known_at, visit, _entry(request))
 
 

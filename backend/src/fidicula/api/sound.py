@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -14,7 +13,7 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.photos import file_answer
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Label, Sentence, Story, Ticket
+from fidicula.api.words import Day, Label, Sentence, Story, Ticket
 from fidicula.services.sound import Sound
 from fidicula.services.trail.model import SoundView
 from fidicula.services.typed_acts import HeardTyped, MoveTyped, PostTyped, WoodTyped
@@ -114,7 +113,7 @@ class PostBody(ActBody):
     wood: Sentence = ""
     grain_mark: Sentence = ""
     end_down: Sentence = ""
-    fitted_on: date | None = None
+    fitted_on: Day | None = None
     marks_inside: Story = ""
 
 

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
@@ -12,7 +11,7 @@ from pydantic import Field
 from fidicula.api.bench import Body, answer
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.api.words import Label, Sentence, Ticket
+from fidicula.api.words import Day, Label, Sentence, Ticket
 from fidicula.services.sheet.model import BenchSheet, SetView
 from fidicula.services.strings import OwnSet, Stringing, Strings
 from fidicula.services.strings_on import StringsView
@@ -40,7 +39,7 @@ class StringsBody(Body):
     own: OwnSetBody | None = None
     put_on_now: bool = False
     positions: Annotated[list[Annotated[int, Field(ge=0, le=5)]], Field(max_length=6)] = Field(default_factory=list)
-    since: date | None = None
+    since: Day | None = None
     hours_a_week: Typed = ""
     fate: Literal["", "spare", "given_on", "discarded"] = ""
 

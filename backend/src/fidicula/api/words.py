@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
-from datetime import UTC, datetime
+from datetime import date
 from typing import Annotated, Literal
 
 from fastapi import Path
 from pydantic import AfterValidator, Field
+
+from fidicula import limits
 
 
 def _without_nul(text: str) -> str:
@@ -15,16 +17,17 @@ def _without_nul(text: str) -> str:
     return text
 
 
-Label = Annotated[str, Field(max_length=80), AfterValidator(_without_nul)]
+Label = Annotated[str, Field(max_length=limits.LABEL), AfterValidator(_without_nul)]
 """Names of things."""
-Sentence = Annotated[str, Field(max_length=500), AfterValidator(_without_nul)]
+Sentence = Annotated[str, Field(max_length=limits.SENTENCE), AfterValidator(_without_nul)]
 """What people say."""
-Story = Annotated[str, Field(max_length=20_000), AfterValidator(_without_nul)]
+Story = Annotated[str, Field(max_length=limits.STORY), AfterValidator(_without_nul)]
 """What people say at length."""
 Family = Literal["violin", "viola", "cello", "bass"]
 TicketTyped = Annotated[str, Field(max_length=40), AfterValidator(_without_nul)]
 """Of a new instrument; what it may be, `services/tickets.py` says."""
-EARLIEST = datetime(2000, 1, 1, tzinfo=UTC)
-LATEST = datetime(2200, 1, 1, tzinfo=UTC)
-"""A time outside of these is a broken clock."""
-Ticket = Annotated[str, Path(max_length=20, pattern=r"^[\w.-]+$")]
+Day = Annotated[date, Field(ge=limits.EARLIEST.date(), lt=limits.LATEST.date())]
+"""A day that a person can mean."""
+Strokes = Annotated[str, Field(max_length=limits.SIGNATURE, pattern=r"^[ML0-9 .,-]*$")]
+"""Strokes as points of a path."""
+Ticket = Annotated[str, Path(max_length=limits.TICKET, pattern=r"^[\w.-]+$")]

@@ -75,6 +75,10 @@ class Instrument:
     opposite_build: bool = False
 
 
+UNREADABLE = "unreadable"
+"""Instead of an instruction: the records of this visit contradict each other. The subject says how."""
+
+
 @dataclass(frozen=True)
 class Visit:
     """climate : where it came from, damp or dry, or empty.  freeze_days : without risky work before the deadline.

@@ -128,7 +128,7 @@ def as_pdf(paper: EstimatePaper, *, assets: Path) -> bytes:
             [said(step.label, small), said(step.minutes, ParagraphStyle("m", parent=small, alignment=TA_RIGHT)), ""]
             for step in row.steps
         ]
-    table = Table(cells, colWidths=[108 * mm, 30 * mm, 36 * mm], repeatRows=1)
+    table = Table(cells, colWidths=[108 * mm, 30 * mm, 36 * mm], repeatRows=1, splitInRow=1)
     table.setStyle(
         TableStyle(
             [

@@ -9,6 +9,7 @@ from datetime import date, datetime
 from uuid import UUID, uuid5
 
 from fidicula.core.errors import CoreError
+from fidicula.core.readings.plain import whole_number
 from fidicula.core.readings.typed import in_unit
 from fidicula.db.belongings import BelongingEntry, BelongingPlace
 from fidicula.db.unit_of_work import Engine, UnitOfWork
@@ -168,7 +169,7 @@ def named(words: str, family: str) -> list[tuple[str, str, int | None]]:
     for piece in (part.strip() for part in re.split(r"[,;\n]| and ", words)):
         if not piece:
             continue
-        match = re.match(r"(\d{1,2})\s*[x×]?\s+(.*)", piece)
+        match = re.match(r"(\d{1,2})\s*[x×]?\s+(.*)", piece, re.ASCII)
         count, said = (int(match[1]) or None, match[2]) if match else (None, piece)
         tokens = set(re.findall(r"[a-z]+", said.lower()))
         known = (row for row in belonging_kinds().values() if row.words and row.fits(family))
@@ -233,9 +234,10 @@ def _count(typed: str) -> int | None:
     text = typed.strip()
     if not text:
         return None
-    if not text.isdecimal() or not 1 <= int(text) <= _MOST:
+    count = whole_number(text)
+    if count is None or not 1 <= count <= _MOST:
         raise RefusedError(f"how many is a whole number from 1 to {_MOST}; it was “{text[:20]}”", field="count")
-    return int(text)
+    return count
 
 
 def _mass(typed: str) -> float | None:

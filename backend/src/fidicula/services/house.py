@@ -9,12 +9,13 @@ from datetime import date, datetime
 from hashlib import blake2b
 from uuid import UUID, uuid4
 
-from fidicula.db.records import Instrument, TargetChoice, Visit
-from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.db.records import UNREADABLE, Instrument, TargetChoice, Visit
+from fidicula.db.unit_of_work import DatabaseError, Engine, UnitOfWork
 from fidicula.services.arrivals import Arrival, VisitAsked, check_dates, check_kind
 from fidicula.services.audit import note
 from fidicula.services.choices import Choices, load_choices
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
+from fidicula.services.journal import journal
 from fidicula.services.loaded import changed_sheet, load_to_change, note_instruction
 from fidicula.services.phrasing.instructions import rail_words
 from fidicula.services.strings import Stringing, fitted
@@ -123,10 +124,26 @@ class House:
                 e.instrument.ticket for e in uow.rail.in_house() if not (e.visit.instruction or e.visit.waits_for)
             ]
         for ticket in unsaid:
-            with UnitOfWork(self._engine) as uow:
-                loaded = load_to_change(uow, ticket)
-                note_instruction(uow, loaded.assess())
-                uow.commit()
+            try:
+                with UnitOfWork(self._engine) as uow:
+                    note_instruction(uow, load_to_change(uow, ticket).assess())
+                    uow.commit()
+            except DatabaseError:
+                raise
+            except Exception as error:  # noqa: BLE001 - one instrument that cannot be read never hides the others
+                journal().error("unreadable", ticket=ticket, kind=type(error).__name__, exc_info=True)
+                self._note_unreadable(ticket, error)
+
+    def _note_unreadable(self, ticket: str, error: Exception) -> None:
+        """Its records contradict each other: the rail says so, and its page why."""
+        said = getattr(error, "sentence", "") or f"{type(error).__name__}: {error}"
+        with UnitOfWork(self._engine) as uow:
+            found = uow.instruments.by_ticket(ticket)
+            if found is not None:
+                uow.visits.note_instruction(
+                    found[1].id, instruction=UNREADABLE, subject=said[:200], waits_for="", waits_until=None
+                )
+            uow.commit()
 
     def choices(self) -> Choices:
         with UnitOfWork(self._engine, only_reads=True) as uow:

@@ -15,6 +15,7 @@ from fidicula.db.entered import entered_now
 from fidicula.db.lessons import NOTHING_LEARNT, Learnt
 from fidicula.db.one_sheet import Change, SheetRecords, readings_with
 from fidicula.db.records import (
+    UNREADABLE,
     CourseMark,
     Decision,
     Instrument,
@@ -106,8 +107,14 @@ class Loaded:
         )
 
     def assess(self, *, blanks: Sequence[float] = ()) -> Assessment:
-        """blanks : widths of bridge blanks on the shelf. [mm]"""
-        return assess(self.state(), self.visit, self.rules, blanks=blanks)
+        """blanks : widths of bridge blanks on the shelf. [mm]  Raises ConflictError where it is unreadable."""
+        try:
+            return assess(self.state(), self.visit, self.rules, blanks=blanks)
+        except Exception as error:
+            if self.visit.instruction != UNREADABLE:
+                raise
+            told = f"the records of {self.instrument.ticket} cannot be read: {self.visit.subject}"
+            raise ConflictError(f"{told}; export it as an archive for whoever looks into it") from error
 
     def sheet(self) -> BenchSheet:
         return sheet_of(self.assess(), self.rules)

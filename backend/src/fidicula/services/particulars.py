@@ -8,12 +8,14 @@ from datetime import date
 from typing import Any
 from uuid import uuid4
 
+from fidicula.core.readings.plain import whole_number
 from fidicula.db.records import ASKED, Particular
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.arrivals import VisitAsked, check_dates, check_kind
 from fidicula.services.errors import MeanwhileError, RefusedError
 from fidicula.services.loaded import changed_sheet, check_in_house, load_to_change
 from fidicula.services.sheet.model import BenchSheet
+from fidicula.services.typed_days import day_of
 
 LONGEST = 20_000
 """Of anything that people say. [characters]"""
@@ -39,16 +41,17 @@ def _yes(text: str) -> bool:
 
 
 def _day(text: str) -> date | None:
-    try:
-        return date.fromisoformat(text) if text else None
-    except ValueError as error:
-        raise ValueError("type a day as year, month and day, for instance 2026-12-24") from error
+    day = day_of(text)
+    if text and day is None:
+        raise ValueError("type a day as year, month and day, for instance 2026-12-24")
+    return day
 
 
 def _days(text: str) -> int:
-    if not text.isdecimal() or not 0 <= int(text) <= 60:
+    days = whole_number(text)
+    if days is None or days > 60:
         raise ValueError("type a number of days, 0 to 60")
-    return int(text)
+    return days
 
 
 def _climate(text: str) -> str:

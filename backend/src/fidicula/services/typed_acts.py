@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from datetime import date
 
 from fidicula.core.errors import CoreError
+from fidicula.core.readings.plain import whole_number
 from fidicula.core.readings.typed import in_unit, millimetres
 from fidicula.core.sound.places import UNIT, TapLength
 from fidicula.core.sound.ratings import HIGHEST, LOWEST, STRING_QUALITIES, WHOLE_QUALITIES
@@ -157,11 +158,12 @@ def check_rated(rated: Mapping[str, int], names: Sequence[str]) -> None:
     """Raises RefusedError naming what cannot be."""
     for key, value in rated.items():
         quality, _, position = key.partition("/")
-        is_string = position.isdigit() and int(position) < len(names) and quality in STRING_QUALITIES
+        string = whole_number(position)
+        is_string = string is not None and string < len(names) and quality in STRING_QUALITIES
         if not (is_string or (not position and quality in WHOLE_QUALITIES)):
             raise RefusedError(f"“{key}” is nothing that is rated here", field="rated")
         if not LOWEST <= value <= HIGHEST:
-            of = f" of the {names[int(position)]}" if position else ""
+            of = "" if string is None else f" of the {names[string]}"
             raise RefusedError(f"{quality}{of} goes from {LOWEST} to {HIGHEST}; it was {value}", field=key)
 
 

@@ -17,9 +17,7 @@ export interface UseEntryReturn {
   draft: ComputedRef<string>
   setDraft: (text: string) => void
   onKey: (event: KeyboardEvent) => void
-  /** Led there by the program; `pick` : somebody went there. */
   goTo: (key: string) => void
-  pick: (key: string) => void
   takeNow: (repeats: boolean, simulated?: boolean) => void
   takeSuggested: () => void
   /** The next of the tools that read what is in hand. */
@@ -115,30 +113,20 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   function isRead(key: string): boolean {
     return (bench.sheet?.instruction.read ?? []).some((place) => keyOf(place) === key)
   }
-  /** Whether somebody went to the place in hand, instead of being led there. */
-  let isPicked = false
-  function pick(key: string): void {
-    isPicked = true
-    goTo(key)
-  }
-
   watch(
     () => (bench.sheet?.instruction.read ?? []).map(keyOf).join(),
     () => {
-      const first = firstAsked()
+      const to = options.cells ? undefined : nextAsked(bench.sheet, bench.waitingHere, inHand.value)
       const isTyping = document.activeElement instanceof HTMLElement && document.activeElement.dataset.reading !== undefined
       // Whoever said that one more follows here is not led away from it.
       const isRepeating = repeatNext.value === inHand.value
-      if (first === undefined || isRepeating || draft.value !== '' || stop.value) return
-      if (isPicked && isRead(inHand.value)) return
-      isPicked = false
-      if (!isTyping) inHand.value = first
-      else goTo(first)
+      if (to === undefined || to === inHand.value || isRepeating || draft.value !== '' || stop.value) return
+      if (isTyping) goTo(to)
+      else inHand.value = to
     },
   )
 
   function next(): void {
-    isPicked = false
     const wanted = options.cells ? undefined : nextAsked(bench.sheet, bench.waitingHere, inHand.value)
     if (wanted !== undefined) {
       goTo(wanted)
@@ -305,7 +293,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     const sheet = bench.sheet
     if (!sheet) return
     if (options.neighbour) {
-      pick(options.neighbour(inHand.value, direction))
+      goTo(options.neighbour(inHand.value, direction))
       return
     }
     const grid = {
@@ -313,7 +301,7 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
       leftHanded: sheet.instrument.left_handed,
       singles: cells.value.filter((candidate) => candidate.position === null).map(keyOf),
     }
-    pick(neighbour(inHand.value, direction, grid))
+    goTo(neighbour(inHand.value, direction, grid))
   }
 
   /** Digits typed anywhere start a reading: a caliper does not look for the focus first. */
@@ -333,5 +321,5 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
 
   useEventListener(window, 'keydown', onWindowKey)
 
-  return { inHand, cell, draft, setDraft, onKey, goTo, pick, takeNow, takeSuggested, nextTool, stop, stopWords, keepStopped, held, takeHeldHere, enterHeld, discardHeld: discard }
+  return { inHand, cell, draft, setDraft, onKey, goTo, takeNow, takeSuggested, nextTool, stop, stopWords, keepStopped, held, takeHeldHere, enterHeld, discardHeld: discard }
 }

@@ -152,7 +152,7 @@ useCommands([
                   :stop="entry.stopWords.value"
                   :held="entry.held.value"
                   @held-here="entry.takeHeldHere()"
-                  @pick="entry.pick(keyOf(cell))"
+                  @pick="entry.goTo(keyOf(cell))"
                   @draft="entry.setDraft"
                   @key="entry.onKey"
                   @keep="entry.keepStopped()"

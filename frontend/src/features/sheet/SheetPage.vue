@@ -204,7 +204,7 @@ const refusedElsewhere = computed(() =>
           :stop="entry.stopWords.value"
           :held="entry.held.value"
           @held-here="entry.takeHeldHere()"
-          @pick="entry.pick"
+          @pick="entry.goTo"
           @draft="entry.setDraft"
           @key="entry.onKey"
           @keep="entry.keepStopped()"

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import json
+import re
 import stat
 import zipfile
+import zlib
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from pathlib import Path, PurePosixPath
@@ -153,7 +155,7 @@ class ArchiveReader:
             found = Manifest(told["kind"], int(told["version"]), int(told["instruments"]), str(told["made_at"]))
             if told["format"] != "fidicula" or found.kind not in ("instrument", "house"):
                 raise ValueError(found.kind)
-        except (ValueError, KeyError, TypeError) as error:
+        except (ValueError, KeyError, TypeError, OverflowError, RecursionError) as error:
             raise ArchiveError("it cannot be read: it is an archive of something else", MANIFEST) from error
         if found.version > FORMAT:
             raise ArchiveError(
@@ -173,7 +175,7 @@ class ArchiveReader:
             with self._zip.open(part) as opened:
                 # What a part says of its size need not be so.
                 data = opened.read(most + 1)
-        except (zipfile.BadZipFile, OSError, EOFError, ValueError, RuntimeError) as error:
+        except (zipfile.BadZipFile, zlib.error, OSError, EOFError, ValueError, RuntimeError) as error:
             raise ArchiveError("it is damaged: export it once more", name) from error
         if len(data) > most:
             raise ArchiveError("it is larger than it can be", name)
@@ -188,7 +190,7 @@ class ArchiveReader:
                     yield line
         except KeyError as error:
             raise ArchiveError("it is not in the archive", name) from error
-        except (zipfile.BadZipFile, OSError, EOFError, RuntimeError) as error:
+        except (zipfile.BadZipFile, zlib.error, OSError, EOFError, ValueError, RuntimeError) as error:
             raise ArchiveError("it is damaged: export it once more", name) from error
 
 
@@ -235,9 +237,13 @@ def _row(cells: Sequence[object]) -> str:
     return ",".join(_cell(cell) for cell in cells) + "\r\n"
 
 
+_FORMULA = ("=", "+", "-", "@", "\t", "\r")
+_NUMBER = re.compile(r"[+-]?(\d+([.,]\d*)?|[.,]\d+)(e[+-]?\d+)?", re.ASCII | re.IGNORECASE)
+
+
 def _cell(value: object) -> str:
     text = "" if value is None else str(value)
-    # A spreadsheet takes what begins so for a formula.
-    if text[:1] in "=+@" or (text[:1] == "-" and not text[1:2].isdigit()):
+    # A spreadsheet takes what begins so for a formula, unless it is a number.
+    if text.startswith(_FORMULA) and not _NUMBER.fullmatch(text):
         text = f"'{text}"
     return '"' + text.replace('"', '""') + '"' if any(mark in text for mark in ',"\r\n;') else text

@@ -2,28 +2,28 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import Field
 
+from fidicula import limits
 from fidicula.documents.dossier.record import VisitRecord
-from fidicula.documents.dossier.values import Amount, At, Detail, Line, Mm, Name, Number, Sha256, Words
+from fidicula.documents.dossier.values import Amount, At, Day, Detail, Line, Mm, Name, Number, Sha256, Strokes, Words
 
 FORMAT = 2
 """Of dossiers: raised when what is written could not be read by a program that knows the number before."""
-StringName = Annotated[str, Field(max_length=8)]
+StringName = Annotated[str, Field(min_length=1, max_length=limits.STRING_NAME)]
 
 
 class InstrumentHead(Line):
     """The instrument. string_names : from the lowest.  opposite_build : post and bar lie as for the other hand."""
 
     id: UUID
-    ticket: Annotated[str, Field(pattern=r"^[\w.-]{1,20}$")]
+    ticket: Annotated[str, Field(pattern=r"^[^\W_][\w.-]{0,19}$")]
     family: Literal["violin", "viola", "cello", "bass"]
     size: Annotated[str, Field(min_length=1, max_length=20)]
-    string_names: Annotated[list[StringName], Field(min_length=3, max_length=6)]
+    string_names: Annotated[list[StringName], Field(min_length=limits.FEWEST_STRINGS, max_length=limits.MOST_STRINGS)]
     left_handed: bool
     opposite_build: bool
     is_new: bool
@@ -74,10 +74,10 @@ class SealLine(Line):
     hashes: dict[Name, Sha256]
     hash: Sha256
     points: list[Detail]
-    next_check: date | None
+    next_check: Day | None
     next_check_why: Words
     received_by: Name
-    signature: Annotated[str, Field(max_length=60_000)]
+    signature: Strokes
     signed_by: Name
     signed_at: At
     opened_again_at: At | None

@@ -6,13 +6,13 @@ undone: it stays on record.
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated, Literal
 from uuid import UUID
 
 from pydantic import Field
 
-from fidicula.documents.dossier.values import Amount, At, Detail, Line, Mm, Name, Number, Sha256, Words
+from fidicula import limits
+from fidicula.documents.dossier.values import Amount, At, Day, Detail, Line, Mm, Name, Number, Sha256, Strokes, Words
 
 
 class UndoableLine(Line):
@@ -39,7 +39,7 @@ class ReadingLine(UndoableLine):
     doubt : why it is doubted, and what it was compared with.  simulated : no tool of the shop sent it."""
 
     measure: Name
-    position: Annotated[int, Field(ge=0, le=99)] | None
+    position: Annotated[int, Field(ge=0, lt=limits.MOST_STRINGS)] | None
     typed: Name
     value: Mm
     tool: Name
@@ -112,18 +112,19 @@ class PhotoLine(UndoableLine):
     words: Words
     shot: Name
     camera: Name
-    width: int
-    height: int
+    width: Annotated[int, Field(ge=1, le=100_000)]
+    height: Annotated[int, Field(ge=1, le=100_000)]
     taken_by: Name
     taken_at: At
     sha256: Sha256
 
 
 class RetuningLine(UndoableLine):
-    """How far each string was off pitch as it was tuned again. cents : by string, from the lowest."""
+    """How far each string was off pitch as it was tuned again. cents : by string, from the lowest; null where it was
+    not said."""
 
     after_work: UUID | None
-    cents: list[Number]
+    cents: list[Number | None]
     remark: Words
     tuned_by: Name
     tuned_at: At
@@ -138,7 +139,7 @@ class PostLine(UndoableLine):
     wood: Name
     grain_mark: Name
     end_down: Name
-    fitted_on: date | None
+    fitted_on: Day | None
     marks_inside: Words
     entered_by: Name
     entered_at: At
@@ -156,7 +157,7 @@ class BelongingLine(UndoableLine):
     material: Words
     count: Annotated[int, Field(ge=1, le=1000)] | None
     mass: Annotated[float, Field(gt=0, le=100_000, allow_inf_nan=False)] | None
-    made_on: date | None
+    made_on: Day | None
     stamp: Words
     place: Literal["with_it", "off", "gone"]
     lies: Words
@@ -258,7 +259,7 @@ class ApprovalLine(UndoableLine):
     up_to: Amount
     currency: Name
     words: Words
-    signature: Annotated[str, Field(max_length=60_000)]
+    signature: Strokes
     entered_by: Name
     approved_at: At
 
@@ -283,9 +284,9 @@ class VisitHead(Line):
     closed_at: At | None
     closed_by: Name | None
     climate: Literal["", "damp", "dry"]
-    deadline: date | None
-    freeze_days: int
-    promised: date | None
+    deadline: Day | None
+    freeze_days: Annotated[int, Field(ge=0, le=3660)]
+    promised: Day | None
 
 
 class VisitRecord(Line):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from typing import Annotated
 from uuid import UUID
 
 from pydantic import Field
@@ -111,7 +112,7 @@ class PointLine(Line):
     look: Words
     means: Words
     families: list[Name]
-    place: int
+    place: Annotated[int, Field(ge=-1_000_000, le=1_000_000)]
     retired: bool
     entered_by: Name
     entered_at: At

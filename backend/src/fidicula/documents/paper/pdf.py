@@ -147,6 +147,7 @@ class _Printer:
             [[box, self.said(block.lines[i], self.plain)]],
             colWidths=[5 * self.mm, self.width - 5 * self.mm],
             hAlign="LEFT",
+            splitInRow=1,
         )
         row.setStyle(TableStyle([("VALIGN", (0, 0), (-1, -1), "TOP"), *_TIGHT]))
         return row
@@ -169,7 +170,7 @@ class _Printer:
         count = len(rows[0]) if rows else 1
         shares = block.widths or [1.0] * count
         widths = [self.width * share / sum(shares) for share in shares]
-        table = Table(rows or [[""]], colWidths=widths, repeatRows=first, hAlign="LEFT")
+        table = Table(rows or [[""]], colWidths=widths, repeatRows=first, hAlign="LEFT", splitInRow=1)
         table.setStyle(
             TableStyle(
                 [("LINEABOVE", (0, first), (-1, -1), 0.4, self.hair), ("VALIGN", (0, 0), (-1, -1), "TOP"), *_TIGHT]

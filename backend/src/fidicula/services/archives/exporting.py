@@ -19,6 +19,7 @@ from fidicula.documents.dossier.archive import (
 )
 from fidicula.documents.dossier.instrument import FORMAT, Dossier
 from fidicula.documents.dossier.shop import Shop
+from fidicula.documents.dossier.values import without_limits
 from fidicula.services.errors import NotFoundError
 
 AT_ONCE = 100
@@ -26,6 +27,7 @@ AT_ONCE = 100
 Progress = Callable[[int, int], None]
 """Called with how many are done, and of how many."""
 READINGS_CSV = "readings.csv"
+_DOSSIER, _SHOP = without_limits(Dossier), without_limits(Shop)
 
 
 def export_house(engine: Engine, to: BinaryIO, progress: Progress = lambda _done, _of: None) -> int:
@@ -34,7 +36,7 @@ def export_house(engine: Engine, to: BinaryIO, progress: Progress = lambda _done
         uow.archive.begin_reading()
         ids = uow.archive.ids()
         archive.manifest(Manifest("house", FORMAT, len(ids), datetime.now(UTC).isoformat()))
-        archive.file(SHOP, Shop.model_validate(uow.archive.shop()).model_dump_json(indent=1).encode())
+        archive.file(SHOP, _SHOP(uow.archive.shop()).model_dump_json(indent=1).encode())
         files: list[tuple[str, UUID]] = []
 
         def told() -> Iterator[Dossier]:
@@ -68,7 +70,7 @@ def export_instrument(engine: Engine, ticket: str, to: BinaryIO, papers: Mapping
 def _dossiers(uow: UnitOfWork, ids: list[UUID]) -> Iterator[Dossier]:
     for i in range(0, len(ids), AT_ONCE):
         for row in uow.archive.dossiers(ids[i : i + AT_ONCE]):
-            yield Dossier.model_validate(row)
+            yield _DOSSIER(row)
 
 
 def _files(dossier: Dossier) -> list[tuple[str, UUID]]:

@@ -15,12 +15,10 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.dossier.archive import ArchiveError, ArchiveReader
 from fidicula.documents.dossier.instrument import Dossier
 from fidicula.documents.pictures import PictureError, small_of
+from fidicula.services.archives.checking import TRIED_ALL, Checker, try_out
 from fidicula.services.audit import note
 from fidicula.services.errors import RefusedError
 from fidicula.services.tickets import next_ticket
-from fidicula.tables.course import visit_kinds
-from fidicula.tables.measures import measures
-from fidicula.tables.work import works
 
 Progress = Callable[[int, int], None]
 Choice = Literal["same", "other", "skip"]
@@ -80,10 +78,11 @@ def look_at(engine: Engine, path: Path, progress: Progress = lambda _done, _of: 
             view = ArchiveView(manifest.kind, manifest.made_at)
             view.shop = archive.shop() is not None
             view.takes_shop = view.shop and uow.archive.is_empty()
-            seen: set[str] = set()
+            checker = Checker()
             for batch in _batches(archive.instruments()):
                 _count(view, batch)
-                _check(batch, seen)
+                for dossier in batch:
+                    checker.check(dossier)
                 _find_clashes(uow, view, batch)
                 progress(view.instruments, manifest.instruments)
             if view.instruments != manifest.instruments:
@@ -124,6 +123,8 @@ class _Taking:
         self._instruments = self._visits = self._readings = self._skipped = self._seen = 0
         self._renamed: dict[str, str] = {}
         self._tickets: set[str] = set()
+        self._checker = Checker()
+        self._try_all = archive.manifest.instruments <= TRIED_ALL
 
     def all(self, progress: Progress) -> TakenIn:
         self._uow.archive.begin_writing()
@@ -141,6 +142,8 @@ class _Taking:
         taken, ids = self._uow.archive.here(
             [one.instrument.ticket for one in batch], [one.instrument.id for one in batch]
         )
+        for dossier in batch:
+            self._checker.check(dossier)
         rows: list[dict[str, Any]] = []
         files: dict[UUID, dict[str, bytes]] = {}
         for dossier in batch:
@@ -155,6 +158,18 @@ class _Taking:
             files.update(self._files(row))
         if rows:
             self._uow.archive.put(rows, files)
+            called = {new: ticket for ticket, new in self._renamed.items()}
+            try_out(self._uow, self._to_try(batch), lambda ticket: called.get(ticket, ticket))
+
+    def _to_try(self, batch: Sequence[Dossier]) -> list[str]:
+        """Tickets, as they are called here, of those that are opened before they are kept."""
+        wanted = [
+            one.instrument.ticket
+            for one in batch
+            if self._try_all or any(visit.record.visit.closed_at is None for visit in one.visits)
+        ]
+        there = set(self._uow.instruments.tickets())
+        return [ticket for ticket in (self._renamed.get(one, one) for one in wanted) if ticket in there]
 
     def _row(self, dossier: Dossier, taken: Mapping[str, UUID], is_here: bool) -> dict[str, Any] | None:
         """What of it comes in; None for nothing."""
@@ -243,29 +258,6 @@ def _count(view: ArchiveView, batch: Sequence[Dossier]) -> None:
             view.readings += len(visit.record.readings)
             view.photographs += len(visit.record.photographs)
             view.recordings += len(visit.record.recordings)
-
-
-def _check(batch: Sequence[Dossier], seen: set[str]) -> None:
-    """What a line by itself does not show: the same ticket twice, names that this program does not know."""
-    for dossier in batch:
-        ticket = dossier.instrument.ticket
-        if ticket in seen:
-            raise ArchiveError("it is in the archive twice", ticket)
-        seen.add(ticket)
-        if sum(visit.record.visit.closed_at is None for visit in dossier.visits) > 1:
-            raise ArchiveError("it has two visits that never ended", ticket)
-        for visit in dossier.visits:
-            _check_names(visit.record, ticket)
-
-
-def _check_names(record: Any, ticket: str) -> None:
-    unknown = [("measure", r.measure) for r in record.readings if r.measure not in measures()]
-    unknown += [("work", w.work) for w in record.works if w.work not in works()]
-    if record.visit.kind not in visit_kinds():
-        unknown.append(("kind of visit", record.visit.kind))
-    if unknown:
-        what, name = unknown[0]
-        raise ArchiveError(f"this program knows no {what} “{name}”: update it first", ticket)
 
 
 def _find_clashes(uow: UnitOfWork, view: ArchiveView, batch: Sequence[Dossier]) -> None:

@@ -8,7 +8,9 @@ from dataclasses import dataclass
 from datetime import UTC, datetime, time
 from uuid import UUID, uuid5
 
+from fidicula import limits
 from fidicula.core.errors import CoreError
+from fidicula.core.readings.plain import whole_number
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.readings_table import SEPARATORS, ReadingsTable, TableError, readings_table
 from fidicula.services.audit import note
@@ -18,6 +20,7 @@ from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.numbers import of_unit, short
 from fidicula.services.phrasing.doubts import doubt_words
 from fidicula.services.taking import Taking, new_reading
+from fidicula.services.typed_days import day_of, moment_of
 from fidicula.tables.measures import MeasureRow
 from fidicula.tables.work import tools
 
@@ -178,7 +181,7 @@ class _Lines:
             position=_position(measure, cells.get("position", ""), loaded),
             typed=cells["typed"],
             tool=_tool(measure, cells.get("tool", "")),
-            taken_by=cells.get("taken_by", "") or self._by,
+            taken_by=_who(cells.get("taken_by", "")) or self._by,
             taken_at=taken_at,
             after_work=0 if is_dated else loaded.state().last_work,
             repeats=False,
@@ -203,8 +206,9 @@ def _position(measure: MeasureRow, said: str, loaded: Loaded) -> int | None:
     found = next((place for name, place in told.items() if name.lower() == said.lower()), None)
     if found is not None:
         return found
-    if said.isdecimal() and int(said) in places:
-        return int(said)
+    number = whole_number(said)
+    if number in places:
+        return number
     raise RefusedError(f"{measure.label} is read at {', '.join(told)}; it says “{said[:40]}”", field="position")
 
 
@@ -214,17 +218,25 @@ def _tool(measure: MeasureRow, said: str) -> str:
     return next((name for name, row in tools().items() if said.lower() in (name, row.label.lower())), said)
 
 
+def _who(said: str) -> str:
+    if len(said) > limits.LABEL:
+        raise RefusedError(f"a name has {limits.LABEL} characters at most; it says “{said[:40]}…”", field="taken_by")
+    return said
+
+
 def _when(said: str) -> tuple[datetime, bool]:
     """When it was taken, and whether the line says so: a day, or a moment."""
     if not said:
         return datetime.now(UTC), False
-    try:
-        at = datetime.fromisoformat(said)
-    except ValueError:
-        raise RefusedError(f"write the day as 2026-11-28; it says “{said[:40]}”", field="taken_at") from None
-    if len(said) == len("2026-11-28"):
-        at = datetime.combine(at.date(), time(12))
-    at = at.astimezone() if at.tzinfo is None else at
-    if at > datetime.now(UTC):
+    day, at, now = day_of(said), moment_of(said), datetime.now(UTC)
+    if at is None:
+        told = f"write the day as 2026-11-28, after {limits.EARLIEST.year}; it says “{said[:40]}”"
+        raise RefusedError(told, field="taken_at")
+    if day is not None:
+        at = datetime.combine(day, time(12)).astimezone()
+        # A day is all of it: of today's, what is past by now.
+        if day == now.astimezone().date():
+            return min(at, now), True
+    if at > now:
         raise RefusedError(f"{said[:40]} is still to come", field="taken_at")
     return at, True

@@ -5,6 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+from fidicula.core.readings.plain import whole_number
+from fidicula.services.typed_days import day_of
+
 MONTHS = (
     *("january", "february", "march", "april", "may", "june"),
     *("july", "august", "september", "october", "november", "december"),
@@ -39,8 +42,11 @@ def stretch_at(words: list[str], today: date) -> Stretch | None:
             day = today - timedelta(days=1)
             return Stretch(day, day, 1)
     for lead, took in ((["in", "the", "last"], 3), (["within", "the", "last"], 3), (["the", "last"], 2)):
-        if words[:took] == lead and len(words) > took + 1 and words[took].isdecimal() and words[took + 1] in _DAYS:
-            span = int(words[took]) * _DAYS[words[took + 1]]
+        if words[:took] != lead or len(words) <= took + 1 or words[took + 1] not in _DAYS:
+            continue
+        count = whole_number(words[took])
+        if count is not None:
+            span = count * _DAYS[words[took + 1]]
             return Stretch(today - timedelta(days=min(span, 36_500)), today, took + 2)
     if words[:1] in (["since"], ["from"]):
         found = _day(words[1:], today)
@@ -63,8 +69,8 @@ def ahead_at(words: list[str], today: date) -> Stretch | None:
     words : in small letters.  today : where the shop is.  Source: how days are said in English.
     """
     match words[:3]:
-        case ["within" | "in", count, unit] if count.isdecimal() and unit in _DAYS:
-            return Stretch(None, today + timedelta(days=min(int(count) * _DAYS[unit], 36_500)), 3)
+        case ["within" | "in", typed, unit] if (count := whole_number(typed)) is not None and unit in _DAYS:
+            return Stretch(None, today + timedelta(days=min(count * _DAYS[unit], 36_500)), 3)
         case ["next", unit, *_] if unit in ("week", "month", "year"):
             _, last = _of(unit, today)
             return Stretch(*_of(unit, last + timedelta(days=1)), 2)
@@ -94,7 +100,9 @@ def _end_of_month(day: date) -> date:
 
 def _end(words: list[str], first: date) -> date:
     """The last day of what was named: a day, a month or a year."""
-    if any(word.count("-") == 2 for word in words) or (words and words[0].isdecimal() and len(words[0]) <= 2):
+    if any(word.count("-") == 2 for word in words) or (
+        words and whole_number(words[0]) is not None and len(words[0]) <= 2
+    ):
         return first
     return _end_of_month(first) if _is_month(words[0]) else date(first.year, 12, 31)
 
@@ -114,27 +122,25 @@ def _day(words: list[str], today: date, *, ahead: bool = False) -> tuple[date, i
     if not words:
         return None
     first = words[0]
-    try:
-        return date.fromisoformat(first), 1
-    except ValueError:
-        pass
-    if first.isdecimal() and len(first) == 4 and 1900 <= int(first) <= 2200:
-        return date(int(first), 1, 1), 1
+    written = day_of(first)
+    if written is not None:
+        return written, 1
+    number = whole_number(first)
+    if number is not None and len(first) == 4:
+        return (found, 1) if (found := day_of(f"{first}-01-01")) is not None else None
     day, rest, took = 1, words, 0
-    if first.isdecimal() and 1 <= int(first) <= 31 and len(words) > 1:
-        day, rest, took = int(first), words[1:], 1
+    if number is not None and 1 <= number <= 31 and len(words) > 1:
+        day, rest, took = number, words[1:], 1
     month = _month(rest[0])
     if month is None:
         return None
     took += 1
     year = today.year
-    if len(rest) > 1 and rest[1].isdecimal() and len(rest[1]) == 4:
-        year, took = int(rest[1]), took + 1
+    if len(rest) > 1 and len(rest[1]) == 4 and (said := whole_number(rest[1])) is not None:
+        year, took = said, took + 1
     elif ahead and month < today.month:
         year += 1
     elif not ahead and month > today.month:
         year -= 1
-    try:
-        return date(year, month, day), took
-    except ValueError:
-        return None
+    found = day_of(f"{year:04d}-{month:02d}-{day:02d}")
+    return None if found is None else (found, took)

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from datetime import date
 from difflib import get_close_matches
 
+from fidicula.core.readings.plain import plain_number, whole_number
 from fidicula.db.asking_records import (
     CameFor,
     Condition,
@@ -159,9 +160,10 @@ class _Reader:
             self._at += 1
             return _COUNTS[word], None
         following = self._words[self._at + 1] if self._at + 1 < len(self._words) else ""
-        if word.isdecimal() and following in ("time", "times"):
+        count = whole_number(word)
+        if count is not None and following in ("time", "times"):
             self._at += 2
-            return min(int(word), 1000), None
+            return min(count, 1000), None
         if at_least:
             self._at -= 2
         return 1, None
@@ -206,10 +208,9 @@ class _Reader:
 
     def _number(self, said: str) -> float:
         word = self._words[self._at] if self._at < len(self._words) else ""
-        try:
-            value = float(word.removesuffix("mm").replace(",", "."))
-        except ValueError:
-            raise RefusedError(f"after “{said}” comes a value, for instance {said} under 78", field="words") from None
+        value = plain_number(word.removesuffix("mm"))
+        if value is None:
+            raise RefusedError(f"after “{said}” comes a value, for instance {said} under 78", field="words")
         self._at += 1
         if self._at < len(self._words) and self._words[self._at] in ("mm", "°", "%"):
             self._at += 1

@@ -6,6 +6,7 @@ from collections.abc import Callable, Mapping
 
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.landing import KNOWN_FOR_ROUGH, needed_for
+from fidicula.db.records import UNREADABLE
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.thresholds import WORTH_TAKING, strings_in_band
 from fidicula.services.instruction.model import Instruction
@@ -62,6 +63,7 @@ def rail_words() -> dict[str, str]:
     from fidicula.tables.course import questions
 
     found = {row.instruction: row.label for row in instructions().values()}
+    found[UNREADABLE] = "cannot be read"
     found |= {step.step: step.label.lower() for step in steps().values()}
     found |= {f"done:{row.work}": row.done_label for row in works().values()}
     found |= {f"do_planned:{row.work}": row.label.lower() for row in works().values()}

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from decimal import Decimal
 from uuid import UUID, uuid5
@@ -79,7 +80,6 @@ def write_approval(
 
 def _shown(told: str, now: Decimal) -> Decimal:
     """The plain number that a page was told, and sent back."""
-    try:
-        return Decimal(told)
-    except ArithmeticError:
-        raise RefusedError(f"the sum that was shown is missing: it is {now} now", field="total") from None
+    if not re.fullmatch(r"\d{1,12}(\.\d{1,6})?", told, re.ASCII):
+        raise RefusedError(f"the sum that was shown is missing: it is {now} now", field="total")
+    return Decimal(told)

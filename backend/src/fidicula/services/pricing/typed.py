@@ -5,15 +5,15 @@ from __future__ import annotations
 import re
 from decimal import Decimal, InvalidOperation
 
+from fidicula import limits
 from fidicula.services.errors import RefusedError
 
-MOST = Decimal(10_000_000)
 _GROUPED = re.compile(r"^\d{1,3}([.,])\d{3}$")
 _PLAIN = re.compile(r"^\d+(?:[.,]\d+)?$")
 _BOTH = re.compile(r"^\d{1,3}(?:([.,])\d{3})+([.,])\d+$")
 
 
-def typed_amount(typed: str, *, what: str, field: str, most: Decimal = MOST) -> Decimal:
+def typed_amount(typed: str, *, what: str, field: str, most: Decimal = limits.MOST_AMOUNT) -> Decimal:
     """An amount as somebody types it, with either decimal mark. Raises RefusedError naming `field`.
 
     what : it is, in words, for instance “the price”.
@@ -27,14 +27,17 @@ def typed_amount(typed: str, *, what: str, field: str, most: Decimal = MOST) -> 
     if both and both.group(1) != both.group(2):
         plain = plain.replace(both.group(1), "").replace(both.group(2), ".")
     elif not _PLAIN.match(plain):
-        told = f"{what}: type an amount with one decimal mark, for instance 12.50; it was “{typed.strip()}”"
+        told = f"{what}: type an amount with one decimal mark, for instance 12.50; it was “{typed.strip()[:40]}”"
         raise RefusedError(told, field=field)
     try:
         amount = Decimal(plain.replace(",", "."))
     except InvalidOperation as error:
         raise RefusedError(f"{what}: type an amount, for instance 12.50", field=field) from error
     if amount > most:
-        raise RefusedError(f"{what}: {typed.strip()} is more than can be meant", field=field)
+        raise RefusedError(f"{what}: {typed.strip()[:40]} is more than can be meant", field=field)
+    if -amount.normalize().as_tuple().exponent > limits.AMOUNT_PLACES:  # type: ignore[operator]
+        told = f"{what}: type {limits.AMOUNT_PLACES} places after the mark at most; it was “{typed.strip()[:40]}”"
+        raise RefusedError(told, field=field)
     return amount
 
 
@@ -52,4 +55,4 @@ def said_value(words: str) -> Decimal | None:
         value = Decimal(digits)
     except InvalidOperation:
         return None
-    return value if 0 < value <= MOST else None
+    return value if 0 < value <= limits.MOST_AMOUNT else None
