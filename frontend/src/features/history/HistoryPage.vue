@@ -13,6 +13,7 @@ import { usePageCommands } from '@/shared/pages'
 import MeasureChart from './MeasureChart.vue'
 import { timeScale } from './scale'
 import VisitCard from './VisitCard.vue'
+import { pictureOf } from '@/shared/pictures'
 import { t } from '@/words/history'
 
 const LogDialog = defineAsyncComponent(() => import('@/features/log').then((feature) => feature.LogDialog))
@@ -124,7 +125,7 @@ useCommands([
       </section>
       <section v-for="item in pictures" :key="item.label" :aria-label="t('photographs_2', { item: item.label })">
         <h2>{{ item.label }}</h2>
-        <div class="pictures"><figure v-for="one in item.all" :key="one.id"><img :src="`/api/photos/${one.id}?small=true`" :alt="one.words || item.label" loading="lazy" /><figcaption>{{ dayAndYear(one.at) }}<template v-if="one.words">: {{ one.words }}</template></figcaption></figure></div>
+        <div class="pictures"><figure v-for="one in item.all" :key="one.id"><img :src="pictureOf(one.id, 'small')" :alt="one.words || item.label" loading="lazy" /><figcaption>{{ dayAndYear(one.at) }}<template v-if="one.words">: {{ one.words }}</template></figcaption></figure></div>
       </section>
     </div>
     <template #main>

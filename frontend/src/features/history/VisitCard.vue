@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import type { HistoryVisit, SealView } from '@/api'
 import { dayAndYear } from '@/shared/format'
+import { pictureOf } from '@/shared/pictures'
 import { t } from '@/words/history'
 
 const props = defineProps<{ visit: HistoryVisit; seals: SealView[]; ticket: string; isNow: boolean }>()
@@ -34,7 +35,7 @@ const seal = computed(() => props.seals.find((one) => one.visit_id === props.vis
     </section>
     <section v-if="visit.photos.length">
       <h3>{{ t('photographs') }}</h3>
-      <div class="photos"><a v-for="photo in visit.photos" :key="photo.id" :href="`/api/photos/${photo.id}`" target="_blank"><img :src="`/api/photos/${photo.id}?small=true`" :alt="photo.words || photo.label" loading="lazy" /><span>{{ photo.words || photo.label }}</span></a></div>
+      <div class="photos"><a v-for="photo in visit.photos" :key="photo.id" :href="pictureOf(photo.id)" target="_blank"><img :src="pictureOf(photo.id, 'small')" :alt="photo.words || photo.label" loading="lazy" /><span>{{ photo.words || photo.label }}</span></a></div>
     </section>
     <section v-if="visit.additions.length">
       <h3>{{ t('added_since') }}</h3>

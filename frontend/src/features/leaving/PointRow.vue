@@ -4,6 +4,7 @@ import { computed, nextTick, ref } from 'vue'
 import type { ClosingPoint } from '@/api'
 import { StateMark } from '@/features/map'
 import { day } from '@/shared/format'
+import { pictureOf } from '@/shared/pictures'
 import { t } from '@/words/leaving'
 
 const props = defineProps<{ point: ClosingPoint; mayCheck: boolean; fault: string }>()
@@ -51,7 +52,7 @@ function onKey(event: KeyboardEvent): void {
       <ul v-if="lines.length" class="evidence">
         <li v-for="one in lines" :key="one.says">{{ one.says }}</li>
       </ul>
-      <span v-if="photos.length" class="photos"><img v-for="one in photos" :key="one.photo" :src="`/api/photos/${one.photo}?small=true`" :alt="one.says" loading="lazy" /></span>
+      <span v-if="photos.length" class="photos"><img v-for="one in photos" :key="one.photo" :src="pictureOf(one.photo, 'small')" :alt="one.says" loading="lazy" /></span>
       <span v-if="point.reason" class="says">{{ t('left_open', { reason: point.reason }) }}</span>
       <form v-if="isWriting" class="write" @submit.prevent="send" @keydown.esc.stop.prevent="isWriting = false">
         <input ref="field" v-model="words" class="entry" maxlength="500" :placeholder="t('what_is_wrong')" :aria-label="t('what_is_not_right', { label: point.label })" />

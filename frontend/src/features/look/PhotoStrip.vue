@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { reach } from '@/api'
 import { ago } from '@/shared/format'
 import { usePhotos } from './usePhotos'
+import { pictureOf } from '@/shared/pictures'
 import { t } from '@/words/look'
 
 const props = defineProps<{ ticket: string; item: string; mayInspect: boolean; mayAdd: boolean }>()
@@ -48,7 +49,7 @@ async function takeBack(): Promise<void> {
     <ul v-if="here.length" class="strip">
       <li v-for="photo in here" :key="photo.id">
         <button type="button" class="plain-button" :aria-label="t('by_larger', { label: photo.label, photo: photo.words ? `, ${photo.words}` : '', by: photo.by })" @click="large = photo.id">
-          <img :src="`/api/photos/${photo.id}/small`" alt="" loading="lazy" />
+          <img :src="pictureOf(photo.id, 'small')" alt="" loading="lazy" />
         </button>
       </li>
     </ul>
@@ -71,7 +72,7 @@ async function takeBack(): Promise<void> {
     <v-dialog :model-value="shown !== null" max-width="1040" @update:model-value="large = ''">
       <v-card v-if="shown">
         <v-card-text class="large">
-          <img :src="`/api/photos/${shown.id}/large`" :alt="`${shown.label}, ${shown.words}`" />
+          <img :src="pictureOf(shown.id)" :alt="`${shown.label}, ${shown.words}`" />
           <p>{{ shown.label }}<template v-if="shown.words">: {{ shown.words }}</template>. {{ shown.by }}, {{ ago(shown.at) }}<template v-if="shown.camera">, {{ shown.camera }}</template></p>
         </v-card-text>
         <v-card-actions class="actions">

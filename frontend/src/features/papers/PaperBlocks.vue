@@ -2,6 +2,7 @@
 /** A paper as it is printed, block by block. */
 import type { PaperView } from '@/api'
 import PaperSketch from './PaperSketch.vue'
+import { pictureOf } from '@/shared/pictures'
 import { t } from '@/words/papers'
 
 defineProps<{ paper: PaperView }>()
@@ -24,7 +25,7 @@ defineProps<{ paper: PaperView }>()
     </table>
     <PaperSketch v-else-if="block.kind === 'sketch'" :sketch="block" />
     <div v-else-if="block.kind === 'pictures'" class="pictures">
-      <figure v-for="(id, n) in block.ids" :key="id"><img :src="`/api/photos/${id}`" :alt="block.words[n]" /><figcaption>{{ block.words[n] }}</figcaption></figure>
+      <figure v-for="(id, n) in block.ids" :key="id"><img :src="pictureOf(id)" :alt="block.words[n]" /><figcaption>{{ block.words[n] }}</figcaption></figure>
     </div>
     <div v-else-if="block.kind === 'sign'" class="sign">
       <svg v-if="block.strokes" viewBox="0 0 280 88" width="280" height="88" role="img" :aria-label="block.label"><path :d="block.strokes" fill="none" stroke="currentColor" stroke-width="2" stroke-linecap="round" /></svg>

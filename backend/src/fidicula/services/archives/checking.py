@@ -6,7 +6,8 @@ what this program knows by name.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from contextlib import contextmanager
 from datetime import UTC, datetime, timedelta
 from uuid import UUID
 
@@ -17,7 +18,7 @@ from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.db.work_details import detail_of
 from fidicula.documents.dossier.archive import INSTRUMENTS, ArchiveError
 from fidicula.documents.dossier.instrument import Dossier
-from fidicula.documents.dossier.record import ReadingLine, VisitRecord
+from fidicula.documents.dossier.record import ReadingLine, VisitRecord, WorkLine
 from fidicula.services.errors import RefusedError, ServiceError
 from fidicula.services.loaded import load_bench
 from fidicula.services.tickets import check_ticket
@@ -31,12 +32,26 @@ _MAY_BE_AHEAD = frozenset({"until"})
 TRIED_ALL = 2_000
 """Of an archive of so many instruments each one is opened before it is kept; of a larger one those in the house."""
 
-Fault = tuple[str, str]
-"""The field, and what is wrong with it."""
+
+class Fault(Exception):
+    """What is wrong with one dossier. field : where in it."""
+
+    def __init__(self, field: str, sentence: str) -> None:
+        super().__init__(f"{field}: {sentence}")
+        self.field, self.sentence = field, sentence
+
+
+@contextmanager
+def _within(place: str) -> Iterator[None]:
+    """Faults in here are at a field of this place."""
+    try:
+        yield
+    except Fault as fault:
+        raise Fault(f"{place}.{fault.field}", fault.sentence) from fault
 
 
 class Checker:
-    """Of one archive, line by line. Raises ArchiveError naming the line and the field."""
+    """Of one archive, line by line."""
 
     def __init__(self) -> None:
         self._line = 0
@@ -45,37 +60,39 @@ class Checker:
         self._latest = datetime.now(UTC) + _AHEAD
 
     def check(self, dossier: Dossier) -> None:
+        """Raises ArchiveError naming the line and the field."""
         self._line += 1
-        fault = next(self._faults(dossier), None)
-        if fault is not None:
-            field, said = fault
-            raise ArchiveError(f"{field}: {said}", f"{INSTRUMENTS}, line {self._line}, {dossier.instrument.ticket}")
+        try:
+            self._check(dossier)
+        except Fault as fault:
+            place = f"{INSTRUMENTS}, line {self._line}, {dossier.instrument.ticket}"
+            raise ArchiveError(str(fault), place) from fault
 
-    def _faults(self, dossier: Dossier) -> Iterator[Fault]:
+    def _check(self, dossier: Dossier) -> None:
         instrument = dossier.instrument
         if instrument.ticket in self._tickets:
-            yield "instrument.ticket", "it is in the archive twice"
+            raise Fault("instrument.ticket", "it is in the archive twice")
         self._tickets.add(instrument.ticket)
         try:
             check_ticket(instrument.ticket)
         except RefusedError as error:
-            yield "instrument.ticket", error.sentence
+            raise Fault("instrument.ticket", error.sentence) from error
         names = instrument.string_names
         if len(set(names)) < len(names) or not all(name.strip() for name in names):
-            yield "instrument.string_names", "each string has one name, and no two have the same"
+            raise Fault("instrument.string_names", "each string has one name, and no two have the same")
         if sum(visit.record.visit.closed_at is None for visit in dossier.visits) > 1:
-            yield "visits", "two of them never ended"
-        yield from self._of_ids(dossier)
-        yield from _ahead(dossier, "", self._latest)
+            raise Fault("visits", "two of them never ended")
+        self._check_ids(dossier)
+        _check_past(dossier, "", self._latest)
         for set_line in dossier.string_sets:
             if sorted(one.position for one in set_line.strings) != list(range(len(set_line.strings))):
-                yield "string_sets.strings", "their positions go from 0 up, each once"
+                raise Fault("string_sets.strings", "their positions go from 0 up, each once")
         sets = {one.id: len(one.strings) for one in dossier.string_sets}
         for i, visit in enumerate(dossier.visits):
-            for field, said in _of_record(visit.record, dossier, sets):
-                yield f"visits.{i}.record.{field}", said
+            with _within(f"visits.{i}.record"):
+                _check_record(visit.record, len(names), sets)
 
-    def _of_ids(self, dossier: Dossier) -> Iterator[Fault]:
+    def _check_ids(self, dossier: Dossier) -> None:
         ids = [("instrument.id", dossier.instrument.id)]
         for i, visit in enumerate(dossier.visits):
             ids.append((f"visits.{i}.record.visit.id", visit.record.visit.id))
@@ -84,61 +101,63 @@ class Checker:
                     ids += [(f"visits.{i}.record.{name}", line.id) for line in lines]
         for field, one in ids:
             if one in self._ids:
-                yield field, f"the id {one} stands twice"
+                raise Fault(field, f"the id {one} stands twice")
             self._ids.add(one)
 
 
-def _ahead(value: object, place: str, latest: datetime) -> Iterator[Fault]:
-    """Moments that are still to come, where something is said to have been done."""
+def _check_past(value: object, place: str, latest: datetime) -> None:
+    """What is said to have been done is not still to come."""
     match value:
         case datetime():
             if value > latest and place.rpartition(".")[2] not in _MAY_BE_AHEAD:
-                yield place, f"{value.isoformat()} is still to come"
+                raise Fault(place, f"{value.isoformat()} is still to come")
         case BaseModel():
             for name, part in value:
-                yield from _ahead(part, f"{place}.{name}".lstrip("."), latest)
+                _check_past(part, f"{place}.{name}".lstrip("."), latest)
         case list():
             for i, part in enumerate(value):
-                yield from _ahead(part, f"{place}.{i}", latest)
+                _check_past(part, f"{place}.{i}", latest)
 
 
-def _of_record(record: VisitRecord, dossier: Dossier, sets: dict[UUID, int]) -> Iterator[Fault]:
-    strings = len(dossier.instrument.string_names)
+def _check_record(record: VisitRecord, strings: int, sets: Mapping[UUID, int]) -> None:
     if record.visit.kind not in visit_kinds():
-        yield "visit.kind", f"this program knows no kind of visit “{record.visit.kind}”: update it first"
+        raise Fault("visit.kind", f"this program knows no kind of visit “{record.visit.kind}”: update it first")
     if record.visit.closed_at is not None and record.visit.closed_at < record.visit.opened_at:
-        yield "visit.closed_at", "it ended before it began"
+        raise Fault("visit.closed_at", "it ended before it began")
     for i, reading in enumerate(record.readings):
-        for field, said in _of_reading(reading, strings):
-            yield f"readings.{i}.{field}", said
+        with _within(f"readings.{i}"):
+            _check_reading(reading, strings)
     for i, work in enumerate(record.works):
-        if work.work not in works():
-            yield f"works.{i}.work", f"this program knows no work “{work.work}”: update it first"
-        try:
-            detail = detail_of(work.work, work.detail)
-        except ValidationError as error:
-            yield f"works.{i}.detail", error.errors(include_url=False)[0]["msg"]
-            continue
-        if any(isinstance(part, tuple) and len(part) > strings for _, part in detail):
-            yield f"works.{i}.detail", f"it names more strings than the {strings} of this instrument"
-        if work.string_set_id is not None and sets.get(work.string_set_id) != strings:
-            yield f"works.{i}.string_set_id", f"the set is not here, or has not {strings} strings"
+        with _within(f"works.{i}"):
+            _check_work(work, strings, sets)
     for i, retuning in enumerate(record.retunings):
         if len(retuning.cents) != strings:
-            yield f"retunings.{i}.cents", f"this instrument has {strings} strings"
+            raise Fault(f"retunings.{i}.cents", f"this instrument has {strings} strings")
 
 
-def _of_reading(reading: ReadingLine, strings: int) -> Iterator[Fault]:
+def _check_reading(reading: ReadingLine, strings: int) -> None:
     row = measures().get(reading.measure)
     if row is None:
-        yield "measure", f"this program knows no measure “{reading.measure}”: update it first"
-        return
+        raise Fault("measure", f"this program knows no measure “{reading.measure}”: update it first")
     if reading.position not in row.positions(strings):
-        yield "position", f"{row.label} is not read at {reading.position}"
+        raise Fault("position", f"{row.label} is not read at {reading.position}")
     if reading.tool not in tools():
-        yield "tool", f"this program knows no tool “{reading.tool}”"
+        raise Fault("tool", f"this program knows no tool “{reading.tool}”")
     if reading.doubt is None and (abs(reading.value) > row.largest or (reading.value < 0 and not row.signed)):
-        yield "value", f"{reading.value:g} is more than {row.label} can be, and it is not doubted"
+        raise Fault("value", f"{reading.value:g} is more than {row.label} can be, and it is not doubted")
+
+
+def _check_work(work: WorkLine, strings: int, sets: Mapping[UUID, int]) -> None:
+    if work.work not in works():
+        raise Fault("work", f"this program knows no work “{work.work}”: update it first")
+    try:
+        detail = detail_of(work.work, work.detail)
+    except ValidationError as error:
+        raise Fault("detail", error.errors(include_url=False)[0]["msg"]) from error
+    if any(isinstance(part, tuple) and len(part) > strings for _, part in detail):
+        raise Fault("detail", f"it names more strings than the {strings} of this instrument")
+    if work.string_set_id is not None and sets.get(work.string_set_id) != strings:
+        raise Fault("string_set_id", f"the set is not here, or has not {strings} strings")
 
 
 def try_out(uow: UnitOfWork, tickets: Sequence[str], named: Callable[[str], str]) -> None:
