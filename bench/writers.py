@@ -14,7 +14,7 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import uuid4
 
-OWNER = {"name": "Ilse Varnholt", "password": "ferry-rope-lantern", "pin": "1401"}
+OWNER = {"name": "Ilse Varnholt", "password": "ferry-rope-lantern", "pin": "140125"}
 AGAIN_AFTER_S = 0.05
 
 

@@ -159,7 +159,7 @@ def person(**changes: Any) -> dict[str, Any]:
         "name": "Øystein Ðe Nuñez 王",
         "role": "apprentice",
         "password": "a new workbench",
-        "pin": "5005",
+        "pin": "500529",
         **changes,
     }
 

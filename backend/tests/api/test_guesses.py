@@ -13,8 +13,10 @@ from fidicula.hosting.serving import serving
 from sqlalchemy import text
 
 from .people import (
+    BRAM,
     ILSE,
     NOOR,
+    PASSWORDS,
     PINS,
     TEO,
     id_of,
@@ -96,3 +98,29 @@ def test_pins_are_slowed_down_as_well(door: TestClient) -> None:
         door.post("/api/session/bench", json={"person": id_of(door, TEO), "pin": "0000"})
     answer = door.post("/api/session/bench", json={"person": id_of(door, TEO), "pin": PINS[TEO]})
     assert answer.status_code == 429
+
+
+def test_a_fresh_browser_brings_no_fresh_tries_at_a_pin(app: Any, door: TestClient) -> None:
+    """Sixty guesses at the owner's PIN through twelve browsers, by all who work here: refused from the sixth on."""
+    statuses = []
+    for i in range(12):
+        with TestClient(app, base_url="http://127.0.0.1") as fresh:
+            sign_in(fresh, (NOOR, TEO, BRAM)[i % 3])
+            ilse = id_of(fresh, ILSE)
+            for n in range(5):
+                body = {"person": ilse, "pin": f"{i:03d}{n:03d}"}
+                statuses.append(fresh.post("/api/session/bench", json=body).status_code)
+    assert statuses == [422] * 5 + [429] * 55
+    # In her own browser she goes on, and reads of it.
+    sign_in(door, ILSE)
+    body = {"person": id_of(door, ILSE), "pin": PINS[ILSE]}
+    assert door.post("/api/session/bench", json=body).status_code == 200
+    lines = [line for line in door.get("/api/audit").json() if line["label"] == "Wrong password or PIN"]
+    assert [line["subject"] for line in lines] == [ILSE] * 5
+
+
+def test_six_who_sign_in_rightly_at_once_are_all_let_in(app: Any) -> None:
+    with serving(app) as address, ThreadPoolExecutor(6) as pool:
+        body = {"name": TEO, "password": PASSWORDS[TEO]}
+        asked = [pool.submit(httpx2.post, f"{address}/api/session", json=body, timeout=60) for _ in range(6)]
+        assert {one.result().status_code for one in asked} == {204}

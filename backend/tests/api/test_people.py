@@ -200,7 +200,7 @@ def test_another_pin_or_password_signs_out_where_it_was_used(client: TestClient,
     sign_in(door, NOOR)
     to_bench(door, TEO, PINS[TEO])
     teo = id_of(door, TEO)
-    body = {"name": TEO, "role": "luthier", "password": "", "pin": "9090"}
+    body = {"name": TEO, "role": "luthier", "password": "", "pin": "909090"}
     assert client.put(f"/api/people/{teo}", json=body).status_code == 200
     assert session(door)["at_bench"]["name"] == NOOR
     reads = door.post("/api/instruments/RW-103/readings", json=reading(), headers={"X-Fidicula-Person": teo})

@@ -57,8 +57,8 @@ def test_every_page_of_an_instrument_answers_whole(page: Page, tickets: tuple[st
     underway: set[Request] = set()
     page.on("response", look)
     page.on("request", lambda asked: None if asked.url.endswith("/changes") else underway.add(asked))
-    page.on("requestfinished", underway.discard)
-    page.on("requestfailed", underway.discard)
+    page.on("requestfinished", lambda asked: underway.discard(asked))
+    page.on("requestfailed", lambda asked: underway.discard(asked))
 
     def settle() -> None:
         quiet = 0

@@ -8,7 +8,7 @@ from .hands import choose, command, go, held, open_ticket
 
 HAND_OVER = """async () => {
     const token = (await (await fetch('/api/session')).json()).signed_in.form_token
-    const body = { id: crypto.randomUUID(), pin: '1401', left_open: { '': 'the owner wants it back today' } }
+    const body = { id: crypto.randomUUID(), pin: '140125', left_open: { '': 'the owner wants it back today' } }
     const headers = { 'X-Fidicula-Form': token, 'content-type': 'application/json' }
     await fetch('/api/instruments/RW-105/hand-over', { method: 'POST', headers, body: JSON.stringify(body) })
 }"""

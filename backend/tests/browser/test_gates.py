@@ -76,7 +76,7 @@ def test_an_apprentice_does_not_decide(page: Page) -> None:
     page.keyboard.press("ArrowUp")
     expect(page.get_by_role("radio", name="Bram Oyelade, apprentice")).to_be_checked()
     page.keyboard.press("Enter")
-    page.keyboard.type("3803")
+    page.keyboard.type("380327")
     page.keyboard.press("Enter")
     page.get_by_role("button", name="Acclimatised to the shop?").press("Enter")
     expect(page.get_by_text("A luthier decides this.")).to_be_visible()

@@ -121,7 +121,7 @@ def test_the_desk_reads_what_was_seen_and_changes_nothing(page: Page) -> None:
     expect(page.get_by_role("radio", name="Ilse Varnholt, owner")).to_be_focused()
     page.get_by_role("radio", name="Noor Halvorsen, desk").press("Space")
     page.keyboard.press("Enter")
-    page.keyboard.type("4904")
+    page.keyboard.type("490428")
     page.keyboard.press("Enter")
     expect(page.get_by_role("dialog")).to_have_count(0)
     command(page, "i")

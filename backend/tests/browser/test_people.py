@@ -178,7 +178,7 @@ def test_what_waits_for_a_pin_stands_in_nobody_elses_way(page: Page) -> None:
     expect(page.get_by_role("radio", name="Ilse Varnholt, owner")).to_be_focused()
     page.get_by_role("radio", name="Teo Marchetti-Lund, luthier").press("Space")
     page.keyboard.press("Enter")
-    page.keyboard.type("2702")
+    page.keyboard.type("270226")
     page.keyboard.press("Enter")
     expect(reading(page, "string length")).to_have_accessible_name("string length: 327, in band")
     expect(page.get_by_text("waits for a PIN")).to_have_count(0)

@@ -72,7 +72,7 @@ def test_who_and_tool_go_with_the_reading(page: Page) -> None:
     page.keyboard.type("0000")
     page.keyboard.press("Enter")
     expect(page.get_by_text("That is not Bram Oyelade's PIN.")).to_be_visible()
-    page.keyboard.type("3803")
+    page.keyboard.type("380327")
     page.keyboard.press("Enter")
     expect(page.get_by_role("dialog")).to_have_count(0)
     page.keyboard.type("0.28")

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from uuid import UUID
 
-from sqlalchemy import Connection, RowMapping, delete, func, insert, or_, select, update
+from sqlalchemy import Connection, RowMapping, any_, delete, func, insert, literal, or_, select, update
 
 from fidicula.db import schema
 from fidicula.db.people_records import Browser
@@ -23,12 +23,17 @@ def _from(row: RowMapping) -> Browser:
 
 @dataclass(frozen=True)
 class Guesses:
-    """How many lately, and when the last was. here : from this browser at this secret, of_browser : at any."""
+    """How many lately, and when the last was. here : from this place at this secret, of_browser : at any.
+
+    of_house : at this secret from all places that are not its owner's.
+    """
 
     here: int
     last_here: datetime | None
     of_browser: int
     last_of_browser: datetime | None
+    of_house: int
+    last_of_house: datetime | None
     now: datetime
 
 
@@ -76,6 +81,11 @@ class Browsers:
             values["known_people"] = func.array_append(func.array_remove(_t.c.known_people, person_id), person_id)
         self._connection.execute(update(_t).where(_t.c.id == browser_id).values(**values))
 
+    def knows(self, browser_id: UUID, person_id: UUID) -> bool:
+        """Whether somebody signed in there with a password before."""
+        known = select(_t.c.id).where(_t.c.id == browser_id, literal(person_id) == any_(_t.c.known_people))
+        return self._connection.execute(known).one_or_none() is not None
+
     def revoke(self, browser_id: UUID, by: str) -> str | None:
         """End a browser and whoever is signed in there; its name, None where there is none."""
         ended = (
@@ -89,24 +99,29 @@ class Browsers:
             self._connection.execute(delete(schema.sign_in).where(schema.sign_in.c.browser_id == browser_id))
         return name
 
-    def guesses(self, *, at_what: str, from_where: str, within: timedelta) -> Guesses:
-        """Guesses of late, with nobody else guessing from there until the unit of work is over.
+    def guesses(self, *, at_what: str, from_where: str, own: str, within: timedelta) -> Guesses:
+        """Guesses of late, with nobody else guessing at it until the unit of work is over.
+
+        own : how places of the secret's owner begin.
 
         What is older, or was made while the clock was ahead, is forgotten.
         """
-        self._connection.execute(select(func.pg_advisory_xact_lock(func.hashtextextended(from_where, 0))))
+        self._connection.execute(select(func.pg_advisory_xact_lock(func.hashtextextended(at_what, 0))))
         now = func.clock_timestamp()
         old = or_(_guess.c.guessed_at < now - within, _guess.c.guessed_at > now + CLOCKS_JUMP)
         self._connection.execute(delete(_guess).where(old))
-        here = _guess.c.at_what == at_what
+        there, at_it = _guess.c.from_where == from_where, _guess.c.at_what == at_what
+        others = at_it & ~_guess.c.from_where.startswith(own, autoescape=True)
         row = self._connection.execute(
             select(
-                func.count().filter(here),
-                func.max(_guess.c.guessed_at).filter(here),
-                func.count(),
-                func.max(_guess.c.guessed_at),
+                func.count().filter(there & at_it),
+                func.max(_guess.c.guessed_at).filter(there & at_it),
+                func.count().filter(there),
+                func.max(_guess.c.guessed_at).filter(there),
+                func.count().filter(others),
+                func.max(_guess.c.guessed_at).filter(others),
                 now,
-            ).where(_guess.c.from_where == from_where)
+            ).where(there | at_it)
         ).one()
         return Guesses(*row)
 

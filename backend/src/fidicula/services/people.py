@@ -18,7 +18,7 @@ from fidicula.services.errors import (
     NotSignedInError,
     RefusedError,
 )
-from fidicula.services.guessing import check_guess
+from fidicula.services.guessing import OWN, PERSON, check_guess
 from fidicula.services.persons import PersonTyped, changed_person, differences
 from fidicula.services.remembered import Remembered
 from fidicula.services.roles import MAY, RANK, Role
@@ -112,6 +112,7 @@ class People:
             name.strip().lower()[:80],
             from_where=_from_where(browser, person),
             fits=lambda: password_fits(kept, password),
+            name=person.name if person is not None else "",
         )
         if not is_right or person is None:
             raise NotSignedInError(_WRONG, field="password")
@@ -178,8 +179,9 @@ class People:
             self._engine,
             "password",
             person.name.lower(),
-            from_where=f"browser {sign_in.browser_id}",
+            from_where=self._from_signed(sign_in, person),
             fits=lambda: password_fits(kept, password),
+            name=person.name,
         )
         if not is_right:
             raise RefusedError(f"that is not {person.name}'s password", field="password")
@@ -219,11 +221,18 @@ class People:
             self._engine,
             what,
             person.name.lower() if what == "password" else str(person.id),
-            from_where=f"browser {sign_in.browser_id}",
+            from_where=self._from_signed(sign_in, person),
             fits=lambda: fits(kept, typed),
+            name=person.name,
         )
         if not is_right:
             raise RefusedError(f"that is not {person.name}'s {'PIN' if what == 'pin' else what}", field="pin")
+
+    def _from_signed(self, sign_in: SignIn, person: Person) -> str:
+        """Where a guess comes from, of somebody who is signed in: a browser of the secret's owner, or that person."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            is_known = uow.browsers.knows(sign_in.browser_id, person.id)
+        return f"{OWN}{sign_in.browser_id}" if is_known else f"{PERSON}{sign_in.person.id}"
 
     def acting(self, sign_in: SignIn, person_id: UUID) -> Person:
         """Who did something, of those who unlocked this browser. Raises ForbiddenError."""
@@ -304,7 +313,7 @@ def _from_where(browser: Browser | None, person: Person | None) -> str:
     if browser is None:
         return UNKNOWN_BROWSER
     is_known = person is not None and person.id in browser.known_people
-    return f"browser {browser.id}" if is_known or browser.is_paired else f"stranger at {browser.id}"
+    return f"{OWN}{browser.id}" if is_known else f"stranger at {browser.id}"
 
 
 def _let_in(uow: UnitOfWork, person: Person, browser: Browser | None, asking: Asking) -> LetIn:

@@ -31,8 +31,8 @@ def changed_person(before: Person, typed: PersonTyped) -> Person:
         raise RefusedError("type the name", field="name")
     if typed.password and len(typed.password) < SHORTEST_PASSWORD:
         raise RefusedError(f"a password has {SHORTEST_PASSWORD} characters or more", field="password")
-    if typed.pin and not re.fullmatch(r"[0-9]{4,8}", typed.pin):
-        raise RefusedError("a PIN is four to eight digits", field="pin")
+    if typed.pin and not re.fullmatch(r"[0-9]{6,8}", typed.pin):
+        raise RefusedError("a PIN is six to eight digits", field="pin")
     return Person(
         id=before.id,
         name=name,

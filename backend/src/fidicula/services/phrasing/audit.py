@@ -14,6 +14,7 @@ _ACTS = {
     "person.added": "Person added",
     "person.changed": "Person changed",
     "person.signed_in": "Signed in",
+    "person.guessed_at": "Wrong password or PIN",
     "person.signed_out_everywhere": "Signed out everywhere",
     "device.paired": "Device paired",
     "device.revoked": "Device revoked",
