@@ -192,7 +192,17 @@ def test_an_apprentice_begins_no_luthiers_work_and_the_desk_writes_the_owners_wo
         Plan(other, "RW-109").approve()
     with TestClient(app, base_url="http://127.0.0.1") as other:
         other.headers.update(signed_in(app, "Bram Oyelade"))
-        assert refusal(Plan(other, "RW-109").begin("neck_reset", 403))[1] == "A luthier does this."
+        bram = Plan(other, "RW-109")
+        assert refusal(bram.begin("neck_reset", 403))[1] == "A luthier does this."
+        # By whichever way it would be written down.
+        assert refusal(bram.finish("neck_reset", "60", 403))[1] == "A luthier does this."
+        for work, status in (("neck_reset", 403), ("post_set", 403), ("cleaned", 200)):
+            body = {"id": str(uuid4()), "work": work}
+            assert other.post("/api/instruments/RW-109/works", json=body).status_code == status, work
+        move = {"id": str(uuid4()), "end": "top", "direction": "bass", "taps": "1"}
+        assert other.post("/api/instruments/RW-102/sound/moves", json=move).status_code == 403
+        many = {"tickets": ["RW-111"], "work": "crown_cut"}
+        assert other.post("/api/many/works", json=many).status_code == 403
 
 
 def test_the_estimate_on_paper_is_read_back(client: TestClient) -> None:

@@ -103,7 +103,7 @@ def test_of_two_half_backs_one_is_done(ask: Ask) -> None:
     answers = at_once(
         *[
             lambda who=who: ask(who, "POST", "/instruments/RW-102/sound/half-back", {"id": str(uuid4()), "now": place})
-            for who in (TEO, BRAM)
+            for who in (TEO, ILSE)
         ]
     )
     assert statuses(answers) == [200, 409]
@@ -119,7 +119,7 @@ def test_the_same_work_by_two_is_recorded_once(ask: Ask) -> None:
                 "/instruments/RW-105/works",
                 {"id": str(uuid4()), "work": "bridge_moved", "after_work": known},
             )
-            for who in (TEO, BRAM)
+            for who in (TEO, ILSE)
         ]
     )
     assert statuses(answers) == [200, 409]

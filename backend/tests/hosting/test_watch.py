@@ -40,11 +40,12 @@ def watched(cluster_home: Path, routes_made_once: Any) -> Iterator[tuple[TestCli
     cluster = Cluster(cluster_home)
     cluster.create()
     again: list[None] = []
-    with Watch(cluster, cluster.start(), on_restart=lambda: again.append(None)) as watch:
+    with Watch(cluster, cluster.start(), on_restart=lambda _why: again.append(None)) as watch:
         watch.running.ensure_database("fidicula")
         with migrated(watch.running.url("fidicula")) as engine, UnitOfWork(engine) as uow:
             uow.people.add(Person(uuid4(), "Ilse Varnholt", "owner", None, None, active=True))
             uow.commit()
+        watch.begin()
         app = routes_made_once
         give_services(app, watch.running.url("fidicula"), database_says=watch.says)
         with TestClient(app, base_url="http://127.0.0.1", headers=signed_in(app, "Ilse Varnholt")) as client:
@@ -102,3 +103,21 @@ def test_two_checkouts_never_share_a_cluster(tmp_path: Path) -> None:
     mark_home(earlier, one)
     assert default_home(one, system=tmp_path / "lib") == earlier
     assert default_home(other, system=tmp_path / "lib") in homes
+
+
+def test_a_slow_database_is_waited_for_and_not_ended(watched: Any, monkeypatch: pytest.MonkeyPatch) -> None:
+    """Nothing is started again: it is said that it is slow, and once it answers that is over."""
+    client, home, again = watched
+    pid = postmaster(home)
+    patience: list[float] = []
+
+    def unanswered(_watch: Watch, waits: float) -> bool:
+        patience.append(waits)
+        return len(patience) > 4
+
+    monkeypatch.setattr(Watch, "_answers", unanswered)
+    wait_for(lambda: len(patience) > 4)
+    assert patience[:5] == [2, 4, 8, 16, 32]
+    assert again == []
+    assert postmaster(home) == pid
+    assert client.get("/api/rail").status_code == 200

@@ -192,7 +192,7 @@ def put_part_back(request: Request, ticket: Ticket, part_id: UUID, person: Actin
 @router.post(f"{AT}/lines/{{line_id}}/begin", dependencies=[may("measure")])
 def begin_line(request: Request, ticket: Ticket, line_id: UUID, body: WorkBegunBody, person: Acting) -> VisitPlan:
     """Begin, or go on with, a work."""
-    return _plans(request).begin(ticket, line_id, time_id=body.id, by=person.name, role=person.role)
+    return _plans(request).begin(ticket, line_id, time_id=body.id, by=person.name)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/pause", dependencies=[may("measure")])

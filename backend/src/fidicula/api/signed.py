@@ -87,7 +87,7 @@ async def acting(request: Request, signed: Signed) -> Person:
             raise ForbiddenError("whoever took this is not known here", field="person") from error
         people: People = request.app.state.people
         person = await run_in_threadpool(people.acting, signed.sign_in, person_id)
-    acts_now(Actor(person.name, signed.sign_in.browser_name))
+    acts_now(Actor(person.name, signed.sign_in.browser_name, person.role))
     was_entered(_entered(request))
     return person
 

@@ -11,7 +11,7 @@ import sys
 import time
 from collections.abc import Iterator
 
-from fidicula.db.migrate import upgrade
+from fidicula.db.migrate import NewerSchemaError, upgrade
 from fidicula.db.unit_of_work import Engine, make_engine
 from fidicula.settings import Settings
 
@@ -49,7 +49,13 @@ def migrated(url: str) -> Iterator[Engine]:
     """An engine on a database with the newest schema, let go at the end."""
     engine = make_engine(url)
     try:
-        upgrade(engine)
+        try:
+            upgrade(engine)
+        except NewerSchemaError as error:
+            raise StartError(
+                f"A newer version of Fidicula made this database (schema {error.schema}): start that version, "
+                "or restore a backup from before it."
+            ) from error
         yield engine
     finally:
         engine.dispose()

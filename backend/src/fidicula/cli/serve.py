@@ -28,7 +28,7 @@ from fidicula.hosting.server import RunningCluster
 from fidicula.hosting.serving import settle
 from fidicula.hosting.watch import Watch
 from fidicula.main import Application, create_app, for_paired_devices
-from fidicula.services.journal import keep_journal
+from fidicula.services.journal import journal, keep_journal
 from fidicula.services.metrics import note_database_restart
 from fidicula.settings import Settings
 
@@ -113,9 +113,19 @@ def database(name: str, *, demo: bool = False, fresh: bool = False) -> Iterator[
         say("  Making the database ...")
     cluster.create()
     mark_home(home, settings.root)
-    with Watch(cluster, cluster.start(), on_restart=note_database_restart) as watch:
+    with Watch(cluster, cluster.start(), on_restart=_restarted, on_slow=_slow) as watch:
         _prepare(watch.running, name, demo=demo, fresh=fresh)
+        watch.begin()
         yield Database(watch.running.url(name), watch.says)
+
+
+def _restarted(why: str) -> None:
+    journal().warning("database restarted", why=why)
+    note_database_restart()
+
+
+def _slow(waited: float) -> None:
+    journal().warning("database slow", waited_s=round(waited, 1))
 
 
 def _prepare(running: RunningCluster, name: str, *, demo: bool, fresh: bool) -> None:

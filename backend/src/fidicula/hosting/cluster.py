@@ -86,6 +86,17 @@ class Cluster:
         server = self._server
         return server is not None and server.poll() is None
 
+    @property
+    def is_stopped(self) -> bool:
+        """Whether it is a process that nobody lets run: it answers nothing, and ends by nothing but a kill."""
+        server = self._server
+        if server is None or server.poll() is not None:
+            return False
+        try:
+            return psutil.Process(server.pid).status() in (psutil.STATUS_STOPPED, psutil.STATUS_TRACING_STOP)
+        except psutil.NoSuchProcess:
+            return False
+
     def create(self) -> None:
         """Make the cluster unless it is there. A half-made one of an interrupted start is made again.
 

@@ -19,14 +19,20 @@ FROM_THE_SHELL = "from the shell"
 
 @dataclass(frozen=True)
 class Actor:
-    """Who asks, and from which browser."""
+    """Who asks, as what, and from which browser."""
 
     name: str
     browser: str
+    role: str = "owner"
 
 
 _SHELL = Actor(FROM_THE_SHELL, "")
 _actor: ContextVar[Actor | None] = ContextVar("actor", default=None)
+
+
+def role_now() -> str:
+    """What whoever asks is here; who asks from the shell owns the shop."""
+    return (_actor.get() or _SHELL).role
 
 
 def acts_now(actor: Actor) -> None:

@@ -34,6 +34,7 @@ from fidicula.services.phrasing.model import Why
 from fidicula.services.phrasing.names import key_name
 from fidicula.services.phrasing.slips import slip_words
 from fidicula.services.phrasing.whys import whys
+from fidicula.services.ranks import check_rank
 from fidicula.services.sheet.beside import Beside, beside
 from fidicula.services.sheet.build import sheet_of
 from fidicula.services.sheet.cell import CardPlace
@@ -170,6 +171,7 @@ class Bench:
         def add(uow: UnitOfWork, loaded: Loaded) -> None:
             if any(done.id == work_id for done in loaded.works):
                 return
+            check_rank(kind)
             check_not_by_two(loaded, kind, known)
             a = loaded.assess()
             check_may_be_done(a, kind)

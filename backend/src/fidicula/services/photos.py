@@ -13,6 +13,7 @@ from fidicula.documents.pictures import PictureError, kept_picture
 from fidicula.hosting.worker import Worker, WorkerBusyError, WorkerLimitError
 from fidicula.services.errors import BusyError, ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import check_in_house, load_to_change
+from fidicula.services.ranks import check_undo
 from fidicula.tables.signs import items, shots
 
 MOST_BYTES = 48 * 1024 * 1024
@@ -107,8 +108,10 @@ class Photos:
         """It no longer shows; it stays in the records."""
         with UnitOfWork(self._engine) as uow:
             loaded = load_to_change(uow, ticket)
-            if not any(photo.id == photo_id for photo in uow.photos.of_visit(loaded.visit.id)):
+            photo = next((one for one in uow.photos.of_visit(loaded.visit.id) if one.id == photo_id), None)
+            if photo is None:
                 raise NotFoundError("that photograph is not of this visit")
+            check_undo(uow, "this photograph", of=photo.taken_by, by=by)
             uow.photos.take_back(photo_id, by)
             uow.commit()
             return self._sheet(uow, ticket)

@@ -16,6 +16,7 @@ from fidicula.services.bench import check_may_be_done
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
 from fidicula.services.phrasing import trail as trail_words
+from fidicula.services.ranks import check_rank
 from fidicula.services.trail.blind import states_of
 from fidicula.services.trail.model import SoundView
 from fidicula.services.trail.places import Trail
@@ -308,6 +309,7 @@ class Sound:
         def add(uow: UnitOfWork, loaded: Loaded) -> None:
             if any(done.id == work_id for done in loaded.works):
                 return
+            check_rank(kind)
             made = detail(uow, loaded)
             check_may_be_done(loaded.assess(), kind)
             uow.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=made))

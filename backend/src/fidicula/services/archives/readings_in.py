@@ -19,6 +19,7 @@ from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.numbers import of_unit, short
 from fidicula.services.phrasing.doubts import doubt_words
+from fidicula.services.ranks import check_takes_for
 from fidicula.services.taking import Taking, new_reading
 from fidicula.services.typed_days import day_of, moment_of
 from fidicula.tables.measures import MeasureRow
@@ -181,7 +182,7 @@ class _Lines:
             position=_position(measure, cells.get("position", ""), loaded),
             typed=cells["typed"],
             tool=_tool(measure, cells.get("tool", "")),
-            taken_by=_who(cells.get("taken_by", "")) or self._by,
+            taken_by=_who(cells.get("taken_by", ""), self._by),
             taken_at=taken_at,
             after_work=0 if is_dated else loaded.state().last_work,
             repeats=False,
@@ -218,7 +219,10 @@ def _tool(measure: MeasureRow, said: str) -> str:
     return next((name for name, row in tools().items() if said.lower() in (name, row.label.lower())), said)
 
 
-def _who(said: str) -> str:
+def _who(said: str, by: str) -> str:
+    if not said:
+        return by
+    check_takes_for(said, by=by)
     if len(said) > limits.LABEL:
         raise RefusedError(f"a name has {limits.LABEL} characters at most; it says “{said[:40]}…”", field="taken_by")
     return said

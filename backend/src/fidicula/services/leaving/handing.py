@@ -24,6 +24,7 @@ from fidicula.services.leaving.sealing import checked, records_of, sealed
 from fidicula.services.leaving.view import AdditionView, Checklist, ClosingPointView, SealView
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change
 from fidicula.services.phrasing import leaving as say
+from fidicula.services.ranks import check_undo
 from fidicula.services.targets.sources import repeats_shown
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.signs import items
@@ -156,6 +157,7 @@ class HandingOver:
             visit = loaded.visit
             if visit.closed_at is None:
                 raise ConflictError(f"{ticket} is in the house: there is nothing to take back")
+            check_undo(uow, "this hand-over", of=visit.closed_by or by, by=by)
             uow.visits.open_again(visit.id)
             uow.lessons.keep(visit.id, hands={}, settled=())
             uow.leaving.open_again(visit.id, by)

@@ -9,10 +9,12 @@ from uuid import UUID, uuid5
 
 from fidicula.db.plan_records import InStock, StockEntry, StockItem
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.audit import note
 from fidicula.services.errors import NotFoundError, RefusedError
 from fidicula.services.numbers import how_many, money
 from fidicula.services.pricing.settings import shop_terms
 from fidicula.services.pricing.typed import typed_amount
+from fidicula.services.ranks import check_price
 from fidicula.tables.pricing import FAMILIES, StockKind, stock_kinds
 
 MOST_COUNT = Decimal(100_000)
@@ -132,6 +134,7 @@ class Drawers:
                 uow.stock.enter(StockEntry(uuid5(item_id, "count"), item_id, "count", counted, "", by))
             if price is not None:
                 uow.stock.enter(StockEntry(uuid5(item_id, "price"), item_id, "price", price, "", by))
+            note(uow, "stock.added", item.label, by=by, detail={"now": new.counted or "0", "price": new.price.strip()})
             view = _view(uow.stock.by_ids([item_id])[item_id], shop_terms(uow).currency)
             uow.commit()
             return view
@@ -145,6 +148,7 @@ class Drawers:
                 raise NotFoundError("that is not in the drawers", field="item")
             found = uow.stock.by_ids([item_id])[item_id]
             if what == "price":
+                check_price()
                 value = typed_amount(typed, what="the price", field="value")
                 uow.stock.enter(StockEntry(entry_id, item_id, "price", value, reason.strip(), by))
             elif what == "count":
@@ -157,6 +161,10 @@ class Drawers:
                 uow.stock.enter(StockEntry(entry_id, item_id, "count", signed, reason.strip(), by))
             else:
                 raise RefusedError("it is a count or a price", field="what")
+            act = "stock.priced" if what == "price" else "stock.counted"
+            note(
+                uow, act, found.item.label, by=by, detail={"now": f"{value if comes or what == 'price' else -value:f}"}
+            )
             view = _view(uow.stock.by_ids([item_id])[item_id], shop_terms(uow).currency)
             uow.commit()
             return view

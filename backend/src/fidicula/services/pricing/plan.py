@@ -10,7 +10,7 @@ from uuid import UUID, uuid5
 from fidicula.core.pricing.order import out_of_order
 from fidicula.db.plan_records import Discount, Origin, PlanLine, PlanPart
 from fidicula.db.unit_of_work import AtOnceError, Engine, UnitOfWork
-from fidicula.services.errors import ConflictError, ForbiddenError, NotFoundError, RefusedError
+from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
 from fidicula.services.phrasing import pricing as say
 from fidicula.services.pricing.approving import ASKING, Approving, write_approval
@@ -21,7 +21,7 @@ from fidicula.services.pricing.stopping import running, stopped_by
 from fidicula.services.pricing.typed import typed_amount
 from fidicula.services.pricing.view import VisitPlan
 from fidicula.services.pricing.writing import work_of, written_since
-from fidicula.services.roles import RANK
+from fidicula.services.ranks import check_rank
 from fidicula.tables.pricing import GRADES, Grade, bundles, gates, jobs
 from fidicula.tables.work import works
 
@@ -195,7 +195,7 @@ class Plans:
 
         return self._change(ticket, change)
 
-    def begin(self, ticket: str, line_id: UUID, *, time_id: UUID, by: str, role: str) -> VisitPlan:
+    def begin(self, ticket: str, line_id: UUID, *, time_id: UUID, by: str) -> VisitPlan:
         """Somebody begins. Raises ConflictError, saying why it may not be begun, or that somebody is at it."""
 
         def change(uow: UnitOfWork, of: _Open) -> None:
@@ -205,9 +205,7 @@ class Plans:
             stopped = stopped_by(of.reckoned, line)
             if stopped:
                 raise ConflictError(stopped)
-            needed = jobs()[line.line.work].who
-            if RANK[role] < RANK[needed]:
-                raise ForbiddenError(say.only(needed))
+            check_rank(line.line.work)
             try:
                 uow.plan.begin(time_id, line.line.id, by)
             except AtOnceError as error:
@@ -231,6 +229,7 @@ class Plans:
             line = _line(of.reckoned, line_id)
             if line.is_done:
                 return
+            check_rank(line.line.work)
             stopped = stopped_by(of.reckoned, line, even_if_begun=True)
             if stopped:
                 raise ConflictError(stopped)
