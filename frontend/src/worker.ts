@@ -7,7 +7,7 @@ import { ExpirationPlugin } from 'workbox-expiration'
 import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute, type PrecacheEntry } from 'workbox-precaching'
 import { NavigationRoute, registerRoute } from 'workbox-routing'
 import { NetworkFirst } from 'workbox-strategies'
-import { KEPT, KEPT_HEADER } from './shared/keptNames'
+import { KEPT, KEPT_HEADER, signInThatHolds } from './shared/keptNames'
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: (PrecacheEntry | string)[] }
 
@@ -32,7 +32,18 @@ registerRoute(
     plugins: [
       new ExpirationPlugin({ maxEntries: KEPT_AT_MOST }),
       {
-        cacheWillUpdate: ({ request, response }) => Promise.resolve(response.ok && !PAGE_KEEPS.test(new URL(request.url).pathname) ? response : null),
+        async requestWillFetch({ request, state }) {
+          if (state) state.signIn = await signInThatHolds()
+          return request
+        },
+        /** Only while the sign-in holds that it was asked for: an answer may come after a sign-out. */
+        async cacheWillUpdate({ request, response, state }) {
+          const isKept = response.ok && !PAGE_KEEPS.test(new URL(request.url).pathname)
+          return isKept && state?.signIn && state.signIn === (await signInThatHolds()) ? response : null
+        },
+        async cacheDidUpdate({ state }) {
+          if (state?.signIn !== (await signInThatHolds())) await caches.delete(KEPT)
+        },
         cachedResponseWillBeUsed({ cachedResponse }) {
           if (!cachedResponse) return Promise.resolve(cachedResponse)
           const headers = new Headers(cachedResponse.headers)

@@ -201,7 +201,7 @@ def test_an_apprentice_begins_no_luthiers_work_and_the_desk_writes_the_owners_wo
             assert other.post("/api/instruments/RW-109/works", json=body).status_code == status, work
         move = {"id": str(uuid4()), "end": "top", "direction": "bass", "taps": "1"}
         assert other.post("/api/instruments/RW-102/sound/moves", json=move).status_code == 403
-        many = {"tickets": ["RW-111"], "work": "crown_cut"}
+        many = {"tickets": ["RW-111"], "work": "pegs_fitted"}
         assert other.post("/api/many/works", json=many).status_code == 403
 
 

@@ -2,7 +2,8 @@
 import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { answerOf, api, keepDoor, type PersonView, type SignedIn } from '@/api'
-import { forgetKept } from './kept'
+import { forgetEntries } from './entry'
+import { beginKeeping, forgetKept } from './kept'
 import { useStored } from './stored'
 
 export type Act = 'look' | 'arrive' | 'measure' | 'sign_off' | 'recipes' | 'figures' | 'people'
@@ -49,7 +50,17 @@ export const useAtBench = defineStore('at-bench', () => {
     if (takenUp.value?.measure !== reading) takenUp.value = null
   }
 
+  /** Every window of this browser shuts at once when one signs out. */
+  const windows = new BroadcastChannel('fidicula-windows')
+  windows.onmessage = () => shut()
+  function shut(): void {
+    void forgetKept()
+    forgetEntries()
+    hold(null)
+  }
+
   function hold(now: SignedIn | null): void {
+    if (now) void beginKeeping()
     if (now?.at_bench.id !== personId.value) putBack()
     signedIn.value = now
     isOut.value = false
@@ -82,15 +93,18 @@ export const useAtBench = defineStore('at-bench', () => {
 
   async function signOut(): Promise<void> {
     await answerOf(api.POST('/api/session/out'))
+    await leave()
+  }
+  async function leave(): Promise<void> {
+    windows.postMessage('out')
     await forgetKept()
-    hold(null)
+    shut()
   }
 
   /** Of this browser and every other that was signed in here, or in which a PIN was given. Throws Refused. */
   async function signOutEverywhere(): Promise<void> {
     await answerOf(api.POST('/api/session/out-everywhere'))
-    await forgetKept()
-    hold(null)
+    await leave()
   }
 
   /** Someone else takes the place at the bench. Throws Refused with what is wrong. */

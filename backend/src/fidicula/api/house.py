@@ -151,7 +151,7 @@ def rail(request: Request) -> Response:
     """Every instrument with an open visit. Who has it already, by its ETag, is told that nothing has changed."""
     found = _house(request).rail()
     etag = f'"{found.digest}"'
-    headers = {"etag": etag, "cache-control": "private, no-cache", "vary": "accept-encoding"}
+    headers = {"etag": etag, "cache-control": "no-store", "vary": "accept-encoding"}
     if request.headers.get("if-none-match") == etag:
         return Response(status_code=304, headers=headers)
     if "gzip" in request.headers.get("accept-encoding", ""):

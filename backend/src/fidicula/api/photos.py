@@ -26,8 +26,8 @@ class InspectBody(Body):
 
 
 def file_answer(request: Request, data: bytes, *, media_type: str, tag: str) -> Response:
-    """A file of the house. A browser that has it asks each time whether it still may show it."""
-    headers = {"cache-control": "private, no-cache", "etag": f'"{tag}"', "vary": "cookie"}
+    """A file of the house: it stays in no browser's cache, where it would outlast a sign-out."""
+    headers = {"cache-control": "no-store", "etag": f'"{tag}"'}
     if request.headers.get("if-none-match") == f'"{tag}"':
         return Response(status_code=304, headers=headers)
     return Response(data, media_type=media_type, headers=headers)

@@ -107,6 +107,7 @@ useCommands([{ letter: 'a', own: true, words: t('add_person'), run: () => open(n
         <v-text-field
           v-model="form.pin"
           :label="opened?.has_pin ? t('new_pin_or_empty') : t('pin_for_the_bench')"
+          type="password"
           inputmode="numeric"
           autocomplete="off"
           :error-messages="faults.pin"

@@ -57,6 +57,7 @@ async function send(): Promise<void> {
         v-if="atBench.isFirst"
         v-model="form.pin"
         :label="t('pin_for_the_bench')"
+        type="password"
         inputmode="numeric"
         autocomplete="off"
         :hint="t('four_to_eight_digits_to')"

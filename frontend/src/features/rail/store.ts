@@ -1,8 +1,9 @@
 /** The house: the tags on the rail, and what the forms offer. */
 import { defineStore } from 'pinia'
-import { computed, ref } from 'vue'
-import { answerOf, api, Refused, type Choices, type Tag } from '@/api'
+import { computed, ref, watch } from 'vue'
+import { answerOf, api, isKept, Refused, type Choices, type Tag } from '@/api'
 import { day, until } from '@/shared/format'
+import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
 import { inOrder, type RailOrder } from './order'
 import { t } from '@/words/rail'
@@ -18,10 +19,32 @@ export const useHouse = defineStore('house', () => {
   const words = ref('')
   const order = useStored<RailOrder>('rail-order', 'ticket')
 
+  /** Of the tags that are here. They are in no cache, where they would outlast a sign-out: this page asks by it itself. */
+  let etag = ''
+  let asked = 0
+  async function askTags(): Promise<void> {
+    const mine = ++asked
+    const answer = api.GET('/api/rail', { headers: etag ? { 'If-None-Match': etag } : {} })
+    const response = await answer.then((one) => one.response, () => null)
+    if (response?.status === 304) return
+    const found = await answerOf(answer)
+    if (mine !== asked) return
+    tags.value = found
+    etag = isKept(found) ? '' : (response?.headers.get('etag') ?? '')
+  }
+  /* What one person saw is not shown to the next who signs in. */
+  watch(() => useAtBench().signedIn, (now) => {
+    if (now) return
+    asked += 1
+    etag = ''
+    tags.value = []
+    words.value = ''
+  })
+
   /** The tags alone, as another bench has moved one; what the forms offer stays. */
   async function loadTags(): Promise<void> {
     try {
-      tags.value = await answerOf(api.GET('/api/rail'))
+      await askTags()
     } catch (error) {
       // What hangs there stays; the next change, or the next look, asks again.
       if (!(error instanceof Refused)) throw error
@@ -30,8 +53,7 @@ export const useHouse = defineStore('house', () => {
 
   async function load(): Promise<void> {
     try {
-      const [rail, offered] = await Promise.all([answerOf(api.GET('/api/rail')), answerOf(api.GET('/api/choices'))])
-      tags.value = rail
+      const [offered] = await Promise.all([answerOf(api.GET('/api/choices')), askTags()])
       choices.value = offered
       isLoaded.value = true
       isAway.value = false

@@ -57,7 +57,7 @@ export default {
   "sign_in": "Sign in",
   "the_sign_in_has_ended": "The sign-in has ended: it was too long ago, or it was ended elsewhere. Everything on the page stays as it is.",
   "nobody_is_known_here_yet": "Nobody is known here yet. Whoever comes first owns the shop, and takes the others on.",
-  "four_to_eight_digits_to": "Four to eight digits, to take the bench over from someone quickly.",
+  "four_to_eight_digits_to": "Six to eight digits, to take the bench over from someone quickly.",
   "open_the_workshop": "Open the workshop",
   "none": "none"
 } as const
