@@ -168,9 +168,11 @@ def plan(day: Day) -> None:
     day.go(f"/bench/{ticket}/plan")
     form = day.page.locator("form.other")
     form.wait_for()
-    form.locator("select").select_option("cleaned")
+    works = [one.get_attribute("value") or "" for one in form.locator("select option").all()]
+    work = day.chance.choice([one for one in works if one])
+    form.locator("select").select_option(work)
     form.get_by_label("found underway").fill(because)
-    day.ledger.enter("plan_line", because, ticket, work="cleaned")
+    day.ledger.enter("plan_line", because, ticket, work=work)
     day.press(form.get_by_role("button", name="Add to the plan"), waits=False)
 
 

@@ -95,12 +95,14 @@ def test_what_is_no_backup_changes_nothing(home: Path, tmp_path: Path, capsys: p
         before = everything(running)
         assert backup.run([str(file)], restore=False) == 0
     capsys.readouterr()
-    half, words = tmp_path / "half", tmp_path / "words"
+    half, words, newer = tmp_path / "half", tmp_path / "words", tmp_path / "newer"
+    newer.write_bytes(b"Fidicula backup 2\n" + b"x" * 600)
     half.write_bytes(file.read_bytes()[:-300])
     words.write_text("no backup")
     for path, said in (
         (half, "is damaged"),
         (words, "does not begin as one"),
+        (newer, "it has a newer format"),
         (tmp_path / "none", "There is no file"),
     ):
         assert backup.run(["--replace", str(path)], restore=True) == 1

@@ -32,7 +32,9 @@ from starlette.testclient import TestClient
 
 def test_a_certificate_is_kept_and_made_anew_for_another_address_or_when_it_ends(tmp_path: Path) -> None:
     first = certificate(tmp_path / "lan", "192.168.1.20")
+    first.key.chmod(0o644)
     assert certificate(tmp_path / "lan", "192.168.1.20") == first
+    assert first.key.stat().st_mode & 0o777 == 0o600
     assert (first.key.stat().st_mode & 0o777, first.key.parent.stat().st_mode & 0o777) == (0o600, 0o700)
     moved = certificate(tmp_path / "lan", "192.168.1.21")
     assert moved.fingerprint != first.fingerprint

@@ -24,10 +24,10 @@ export function focusChosenInDialog(): void {
  * Vuetify's own `autofocus` takes the focus again whenever the field comes into view, also from whoever has moved on.
  */
 export function focusFirstInDialog(): void {
-  openDialog()?.querySelector<HTMLElement>('[data-first] :is(input, textarea)')?.focus()
+  openDialog()?.querySelector<HTMLElement>('[data-first] :is(input:not([type="hidden"]), textarea)')?.focus()
 }
 
 /** The first field of the open dialog that was refused, once it is marked; where none is, the focus stays. */
 export function focusFaultInDialog(): void {
-  void nextTick(() => openDialog()?.querySelector<HTMLElement>('.v-input--error :is(input, textarea)')?.focus())
+  void nextTick(() => openDialog()?.querySelector<HTMLElement>('.v-input--error :is(input:not([type="hidden"]), textarea)')?.focus())
 }

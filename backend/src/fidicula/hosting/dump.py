@@ -5,6 +5,7 @@ from __future__ import annotations
 import contextlib
 import json
 import os
+import re
 import shutil
 import subprocess
 from collections.abc import Collection
@@ -20,6 +21,7 @@ NOT_KEPT = ("sign_in", "guess")
 """Who is signed in where does not outlive the machine."""
 
 _MAGIC = b"Fidicula backup 1\n"
+_OF_SOME_VERSION = re.compile(rb"Fidicula backup \d{1,6}\n")
 _HEAD = 512
 """So many bytes stand before PostgreSQL's own. Backups of the first manner have none."""
 _PLAIN = b"PGDMP"
@@ -74,6 +76,8 @@ def check_dump(running: RunningCluster, path: Path, *, known: Collection[str]) -
             if head.schema not in known:
                 raise ClusterError("it was made by a newer Fidicula: restore it with that one")
             _check_whole(file, head)
+        elif _OF_SOME_VERSION.match(start):
+            raise ClusterError("it has a newer format, which a newer Fidicula made: restore it with that one")
         elif not start.startswith(_PLAIN):
             raise ClusterError("it does not begin as one")
         _at_payload(file)

@@ -63,6 +63,10 @@ def certificate(folder: Path, address: str, *, now: datetime | None = None) -> C
     now = now or datetime.now(UTC)
     folder.mkdir(mode=0o700, parents=True, exist_ok=True)
     key_file, chain_file = folder / "key.pem", folder / "certificate.pem"
+    if key_file.exists():
+        # Loosened since, by a copy or by hand: it is nobody else's to read.
+        folder.chmod(0o700)
+        key_file.chmod(0o600)
     found = _kept(chain_file, address, now) if key_file.exists() else None
     if found is None:
         found = _make(key_file, chain_file, address, now)
