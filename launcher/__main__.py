@@ -25,7 +25,7 @@ Fidicula: the workshop's bench for the violin family.
   ./fidicula client                write the front end's API client again from the OpenAPI file
   ./fidicula shots                 take the pictures in docs/screenshots again
   ./fidicula packages              known weaknesses of the packages in the lock files
-  ./fidicula bench [NAME]          the benchmarks, as ratios; archives, faults, load, hostile, mutation: by name, long
+  ./fidicula bench [NAME]          the benchmarks, as ratios; archives, day, faults, load ...: by name, long
 """
 
 
