@@ -158,7 +158,7 @@ def _solvers(port: int) -> float:
     for i in range(150):
         body = {
             "id": str(uuid4()), "measure": "end_height", "position": i % 4, "typed": "5.2", "tool": "caliper",
-            "taken_at": datetime.now(UTC).isoformat(), "after_work": 0,
+            "taken_at": datetime.now(UTC).isoformat(), "after_work": 0, "shown": None,
         }  # fmt: skip
         started = time.perf_counter()
         _ask(connection, "POST", "/api/instruments/RW-115/readings", body)

@@ -192,7 +192,7 @@ def _question(name: str, ticket: str, *, is_bare: bool) -> tuple[str, str, dict[
     if name == "reading":
         body = {
             "id": str(uuid4()), "measure": "projection", "typed": "27", "tool": "caliper",
-            "taken_at": datetime.now(UTC).isoformat(), "after_work": 0,
+            "taken_at": datetime.now(UTC).isoformat(), "after_work": 0, "shown": None,
         }  # fmt: skip
         return "POST", f"/api/instruments/{ticket}/readings", body
     if name == "sheet":

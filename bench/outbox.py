@@ -29,7 +29,7 @@ _FILL = """async ({ count, ticket }) => {
       method: 'POST', path: '/api/instruments/{ticket}/readings', params: { path: { ticket } },
       words: `${i}`, work: '', media: '', size: 0, state: 'waiting', says: '', fields: {}, failed: 0, again: 0,
       body: { id, visit: instrument.visit_id, measure: 'neck_length', position: null, tool: 'caliper',
-        typed: (130 + i / 10000).toFixed(4), taken_at: at, after_work: last_work, repeats: false },
+        typed: (130 + i / 10000).toFixed(4), taken_at: at, after_work: last_work, shown: null, repeats: false },
     })
   }
   await new Promise((resolve) => { change.oncomplete = resolve })

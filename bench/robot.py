@@ -240,6 +240,7 @@ class Robot:
                 "typed": typed,
                 "tool": tool,
                 "taken_at": datetime.now(UTC).isoformat(),
+                "shown": None,
                 "after_work": self.sheet["last_work"],
                 "repeats": is_repeat,
             },

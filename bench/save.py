@@ -85,6 +85,7 @@ def _measure(port: int) -> None:
                 "typed": typed,
                 "tool": "caliper",
                 "taken_at": "2026-11-23T09:00:00Z",
+                "shown": None,
                 "after_work": sheet["last_work"],
             },
         )

@@ -74,7 +74,7 @@ class Bench:
             if count % 8:
                 body = {
                     "id": id, "measure": "projection", "typed": f"27.{count % 90 + 10}", "tool": "caliper",
-                    "taken_at": (datetime.now(UTC) - self.clock_back).isoformat(), "after_work": 0,
+                    "taken_at": (datetime.now(UTC) - self.clock_back).isoformat(), "after_work": 0, "shown": None,
                 }  # fmt: skip
                 path, kept = "readings", self.readings
             else:

@@ -250,9 +250,105 @@ def put_in(day: Day) -> None:
     dialog.wait_for(state="hidden")
 
 
+def string_up(day: Day) -> None:
+    """Strings of a set that the shelf does not have: on it already, or put on just now."""
+    ticket, name = day.chance.choice(("RW-104", "RW-106", "RW-108")), day.mark("set")
+    day.go(f"/bench/{ticket}/page/strings")
+    day.page.get_by_role("button", name="Change strings").or_(day.page.get_by_role("button", name="Name strings")).click()
+    dialog = day.page.get_by_role("dialog")
+    own = dialog.get_by_label("another set: type its diameters")
+    own.wait_for()
+    if day.chance.random() < 0.3:
+        dialog.get_by_role("button", name="Cancel").click()
+        dialog.wait_for(state="hidden")
+        return
+    own.check()
+    dialog.get_by_label("Name of the set").fill(name)
+    fields = dialog.get_by_role("textbox", name="diameter in mm")
+    fields.first.wait_for()
+    for i in range(fields.count()):
+        fields.nth(i).fill(f"{0.9 - i * 0.1:.2f}")
+    now = day.chance.random() < 0.5
+    if now:
+        dialog.get_by_label("they were put on just now").check()
+    day.ledger.enter("stringing", name, ticket, put_on_now=now, material="synthetic", since=None)
+    day.press(dialog.get_by_role("button", name="These strings"))
+    dialog.wait_for(state="hidden")
+
+
+def find(day: Day) -> None:
+    """A finding beside its words, and nothing of what was found at the last instrument."""
+    ticket, words, item = day.ticket(), day.mark("crack"), day.chance.choice(("seams", "board", "nut"))
+    day.go(f"/bench/{ticket}/look?item={item}")
+    day.page.locator(f"[data-item={item}][aria-current]").wait_for()
+    form = day.page.locator("section.hand form")
+    boxes = form.locator("fieldset.findings input")
+    for i in range(boxes.count()):
+        boxes.nth(i).set_checked(i == 0)
+    form.locator("input[value=work]").check()
+    form.locator("textarea").first.fill(words)
+    day.ledger.enter("inspection", words, ticket, verdict="work", item=item, found=1)
+    day.press(form.get_by_role("button", name="Save and next item"))
+
+
+def check_off(day: Day) -> None:
+    """A point of the checklist is not right; before, perhaps words were typed at another instrument and left."""
+    ticket, words, point = day.ticket(), day.mark("rattles"), day.chance.choice(("pitch:cracks", "pitch:at_pitch"))
+    if day.chance.random() < 0.3:
+        field = _not_right(day, day.ticket(), point)
+        field.fill(day.mark("left unsaid"))
+    field = _not_right(day, ticket, point)
+    field.fill(words)
+    day.ledger.enter("check", words, ticket, point=point.removeprefix("pitch:"), verdict="not_right")
+    day.press(day.page.locator(f"[data-point='{point}'] form button[type=submit]"))
+
+
+def _not_right(day: Day, ticket: str, point: str) -> Locator:
+    day.go(f"/bench/{ticket}/leave")
+    row = day.page.locator(f"[data-point='{point}']")
+    row.wait_for()
+    row.get_by_role("button", name="Not right").click()
+    return row.get_by_role("textbox")
+
+
+def decide(day: Day) -> None:
+    """A question at the bench is answered with its reason, if one stands open."""
+    ticket, reason = day.ticket(), day.mark("because")
+    day.go(f"/bench/{ticket}")
+    day.page.get_by_role("group", name="Bench card").wait_for()
+    forms = day.page.locator("#questions form.question")
+    if not forms.count():
+        return
+    form = forms.nth(day.chance.randrange(forms.count()))
+    if form.locator(".head").get_attribute("aria-expanded") != "true":
+        form.locator(".head").click()
+    answers = form.get_by_role("radio")
+    answers.first.wait_for()
+    answer = answers.nth(day.chance.randrange(answers.count()))
+    answer.check()
+    outcome = answer.get_attribute("value") or ""
+    form.locator(".reason input").fill(reason)
+    day.ledger.enter("decision", reason, ticket, outcome=outcome)
+    day.press(form.locator("button[type=submit]"))
+    day.page.wait_for_timeout(300)
+
+
+def ask(day: Day) -> None:
+    """A question about the house is kept under a name."""
+    name, words = day.mark("asked"), day.chance.choice(("cellos", "violins", "violas"))
+    day.go("/ask")
+    day.page.get_by_role("combobox", name="Question about the house").fill(words)
+    day.page.keyboard.press("Enter")
+    field = day.page.get_by_label("Name to keep this question")
+    field.fill(name)
+    day.ledger.enter("question", name, "", words=words)
+    day.press(day.page.get_by_role("button", name="Keep question"), waits=False)
+
+
 ACTS: dict[str, Act] = {
     "arrive": arrive, "read": read, "rate": rate, "belong": belong, "approve": approve, "plan": plan, "move": move,
-    "tune": tune, "follow": follow, "look_over": look_over, "put_in": put_in,
+    "tune": tune, "follow": follow, "look_over": look_over, "put_in": put_in, "string_up": string_up, "find": find,
+    "check_off": check_off, "decide": decide, "ask": ask,
 }  # fmt: skip
 WEIGHTS = {"read": 4, "rate": 3, "belong": 3, "arrive": 2}
 """How often each comes; once where it is not said."""

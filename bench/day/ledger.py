@@ -45,7 +45,18 @@ RECORDS: Mapping[str, tuple[str, str]] = {
         "reason",
         "SELECT t.reason AS mark, i.ticket, t.recipe FROM target_choice t JOIN instrument i ON i.id = t.instrument_id",
     ),
-    "inspection": ("words", f"SELECT t.words AS mark, i.ticket, t.item, t.verdict FROM seen t {AT}"),
+    "inspection": (
+        "words",
+        f"SELECT t.words AS mark, i.ticket, t.item, t.verdict, cardinality(t.findings) AS found FROM seen t {AT}",
+    ),
+    "stringing": (
+        "name",
+        f"SELECT s.name AS mark, i.ticket, s.material, t.work = 'strings_changed' AS put_on_now, "
+        f"t.detail->>'since' AS since FROM work_done t {AT} JOIN string_set s ON s.id = t.string_set_id "
+        f"WHERE NOT s.is_mixed",
+    ),
+    "check": ("words", f"SELECT t.words AS mark, i.ticket, t.point, t.verdict FROM point_check t {AT}"),
+    "decision": ("reason", f"SELECT t.reason AS mark, i.ticket, t.question, t.outcome FROM decision t {AT}"),
     "item": ("label", "SELECT t.label AS mark, '' AS ticket, t.kind, t.place, t.supplier FROM stock_item t"),
     "question": ("name", "SELECT t.name AS mark, '' AS ticket, t.words FROM question_entry t"),
 }
@@ -54,12 +65,13 @@ RECORDS: Mapping[str, tuple[str, str]] = {
 
 @dataclass
 class Entry:
-    """fields : what else was entered, and what was left empty."""
+    """fields : what else was entered, and what was left empty.  is_sure : whether it was pressed."""
 
     kind: str
     mark: str
     ticket: str
     fields: dict[str, Any] = field(default_factory=dict)
+    is_sure: bool = True
 
 
 @dataclass
@@ -119,8 +131,10 @@ class Ledger:
 def _judge(found: Account, entry: Entry, rows: list[dict[str, Any]]) -> None:
     name = f"{entry.kind} “{entry.mark}” of {entry.ticket or 'the shop'}"
     here = [row for row in rows if entry.ticket in ("", row["ticket"])]
-    if not rows:
+    if not rows and entry.is_sure:
         found.add("lost", name)
+    elif not rows:
+        return
     elif not here:
         found.add("wrong_place", f"{name} stands at {rows[0]['ticket']}")
     if len(rows) > 1:

@@ -77,8 +77,9 @@ def walk(
             walked.stuck.append(
                 f"{i} {name} at {day.page.url.rpartition('/bench/')[2]}: {str(error).splitlines()[0][:120]}"
             )
-            # It was not pressed, as far as can be told: whatever is on record by its mark is no fault.
-            del ledger.entries[entered:]
+            # Whether it was pressed cannot be told: nothing is lost where it is not on record.
+            for entry in ledger.entries[entered:]:
+                entry.is_sure = False
             day.is_away = False
         walked.done[name] += 1
     _wait_until_sent(pages)

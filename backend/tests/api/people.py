@@ -130,7 +130,7 @@ def id_of(door: TestClient, name: str) -> str:
 def reading(**changes: Any) -> dict[str, Any]:
     return {
         "id": str(uuid4()), "measure": "projection", "position": None, "typed": "27", "tool": "caliper",
-        "taken_at": "2026-11-23T09:00:00Z", "after_work": 0, **changes,
+        "taken_at": "2026-11-23T09:00:00Z", "after_work": 0, "shown": None, **changes,
     }  # fmt: skip
 
 

@@ -184,7 +184,7 @@ def test_a_full_disk_is_named_and_work_goes_on_once_there_is_room(client: TestCl
         )
     reading = {
         "id": str(uuid4()), "measure": "projection", "typed": "27", "tool": "caliper",
-        "taken_at": "2026-11-23T09:00:00Z",
+        "taken_at": "2026-11-23T09:00:00Z", "shown": None,
     }  # fmt: skip
     answer = client.post("/api/instruments/RW-103/readings", json=reading)
     assert "the disk of this shop's computer is full" in refused(answer, 507)["msg"]

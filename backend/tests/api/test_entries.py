@@ -60,6 +60,10 @@ class House:
         found = [one["id"] for line in session.record(0.8)["lines"] for one in line["recordings"]]
         return {"one": found[-2], "other": found[-1]}
 
+    def post_at(self) -> int:
+        """The place where the post of RW-102 stands."""
+        return int(self.get(f"{self.of}/RW-102/sound")["now"])
+
     def schools(self) -> dict[str, str]:
         """One for each question, as a recipe of the shop has them."""
         found = self.get("/api/recipes/violin")["recipes"]
@@ -143,9 +147,11 @@ ROUTES: dict[tuple[str, str], Callable[[House], Made]] = {
     ("post", "/api/instruments/{ticket}/sound/moves"): lambda h: (
         f"{h.of}/RW-102/sound/moves", {"end": "top", "direction": "bass", "taps": "1"}, {"taps": "2"}
     ),
-    ("post", "/api/instruments/{ticket}/sound/half-back"): lambda h: (f"{h.of}/RW-102/sound/half-back", {}, {"now": 1}),
+    ("post", "/api/instruments/{ticket}/sound/half-back"): lambda h: (
+        f"{h.of}/RW-102/sound/half-back", {"now": h.post_at()}, {"now": 1}
+    ),
     ("post", "/api/instruments/{ticket}/sound/back"): lambda h: (
-        f"{h.of}/RW-102/sound/back", {"place": 2}, {"place": 1}
+        f"{h.of}/RW-102/sound/back", {"place": 2, "now": h.post_at()}, {"place": 1}
     ),
     ("post", "/api/instruments/{ticket}/sound/trial"): lambda h: (
         f"{h.of}/RW-102/sound/trial", {"what": "weight", "place": "crown"}, {"words": "heavier"}

@@ -103,6 +103,7 @@ def test_targets_as_found_are_those_before_the_first_work(pia: Following) -> Non
     body = {
         "id": str(uuid4()), "measure": "end_height", "position": 0, "typed": "4.8", "tool": "caliper",
         "taken_at": "2026-11-23T09:00:00Z", "after_work": pia.sheet()["last_work"],
+        "shown": None,
     }  # fmt: skip
     assert pia.client.post(f"{pia.at}/readings", json=body).status_code == 200
     pia.choose(sources={"end_height": {"kind": "as_found"}})

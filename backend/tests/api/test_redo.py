@@ -62,6 +62,7 @@ def test_nothing_stands_again_over_what_was_entered_since(client: TestClient) ->
                 "typed": "3.6",
                 "tool": "caliper",
                 "taken_at": "2026-11-23T09:00:00Z",
+                "shown": None,
             },
         ),
     ],

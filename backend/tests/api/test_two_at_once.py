@@ -134,6 +134,18 @@ def reading(typed: str, known: int, **changes: Any) -> dict[str, Any]:
     }  # fmt: skip
 
 
+def test_what_does_not_say_what_its_page_showed_is_refused(ask: Ask) -> None:
+    body = reading("23", 0)
+    del body["shown"]
+    for path, sent, field in (
+        ("RW-103/readings", body, "shown"),
+        ("RW-102/sound/half-back", {"id": str(uuid4())}, "now"),
+        ("RW-102/sound/back", {"id": str(uuid4()), "place": 2}, "now"),
+    ):
+        answer = ask(TEO, "POST", f"/instruments/{path}", sent)
+        assert (answer.status_code, answer.json()["detail"][0]["loc"]) == (422, ["body", field])
+
+
 def test_of_two_readings_at_one_place_one_stands_and_the_other_is_told(ask: Ask) -> None:
     """Both are in the log; one corrects the other, and whoever came second is told what the first read."""
     known = ask(TEO, "GET", "/instruments/RW-103/sheet").json()["last_work"]

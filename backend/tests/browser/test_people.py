@@ -145,6 +145,7 @@ def test_many_tabs_share_one_stream_and_a_hidden_one_gives_it_away(address: str,
         body = {
             "id": str(uuid4()), "measure": "projection", "typed": "23.4", "tool": "caliper",
             "taken_at": datetime.now(UTC).isoformat(),
+            "shown": None,
         }  # fmt: skip
         assert teo.post("/api/instruments/RW-103/readings", json=body).status_code == 200
     for tab in tabs[1:]:
@@ -160,7 +161,7 @@ def test_what_waits_for_a_pin_stands_in_nobody_elses_way(page: Page) -> None:
             const { last_work } = await (await fetch('/api/instruments/RW-114/sheet')).json()
             const body = {
                 id: crypto.randomUUID(), measure: 'string_length', position: null, typed: '327', tool: 'caliper',
-                taken_at: new Date().toISOString(), after_work: last_work, repeats: false,
+                taken_at: new Date().toISOString(), after_work: last_work, shown: null, repeats: false,
             }
             const person = signed_in.people.find((one) => one.name.startsWith('Teo')).id
             localStorage.setItem('fidicula.waiting', JSON.stringify([{ ticket: 'RW-114', person, body }]))

@@ -20,7 +20,7 @@ def test_a_height_typed_again_within_the_hour_is_left_behind_and_a_later_one_is_
     for typed, at in (("5.1", "09:00"), ("5.0", "09:30"), ("4.9", "11:00")):
         body = {
             "id": str(uuid4()), "measure": "end_height", "position": 0, "typed": typed, "tool": "caliper",
-            "taken_at": f"2026-11-23T{at}:00Z",
+            "taken_at": f"2026-11-23T{at}:00Z", "shown": None,
         }  # fmt: skip
         assert client.post("/api/instruments/RW-115/readings", json=body).status_code == 200
     with UnitOfWork(client.app.state.engine) as uow:  # type: ignore[attr-defined]
@@ -51,8 +51,11 @@ def test_records_are_read_again_once_something_changed_and_not_before(
         return client.get("/api/instruments/RW-115/sheet")
 
     def take(typed: str) -> Any:
-        body = {"id": str(uuid4()), "measure": "end_height", "position": 0, "typed": typed, "tool": "caliper"}
-        return client.post("/api/instruments/RW-115/readings", json={**body, "taken_at": "2026-11-23T09:00:00Z"})
+        body = {
+            "id": str(uuid4()), "measure": "end_height", "position": 0, "typed": typed, "tool": "caliper",
+            "taken_at": "2026-11-23T09:00:00Z", "shown": None,
+        }  # fmt: skip
+        return client.post("/api/instruments/RW-115/readings", json=body)
 
     assert [readings_of(act) for act in (sheet, sheet, lambda: take("5.1"), sheet, lambda: take("5.0"), sheet)] == [
         *(1, 0, 0, 0, 0, 0)

@@ -18,7 +18,7 @@ export function oldReadings(): Row[] {
       method: 'POST',
       path: '/api/instruments/{ticket}/readings',
       params: { path: { ticket } },
-      body: { ...body, after_work: body.after_work ?? 0 },
+      body: { ...body, after_work: body.after_work ?? 0, shown: null },
       words: body.typed,
       work: '',
       order: nextOrder(),

@@ -38,7 +38,7 @@ class ReadingBody(Body):
     """visit : the visit that the page showed; a reading that waited goes to it, also when another has begun meanwhile.
 
     after_work, after_act : number of the last work that the page knew, and id of a work that was still on its way.
-    shown : the reading that the page showed at this place, null for none; left out, it is not known.
+    shown : the reading that the page showed at this place, null for none.
 
     from_paper : it was written on a card and is entered afterwards; its time says which works came before it.
     simulated : a stand-in sent it; it is marked wherever it shows, and counts in no firm cut.
@@ -53,7 +53,7 @@ class ReadingBody(Body):
     after_work: Annotated[int, Field(ge=0)] = 0
     after_act: UUID | None = None
     visit: UUID | None = None
-    shown: UUID | None = None
+    shown: UUID | None
     repeats: bool = False
     from_paper: bool = False
     simulated: bool = False
@@ -149,7 +149,7 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
         after_act=body.after_act,
         repeats=body.repeats,
         shown=body.shown,
-        says_shown="shown" in body.model_fields_set,
+        says_shown=True,
         from_paper=body.from_paper,
         simulated=body.simulated,
         visit=body.visit,

@@ -82,7 +82,7 @@ class MoveBody(ActBody):
 class HalfBody(ActBody):
     """now : the place where the page had it standing."""
 
-    now: Annotated[int, Field(ge=0, le=100_000)] | None = None
+    now: Annotated[int, Field(ge=0, le=100_000)]
 
 
 class BackBody(HalfBody):

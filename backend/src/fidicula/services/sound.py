@@ -136,7 +136,7 @@ class Sound:
 
         return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
 
-    def half_back(self, ticket: str, *, work_id: UUID, by: str, now: int | None = None) -> SoundView:
+    def half_back(self, ticket: str, *, work_id: UUID, by: str, now: int) -> SoundView:
         """It was too much: half of the last act back. now : the place where whoever asks had it standing."""
 
         def detail(uow: UnitOfWork, loaded: Loaded) -> WorkDetail:
@@ -149,7 +149,7 @@ class Sound:
 
         return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
 
-    def back_to(self, ticket: str, place: int, *, work_id: UUID, by: str, now: int | None = None) -> SoundView:
+    def back_to(self, ticket: str, place: int, *, work_id: UUID, by: str, now: int) -> SoundView:
         """Back to an earlier place: between gauged places, else an estimate. now : as for `half_back`."""
 
         def detail(uow: UnitOfWork, loaded: Loaded) -> WorkDetail:
@@ -328,9 +328,9 @@ class Sound:
             return view
 
 
-def _check_still_there(trail: Trail, now: int | None) -> None:
+def _check_still_there(trail: Trail, now: int) -> None:
     """Raises ConflictError where somebody else moved the post since: the way that was shown begins elsewhere."""
-    if now is not None and now != trail.now.number:
+    if now != trail.now.number:
         raise ConflictError(f"the post was moved meanwhile, it stands at place {trail.now.number}: look again first")
 
 

@@ -38,7 +38,7 @@ class Taking:
     """A reading as it comes from the bench. after_work : the last work that was known when it was taken.
     after_act : id of a work that was still on its way then; where it came to nothing, `after_work` counts.
 
-    shown : the reading that the page showed at this place, None for none; says_shown : whether it says so.
+    shown : the reading that the page showed at this place, None for none; says_shown : a page showed it, no table.
     from_paper : it was written on a card; its time says which work came before it.
     simulated : a stand-in sent it, no device of the shop.
     visit : the visit that the page showed; None where it is not known, which is the visit of now.

@@ -91,6 +91,8 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
   watch(() => bench.sheet, () => void load())
 
   const at = () => ({ params: { path: path() } })
+  /** The place where the page has the post standing. */
+  const standing = () => view.value?.now ?? 0
   /** An act that writes down a work carries its id. */
   function work(id = freshId()): { body: { id: string }; work: string } {
     return { body: { id }, work: id }
@@ -111,11 +113,11 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
     },
     halfBack: () => {
       const made = work()
-      return change(post('/api/instruments/{ticket}/sound/half-back', { ...at(), ...made, body: { ...made.body, now: view.value?.now ?? null }, words: t('post_half_back') }))
+      return change(post('/api/instruments/{ticket}/sound/half-back', { ...at(), ...made, body: { ...made.body, now: standing() }, words: t('post_half_back') }))
     },
     backTo: (place) => {
       const made = work()
-      return change(post('/api/instruments/{ticket}/sound/back', { ...at(), ...made, body: { ...made.body, place, now: view.value?.now ?? null }, words: t('post_back_to_an_earlier') }))
+      return change(post('/api/instruments/{ticket}/sound/back', { ...at(), ...made, body: { ...made.body, place, now: standing() }, words: t('post_back_to_an_earlier') }))
     },
     tryOnBridge: (id, body) => {
       const made = work(id)
