@@ -11,8 +11,9 @@ from bench.day.ledger import Ledger
 
 Act = Callable[["Day"], None]
 ROUTER = "document.querySelector('#app').__vue_app__.config.globalProperties.$router"
-TICKETS = ("RW-102", "RW-104", "RW-105", "RW-106", "RW-108", "RW-110")
-"""In the house, with strings: a left-handed violin, violas, a cello, a bass."""
+STRING_LENGTHS = {"RW-102": 328, "RW-104": 371, "RW-105": 348, "RW-106": 690, "RW-108": 1052, "RW-110": 328}
+"""Of instruments in the house, with strings: a left-handed violin, violas, a cello, a bass."""
+TICKETS = tuple(STRING_LENGTHS)
 KINDS = ("strings", "sound", "bridge", "buzz", "recheck")
 
 
@@ -87,26 +88,37 @@ def arrive(day: Day) -> None:
 
 
 def read(day: Day) -> None:
-    """Several readings, typed as fast as a caliper sends them; the last of them perhaps undone."""
+    """Several readings on the card or page by page, as fast as a caliper sends them; some of them repeats.
+
+    The last of them perhaps undone, and perhaps that undone again.
+    """
     ticket = day.ticket()
-    day.go(f"/bench/{ticket}/measure")
-    cell = day.page.locator("[aria-label^='neck length:']").first
+    day.go(f"/bench/{ticket}{day.chance.choice(('', '/measure'))}")
+    cell = day.page.locator("[aria-label^='string length:']").first
     cell.wait_for()
+    repeats = False
     for _ in range(day.chance.randint(1, 4)):
-        cell.click()
-        day.page.locator("input[data-reading][aria-label^='neck length:']").wait_for()
-        typed = f"{130 + len(day.ledger.entries) / 10_000:.4f}"
-        entry = day.ledger.enter("reading", typed, ticket, measure="neck_length", undone=False)
+        if not repeats:
+            cell.click()
+        day.page.locator("input[data-reading][aria-label^='string length:']").wait_for()
+        typed = f"{STRING_LENGTHS[ticket] + len(day.ledger.entries) / 10_000:.4f}"
+        entry = day.ledger.enter("reading", typed, ticket, measure="string_length", undone=False, repeats=repeats)
         day.page.keyboard.type(typed)
-        day.page.keyboard.press("Enter")
+        repeats = day.chance.random() < 0.2
+        day.page.keyboard.press("Shift+Enter" if repeats else "Enter")
         if day.page.get_by_role("alert").filter(has_text="keep").count():
             day.page.keyboard.press("k")
-    if day.chance.random() < 0.2:
+    if day.chance.random() < 0.25:
         day.page.wait_for_timeout(700)
         day.page.keyboard.press("Space")
         day.page.keyboard.press("u")
         entry.fields["undone"] = True
         day.page.wait_for_timeout(500)
+        if day.chance.random() < 0.5:
+            day.page.keyboard.press("Space")
+            day.page.keyboard.press("/")
+            entry.fields["undone"] = False
+            day.page.wait_for_timeout(500)
 
 
 def rate(day: Day) -> None:
@@ -269,8 +281,7 @@ def string_up(day: Day) -> None:
     for i in range(fields.count()):
         fields.nth(i).fill(f"{0.9 - i * 0.1:.2f}")
     now = day.chance.random() < 0.5
-    if now:
-        dialog.get_by_label("they were put on just now").check()
+    dialog.get_by_label("they were put on just now").set_checked(now)
     day.ledger.enter("stringing", name, ticket, put_on_now=now, material="synthetic", since=None)
     day.press(dialog.get_by_role("button", name="These strings"))
     dialog.wait_for(state="hidden")

@@ -19,6 +19,8 @@ const house = useHouse()
 const inInches = computed(() => (atBench.inches && props.cell.unit === 'mm' && props.cell.value !== null ? inches(props.cell.value) : ''))
 /** A doubt or a refusal names the place itself. */
 const isSpeaking = computed(() => props.refused !== null || (props.cell.state === 'doubted' && !props.draft && !props.stopped))
+/** What is held comes first: where it goes is said before anything else of the place in hand. */
+const isHolding = computed(() => props.held.entries.length > 0 && !props.stopped)
 const usable = computed(() => (props.cell.state === 'current' ? props.cell.value : null))
 const suggested = computed(() => props.cell.doubt?.suggested ?? null)
 /** What the next reading here is taken with, and which way. */
@@ -39,23 +41,23 @@ const origin = computed(() => {
 <template>
   <Teleport to="#in-hand" defer>
   <div class="in-hand" aria-live="polite">
-    <template v-if="held.entries.length && !stopped">
-      <b>{{ t('held', { entries: held.entries.join(' · ') }) }}</b>
+    <template v-if="isHolding">
+      <b class="held">{{ t('held', { entries: held.entries.join(' · ') }) }}</b>
       <v-btn size="small" @click="emit('enterHeld')">{{ t('enter_held_here', { name: cell.name }) }}</v-btn>
       <v-btn size="small" @click="emit('discardHeld')">{{ t('discard_held') }}</v-btn>
     </template>
-    <b v-if="!isSpeaking" class="name">{{ cell.name }}</b>
-    <button v-if="cell.tools.length > 1" type="button" class="plain-button tool" @click="emit('tool')"><span class="only-read">{{ t('read_with') }}{{ ' ' }}</span><kbd>t</kbd> {{ tool }}<span class="only-read">{{ t('another_tool') }}</span></button>
-    <span v-else class="tool">{{ tool }}</span>
+    <b v-if="!isSpeaking && !isHolding" class="name">{{ cell.name }}</b>
+    <button v-if="cell.tools.length > 1 && !isHolding" type="button" class="plain-button tool" @click="emit('tool')"><span class="only-read">{{ t('read_with') }}{{ ' ' }}</span><kbd>t</kbd> {{ tool }}<span class="only-read">{{ t('another_tool') }}</span></button>
+    <span v-else-if="!isHolding" class="tool">{{ tool }}</span>
     <template v-if="refused">
       <span class="refused">{{ refused }}</span>
     </template>
     <template v-else-if="cell.state === 'doubted' && cell.doubt && !draft && !stopped">
-      <span class="asks">{{ cell.doubt.sentence }}</span>
+      <span v-if="!isHolding" class="asks">{{ cell.doubt.sentence }}</span>
       <v-btn v-if="suggested !== null" size="small" @click="emit('suggested')">{{ t('take_2', { plain: plain(suggested) }) }}</v-btn>
       <v-btn v-if="cell.doubt.may_be_kept" size="small" @click="emit('keep')"><kbd>Enter</kbd>{{ t('keeps', { plain: plain(cell.doubt.value) }) }}</v-btn>
     </template>
-    <template v-else>
+    <template v-else-if="!isHolding">
       <BandRuler v-if="cell.band" :low="cell.band.low" :aim="cell.band.aim" :high="cell.band.high" :value="usable" :side="cell.band.side" :outside-by="cell.band.outside_by" />
       <span v-if="cell.stale_because" class="stale">{{ t('stale', { stale_because: cell.stale_because }) }}</span>
       <span v-if="cell.last_time !== null" class="last">{{ t('last_time') }} <b>{{ plain(cell.last_time) }}</b><template v-if="cell.last_time_at">, {{ ago(cell.last_time_at) }}</template></span>
@@ -93,6 +95,12 @@ const origin = computed(() => {
   .origin {
     display: none;
   }
+}
+.held {
+  flex: 0 1 auto;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .asks {
   flex: 0 1 auto;

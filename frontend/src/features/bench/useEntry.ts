@@ -65,6 +65,10 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   /** Place where the next reading is one more of the one before it. */
   const repeatNext = ref('')
   const stopped = ref<Stop | null>(null)
+  /** Whether what is held was typed since this page was opened, behind a reading that stopped. */
+  let isHolding = false
+  /** Whether somebody said where what is held begins: then it goes from place to place, whatever is asked for. */
+  let isAlong = false
 
   /** On the card it is what the main button names; in a course of one's own it is the next of the course. */
   function firstAsked(): string | undefined {
@@ -75,8 +79,11 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     () => bench.sheet?.instrument.visit_id,
     () => {
       // What was said at the instrument before is not said of this one.
+      isAlong = false
       repeatNext.value = ''
       stopped.value = null
+      // Typed here before the page was left, and not entered: what is typed next does not run on from it.
+      end()
       inHand.value = firstAsked() ?? firstOpen() ?? keyOf(cells.value[0] ?? { measure: '', position: null })
     },
     { immediate: true },
@@ -178,18 +185,26 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
   /** On to the next place, and there with what was held for it, until one of those stops too. */
   function goOn(): void {
     const before = inHand.value
-    next()
+    if (isAlong && held.value.entries.length) along()
+    else next()
+    if (!held.value.entries.length) isAlong = false
     // Where nothing follows, what is held stays in sight until somebody says where it belongs.
     if (held.value.entries.length && inHand.value !== before && isHolding) enterHeld()
   }
-  /** Whether what is held was typed since this page was opened, behind a reading that stopped. */
-  let isHolding = false
+  function along(): void {
+    const following = cells.value[cells.value.findIndex((candidate) => keyOf(candidate) === inHand.value) + 1]
+    if (following) goTo(keyOf(following))
+  }
   function enterHeld(): void {
     const text = shift()
     if (text === undefined || !cell.value) return
     isHolding = true
     setDraft(text)
     takeNow(false)
+  }
+  function enterHeldHere(): void {
+    isAlong = true
+    enterHeld()
   }
   function takeHeldHere(): void {
     const text = shift()
@@ -321,5 +336,5 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
 
   useEventListener(window, 'keydown', onWindowKey)
 
-  return { inHand, cell, draft, setDraft, onKey, goTo, takeNow, takeSuggested, nextTool, stop, stopWords, keepStopped, held, takeHeldHere, enterHeld, discardHeld: discard }
+  return { inHand, cell, draft, setDraft, onKey, goTo, takeNow, takeSuggested, nextTool, stop, stopWords, keepStopped, held, takeHeldHere, enterHeld: enterHeldHere, discardHeld: discard }
 }

@@ -21,10 +21,11 @@ const sets = ref<SetView[]>([])
 const steps = ref<StringsView['steps']>([])
 const isLoading = ref(false)
 const ticket = computed(() => props.sheet.instrument.ticket)
-/** Of the form: positions, none for all; hours a week as they are known, null until they are. */
+/** Of the form: positions, none for all; hours a week as they are known, null until they are; by which way it was opened. */
 const empty = () => ({
   chosen: '',
   put_on_now: props.change ?? false,
+  opened_to_change: props.change ?? false,
   own: { name: '', material: 'synthetic', diameters: [] as string[], tensions: [] as string[] },
   positions: [] as number[],
   since: '',
@@ -49,6 +50,10 @@ watch(
   async (open) => {
     if (!open) return
     begin()
+    if (draft.value.opened_to_change !== (props.change ?? false)) {
+      // Opened the other way, what was typed stays, and the tick is that of this way.
+      draft.value.put_on_now = draft.value.opened_to_change = props.change ?? false
+    }
     const mine = ++asked
     known.value = { chosen: '', hours: '' }
     loading.value = ''

@@ -154,7 +154,7 @@ const STEPS = { first: t('before'), do: t('in_this_order'), caution: t('take_car
         <li v-for="(one, i) in view.removed" :key="i">{{ t('of_came_off', { name: one.name, set_name: one.set_name, day: day(one.at), fate: one.fate }) }}</li>
       </ul>
     </details>
-    <StringsDialog v-if="bench.sheet" v-model="isChanging" :sheet="bench.sheet" />
+    <StringsDialog v-if="bench.sheet" v-model="isChanging" :sheet="bench.sheet" :change="!!view?.strings.length" />
   </section>
   <p v-else role="status">{{ failure || t('looking_at_the_strings') }}</p>
 </template>
