@@ -108,6 +108,10 @@ def main(arguments: list[str]) -> int:
     except SetupError as error:
         say(str(error))
         return 1
+    except OSError as error:
+        where = f" in {error.filename}" if error.filename else ""
+        say(f"Fidicula cannot write what it needs{where}: {error.strerror or error}.")
+        return 1
     except KeyboardInterrupt:
         say("\nStopped; the next start goes on from here.")
         return 130

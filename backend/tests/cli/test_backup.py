@@ -194,3 +194,14 @@ def test_a_cluster_of_the_first_manner_gives_its_shop_to_the_new_role(home: Path
             connection.execute(text("ALTER TABLE reading ADD COLUMN ours int"))
             connection.execute(text("SELECT nextval('rail_stamp')"))
         engine.dispose()
+
+
+def test_a_folder_that_cannot_be_written_is_one_sentence(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    (tmp_path / "a file").write_text("")
+    monkeypatch.setenv("FIDICULA_STATE", str(tmp_path / "a file" / "state"))
+    for restore, says in ((True, "cannot write in its folder"), (False, "cannot be made in")):
+        assert backup.run([str(tmp_path / "shop.backup")], restore=restore) == 1
+        [said] = capsys.readouterr().err.splitlines()
+        assert says in said

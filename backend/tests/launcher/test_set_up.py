@@ -7,6 +7,7 @@ import subprocess
 import sys
 from pathlib import Path
 
+import launcher.__main__
 import pytest
 
 from launcher import console, debian, stamps
@@ -73,6 +74,17 @@ def test_a_failed_step_shows_the_end_of_its_own_log(monkeypatch: pytest.MonkeyPa
 def launched(root: Path, *arguments: str) -> subprocess.CompletedProcess[str]:
     env = {k: v for k, v in os.environ.items() if k != "PYTHONPATH"}
     return subprocess.run([root / "fidicula", *arguments], capture_output=True, text=True, check=False, env=env)
+
+
+def test_a_folder_that_cannot_be_written_is_one_sentence(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    """Root may write in what is read-only: so a folder stands where the lock goes."""
+    (tmp_path / "setup.lock").mkdir()
+    monkeypatch.setattr(launcher.__main__, "STATE", tmp_path)
+    assert launcher.__main__.main(["devices"]) == 1
+    [said] = capsys.readouterr().err.splitlines()
+    assert said.startswith(f"Fidicula cannot write what it needs in {tmp_path / 'setup.lock'}: ")
 
 
 def test_help_names_every_command_and_an_unknown_one_is_refused(root: Path) -> None:

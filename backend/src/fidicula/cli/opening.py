@@ -29,8 +29,15 @@ def alone(name: str) -> Iterator[None]:
     """Only one start in this folder at a time: they share one cluster."""
     settings = Settings()
     folder = settings.state or settings.root / ".state"
-    folder.mkdir(parents=True, exist_ok=True)
-    with (folder / "running.lock").open("w") as lock:
+    try:
+        folder.mkdir(parents=True, exist_ok=True)
+        opened = (folder / "running.lock").open("w")
+    except OSError as error:
+        raise StartError(
+            f"Fidicula cannot write in its folder {folder}: {error.strerror or error}. "
+            "Make it yours to write in, or name another with FIDICULA_STATE."
+        ) from error
+    with opened as lock:
         for attempt in range(20):
             try:
                 fcntl.flock(lock, fcntl.LOCK_EX | fcntl.LOCK_NB)

@@ -176,9 +176,18 @@ class Cluster:
             raise ClusterError(f"The database could not be made: {last[0]}")
 
     def start(self, *, port: int | None = None, patience: float = 60.0) -> RunningCluster:
-        """Start the server on a port of 127.0.0.1, and wait until it answers. port : None for a free one."""
+        """Start the server on a port of 127.0.0.1, and wait until it answers. port : None for a free one.
+
+        Raises ClusterError, also where its folder cannot be written.
+        """
+        try:
+            return self._start(free_port() if port is None else port, patience)
+        except OSError as error:
+            where = error.filename or self._home
+            raise ClusterError(f"The database cannot be started, by {where}: {error.strerror or error}.") from error
+
+    def _start(self, port: int, patience: float) -> RunningCluster:
         version = (self._data / "PG_VERSION").read_text().strip()
-        port = free_port() if port is None else port
         options = {
             "listen_addresses": "127.0.0.1",
             "port": str(port),
