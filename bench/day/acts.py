@@ -266,7 +266,9 @@ def string_up(day: Day) -> None:
     """Strings of a set that the shelf does not have: on it already, or put on just now."""
     ticket, name = day.chance.choice(("RW-104", "RW-106", "RW-108")), day.mark("set")
     day.go(f"/bench/{ticket}/page/strings")
-    day.page.get_by_role("button", name="Change strings").or_(day.page.get_by_role("button", name="Name strings")).click()
+    day.page.get_by_role("button", name="Change strings").or_(
+        day.page.get_by_role("button", name="Name strings")
+    ).click()
     dialog = day.page.get_by_role("dialog")
     own = dialog.get_by_label("another set: type its diameters")
     own.wait_for()
@@ -311,7 +313,38 @@ def check_off(day: Day) -> None:
     field = _not_right(day, ticket, point)
     field.fill(words)
     day.ledger.enter("check", words, ticket, point=point.removeprefix("pitch:"), verdict="not_right")
-    day.press(day.page.locator(f"[data-point='{point}'] form button[type=submit]"))
+    day.press(day.page.locator(f"[data-point='{point}'] form button[type=submit]"), waits=False)
+
+
+def work(day: Day) -> None:
+    """Other work in somebody's own words; the form is perhaps shut and opened again in between."""
+    ticket, words = day.ticket(), day.mark("planed")
+    day.go(f"/bench/{ticket}")
+    day.page.get_by_role("group", name="Bench card").wait_for()
+    dialog = day.page.get_by_role("dialog")
+    for _ in range(day.chance.choice((1, 1, 2))):
+        if dialog.count():
+            day.page.keyboard.press("Escape")
+            dialog.wait_for(state="hidden")
+        day.page.keyboard.press("Space")
+        day.page.keyboard.press("k")
+        dialog.get_by_role("radio", name="Other work").check()
+        dialog.get_by_label("What was done").fill(words)
+    day.ledger.enter("other_work", words, ticket)
+    day.press(dialog.get_by_role("button", name="Save"))
+
+
+def ask_for(day: Day) -> None:
+    """The shop's checklist gets another point."""
+    label, how = day.mark("look at"), day.chance.choice(("", "by lamp"))
+    day.go("/closing-points")
+    day.page.get_by_role("button", name="Add a point").click()
+    form = day.page.locator("form.form")
+    form.get_by_label("what is looked at").fill(label)
+    if how:
+        form.get_by_label("how", exact=True).fill(how)
+    day.ledger.enter("point", label, "", look=how, means="")
+    day.press(form.get_by_role("button", name="Save point"), waits=False)
 
 
 def _not_right(day: Day, ticket: str, point: str) -> Locator:
@@ -359,7 +392,7 @@ def ask(day: Day) -> None:
 ACTS: dict[str, Act] = {
     "arrive": arrive, "read": read, "rate": rate, "belong": belong, "approve": approve, "plan": plan, "move": move,
     "tune": tune, "follow": follow, "look_over": look_over, "put_in": put_in, "string_up": string_up, "find": find,
-    "check_off": check_off, "decide": decide, "ask": ask,
+    "check_off": check_off, "decide": decide, "ask": ask, "work": work, "ask_for": ask_for,
 }  # fmt: skip
 WEIGHTS = {"read": 4, "rate": 3, "belong": 3, "arrive": 2}
 """How often each comes; once where it is not said."""

@@ -216,7 +216,10 @@ def test_strings_that_are_changed_went_on_just_now_and_named_ones_did_not(page: 
     expect(just_now).to_be_checked()
     dialog.get_by_role("button", name="These strings").dblclick()
     expect(dialog).to_have_count(0)
-    changed = "SELECT count(*) FROM work_done t JOIN visit v ON v.id = t.visit_id JOIN instrument i ON i.id = v.instrument_id WHERE i.ticket = 'RW-102' AND t.work = 'strings_changed' AND t.done_at > now() - interval '1 hour'"
+    changed = (
+        "SELECT count(*) FROM work_done t JOIN visit v ON v.id = t.visit_id JOIN instrument i ON i.id = v.instrument_id "
+        "WHERE i.ticket = 'RW-102' AND t.work = 'strings_changed' AND t.done_at > now() - interval '1 hour'"
+    )
     assert written(demo, changed) == [(1,)]
 
 
@@ -247,3 +250,72 @@ def test_another_customers_paper_never_shows(page: Page) -> None:
 def go_soon(page: Page, path: str) -> None:
     """On to a page whose answers are still on their way."""
     page.evaluate(f"path => {ROUTER}.push(path).then(() => null)", path)
+
+
+def test_what_is_not_right_is_still_typed_where_the_server_was_away(page: Page, demo: Engine) -> None:
+    """It stands at its own instrument, and is one entry once the server has it."""
+    go(page, "/bench/RW-102/leave")
+    cracks = page.locator("[data-point='pitch:cracks']")
+    cracks.get_by_role("button", name="Not right").click()
+    cracks.get_by_role("textbox").fill("a hair by the f-hole")
+    stop = intercept(page, "RW-102/checks", lambda route: route.abort())
+    page.keyboard.press("Enter")
+    expect(cracks.get_by_role("alert")).to_be_visible()
+    expect(cracks.get_by_role("textbox")).to_have_value("a hair by the f-hole")
+    stop()
+    go(page, "/bench/RW-106/leave")
+    cracks.get_by_role("button", name="Not right").click()
+    expect(cracks.get_by_role("textbox")).to_have_value("")
+    page.go_back()
+    cracks.get_by_role("button", name="Not right").click()
+    expect(cracks.get_by_role("textbox")).to_have_value("a hair by the f-hole")
+    cracks.get_by_role("button", name="Record").dblclick()
+    expect(cracks.get_by_text("“a hair by the f-hole”")).to_be_visible()
+    assert written(demo, "SELECT verdict FROM point_check WHERE words = 'a hair by the f-hole'") == [("not_right",)]
+
+
+def test_escape_keeps_a_work_in_words_and_cancel_does_not(page: Page, demo: Engine) -> None:
+    go(page, "/bench/RW-104")
+    dialog = page.get_by_role("dialog")
+    for way in ("Escape", "Cancel"):
+        command(page, "k")
+        dialog.get_by_role("radio", name="Other work").check()
+        dialog.get_by_label("What was done").fill("button turned down")
+        page.keyboard.press("Escape") if way == "Escape" else dialog.get_by_role("button", name="Cancel").click()
+        expect(dialog).to_have_count(0)
+        command(page, "k")
+        expect(dialog.get_by_role("radio", name="Other work")).to_be_checked(checked=way == "Escape")
+        page.keyboard.press("Escape")
+        expect(dialog).to_have_count(0)
+    go(page, "/bench/RW-104")
+    command(page, "k")
+    dialog.get_by_role("radio", name="Other work").check()
+    dialog.get_by_label("What was done").fill("button turned down")
+    dialog.get_by_role("button", name="Save").dblclick()
+    expect(page.get_by_role("button", name="Undo: ")).to_contain_text("other work was done")
+    assert written(demo, "SELECT count(*) FROM work_done WHERE detail->>'words' = 'button turned down'") == [(1,)]
+
+
+def test_a_point_of_the_shop_and_a_kept_question_are_one_however_often_pressed(page: Page, demo: Engine) -> None:
+    go(page, "/closing-points")
+    page.get_by_role("button", name="Add a point").click()
+    page.get_by_label("what is looked at").fill("the case closes")
+    page.get_by_role("button", name="Save point").dblclick()
+    expect(page.get_by_role("listitem").filter(has_text="the case closes")).to_have_count(1)
+    page.get_by_role("button", name="Add a point").click()
+    expect(page.get_by_label("what is looked at")).to_have_value("")
+    go(page, "/ask?words=cellos")
+    name = page.get_by_label("name to keep this question")
+    for kept in ("the low ones", "the big ones"):
+        name.fill(kept)
+        page.get_by_role("button", name="Keep question").dblclick()
+        expect(name).to_have_value("")
+    name.fill("not yet")
+    page.get_by_role("button", name="Take off “the low ones”").click()
+    expect(page.get_by_role("button", name="Take off “the low ones”")).to_have_count(0)
+    expect(name).to_have_value("not yet")
+    for query in (
+        "SELECT count(*) FROM point_entry WHERE label = 'the case closes'",
+        "SELECT count(*) FROM question_entry WHERE name = 'the big ones'",
+    ):
+        assert written(demo, query) == [(1,)]

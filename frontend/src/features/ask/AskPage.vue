@@ -5,6 +5,7 @@ import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { answerOf, api, Refused, type AskAnswer, type KeptQuestion } from '@/api'
 import { useCommands } from '@/shared/commands'
+import { useFormEntry } from '@/shared/entry'
 import FamilyShape from '@/shared/FamilyShape.vue'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
@@ -21,7 +22,7 @@ const offers = ref<{ line: string; adds: string; kind: string }[]>([])
 const picked = ref(-1)
 const isTyping = ref(false)
 const kept = ref<KeptQuestion[]>([])
-const name = ref('')
+const { draft, message, send } = useFormEntry({ kind: 'question', of: () => '', empty: () => ({ name: '' }) })
 const fault = ref('')
 const line = ref<HTMLInputElement | null>(null)
 let asked = 0
@@ -102,13 +103,15 @@ async function change(act: () => Promise<KeptQuestion[]>): Promise<void> {
   fault.value = ''
   try {
     kept.value = await act()
-    name.value = ''
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     fault.value = error.message
   }
 }
-const keep = () => change(() => answerOf(api.PUT('/api/questions', { body: { id: freshId(), name: name.value, words: words.value } })))
+const keep = () =>
+  send(async (id, { name }) => {
+    kept.value = await answerOf(api.PUT('/api/questions', { body: { id, name, words: words.value } }))
+  })
 const forget = (one: KeptQuestion) => change(() => answerOf(api.POST('/api/questions/forget', { body: { id: freshId(), name: one.name } })))
 useCommands([
   { letter: 'a', own: true, words: t('to_the_question'), run: () => line.value?.focus() },
@@ -158,11 +161,11 @@ useCommands([
       </ul>
       <p v-else>{{ t('nothing_in_the_house_answers') }}</p>
       <form v-if="atBench.may('arrive') && words.trim()" class="keep" @submit.prevent="keep">
-        <input v-model="name" class="entry" maxlength="80" :aria-label="t('name_to_keep_this_question')" :placeholder="t('keep_this_question_as')" />
-        <v-btn type="submit" :disabled="!name.trim()">{{ t('keep_question') }}</v-btn>
+        <input v-model="draft.name" class="entry" maxlength="80" :aria-label="t('name_to_keep_this_question')" :placeholder="t('keep_this_question_as')" />
+        <v-btn type="submit" :disabled="!draft.name.trim()">{{ t('keep_question') }}</v-btn>
       </form>
     </template>
-    <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+    <p v-if="fault || message" class="fault" role="alert">{{ fault || message }}</p>
     <section :aria-label="t('kept_questions')">
       <h2>{{ t('kept_questions_2') }}</h2>
       <ul class="kept">

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** One step of the course: what it is for, and what somebody can say of it. */
-import { computed, ref, watch } from 'vue'
-import { Refused, type Stop } from '@/api'
+import { computed, watch } from 'vue'
+import type { Stop } from '@/api'
 import { post } from '@/outbox'
 import { useBench } from '@/features/bench'
+import { useFormEntry } from '@/shared/entry'
 import { focusChosenInDialog } from '@/shared/focus'
 import { until as untilWhen } from '@/shared/format'
-import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import { t } from '@/words/course'
 
@@ -17,12 +17,20 @@ const isOpen = defineModel<boolean>({ required: true })
 const bench = useBench()
 const atBench = useAtBench()
 
-const chosen = ref<Act | ''>('')
-const reason = ref('')
-const until = ref('')
-const faults = ref<Record<string, string>>({})
-const message = ref('')
-const isSending = ref(false)
+const {
+  draft,
+  message,
+  faults,
+  isSending,
+  begin,
+  send,
+  clear,
+} = useFormEntry({ kind: 'step', of: () => `${bench.ticket}/${props.stop?.key ?? ''}`, empty: () => ({ chosen: '' as Act | '', reason: '', until: '' }) })
+/** What can be said changes as the course goes on: what was chosen counts while it is offered. */
+const chosen = computed<Act | ''>({
+  get: () => acts.value.find((one) => one.act === draft.value.chosen)?.act ?? acts.value[0]?.act ?? '',
+  set: (act) => (draft.value.chosen = act),
+})
 
 const acts = computed(() => {
   const stop = props.stop
@@ -37,43 +45,32 @@ const acts = computed(() => {
 })
 
 watch(isOpen, (open) => {
-  if (!open) return
-  chosen.value = acts.value[0]?.act ?? ''
-  reason.value = ''
-  until.value = ''
-  faults.value = {}
-  message.value = ''
+  if (open) begin()
 })
 
 async function say(): Promise<void> {
   const step = props.stop?.key
   const act = chosen.value
-  if (!step || act === '' || isSending.value) return
-  isSending.value = true
-  faults.value = {}
-  message.value = ''
-  const id = freshId()
-  const why = reason.value
+  if (!step || act === '') return
   const words = `${props.stop?.label ?? step}: ${acts.value.find((one) => one.act === act)?.label ?? act}`
-  try {
-    await bench.submit((ticket) => {
+  const isSent = await send((id, { reason, until }) =>
+    bench.submit((ticket) => {
       const params = { path: { ticket, step } }
       if (act === 'done') return post('/api/instruments/{ticket}/steps/{step}/done', { params, body: { id }, words })
       if (act === 'wait') {
-        const time = until.value ? new Date(until.value).toISOString() : ''
-        return post('/api/instruments/{ticket}/steps/{step}/wait', { params, body: { id, reason: why, until: time }, words })
+        const time = until ? new Date(until).toISOString() : ''
+        return post('/api/instruments/{ticket}/steps/{step}/wait', { params, body: { id, reason, until: time }, words })
       }
       const path = act === 'go-on' ? '/api/instruments/{ticket}/steps/{step}/go-on' : '/api/instruments/{ticket}/steps/{step}/pass-over'
-      return post(path, { params, body: { id, reason: why }, words })
-    })
-    isOpen.value = false
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    faults.value = error.fields
-    message.value = error.message
-  } finally {
-    isSending.value = false
-  }
+      return post(path, { params, body: { id, reason }, words })
+    }),
+  )
+  if (isSent) isOpen.value = false
+}
+/** What was typed is not wanted; Escape only shuts the form. */
+function cancel(): void {
+  clear()
+  isOpen.value = false
 }
 </script>
 
@@ -88,10 +85,10 @@ async function say(): Promise<void> {
           <v-radio-group v-model="chosen" hide-details @keydown.enter.prevent="say">
             <v-radio v-for="one in acts" :key="one.act" :value="one.act" :label="one.label" />
           </v-radio-group>
-          <v-text-field v-if="chosen === 'wait'" v-model="until" class="field" type="datetime-local" :label="t('until_3')" :error-messages="faults.until" />
+          <v-text-field v-if="chosen === 'wait'" v-model="draft.until" class="field" type="datetime-local" :label="t('until_3')" :error-messages="faults.until" />
           <v-text-field
             v-if="chosen !== 'done'"
-            v-model="reason"
+            v-model="draft.reason"
             class="field"
             :label="chosen === 'wait' ? t('what_it_waits_for') : t('why_kept_and_printed')"
             maxlength="500"
@@ -102,7 +99,7 @@ async function say(): Promise<void> {
         </form>
       </v-card-text>
       <v-card-actions class="actions">
-        <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
+        <v-btn @click="cancel">{{ t('cancel') }}</v-btn>
         <v-btn v-if="acts.length" variant="flat" type="submit" form="step" :loading="isSending" :disabled="chosen === ''">{{ t('apply') }}</v-btn>
       </v-card-actions>
     </v-card>

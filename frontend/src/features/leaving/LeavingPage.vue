@@ -21,7 +21,7 @@ const router = useRouter()
 const bench = useBench()
 const house = useHouse()
 const atBench = useAtBench()
-const { list, failure, faults, isSending, check, undoCheck, handOver, takeBack, add } = useLeaving(() => props.ticket)
+const { list, failure, faults, isSending, check, notRight, undoCheck, handOver, takeBack, add } = useLeaving(() => props.ticket)
 watch(() => props.ticket, (ticket) => void bench.open(ticket), { immediate: true })
 
 const GROUPS = {
@@ -78,7 +78,7 @@ async function say(point: ClosingPoint, run: () => Promise<boolean>): Promise<vo
   await run()
 }
 const nameOf = (point: ClosingPoint) => point.key.replace('pitch:', '')
-const allRight = () => void check(unchecked.value.map(nameOf), 'right')
+const allRight = () => void check(unchecked.value.map(nameOf))
 async function sign(): Promise<void> {
   if (hindered.value) return
   at.value = ''
@@ -133,10 +133,11 @@ useCommands([
             v-for="point in group.points"
             :key="point.key"
             :point="point"
+            :ticket="ticket"
             :may-check="mayCheck"
+            :not-right="(id, words) => notRight(id, nameOf(point), words)"
             :fault="at === point.key ? failure : ''"
-            @right="say(point, () => check([nameOf(point)], 'right'))"
-            @not-right="(words) => say(point, () => check([nameOf(point)], 'not_right', words))"
+            @right="say(point, () => check([nameOf(point)]))"
             @undo="say(point, () => undoCheck(nameOf(point)))"
           />
         </ul>

@@ -3,31 +3,38 @@
 import { computed, nextTick, ref } from 'vue'
 import type { ClosingPoint } from '@/api'
 import { StateMark } from '@/features/map'
+import { useFormEntry } from '@/shared/entry'
 import { day } from '@/shared/format'
 import { pictureOf } from '@/shared/pictures'
 import { t } from '@/words/leaving'
 
-const props = defineProps<{ point: ClosingPoint; mayCheck: boolean; fault: string }>()
-const emit = defineEmits<{ right: []; notRight: [words: string]; undo: [] }>()
+const props = defineProps<{
+  point: ClosingPoint
+  ticket: string
+  mayCheck: boolean
+  fault: string
+  /** Throws Refused. */
+  notRight: (id: string, words: string) => Promise<void>
+}>()
+const emit = defineEmits<{ right: []; undo: [] }>()
 const MARKS = { right: 'in_order', open: 'work', not_right: 'work', unchecked: 'unknown', not_read: 'unknown', assumed: 'assumed', noted: 'left' } as const
 const STATES = { right: '', open: '', not_right: t('not_right'), unchecked: t('not_looked_at'), not_read: '', assumed: '', noted: '' } as const
 const mark = computed(() => MARKS[props.point.state])
 const isPitch = computed(() => props.point.group === 'pitch')
 const isWriting = ref(false)
-const words = ref('')
+const { draft, message, isSending, begin, send } = useFormEntry({ kind: 'check', of: () => `${props.ticket}/${props.point.key}`, empty: () => ({ words: props.point.words }) })
 const field = ref<HTMLInputElement | null>(null)
 const photos = computed(() => props.point.evidence.filter((one) => one.photo))
 const lines = computed(() => props.point.evidence.filter((one) => !one.photo))
 async function write(): Promise<void> {
   isWriting.value = true
-  words.value = props.point.words
+  begin()
   await nextTick()
   field.value?.focus()
 }
-function send(): void {
-  if (!words.value.trim()) return
-  emit('notRight', words.value.trim())
-  isWriting.value = false
+async function say(): Promise<void> {
+  if (!draft.value.words.trim()) return
+  if (await send((id, { words }) => props.notRight(id, words.trim()))) isWriting.value = false
 }
 /** Digits answer where the row has the focus: 1 right, 2 not right. */
 function onKey(event: KeyboardEvent): void {
@@ -54,11 +61,11 @@ function onKey(event: KeyboardEvent): void {
       </ul>
       <span v-if="photos.length" class="photos"><img v-for="one in photos" :key="one.photo" :src="pictureOf(one.photo, 'small')" :alt="one.says" loading="lazy" /></span>
       <span v-if="point.reason" class="says">{{ t('left_open', { reason: point.reason }) }}</span>
-      <form v-if="isWriting" class="write" @submit.prevent="send" @keydown.esc.stop.prevent="isWriting = false">
-        <input ref="field" v-model="words" class="entry" maxlength="500" :placeholder="t('what_is_wrong')" :aria-label="t('what_is_not_right', { label: point.label })" />
-        <v-btn type="submit" size="small" :disabled="!words.trim()">{{ t('record') }}</v-btn>
+      <form v-if="isWriting" class="write" @submit.prevent="say" @keydown.esc.stop.prevent="isWriting = false">
+        <input ref="field" v-model="draft.words" class="entry" maxlength="500" :placeholder="t('what_is_wrong')" :aria-label="t('what_is_not_right', { label: point.label })" />
+        <v-btn type="submit" size="small" :loading="isSending" :disabled="!draft.words.trim()">{{ t('record') }}</v-btn>
       </form>
-      <span v-if="fault" class="fault" role="alert">{{ fault }}</span>
+      <span v-if="fault || message" class="fault" role="alert">{{ fault || message }}</span>
     </div>
     <div v-if="isPitch && mayCheck" class="acts">
       <button type="button" class="choice" :aria-pressed="point.verdict === 'right'" :aria-label="t('right', { label: point.label })" @click="point.verdict === 'right' ? emit('undo') : emit('right')">{{ t('right_2') }}</button>

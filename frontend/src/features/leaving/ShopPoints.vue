@@ -4,6 +4,7 @@ import { ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { answerOf, api, Refused, type Family, type ShopPoint } from '@/api'
 import { useCommands } from '@/shared/commands'
+import { useFormEntry } from '@/shared/entry'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import { t } from '@/words/leaving'
@@ -14,32 +15,44 @@ const atBench = useAtBench()
 const points = ref<ShopPoint[]>([])
 const opened = ref<string | null>(null)
 const failure = ref('')
-const faults = ref<Record<string, string>>({})
-const form = ref({ label: '', look: '', means: '', families: [] as Family[] })
+/** One of the list, as it stands; the next of the shop's own where none is. */
+const { draft: form, message, faults, isSending, begin, send, clear } = useFormEntry({
+  kind: 'closing_point',
+  of: () => opened.value ?? '',
+  empty: () => {
+    const point = points.value.find((one) => one.point === opened.value)
+    return { label: point?.label ?? '', look: point?.look ?? '', means: point?.means ?? '', families: (point?.families ?? []) as Family[] }
+  },
+})
 
 async function run(ask: () => Promise<ShopPoint[]>): Promise<boolean> {
   failure.value = ''
-  faults.value = {}
   try {
     points.value = await ask()
     return true
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     failure.value = error.message
-    faults.value = error.fields
     return false
   }
 }
 void run(() => answerOf(api.GET('/api/closing-points')))
 
 function edit(point: ShopPoint | null): void {
-  faults.value = {}
   opened.value = point?.point ?? ''
-  form.value = { label: point?.label ?? '', look: point?.look ?? '', means: point?.means ?? '', families: (point?.families ?? []) as Family[] }
+  begin()
 }
 async function save(): Promise<void> {
-  const point = opened.value || `own_${freshId().replaceAll('-', '')}`
-  if (await run(() => answerOf(api.PUT('/api/closing-points/{point}', { params: { path: { point } }, body: { id: freshId(), ...form.value } })))) opened.value = null
+  const of = opened.value
+  const isSent = await send(async (id, typed) => {
+    const point = of || `own_${id.replaceAll('-', '')}`
+    points.value = await answerOf(api.PUT('/api/closing-points/{point}', { params: { path: { point } }, body: { id, ...typed } }))
+  })
+  if (isSent && opened.value === of) opened.value = null
+}
+function cancel(): void {
+  clear()
+  opened.value = null
 }
 const leaveOut = (point: string) => run(() => answerOf(api.POST('/api/closing-points/{point}/leave-out', { params: { path: { point } }, body: { id: freshId() } })))
 const askAgain = (point: ShopPoint) =>
@@ -79,8 +92,8 @@ useCommands([
         <button v-for="family in FAMILIES" :key="family" type="button" class="choice" :aria-pressed="form.families.includes(family)" @click="toggle(family)">{{ family }}</button>
         <span>{{ form.families.length ? '' : t('all_families') }}</span>
       </div>
-      <p v-if="failure && !Object.keys(faults).length" class="fault" role="alert">{{ failure }}</p>
-      <div class="acts"><v-btn @click="opened = null">{{ t('cancel') }}</v-btn><v-btn type="submit" variant="flat">{{ t('save_point') }}</v-btn></div>
+      <p v-if="message && !Object.keys(faults).length" class="fault" role="alert">{{ message }}</p>
+      <div class="acts"><v-btn @click="cancel">{{ t('cancel') }}</v-btn><v-btn type="submit" variant="flat" :loading="isSending">{{ t('save_point') }}</v-btn></div>
     </form>
     <ul>
       <li v-for="point in points" :key="point.point" :class="{ out: !point.is_asked }">

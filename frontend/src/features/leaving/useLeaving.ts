@@ -20,7 +20,10 @@ export interface UseLeavingReturn {
   failure: Ref<string>
   faults: Ref<Record<string, string>>
   isSending: ComputedRef<boolean>
-  check: (points: string[], verdict: 'right' | 'not_right', words?: string) => Promise<boolean>
+  /** These points are right. */
+  check: (points: string[]) => Promise<boolean>
+  /** Throws Refused, for its form. */
+  notRight: (id: string, point: string, words: string) => Promise<void>
   undoCheck: (point: string) => Promise<boolean>
   handOver: (leave: Leave) => Promise<boolean>
   takeBack: () => Promise<boolean>
@@ -74,10 +77,10 @@ export function useLeaving(ticket: () => string): UseLeavingReturn {
     failure,
     faults,
     isSending,
-    check: (points, verdict, words = '') =>
-      act(`check ${points.join(' ')} ${verdict} ${words}`, (at) =>
-        answerOf(api.POST('/api/instruments/{ticket}/checks', { ...at, body: { id: freshId(), points, verdict, words } })),
-      ),
+    check: (points) =>
+      act(`check ${points.join(' ')}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/checks', { ...at, body: { id: freshId(), points, verdict: 'right', words: '' } }))),
+    notRight: (id, point, words) =>
+      run(`not right ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/checks', { ...at, body: { id, points: [point], verdict: 'not_right', words } }))),
     undoCheck: (point) => act(`undo ${point}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/checks/take-back', { ...at, body: { point } }))),
     handOver: (leave) => {
       // As it was signed, though it may wait its turn.

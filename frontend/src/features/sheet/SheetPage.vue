@@ -53,7 +53,7 @@ const particularsOpen = ref(false)
 const stepOpen = ref(false)
 const stepKey = ref('')
 const wordPanel = ref<InstanceType<typeof WordPanel> | null>(null)
-const { mayRecord, work, otherWork, record, takeBackHandOver } = useRecording(
+const { mayRecord, work, recordOther, record, takeBackHandOver } = useRecording(
   entry,
   () => (why.value = null),
   openStrings,
@@ -260,7 +260,7 @@ const refusedElsewhere = computed(() =>
   </InstrumentFrame>
   <template v-if="sheet">
     <StringsDialog v-model="stringsOpen" :sheet="sheet" :change="stringsChange" />
-    <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" :has-wheels="hasWheels" @done="otherWork" />
+    <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" :has-wheels="hasWheels" :ticket="sheet.instrument.ticket" :record="recordOther" />
     <StepDialog v-model="stepOpen" :stop="step" />
     <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />

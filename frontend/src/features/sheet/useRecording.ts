@@ -1,7 +1,9 @@
 /** Writing down what was done at an instrument, and what is measured next because of it. */
 import { useRouter } from 'vue-router'
+import { Refused } from '@/api'
 import { keyOf, useBench, type useEntry } from '@/features/bench'
 import { useHouse } from '@/features/rail'
+import { freshId } from '@/shared/id'
 
 /** Where a work is measured first: the caliper may be there before the server has answered. */
 const MEASURED_FIRST = { crown_cut: 'end_height:0', nut_filed: 'nut_height:0' } as const
@@ -10,8 +12,11 @@ export interface UseRecordingReturn {
   /** Whether the sheet asks for a work now, or lets it be recorded beside that. */
   mayRecord: (kind: string) => boolean
   work: (kind: keyof typeof MEASURED_FIRST) => Promise<void>
-  /** Any other work: what it made stale is measured next. A move of the post says which end went, and which way. */
-  otherWork: (kind: string, words?: string) => Promise<void>
+  /**
+   * Any other work: what it made stale is measured next. A move of the post says which end went, and which way.
+   * Throws Refused, which is said on the page already.
+   */
+  recordOther: (kind: string, words: string, id: string) => Promise<void>
   record: (kind: string) => void
   takeBackHandOver: () => Promise<void>
 }
@@ -34,13 +39,13 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
     const told = bench.sheet?.instruction
     return told?.record?.work === kind || (told?.also ?? []).some((one) => one.work === kind)
   }
-  async function otherWork(kind: string, words = ''): Promise<void> {
+  async function recordOther(kind: string, words: string, id: string): Promise<void> {
     begin()
     if (kind === 'post_moved') {
       void router.push({ name: 'sound', params: { ticket: bench.ticket }, query: { act: 'move' } })
       return
     }
-    if (!(await bench.doWork(kind, words, labelOf(kind)))) return
+    if (!(await bench.doWork(kind, words, labelOf(kind), id))) throw new Refused(bench.failure)
     const stale = bench.sheet?.cells.find((cell) => cell.state === 'stale')
     if (stale) entry.goTo(keyOf(stale))
     void house.load()
@@ -48,11 +53,14 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
   function record(kind: string): void {
     if (kind === 'crown_cut' || kind === 'nut_filed') void work(kind)
     else if (kind === 'strings_changed') openStrings(true)
-    else void otherWork(kind)
+    else void recordOther(kind, '', freshId()).catch(said)
+  }
+  function said(error: unknown): void {
+    if (!(error instanceof Refused)) throw error
   }
   async function takeBackHandOver(): Promise<void> {
     if (await bench.takeBackHandOver()) void house.load()
   }
 
-  return { mayRecord, work, otherWork, record, takeBackHandOver }
+  return { mayRecord, work, recordOther, record, takeBackHandOver }
 }

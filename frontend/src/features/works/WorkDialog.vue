@@ -1,15 +1,20 @@
 <script setup lang="ts">
 /** A work that was done away from the sheet's own buttons: written down, what it touches is measured again. */
-import { computed, ref, watch } from 'vue'
+import { computed, watch } from 'vue'
 import type { Choices } from '@/api'
+import { useFormEntry } from '@/shared/entry'
 import { focusChosenInDialog } from '@/shared/focus'
 import { t } from '@/words/works'
 
-const props = defineProps<{ works: Choices['works']; hasWheels: boolean }>()
-const emit = defineEmits<{ done: [work: string, words: string] }>()
+const props = defineProps<{
+  ticket: string
+  works: Choices['works']
+  hasWheels: boolean
+  /** Throws Refused. */
+  record: (work: string, words: string, id: string) => Promise<void>
+}>()
 const isOpen = defineModel<boolean>({ required: true })
-const chosen = ref('')
-const words = ref('')
+const { draft, begin, send, clear } = useFormEntry({ kind: 'work', of: () => props.ticket, empty: () => ({ chosen: '', words: '' }) })
 const OTHER = 'other_work'
 /** By the part that each is done to, and only what this instrument has. */
 const parts = computed(() => {
@@ -22,15 +27,21 @@ const parts = computed(() => {
 })
 
 watch(isOpen, (open) => {
-  if (open) chosen.value = words.value = ''
+  if (open) begin()
 })
 function isReady(): boolean {
-  return chosen.value !== '' && (chosen.value !== OTHER || words.value.trim() !== '')
+  return draft.value.chosen !== '' && (draft.value.chosen !== OTHER || draft.value.words.trim() !== '')
 }
 function done(): void {
   if (!isReady()) return
+  // What is measured next does not wait for the answer; what is refused is said on the page, and stands here again.
   isOpen.value = false
-  emit('done', chosen.value, words.value.trim())
+  void send((id, { chosen, words }) => props.record(chosen, words.trim(), id))
+}
+/** What was typed is not wanted; Escape only shuts the form. */
+function cancel(): void {
+  clear()
+  isOpen.value = false
 }
 </script>
 
@@ -40,18 +51,18 @@ function done(): void {
       <v-card-title tag="h2">{{ t('record_work') }}</v-card-title>
       <v-card-text>
         <form id="work-done" @submit.prevent="done">
-          <v-radio-group v-model="chosen" hide-details class="works" @keydown.enter.prevent="done">
+          <v-radio-group v-model="draft.chosen" hide-details class="works" @keydown.enter.prevent="done">
             <div v-for="[part, own] in parts" :key="part" class="part">
               <h3>{{ part }}</h3>
               <v-radio v-for="work in own" :key="work.key" :value="work.key" :label="work.label" />
             </div>
           </v-radio-group>
-          <label v-if="chosen === OTHER" class="words">{{ t('what_was_done') }}<input v-model="words" class="plain-input" maxlength="400" autocomplete="off" /></label>
+          <label v-if="draft.chosen === OTHER" class="words">{{ t('what_was_done') }}<input v-model="draft.words" class="plain-input" maxlength="400" autocomplete="off" /></label>
           <p>{{ t('readings_that_the_work_touches') }}</p>
         </form>
       </v-card-text>
       <v-card-actions class="actions">
-        <v-btn @click="isOpen = false">{{ t('cancel') }}</v-btn>
+        <v-btn @click="cancel">{{ t('cancel') }}</v-btn>
         <v-btn variant="flat" type="submit" form="work-done" :disabled="!isReady()">{{ t('save') }}</v-btn>
       </v-card-actions>
     </v-card>
