@@ -217,7 +217,7 @@ def test_strings_that_are_changed_went_on_just_now_and_named_ones_did_not(page: 
     dialog.get_by_role("button", name="These strings").dblclick()
     expect(dialog).to_have_count(0)
     changed = (
-        "SELECT count(*) FROM work_done t JOIN visit v ON v.id = t.visit_id JOIN instrument i ON i.id = v.instrument_id "
+        "SELECT count(*) FROM work_done t JOIN visit v ON v.id = t.visit_id JOIN instrument i ON i.id = instrument_id "
         "WHERE i.ticket = 'RW-102' AND t.work = 'strings_changed' AND t.done_at > now() - interval '1 hour'"
     )
     assert written(demo, changed) == [(1,)]

@@ -7,9 +7,9 @@ import subprocess
 import sys
 from pathlib import Path
 
-import launcher.__main__
 import pytest
 
+import launcher.__main__
 from launcher import console, debian, stamps
 from launcher.console import SetupError, run_logged
 from launcher.debian import Program
