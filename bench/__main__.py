@@ -6,8 +6,9 @@ import sys
 from importlib import import_module
 
 QUICK = ("bridge", "targets", "first_load", "save", "measuring", "pages", "house", "outbox", "estimate")
-LONG = ("archives", "day", "faults", "load", "hostile", "outcome", "mutation")
+LONG = ("archives", "day", "faults", "load", "hostile", "mangled", "outcome", "mutation")
 """These take minutes, and run when they are named."""
+IN_PARTS = ("day", "mangled")
 
 if __name__ == "__main__":
     names = sys.argv[1:] or QUICK
@@ -15,4 +16,4 @@ if __name__ == "__main__":
     if unknown:
         sys.exit(f"There is no benchmark {unknown[0]}; there are {', '.join(QUICK + LONG)}.")
     for name in names:
-        import_module("bench.day.run" if name == "day" else f"bench.{name}").run()
+        import_module(f"bench.{name}.run" if name in IN_PARTS else f"bench.{name}").run()

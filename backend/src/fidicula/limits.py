@@ -20,6 +20,10 @@ SIGNATURE = 40_000
 TICKET = 20
 STRING_NAME = 4
 FEWEST_STRINGS, MOST_STRINGS = 3, 6
+MOST_FREEZE_DAYS = 60
+"""So many days before a deadline nothing is changed any more."""
+MOST_COUNTED = 32_767
+"""Of what is counted in whole numbers on record."""
 
 AMOUNT_DIGITS, AMOUNT_PLACES = 20, 6
 """Of an exact amount: money, minutes, a count."""

@@ -9,6 +9,7 @@ from uuid import UUID, uuid5
 from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
+from fidicula import limits
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Day, Family, Label, Sentence, Story, Ticket, TicketTyped
@@ -34,7 +35,7 @@ class VisitBody(BaseModel):
     kind: Annotated[Label, Field(max_length=40)] = "bridge"
     climate: Literal["", "damp", "dry"] = ""
     deadline: Day | None = None
-    freeze_days: Annotated[int, Field(ge=0, le=60)] = 3
+    freeze_days: Annotated[int, Field(ge=0, le=limits.MOST_FREEZE_DAYS)] = 3
     promised: Day | None = None
     along: Sentence = ""
 

@@ -7,6 +7,7 @@ from collections.abc import Iterable, Iterator, Mapping, Sequence
 from typing import Any
 from uuid import UUID
 
+import psycopg
 from psycopg.types.json import Jsonb
 from sqlalchemy import Connection, Table, func, select, text
 from sqlalchemy.dialects.postgresql import JSONB
@@ -38,6 +39,16 @@ _NOT_SAID = frozenset({"number", "instrument_id", "known_by", "last_opened_at"})
 _RENAMED = {"list": "list_name"}
 """A column whose name is a word of the language that reads it."""
 _FILES = {"photographs": ("jpeg", "small"), "recordings": ("sound",)}
+
+
+_UNFIT = {
+    psycopg.errors.UniqueViolation: "a line stands twice, or is here already",
+    psycopg.errors.ForeignKeyViolation: "a line names another that is not there",
+}
+
+
+class UnfitError(Exception):
+    """The records do not take what came. The message says in which table, and why."""
 
 
 class Archive:
@@ -312,10 +323,16 @@ class Archive:
         quoted = ", ".join(f'"{column.name}"' for column in columns)
         raw = self._connection.connection.driver_connection
         assert raw is not None
-        with raw.cursor().copy(f'COPY "{table.name}" ({quoted}) FROM STDIN') as copy:
-            for row in rows:
-                values = zip(as_json, row.values(), strict=True)
-                copy.write_row([Jsonb(value) if json and value is not None else value for json, value in values])
+        try:
+            with raw.cursor().copy(f'COPY "{table.name}" ({quoted}) FROM STDIN') as copy:
+                for row in rows:
+                    values = zip(as_json, row.values(), strict=True)
+                    copy.write_row([Jsonb(value) if json and value is not None else value for json, value in values])
+        except (psycopg.IntegrityError, psycopg.DataError) as error:
+            said = _UNFIT.get(
+                type(error), f"a value does not fit ({error.diag.constraint_name or type(error).__name__})"
+            )
+            raise UnfitError(f"{table.name}: {said}") from error
 
 
 def _grouped(rows: Iterable[Any]) -> dict[UUID, list[Row]]:

@@ -70,7 +70,7 @@ class SealLine(Line):
     """A visit that was signed. hashes : of each list of its record.  hash : of those and of what was signed."""
 
     id: UUID
-    format: int
+    format: Annotated[int, Field(ge=1, le=limits.MOST_COUNTED)]
     hashes: dict[Name, Sha256]
     hash: Sha256
     points: list[Detail]
@@ -99,7 +99,7 @@ class HandLine(Line):
     person: Name
     tool: Name
     squares: Annotated[float, Field(ge=0, allow_inf_nan=False)]
-    free: Annotated[int, Field(gt=0)]
+    free: Annotated[int, Field(gt=0, le=limits.MOST_COUNTED)]
 
 
 class VisitDossier(Line):
@@ -115,7 +115,7 @@ class VisitDossier(Line):
 class SetStringLine(Line):
     """One string of a set: mm, N, g/m."""
 
-    position: int
+    position: Annotated[int, Field(ge=0, lt=limits.MOST_STRINGS)]
     name: Name
     diameter: Annotated[float, Field(gt=0, allow_inf_nan=False)]
     tension: Mm | None

@@ -285,7 +285,7 @@ class VisitHead(Line):
     closed_by: Name | None
     climate: Literal["", "damp", "dry"]
     deadline: Day | None
-    freeze_days: Annotated[int, Field(ge=0, le=3660)]
+    freeze_days: Annotated[int, Field(ge=0, le=limits.MOST_FREEZE_DAYS)]
     promised: Day | None
 
 

@@ -83,6 +83,8 @@ class Checker:
         if sum(visit.record.visit.closed_at is None for visit in dossier.visits) > 1:
             raise Fault("visits", "two of them never ended")
         self._check_ids(dossier)
+        _check_named(dossier)
+        _check_once(dossier)
         _check_past(dossier, "", self._latest)
         for set_line in dossier.string_sets:
             if sorted(one.position for one in set_line.strings) != list(range(len(set_line.strings))):
@@ -94,15 +96,59 @@ class Checker:
 
     def _check_ids(self, dossier: Dossier) -> None:
         ids = [("instrument.id", dossier.instrument.id)]
+        ids += [(f"targets.{i}", line.id) for i, line in enumerate(dossier.targets)]
+        ids += [(f"particulars.{i}", line.id) for i, line in enumerate(dossier.particulars)]
         for i, visit in enumerate(dossier.visits):
             ids.append((f"visits.{i}.record.visit.id", visit.record.visit.id))
             for name, lines in visit.record:
                 if isinstance(lines, list):
                     ids += [(f"visits.{i}.record.{name}", line.id) for line in lines]
+            ids += [(f"visits.{i}.seals", line.id) for line in visit.seals]
+            ids += [(f"visits.{i}.additions", line.id) for line in visit.additions]
         for field, one in ids:
             if one in self._ids:
                 raise Fault(field, f"the id {one} stands twice")
             self._ids.add(one)
+
+
+_NAMES: Mapping[str, Mapping[str, str]] = {
+    "blind_comparisons": {"first_id": "recordings", "second_id": "recordings"},
+    "plan_parts": {"line_id": "plan"},
+    "plan_times": {"line_id": "plan"},
+}
+"""What lines of a list name: by field, the list of the same visit that the other line is in."""
+
+
+def _check_named(dossier: Dossier) -> None:
+    """Each line that another one names is in the dossier."""
+    sets, items = ({one.id for one in lines} for lines in (dossier.string_sets, dossier.stock_items))
+    for i, item in enumerate(dossier.stock_items):
+        if item.string_set_id is not None and item.string_set_id not in sets:
+            raise Fault(f"stock_items.{i}.string_set_id", "that set is not in the archive")
+    for i, visit in enumerate(dossier.visits):
+        with _within(f"visits.{i}.record"):
+            for name, fields in _NAMES.items():
+                for field, of in fields.items():
+                    there = {line.id for line in getattr(visit.record, of)}
+                    for j, line in enumerate(getattr(visit.record, name)):
+                        if getattr(line, field) not in there:
+                            raise Fault(f"{name}.{j}.{field}", f"there is no such line in {of}")
+            for j, part in enumerate(visit.record.plan_parts):
+                if part.item_id not in items:
+                    raise Fault(f"plan_parts.{j}.item_id", "that item is not in the archive")
+
+
+def _check_once(dossier: Dossier) -> None:
+    """What a visit has once, it has once."""
+    for i, visit in enumerate(dossier.visits):
+        hands = [(line.person, line.tool) for line in visit.hands]
+        if len(set(hands)) < len(hands):
+            raise Fault(f"visits.{i}.hands", "each person has one line for each tool")
+        if sum(line.opened_again_at is None for line in visit.seals) > 1:
+            raise Fault(f"visits.{i}.seals", "two of them hold")
+        running = [line.line_id for line in visit.record.plan_times if line.ended_at is None]
+        if len(set(running)) < len(running):
+            raise Fault(f"visits.{i}.record.plan_times", "one work runs twice at a time")
 
 
 def _check_past(value: object, place: str, latest: datetime) -> None:

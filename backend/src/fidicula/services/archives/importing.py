@@ -11,8 +11,9 @@ from pathlib import Path
 from typing import Any, Literal
 from uuid import UUID
 
+from fidicula.db.archive import UnfitError
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.documents.dossier.archive import ArchiveError, ArchiveReader
+from fidicula.documents.dossier.archive import INSTRUMENTS, SHOP, ArchiveError, ArchiveReader
 from fidicula.documents.dossier.instrument import Dossier
 from fidicula.documents.pictures import PictureError, small_of
 from fidicula.services.archives.checking import TRIED_ALL, Checker, try_out
@@ -130,7 +131,10 @@ class _Taking:
         self._uow.archive.begin_writing()
         shop = self._archive.shop()
         if shop is not None and self._uow.archive.is_empty():
-            self._uow.archive.put_shop(shop.model_dump())
+            try:
+                self._uow.archive.put_shop(shop.model_dump())
+            except UnfitError as error:
+                raise ArchiveError(f"the records do not take it: {error}", SHOP) from error
         self._tickets = set(self._uow.instruments.tickets())
         for batch in _batches(self._archive.instruments()):
             self._take(batch)
@@ -157,9 +161,17 @@ class _Taking:
             self._readings += sum(len(visit["record"]["readings"]) for visit in row["visits"])
             files.update(self._files(row))
         if rows:
-            self._uow.archive.put(rows, files)
+            self._put(rows, files)
             called = {new: ticket for ticket, new in self._renamed.items()}
             try_out(self._uow, self._to_try(batch), lambda ticket: called.get(ticket, ticket))
+
+    def _put(self, rows: list[dict[str, Any]], files: dict[UUID, dict[str, bytes]]) -> None:
+        """What the checks do not know of and the records do not take is refused by them."""
+        try:
+            self._uow.archive.put(rows, files)
+        except UnfitError as error:
+            lines = f"lines {self._seen + 1} to {self._seen + len(rows)}" if len(rows) > 1 else f"line {self._seen + 1}"
+            raise ArchiveError(f"the records do not take it: {error}", f"{INSTRUMENTS}, {lines}") from error
 
     def _to_try(self, batch: Sequence[Dossier]) -> list[str]:
         """Tickets, as they are called here, of those that are opened before they are kept."""
