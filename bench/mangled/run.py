@@ -1,6 +1,6 @@
-"""`./fidicula bench mangled`: 10,000 archives that fit the published schema; each is taken in, or refused in a sentence.
+"""`./fidicula bench mangled`: 10,000 archives that fit the schema; each comes in, or is refused in a sentence.
 
-Of whatever came in, every answer is asked for, and the house's own pages beside it. `FIDICULA_ARCHIVES=500` for fewer.
+Of whatever came in every answer is asked for, and the house's own pages beside it. `FIDICULA_ARCHIVES=500` for fewer.
 Wanted: nothing that fails, neither as an archive comes in nor afterwards.
 """
 
@@ -95,7 +95,7 @@ class Mangling:
                 self.counts["refused"] += 1
                 self.refusals[_kind(error.sentence)] += 1
                 return
-            except Exception as error:
+            except Exception as error:  # noqa: BLE001 - whatever it is, it is what is looked for
                 self._fault(f"taking in: {type(error).__name__}: {str(error)[:160]}", dossier)
                 return
         self.counts["taken in"] += 1

@@ -41,7 +41,7 @@ _RENAMED = {"list": "list_name"}
 _FILES = {"photographs": ("jpeg", "small"), "recordings": ("sound",)}
 
 
-_UNFIT = {
+_UNFIT: Mapping[type[psycopg.Error], str] = {
     psycopg.errors.UniqueViolation: "a line stands twice, or is here already",
     psycopg.errors.ForeignKeyViolation: "a line names another that is not there",
 }
@@ -329,9 +329,8 @@ class Archive:
                     values = zip(as_json, row.values(), strict=True)
                     copy.write_row([Jsonb(value) if json and value is not None else value for json, value in values])
         except (psycopg.IntegrityError, psycopg.DataError) as error:
-            said = _UNFIT.get(
-                type(error), f"a value does not fit ({error.diag.constraint_name or type(error).__name__})"
-            )
+            by = error.diag.constraint_name or type(error).__name__
+            said = _UNFIT.get(type(error), f"a value does not fit ({by})")
             raise UnfitError(f"{table.name}: {said}") from error
 
 

@@ -147,6 +147,27 @@ def reading_with(**changes: Any) -> Callable[[bytes], bytes]:
     return change
 
 
+SOME_ID, AT = "3f1d5b9e-0c11-4c7b-9a51-0d5b3c2a1f00", "2026-11-20T10:00:00Z"
+TIME = {"id": SOME_ID, "line_id": SOME_ID, "begun_by": "Ilse", "begun_at": AT, "ended_at": None}
+BLIND = {
+    "id": SOME_ID, "player": "Pia", "first_id": SOME_ID, "second_id": SOME_ID, "chosen": None, "led_by": "Ilse",
+    "begun_at": AT, "chosen_at": None,
+}  # fmt: skip
+HAND = {"person": "Ilse", "tool": "caliper", "squares": 0.1, "free": 3}
+
+
+def with_lines(name: str, *lines: dict[str, Any]) -> Callable[[bytes], bytes]:
+    """Lines are added to a list of the first visit, or of its record."""
+
+    def change(content: bytes) -> bytes:
+        dossier = json.loads(content)
+        visit = dossier["visits"][0]
+        (visit["record"] if name in visit["record"] else visit)[name].extend(lines)
+        return json.dumps(dossier).encode() + b"\n"
+
+    return change
+
+
 def newer(content: bytes) -> bytes:
     return json.dumps({**json.loads(content), "version": FORMAT + 1}).encode()
 
@@ -180,6 +201,21 @@ BAD: list[tuple[str, Callable[[bytes], bytes], str]] = [
     ("an unknown measure", lambda data: changed(data, **{INSTRUMENTS: reading_with(measure="weight")}), "weight"),
     ("fewer than it says", lambda data: changed(data, **{INSTRUMENTS: b""}), "may be cut short"),
     ("the same twice", lambda data: changed(data, **{INSTRUMENTS: lambda c: c + c}), "twice"),
+    (
+        "a part of no planned work",
+        lambda data: changed(data, **{INSTRUMENTS: with_lines("plan_times", TIME)}),
+        "line_id",
+    ),
+    (
+        "a comparison of nothing",
+        lambda data: changed(data, **{INSTRUMENTS: with_lines("blind_comparisons", BLIND)}),
+        "first",
+    ),
+    (
+        "a hand twice",
+        lambda data: changed(data, **{INSTRUMENTS: with_lines("hands", HAND, HAND)}),
+        "one line for each tool",
+    ),
     ("no readable line", lambda data: changed(data, **{INSTRUMENTS: b"{\n"}), "line 1"),
 ]
 
@@ -199,6 +235,20 @@ def test_what_is_no_sound_archive_is_refused_with_its_place(
     with pytest.raises(RefusedError, match=says) as refused:
         look_at(another, path)
     assert refused.value.field == "file", what
+
+
+def test_a_line_that_is_here_already_takes_nothing_in(
+    demo: Engine, another: Engine, file: Callable[[bytes], Path]
+) -> None:
+    """Another instrument by its id and ticket, with the readings of one that is here."""
+    data = one(demo)
+    take_in(another, file(data), {}, by="Ilse")
+    stranger = changed(data, **{INSTRUMENTS: line_with(ticket="X-1", id=SOME_ID)})
+    with pytest.raises(RefusedError, match=r"line 1: the records do not take it: .*is here already") as refused:
+        take_in(another, file(stranger), {}, by="Ilse")
+    assert refused.value.field == "file"
+    with another.connect() as connection:
+        assert connection.execute(text("SELECT count(*) FROM instrument")).scalar() == 1
 
 
 def test_a_photograph_that_is_not_what_the_record_says_takes_nothing_in(
