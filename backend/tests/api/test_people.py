@@ -129,6 +129,24 @@ def test_a_session_left_alone_ends(app: Any, door: TestClient) -> None:
     assert door.get("/api/rail").status_code == 401
 
 
+def test_whoever_signs_in_hears_of_wrong_guesses_and_an_owner_of_everyones(app: Any) -> None:
+    """Since the sign-in before: what was said at one is not said at the next."""
+
+    def heard(name: str, password: str) -> list[tuple[str, str, int]]:
+        with TestClient(app, base_url="http://127.0.0.1") as browser:
+            assert browser.post("/api/session", json={"name": name, "password": password}).status_code == 204
+            told = browser.get("/api/session").json()["signed_in"]["guesses"]
+        return [(one["name"], one["what"], one["count"]) for one in told]
+
+    assert heard(ILSE, PASSWORDS[ILSE]) == []
+    with TestClient(app, base_url="http://127.0.0.1") as stranger:
+        for name in (TEO, ILSE, ILSE):
+            assert stranger.post("/api/session", json={"name": name, "password": "guessed"}).status_code == 401
+    assert heard(TEO, PASSWORDS[TEO]) == [(TEO, "password", 1)]
+    assert heard(ILSE, PASSWORDS[ILSE]) == [(ILSE, "password", 2), (TEO, "password", 1)]
+    assert heard(ILSE, PASSWORDS[ILSE]) == []
+
+
 def test_someone_else_takes_the_bench_by_pin_and_each_reading_has_its_taker(door: TestClient) -> None:
     """The desk signed in; Bram gives his PIN and measures; what Teo took may not be sent before Teo gave his."""
     sign_in(door, NOOR)

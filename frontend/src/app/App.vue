@@ -3,7 +3,7 @@ import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 
 import { useRoute, useRouter } from 'vue-router'
 import { useTheme } from 'vuetify'
 import { Refused } from '@/api'
-import { PasswordAgain, SignIn } from '@/features/people'
+import { GuessBar, PasswordAgain, SignIn } from '@/features/people'
 import { RailOfTags, useHouse } from '@/features/rail'
 import { OutboxBar } from '@/features/outbox'
 import CommandStrip from '@/shared/CommandStrip.vue'
@@ -112,6 +112,7 @@ useCommands([
         </div>
       </RailOfTags>
       <OutboxBar />
+      <GuessBar />
       <router-view />
       <ListeningIn />
       <CommandStrip>

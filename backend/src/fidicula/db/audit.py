@@ -6,11 +6,11 @@ from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import Connection, Table, Text, cast, func, insert, literal, select, union_all
+from sqlalchemy import Connection, Table, Text, cast, func, insert, literal, literal_column, select, union_all
 from sqlalchemy.sql.elements import ColumnElement
 
 from fidicula.db import schema
-from fidicula.db.people_records import AuditEntry
+from fidicula.db.people_records import AuditEntry, WrongGuesses
 
 _t = schema.audit_entry
 MOST = 500
@@ -67,6 +67,26 @@ class Audit:
             (row.number, AuditEntry(**{name: row._mapping[name] for name in AuditEntry.__dataclass_fields__}))
             for row in rows
         ]
+
+    def wrong_guesses(self, name: str, *, of_everyone: bool) -> list[WrongGuesses]:
+        """Since somebody signed in the time before this one. of_everyone : at everybody's secrets, not only theirs."""
+        before_this = (
+            select(_t.c.number)
+            .where(_t.c.act == literal_column("'person.signed_in'"), _t.c.subject == name)
+            .order_by(_t.c.number.desc())
+            .offset(1)
+            .limit(1)
+            .scalar_subquery()
+        )
+        what = _t.c.detail["what"].astext
+        asked = (
+            select(_t.c.subject, what, func.count(), func.max(_t.c.at), func.max(_t.c.number))
+            .where(_t.c.act == literal_column("'person.guessed_at'"), _t.c.number > func.coalesce(before_this, 0))
+            .group_by(_t.c.subject, what)
+            .order_by(func.max(_t.c.number).desc())
+        )
+        rows = self._connection.execute(asked if of_everyone else asked.where(_t.c.subject == name))
+        return [WrongGuesses(*row) for row in rows]
 
     def of_instrument(self, instrument_id: UUID) -> list[AuditEntry]:
         """Everything that was written down of an instrument at any visit, and what was taken back, newest first."""

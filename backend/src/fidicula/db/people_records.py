@@ -37,6 +37,17 @@ class Browser:
 
 
 @dataclass(frozen=True)
+class WrongGuesses:
+    """At one secret of one person. what : password or pin.  line : of the audit, the last of them."""
+
+    name: str
+    what: str
+    count: int
+    last_at: datetime
+    line: int
+
+
+@dataclass(frozen=True)
 class AuditEntry:
     """Who changed what and when. instrument_id : None for an act on the house.  detail : before and after, by name."""
 

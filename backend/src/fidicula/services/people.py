@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import UTC, datetime, timedelta
 from uuid import UUID, uuid4
 
-from fidicula.db.people_records import Browser, Person, SignIn
+from fidicula.db.people_records import Browser, Person, SignIn, WrongGuesses
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.audit import note
 from fidicula.services.browsers import known_browser, name_of
@@ -49,7 +49,10 @@ class PersonView:
 
 @dataclass(frozen=True)
 class SignedIn:
-    """What a browser knows of itself. form_token : to be brought along with every change.  browser : its name."""
+    """What a browser knows of itself. form_token : to be brought along with every change.  browser : its name.
+
+    guesses : that were wrong since whoever signed in here last did: at their own secrets; an owner hears of all.
+    """
 
     form_token: str
     person: PersonView
@@ -57,6 +60,7 @@ class SignedIn:
     people: list[PersonView]
     may: list[str]
     browser: str
+    guesses: list[WrongGuesses]
 
 
 @dataclass(frozen=True)
@@ -146,6 +150,8 @@ class People:
     def signed_in(self, sign_in: SignIn) -> SignedIn:
         with UnitOfWork(self._engine, only_reads=True) as uow:
             everyone = uow.people.all()
+            whose = sign_in.person
+            guesses = uow.audit.wrong_guesses(whose.name, of_everyone=whose.role == "owner")
         return SignedIn(
             form_token=sign_in.form_token,
             person=_view(sign_in.person, sign_in),
@@ -153,6 +159,7 @@ class People:
             people=[_view(person, sign_in) for person in everyone],
             may=sorted(MAY[sign_in.at_bench.role]),
             browser=sign_in.browser_name,
+            guesses=guesses,
         )
 
     def sign_out(self, token: str) -> None:

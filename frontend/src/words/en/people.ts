@@ -1,4 +1,11 @@
 export default {
+  "wrong_guesses": "Wrong guesses since you last signed in: {whose}; the last {ago}.",
+  "guesses_at_your_pin": "{count} at your PIN",
+  "guesses_at_your_password": "{count} at your password",
+  "guesses_at_the_pin_of": "{count} at the PIN of {name}",
+  "guesses_at_the_password_of": "{count} at the password of {name}",
+  "show_in_the_audit": "Show in the audit",
+  "guesses_read": "OK",
   "at_the_bench": "At the bench",
   "who_takes_the_readings": "Who takes the readings",
   "no_pin_yet_the_owner": "No PIN yet: the owner can give one.",

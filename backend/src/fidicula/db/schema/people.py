@@ -16,6 +16,7 @@ from sqlalchemy import (
     Text,
     Uuid,
     func,
+    text,
 )
 from sqlalchemy.dialects import postgresql
 from sqlalchemy.dialects.postgresql import JSONB
@@ -94,4 +95,10 @@ audit_entry = Table(
     Column("browser", Text, nullable=False, server_default=""),
     Column("request_id", Text, nullable=False, server_default=""),
     Index("ix_audit_entry_instrument_id_number", "instrument_id", "number"),
+    Index(
+        "ix_audit_entry_door",
+        "act",
+        "number",
+        postgresql_where=text("act IN ('person.signed_in', 'person.guessed_at')"),
+    ),
 )
