@@ -61,7 +61,12 @@ RECORDS: Mapping[str, tuple[str, str]] = {
         f"SELECT t.detail->>'words' AS mark, i.ticket FROM work_done t {AT} WHERE t.work = 'other_work'",
     ),
     "point": ("label", "SELECT t.label AS mark, '' AS ticket, t.look, t.means FROM point_entry t"),
-    "decision": ("reason", f"SELECT t.reason AS mark, i.ticket, t.question, t.outcome FROM decision t {AT}"),
+    # What the owner approves answers a question by itself.
+    "decision": (
+        "reason",
+        f"SELECT t.reason AS mark, i.ticket, t.question, t.outcome FROM decision t {AT} "
+        f"WHERE t.reason NOT LIKE '% approved up to %'",
+    ),
     "item": ("label", "SELECT t.label AS mark, '' AS ticket, t.kind, t.place, t.supplier FROM stock_item t"),
     "question": ("name", "SELECT t.name AS mark, '' AS ticket, t.words FROM question_entry t"),
 }

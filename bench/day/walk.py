@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import random
 from collections import Counter
 from collections.abc import Callable
@@ -15,6 +16,8 @@ from sqlalchemy import Engine
 from bench.day.acts import ACTS, WEIGHTS, Day
 from bench.day.ledger import Account, Ledger
 
+SHOTS = os.environ.get("FIDICULA_STUCK", "")
+"""A folder for pictures of where an act found no way through."""
 LEFT = """() => new Promise((resolve) => {
   const asked = indexedDB.open('fidicula')
   asked.onsuccess = () => {
@@ -77,6 +80,8 @@ def walk(
             walked.stuck.append(
                 f"{i} {name} at {day.page.url.rpartition('/bench/')[2]}: {str(error).splitlines()[0][:120]}"
             )
+            if SHOTS:
+                day.page.screenshot(path=f"{SHOTS}/{seed}-{i}-{name}.png")
             # Whether it was pressed cannot be told: nothing is lost where it is not on record.
             for entry in ledger.entries[entered:]:
                 entry.is_sure = False

@@ -17,6 +17,8 @@ from fidicula.core.readings.typed import in_unit, millimetres, signed_number
         ("+005.12mm", 5.12),
         (" 5.12 MM\r", 5.12),
         ("32.8cm", 328.0),
+        ("1 050 mm", 1050.0),
+        ("+ 5.2", 5.2),
         ("0.5in", 12.7),
         ('1"', 25.4),
         ("27,35", 27.35),
@@ -28,7 +30,9 @@ def test_both_decimal_marks_signs_and_units_are_understood(typed: str, value: fl
     assert millimetres(typed) == pytest.approx(value)
 
 
-@pytest.mark.parametrize("typed", ["", "  ", "abc", "5.2.1", "1.050,5", "5x", "5 furlongs", "NaN", "1e3", "--5", "٣"])
+@pytest.mark.parametrize(
+    "typed", ["", "  ", "abc", "5.2.1", "1.050,5", "5 2", "5. 2", "1 05", "5x", "5 furlongs", "NaN", "1e3", "--5", "٣"]
+)
 def test_anything_else_is_told_with_its_place_and_what_would_do(typed: str) -> None:
     with pytest.raises(UnreadableError) as refused:
         millimetres(typed, what="G at the nut")

@@ -19,6 +19,8 @@ _UNITS = {
     '"': MM_PER_INCH,
     "″": MM_PER_INCH,
 }
+_THOUSANDS = re.compile(r"(?<=[0-9])\s(?=[0-9]{3}(?![0-9]))")
+_SPLIT = re.compile(r"[0-9.,]\s+[0-9.,]")
 _PATTERN = re.compile(r"(?P<sign>[+\-−]?)(?P<number>\d+(?:[.,]\d*)?|[.,]\d+)(?P<unit>[a-zA-Z\"″]*)", re.ASCII)
 _FRACTION = re.compile(
     r"(?P<sign>[+\-−]?)(?:(?P<whole>\d{1,3})[ \-+]\s*)?(?P<over>\d{1,3})/(?P<under>2|4|8|16|32|64)"
@@ -126,7 +128,8 @@ def _read(typed: str, what: str) -> tuple[float, bool]:
     if fraction is not None:
         inches = int(fraction["whole"] or 0) + int(fraction["over"]) / int(fraction["under"])
         return inches * MM_PER_INCH, fraction["sign"] in ("-", "−")
-    match = _PATTERN.fullmatch(text)
+    # A space may group thousands, 1 050, and stand before a unit; between other digits nobody knows what was meant.
+    match = None if _SPLIT.search(_THOUSANDS.sub("", typed)) else _PATTERN.fullmatch(text)
     if match is None or len(match["number"]) > _TOO_MANY_DIGITS:
         raise UnreadableError(
             "typed",

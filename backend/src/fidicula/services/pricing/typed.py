@@ -8,9 +8,9 @@ from decimal import Decimal, InvalidOperation
 from fidicula import limits
 from fidicula.services.errors import RefusedError
 
-_GROUPED = re.compile(r"^\d{1,3}([.,])\d{3}$")
-_PLAIN = re.compile(r"^\d+(?:[.,]\d+)?$")
-_BOTH = re.compile(r"^\d{1,3}(?:([.,])\d{3})+([.,])\d+$")
+_GROUPED = re.compile(r"\d{1,3}([.,])\d{3}", re.ASCII)
+_PLAIN = re.compile(r"\d+(?:[.,]\d+)?", re.ASCII)
+_BOTH = re.compile(r"\d{1,3}(?:([.,])\d{3})+([.,])\d+", re.ASCII)
 
 
 def typed_amount(typed: str, *, what: str, field: str, most: Decimal = limits.MOST_AMOUNT) -> Decimal:
@@ -19,14 +19,14 @@ def typed_amount(typed: str, *, what: str, field: str, most: Decimal = limits.MO
     what : it is, in words, for instance “the price”.
     """
     plain = re.sub(r"[\s\u00a0\u202f']", "", typed)
-    grouped, both = _GROUPED.match(plain), _BOTH.match(plain)
+    grouped, both = _GROUPED.fullmatch(plain), _BOTH.fullmatch(plain)
     if grouped:
         bare = plain.replace(grouped.group(1), "")
         asked = f"{what}: is {typed.strip()} meant as {bare}? Type {bare}, or two places after the mark"
         raise RefusedError(asked, field=field)
     if both and both.group(1) != both.group(2):
         plain = plain.replace(both.group(1), "").replace(both.group(2), ".")
-    elif not _PLAIN.match(plain):
+    elif not _PLAIN.fullmatch(plain):
         told = f"{what}: type an amount with one decimal mark, for instance 12.50; it was “{typed.strip()[:40]}”"
         raise RefusedError(told, field=field)
     try:
