@@ -8,6 +8,7 @@ from collections.abc import Callable
 from contextlib import suppress
 from datetime import date, datetime, time
 from decimal import Decimal
+from functools import partial
 from typing import TypeVar
 
 from fidicula import limits
@@ -54,7 +55,7 @@ def test_no_text_becomes_a_number_that_is_none(typed: str) -> None:
     for read in (plain_number(typed), whole_number(typed)):
         assert read is None or (math.isfinite(read) and DIGITS.search(typed))
     for reader in (millimetres, signed_number, lambda text: in_unit("°", text, what="the lean", signed=True)):
-        value = read_or_none(lambda reader=reader: reader(typed))
+        value = read_or_none(partial(reader, typed))
         assert value is None or (math.isfinite(value) and DIGITS.search(typed))
 
 
