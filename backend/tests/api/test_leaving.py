@@ -223,6 +223,25 @@ def test_an_apprentice_checks_and_does_not_sign(client: TestClient) -> None:
     assert client.post(f"{RW}/hand-over", json=signed(BRAM)).status_code == 403
 
 
+def test_what_an_apprentice_did_of_a_luthiers_work_a_luthier_checks(client: TestClient, demo: Engine) -> None:
+    """It is on record from before ranks were asked for, or came in an archive."""
+    client.post(f"{RW}/works", json={"id": str(uuid4()), "work": "crack_repaired"})
+    client.post(f"{RW}/works", json={"id": str(uuid4()), "work": "cleaned"})
+    with demo.begin() as connection:
+        connection.execute(
+            text("UPDATE work_done SET done_by = :bram WHERE work IN ('crack_repaired', 'cleaned')"), {"bram": BRAM}
+        )
+    asked = [one["key"] for one in checklist(client)["points"] if "by_apprentice" in one["key"]]
+    assert asked == ["pitch:by_apprentice_crack_repaired"]
+    assert point(client, asked[0])["label"] == f"Crack repaired, by {BRAM}: a luthier checks it"
+    client.post("/api/session/bench", json={"person": id_of(client, BRAM), "pin": PINS[BRAM]})
+    assert "luthier" in check(client, "by_apprentice_crack_repaired", status=403)["detail"][0]["msg"]
+    check(client, "pegs_hold")
+    client.post("/api/session/bench", json={"person": id_of(client, ILSE), "pin": PINS[ILSE]})
+    check(client, "by_apprentice_crack_repaired")
+    assert not point(client, asked[0])["is_open"]
+
+
 def test_the_shop_words_its_own_list(client: TestClient) -> None:
     """A point of its own, one worded otherwise, one left out; each family is asked what it has."""
 

@@ -37,8 +37,10 @@ const groups = computed(() =>
     .map((key) => ({ key, points: (list.value?.points ?? []).filter((point) => point.group === key) }))
     .filter((group) => group.points.length),
 )
-const unchecked = computed(() => (list.value?.points ?? []).filter((point) => point.state === 'unchecked'))
 const mayCheck = computed(() => atBench.may('measure') && list.value?.may_sign === true)
+/** What an apprentice did of a luthier's work, a luthier looks at. */
+const mayCheckIt = (point: ClosingPoint) => mayCheck.value && (atBench.may('sign_off') || !point.key.startsWith('pitch:by_apprentice_'))
+const unchecked = computed(() => (list.value?.points ?? []).filter((point) => point.state === 'unchecked' && mayCheckIt(point)))
 
 /** What was written stays until it is signed; a PIN is kept nowhere. */
 const { record: drafts, set: keep } = useStoredRecord<Omit<Leave, 'pin'>>('leave')
@@ -134,7 +136,7 @@ useCommands([
             :key="point.key"
             :point="point"
             :ticket="ticket"
-            :may-check="mayCheck"
+            :may-check="mayCheckIt(point)"
             :not-right="(id, words) => notRight(id, nameOf(point), words)"
             :fault="at === point.key ? failure : ''"
             @right="say(point, () => check([nameOf(point)]))"

@@ -19,12 +19,19 @@ from fidicula.services.assessment.settling import settled_here
 from fidicula.services.audit import note
 from fidicula.services.belongings import things_of
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.services.leaving.points import Ending, checklist_points, points_of, proposed_check
+from fidicula.services.leaving.points import (
+    BY_APPRENTICE,
+    Ending,
+    by_apprentices,
+    checklist_points,
+    points_of,
+    proposed_check,
+)
 from fidicula.services.leaving.sealing import checked, records_of, sealed
 from fidicula.services.leaving.view import AdditionView, Checklist, ClosingPointView, SealView
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change
 from fidicula.services.phrasing import leaving as say
-from fidicula.services.ranks import check_undo
+from fidicula.services.ranks import check_rank, check_undo
 from fidicula.services.targets.sources import repeats_shown
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.signs import items
@@ -79,10 +86,13 @@ class HandingOver:
         with UnitOfWork(self._engine) as uow:
             loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
-            known = {row.point: row for row in points_of(uow.leaving.own_points(), loaded.instrument.family)}
+            known = {row.point for row in points_of(uow.leaving.own_points(), loaded.instrument.family)}
+            known |= {row.point for row in by_apprentices(loaded.assess(), _apprentices(uow))}
             for i, point in enumerate(dict.fromkeys(points)):
                 if point not in known:
                     raise RefusedError(f"“{point}” is not on the list of this shop", field="points")
+                if point.startswith(BY_APPRENTICE):
+                    check_rank(point.removeprefix(BY_APPRENTICE))
                 if verdict == "not_right" and not words.strip():
                     raise RefusedError("say in a few words what is not right", field="words")
                 new_id = check_id if i == 0 else uuid4()
@@ -244,7 +254,12 @@ def _ending(uow: UnitOfWork, loaded: Loaded) -> Ending:
         photos=uow.photos.of_visit(visit_id),
         things=things_of(uow.belongings.of(loaded.instrument.id)),
         to_do=[(str(line.id), line.work) for line in uow.plan.lines(visit_id) if line.done_at is None],
+        apprentices=_apprentices(uow),
     )
+
+
+def _apprentices(uow: UnitOfWork) -> frozenset[str]:
+    return frozenset(person.name for person in uow.people.all() if person.role == "apprentice")
 
 
 def _with_reasons(points: Sequence[ClosingPointView], reasons: Mapping[str, str]) -> list[ClosingPointView]:
@@ -266,7 +281,8 @@ def _check_next(when: date | None, today: date) -> None:
 
 
 def _check_all(uow: UnitOfWork, loaded: Loaded, by: str) -> None:
-    for row in points_of(uow.leaving.own_points(), loaded.instrument.family):
+    rows = points_of(uow.leaving.own_points(), loaded.instrument.family)
+    for row in (*rows, *by_apprentices(loaded.assess(), _apprentices(uow))):
         uow.leaving.check(PointCheck(uuid4(), loaded.visit.id, row.point, "right", "", loaded.state().last_work, by))
 
 

@@ -19,6 +19,7 @@ from fidicula.services.phrasing.parts import LABELS, part_words
 from fidicula.services.sheet.stops import stop_label
 from fidicula.tables.belongings import belonging_kinds
 from fidicula.tables.leaving import ClosingPoint, closing_points, left_open, next_checks
+from fidicula.tables.pricing import jobs
 from fidicula.tables.signs import items
 from fidicula.tables.work import works
 
@@ -28,6 +29,7 @@ class Ending:
     """What a checklist is made of. unplanned : labels of planned works that nobody has done, by line.
 
     own : the shop's own points.  things : what belongs to it, as it was last written down.
+    apprentices : who is one, by name.
     """
 
     assessment: Assessment
@@ -36,6 +38,7 @@ class Ending:
     photos: Sequence[Photo]
     things: Sequence[BelongingEntry]
     to_do: Sequence[tuple[str, str]]
+    apprentices: frozenset[str] = frozenset()
 
 
 def points_of(own: Sequence[PointEntry], family: str) -> list[ClosingPoint]:
@@ -48,11 +51,32 @@ def points_of(own: Sequence[PointEntry], family: str) -> list[ClosingPoint]:
     return [row for row in found if row.fits(family)]
 
 
+BY_APPRENTICE = "by_apprentice_"
+"""How a point begins that a luthier alone checks."""
+
+
+def by_apprentices(a: Assessment, apprentices: frozenset[str]) -> list[ClosingPoint]:
+    """What a luthier does by jobs.csv and an apprentice did: a luthier looks at it before it leaves."""
+    return [
+        ClosingPoint(
+            point=f"{BY_APPRENTICE}{done.work}",
+            label=say.by_apprentice(works()[done.work].label, done.done_by),
+            look=say.BY_APPRENTICE_LOOK,
+            means=say.BY_APPRENTICE_MEANS,
+            part=works()[done.work].part,
+            families=None,
+        )
+        for done in {work.work: work for work in a.state.standing_works}.values()
+        if done.done_by in apprentices and done.work in jobs() and jobs()[done.work].who == "luthier"
+    ]
+
+
 def checklist_points(ending: Ending) -> list[ClosingPointView]:
     """Parts in the order of the map, the check at pitch, what waits, what is planned, what was decided otherwise."""
     return [
         *(_part_point(ending, part) for part in ending.assessment.parts),
         *(_pitch_point(ending, row) for row in points_of(ending.own, ending.assessment.state.instrument.family)),
+        *(_pitch_point(ending, row) for row in by_apprentices(ending.assessment, ending.apprentices)),
         *_things(ending.things),
         *_waiting(ending.assessment),
         *_planned(ending),

@@ -21,6 +21,14 @@ NOT_RIGHT = "not right"
 RIGHT = "right"
 WAIT_MEANS = "it is not settled: heights and pitch may change at home"
 PLANNED_MEANS = "the owner expects it to be done"
+BY_APPRENTICE_LOOK = "as if it were your own work"
+BY_APPRENTICE_MEANS = "a luthier has not checked it"
+
+
+def by_apprentice(work: str, name: str) -> str:
+    return f"{work}, by {name}: a luthier checks it"
+
+
 LISTS: Mapping[str, str] = {
     "visit": "the visit's kind and dates",
     "works": "works",
