@@ -29,8 +29,11 @@ export interface UseFormEntryReturn<Draft extends object> {
   faults: ComputedRef<Record<string, string>>
   /** The form opens: what was typed and not sent is there, else it is empty as things stand now. */
   begin: () => void
-  /** Whether it is on record, or kept in this browser until it is. run : throws Refused. */
-  send: (run: (id: string, draft: Draft) => Promise<unknown>) => Promise<boolean>
+  /**
+   * Whether it is on record, or kept in this browser until it is. run : throws Refused.
+   * shut : the form, once it is; not where another instrument's stands open by then, nor under a hand that types on.
+   */
+  send: (run: (id: string, draft: Draft) => Promise<unknown>, shut?: () => void) => Promise<boolean>
   /** What was typed is not wanted. */
   clear: () => void
 }
@@ -97,7 +100,7 @@ export function useFormEntry<Draft extends object>({ kind, of, empty, isKept = f
     )
   }
 
-  async function send(run: (id: string, draft: Draft) => Promise<unknown>): Promise<boolean> {
+  async function send(run: (id: string, draft: Draft) => Promise<unknown>, shut?: () => void): Promise<boolean> {
     const one = entry.value
     const whose = of()
     if (one.isSending) return false
@@ -111,6 +114,7 @@ export function useFormEntry<Draft extends object>({ kind, of, empty, isKept = f
       const bare = empty()
       renew(one, bare, changedSince(sent, one.draft, bare))
       stored?.set(whose, isTouched(one) ? { id: one.id, draft: one.draft } : undefined)
+      if (whose === of() && !isTouched(one)) shut?.()
       return true
     } catch (error) {
       if (!(error instanceof Refused)) throw error

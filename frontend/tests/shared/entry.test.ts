@@ -93,6 +93,28 @@ describe('an entry of a form', () => {
     expect(draft.value).toEqual({ words: '', rated: { loud: 4 } })
   })
 
+  it('shuts its form once it is there, and not under a hand that types on or at another instrument', async () => {
+    const shut = vi.fn()
+    const { draft, send } = form()
+    draft.value.words = 'bright'
+    const first = underway()
+    const sent = send(first.run, shut)
+    draft.value.words = 'brighter'
+    first.answer()
+    await sent
+    expect(shut).not.toHaveBeenCalled()
+    const second = underway()
+    const elsewhere = send(second.run, shut)
+    ticket.value = 'RW-2'
+    second.answer()
+    await elsewhere
+    expect(shut).not.toHaveBeenCalled()
+    ticket.value = 'RW-1'
+    draft.value.words = 'open'
+    await send(() => Promise.resolve(), shut)
+    expect(shut).toHaveBeenCalledOnce()
+  })
+
   it('opens as things stand now where nothing was typed', () => {
     let owner = 'Pia'
     const made = effectScope(true).run(() => useFormEntry({ kind: 'approval', of: () => ticket.value, empty: () => ({ who: owner }) }))

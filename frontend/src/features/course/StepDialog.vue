@@ -53,7 +53,7 @@ async function say(): Promise<void> {
   const act = chosen.value
   if (!step || act === '') return
   const words = `${props.stop?.label ?? step}: ${acts.value.find((one) => one.act === act)?.label ?? act}`
-  const isSent = await send((id, { reason, until }) =>
+  await send((id, { reason, until }) =>
     bench.submit((ticket) => {
       const params = { path: { ticket, step } }
       if (act === 'done') return post('/api/instruments/{ticket}/steps/{step}/done', { params, body: { id }, words })
@@ -64,8 +64,8 @@ async function say(): Promise<void> {
       const path = act === 'go-on' ? '/api/instruments/{ticket}/steps/{step}/go-on' : '/api/instruments/{ticket}/steps/{step}/pass-over'
       return post(path, { params, body: { id, reason }, words })
     }),
+    () => (isOpen.value = false),
   )
-  if (isSent) isOpen.value = false
 }
 /** What was typed is not wanted; Escape only shuts the form. */
 function cancel(): void {

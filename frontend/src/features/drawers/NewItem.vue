@@ -58,9 +58,8 @@ async function send(): Promise<void> {
   await sendEntry(async (id, { details, set_id, ...typed }) => {
     const named = Object.fromEntries(Object.entries(details).filter(([, said]) => said.trim()))
     const item = await answerOf(api.POST('/api/stock', { body: { id, ...typed, details: named, string_set_id: typed.kind === 'string_set' && set_id ? set_id : null } }))
-    isOpen.value = false
     emit('added', item)
-  })
+  }, () => (isOpen.value = false))
 }
 </script>
 

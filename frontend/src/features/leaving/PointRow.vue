@@ -34,7 +34,7 @@ async function write(): Promise<void> {
 }
 async function say(): Promise<void> {
   if (!draft.value.words.trim()) return
-  if (await send((id, { words }) => props.notRight(id, words.trim()))) isWriting.value = false
+  await send((id, { words }) => props.notRight(id, words.trim()), () => (isWriting.value = false))
 }
 /** Digits answer where the row has the focus: 1 right, 2 not right. */
 function onKey(event: KeyboardEvent): void {

@@ -44,11 +44,10 @@ function edit(point: ShopPoint | null): void {
 }
 async function save(): Promise<void> {
   const of = opened.value
-  const isSent = await send(async (id, typed) => {
+  await send(async (id, typed) => {
     const point = of || `own_${id.replaceAll('-', '')}`
     points.value = await answerOf(api.PUT('/api/closing-points/{point}', { params: { path: { point } }, body: { id, ...typed } }))
-  })
-  if (isSent && opened.value === of) opened.value = null
+  }, () => (opened.value = null))
 }
 function cancel(): void {
   clear()

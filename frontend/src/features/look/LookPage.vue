@@ -212,7 +212,8 @@ useCommands([
         />
         <p v-if="said" class="fault" role="alert">{{ said }}</p>
         <div class="acts">
-          <v-btn v-if="mayLook" type="submit" variant="flat">{{ isChanged ? t('save_and_next_item') : t('next_item') }}</v-btn>
+          <!-- The second click of a double one is not for the next item. -->
+          <v-btn v-if="mayLook" type="submit" variant="flat" @click="$event.detail > 1 && $event.preventDefault()">{{ isChanged ? t('save_and_next_item') : t('next_item') }}</v-btn>
           <span v-if="item.by" class="quiet">{{ item.by }}</span>
           <span v-if="!mayLook" class="quiet">{{ t('reads_here_whoever_looks_it', { person: atBench.person }) }}</span>
         </div>

@@ -17,8 +17,10 @@ watch(isOpen, (open) => {
 }, { immediate: true })
 
 async function send(): Promise<void> {
-  const isSent = await sendEntry((id, typed) => props.approve(id, { ...typed, signature: typed.how === 'signature' ? typed.signature : '' }))
-  if (isSent) isOpen.value = false
+  await sendEntry(
+    (id, typed) => props.approve(id, { ...typed, signature: typed.how === 'signature' ? typed.signature : '' }),
+    () => (isOpen.value = false),
+  )
 }
 </script>
 

@@ -28,7 +28,7 @@ const form = ref<HTMLFormElement | null>(null)
 const offFault = ref('')
 
 async function send(): Promise<void> {
-  if (await sendEntry((id, typed) => (typed.way === 'trial' ? props.tryOnBridge(id, typed.trial) : props.woodOff(id, typed.wood)))) emit('done')
+  await sendEntry((id, typed) => (typed.way === 'trial' ? props.tryOnBridge(id, typed.trial) : props.woodOff(id, typed.wood)), () => emit('done'))
 }
 async function takeOff(id: string): Promise<void> {
   const wrong = await props.trialOff(id)

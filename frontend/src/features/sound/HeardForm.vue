@@ -37,11 +37,10 @@ function addOwn(): void {
   draft.value.own = ''
 }
 async function write(): Promise<void> {
-  const isSent = await sendEntry((id, typed) => {
+  await sendEntry((id, typed) => {
     const { rated, remark, player, listened } = typed
     return props.send(id, { rated, words: withOwn(typed), remark, player, listened, after_work: null })
-  })
-  if (isSent) emit('done')
+  }, () => emit('done'))
 }
 function cancel(): void {
   clear()

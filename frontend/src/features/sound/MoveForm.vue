@@ -16,10 +16,7 @@ const { draft: typed, isSending, message, faults, begin, send: sendEntry, clear 
 const form = ref<HTMLFormElement | null>(null)
 
 async function write(): Promise<void> {
-  if (await sendEntry((id, body) => props.send(id, body))) {
-    emit('done')
-    return
-  }
+  if (await sendEntry((id, body) => props.send(id, body), () => emit('done'))) return
   const field = Object.keys(faults.value)[0]
   void nextTick(() => form.value?.querySelector<HTMLElement>(`[name="${field}"]`)?.focus())
 }

@@ -34,7 +34,7 @@ watch(isEditing, (editing) => {
 }, { immediate: true })
 
 async function write(): Promise<void> {
-  if (await sendEntry((id, body) => props.send(id, { ...body, fitted_on: body.fitted_on || null }))) isEditing.value = false
+  await sendEntry((id, body) => props.send(id, { ...body, fitted_on: body.fitted_on || null }), () => (isEditing.value = false))
 }
 function cancel(): void {
   clear()

@@ -96,10 +96,9 @@ async function send(): Promise<void> {
       hours_a_week,
       fate: typed.put_on_now ? typed.fate : '',
     }),
+    () => (isOpen.value = false),
   )
-  if (!isSent) return
-  isOpen.value = false
-  void house.load()
+  if (isSent) void house.load()
 }
 </script>
 

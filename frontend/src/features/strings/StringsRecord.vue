@@ -65,11 +65,10 @@ function openTuning(): void {
   if (isTuning.value) begin()
 }
 async function tune(): Promise<void> {
-  const isSent = await send((id, { cents, remark }) => {
+  await send((id, { cents, remark }) => {
     const body = { id, cents: names.value.map((_, i) => cents[i] ?? ''), remark }
     return submit(post('/api/instruments/{ticket}/retunings', { params: { path: path() }, body, words: t('tuned_again') }))
-  })
-  if (isSent) isTuning.value = false
+  }, () => (isTuning.value = false))
 }
 async function takeBack(retuning_id: string): Promise<void> {
   try {

@@ -15,7 +15,7 @@ const isOpen = defineModel<boolean>({ required: true })
 const bench = useBench()
 
 /** chosen : empty for what is proposed; what the signs speak for changes nothing of what somebody chose. */
-const { draft, message: fault, isSending, send, clear } = useFormEntry({ kind: 'decision', of: () => `${bench.ticket}/${props.asked.question}`, empty: () => ({ chosen: '', reason: '' }) })
+const { draft, message: fault, isSending, send } = useFormEntry({ kind: 'decision', of: () => `${bench.ticket}/${props.asked.question}`, empty: () => ({ chosen: '', reason: '' }) })
 const chosen = computed({ get: () => draft.value.chosen || proposed(), set: (outcome) => (draft.value.chosen = outcome) })
 const reasonField = ref<HTMLInputElement | null>(null)
 const outcome = computed(() => props.asked.options.find((row) => row.outcome === chosen.value) ?? null)
@@ -25,8 +25,8 @@ const isBarring = computed(() => props.asked.bars.length > 0 && !props.asked.is_
 function proposed(): string {
   return props.asked.decided?.outcome ?? props.asked.options.find((row) => row.recommended)?.outcome ?? ''
 }
-/* Decided here or elsewhere, the next decision begins with what stands now. */
-watch(() => props.asked.decided?.id, clear)
+/* Decided here or elsewhere, the next decision begins with what stands now; a reason that was being typed stays. */
+watch(() => props.asked.decided?.id, () => (draft.value.chosen = ''))
 
 async function decide(): Promise<void> {
   if (chosen.value === '') return
@@ -36,9 +36,9 @@ async function decide(): Promise<void> {
     bench.submit((ticket) =>
       post('/api/instruments/{ticket}/decisions', { params: { path: { ticket } }, body: { id, question, outcome, reason }, words: t('decided', { title }) }),
     ),
+    () => (isOpen.value = false),
   )
-  if (isSent) isOpen.value = false
-  else void nextTick(() => reasonField.value?.focus())
+  if (!isSent) void nextTick(() => reasonField.value?.focus())
 }
 
 /** Enter on an answer goes on to the reason, and from there decides. */
