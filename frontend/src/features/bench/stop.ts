@@ -9,7 +9,7 @@ export interface Stop {
   typed: string
 }
 
-const NUMBER = /^(?<number>[+\-−]?(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(?<unit>[a-z"″]*)/i
+const NUMBER = /^(?<number>[+\-−]?(?:\d+(?:[.,]\d*)?|[.,]\d+))\s*(?<unit>[a-z°%"″]*)(?:\s+[a-z]+)?$/i
 const FRACTION = /^(?<sign>[+\-−]?)(?:(?<whole>\d{1,3})[ \-+]\s*)?(?<over>\d{1,3})[/⁄](?<under>2|4|8|16|32|64)\s*(?:in|inch|"|″)?$/i
 /** What a unit of length is in mm; what stands behind digits and is none of these is of the measure itself. */
 const LENGTHS: Record<string, number> = { mm: 1, cm: 10, in: MM_PER_INCH, inch: MM_PER_INCH, '"': MM_PER_INCH, '″': MM_PER_INCH }

@@ -22,6 +22,7 @@ describe('a leap', () => {
     ['57.5', true],
     ['x', false],
   ])('%s: %s', (typed, is) => expect(leaps(cell, typed)).toBe(is))
+  it.each(['13.9.2', '5.7x5', '57.5.'])('is nothing for %s, which is no number: the server says so', (typed) => expect(leaps({ likely: [3, 8] }, typed)).toBe(false))
   it('is nothing where nothing is usual', () => expect(leaps({ likely: null }, '9999')).toBe(false))
 })
 
