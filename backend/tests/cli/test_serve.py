@@ -148,7 +148,8 @@ def test_a_database_that_others_run_is_used_as_it_is(
 
 def test_a_folder_that_cannot_be_written_is_one_sentence(refusal: Callable[..., str]) -> None:
     said = refusal(Path("/proc/fidicula"), "--port", str(free_port()))
-    assert said.startswith("Fidicula cannot write what it needs in /proc/fidicula")
+    assert said.startswith("Fidicula cannot write in its folder /proc/fidicula: ")
+    assert "FIDICULA_STATE" in said
     assert "\n" not in said
 
 
