@@ -91,6 +91,18 @@ def asked(question: str) -> Bench:
             return measured(over=1.0).found("post", "post_fallen")
         case "seam":
             return measured(over=1.0).found("seams", "seam_open")
+        case "crack":
+            return measured(over=1.0).found("seams", "crack")
+        case "bar_loose":
+            return measured(over=1.0).found("bar", "bar_loose")
+        case "board_loose":
+            return measured(over=1.0).found("board", "board_loose")
+        case "post_tight":
+            return measured(over=1.0).found("post", "post_tight")
+        case "wing":
+            return measured(over=1.0, kind="sound").found("f_holes", "f_wing_low")
+        case "feet":
+            return measured(over=1.0).found("bridge", "feet_gap")
         case "bridge_walked":
             return measured(over=1.0).found("bridge", "bridge_off_place")
         case "bridge_leans":
@@ -145,6 +157,7 @@ OFFERED_ONLY_THERE = {
     ("bridge_low", "projection"): lambda: measured("bass", over=-2.5, singles={"projection": 150.0}),
     ("high_strings", "projection"): lambda: measured("cello", over=1.5, singles={"projection": 76.8}),
     ("high_strings", "board"): lambda: measured(over=1.0).found("board", "board_hump"),
+    ("feet", "new_bridge"): lambda: measured("bass", over=-2.5).found("bridge", "feet_gap"),
     ("high_strings", "nut"): lambda: measured(over=1.0, nut_over=0.3),
 }
 """Ways that another reading or finding offers."""
