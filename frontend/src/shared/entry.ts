@@ -18,6 +18,11 @@ export interface EntryOptions<Draft extends object> {
   empty: () => Draft
   /** Whether a reload finds the draft again. */
   isKept?: boolean
+  /**
+   * Whether the next one can be typed while this one is on its way, as in a form beside a page: then it is empty as
+   * soon as it is sent, so that nothing is typed into what has gone. What is refused comes back.
+   */
+  isOpenAgainAtOnce?: boolean
 }
 
 export interface UseFormEntryReturn<Draft extends object> {
@@ -57,7 +62,7 @@ export function forgetEntries(): void {
   entries.clear()
 }
 
-export function useFormEntry<Draft extends object>({ kind, of, empty, isKept = false }: EntryOptions<Draft>): UseFormEntryReturn<Draft> {
+export function useFormEntry<Draft extends object>({ kind, of, empty, isKept = false, isOpenAgainAtOnce = false }: EntryOptions<Draft>): UseFormEntryReturn<Draft> {
   const stored = isKept ? useStoredRecord<Stored>(`entry/${kind}`) : null
 
   function entryOf(whose: string): Entry<Draft> {
@@ -108,15 +113,26 @@ export function useFormEntry<Draft extends object>({ kind, of, empty, isKept = f
     one.isSending = true
     one.message = ''
     one.faults = {}
+    const begun = one.begun
+    const left = isOpenAgainAtOnce ? empty() : sent
+    if (isOpenAgainAtOnce) {
+      one.begun = JSON.stringify(left)
+      one.draft = JSON.parse(one.begun) as Draft
+    }
     try {
       await run(one.id, sent)
       // What was typed meanwhile, and only that, is of the next entry.
       const bare = empty()
-      renew(one, bare, changedSince(sent, one.draft, bare))
+      renew(one, bare, changedSince(left, one.draft, bare))
       stored?.set(whose, isTouched(one) ? { id: one.id, draft: one.draft } : undefined)
       if (whose === of() && !isTouched(one)) shut?.()
       return true
     } catch (error) {
+      // It comes back, with what was typed over it meanwhile.
+      if (isOpenAgainAtOnce) {
+        one.draft = changedSince(left, one.draft, sent)
+        one.begun = begun
+      }
       if (!(error instanceof Refused)) throw error
       one.message = error.message
       one.faults = error.fields

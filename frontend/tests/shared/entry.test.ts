@@ -10,8 +10,8 @@ interface Draft {
 }
 const empty = (): Draft => ({ words: '', rated: {} })
 const ticket = ref('RW-101')
-const form = (): UseFormEntryReturn<Draft> => {
-  const made = effectScope(true).run(() => useFormEntry({ kind: 'heard', of: () => ticket.value, empty }))
+const form = (more: { isOpenAgainAtOnce?: boolean } = {}): UseFormEntryReturn<Draft> => {
+  const made = effectScope(true).run(() => useFormEntry({ kind: 'heard', of: () => ticket.value, empty, ...more }))
   if (!made) throw new Error('no scope')
   return made
 }
@@ -113,6 +113,25 @@ describe('an entry of a form', () => {
     draft.value.words = 'open'
     await send(() => Promise.resolve(), shut)
     expect(shut).toHaveBeenCalledOnce()
+  })
+
+  it('is empty as soon as it is sent where the next is typed beside it, and comes back where it was refused', async () => {
+    const { draft, send } = form({ isOpenAgainAtOnce: true })
+    draft.value.words = 'bright'
+    const first = underway()
+    const sent = send(first.run)
+    expect(draft.value).toEqual(empty())
+    draft.value.words = 'bright'
+    first.answer()
+    await sent
+    expect(draft.value.words).toBe('bright')
+    const second = underway()
+    draft.value.rated = { open: 3 }
+    const refused = send(second.run)
+    draft.value.words = 'typed on'
+    second.refuse()
+    expect(await refused).toBe(false)
+    expect(draft.value).toEqual({ words: 'typed on', rated: { open: 3 } })
   })
 
   it('opens as things stand now where nothing was typed', () => {

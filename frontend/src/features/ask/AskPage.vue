@@ -22,7 +22,7 @@ const offers = ref<{ line: string; adds: string; kind: string }[]>([])
 const picked = ref(-1)
 const isTyping = ref(false)
 const kept = ref<KeptQuestion[]>([])
-const { draft, message, send } = useFormEntry({ kind: 'question', of: () => '', empty: () => ({ name: '' }) })
+const { draft, message, send } = useFormEntry({ kind: 'question', isOpenAgainAtOnce: true, of: () => '', empty: () => ({ name: '' }) })
 const fault = ref('')
 const line = ref<HTMLInputElement | null>(null)
 let asked = 0

@@ -26,7 +26,7 @@ const groups = computed(() =>
 )
 type Typed = Omit<BelongingLine, 'id'>
 const empty = (): Typed => ({ thing: freshId(), kind: '', which: '', material: '', count: '', mass: '', made_on: null, stamp: '', place: 'with_it', lies: '' })
-const { draft, isSending, message, faults, begin, send, clear } = useFormEntry({ kind: 'belonging', of: () => props.ticket, empty, isKept: true })
+const { draft, isSending, message, faults, begin, send, clear } = useFormEntry({ kind: 'belonging', of: () => props.ticket, empty, isKept: true, isOpenAgainAtOnce: true })
 watch(() => props.ticket, begin, { immediate: true })
 const isOver = computed(() => !!bench.sheet?.instrument.handed_over_at)
 const kind = computed(() => view.value?.kinds.find((one) => one.kind === draft.value.kind) ?? null)

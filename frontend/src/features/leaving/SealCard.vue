@@ -9,7 +9,7 @@ import { t } from '@/words/leaving'
 const props = defineProps<{ list: Checklist; mayAdd: boolean; mayTakeBack: boolean; fault: string; add: (id: string, words: string) => Promise<void> }>()
 const emit = defineEmits<{ takeBack: [] }>()
 const additions = computed(() => props.list.additions ?? [])
-const { draft, message, isSending, send } = useFormEntry({ kind: 'addition', of: () => props.list.visit_id, empty: () => ({ words: '' }) })
+const { draft, message, isSending, send } = useFormEntry({ kind: 'addition', isOpenAgainAtOnce: true, of: () => props.list.visit_id, empty: () => ({ words: '' }) })
 </script>
 
 <template>

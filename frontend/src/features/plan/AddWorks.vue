@@ -6,7 +6,7 @@ import { t } from '@/words/plan'
 
 const props = defineProps<{ ticket: string; plan: VisitPlan; fault: string; addUnderway: (id: string, work: string, because: string) => Promise<void> }>()
 const emit = defineEmits<{ add: [works: string[]] }>()
-const { draft, message, send } = useFormEntry({ kind: 'add-work', of: () => props.ticket, empty: () => ({ work: '', because: '' }) })
+const { draft, message, send } = useFormEntry({ kind: 'add-work', isOpenAgainAtOnce: true, of: () => props.ticket, empty: () => ({ work: '', because: '' }) })
 const add = () => void send((id, { work, because }) => props.addUnderway(id, work, because.trim()))
 </script>
 

@@ -18,7 +18,7 @@ const view = ref<StringsView | null>(null)
 const failure = ref('')
 const isChanging = ref(false)
 const isTuning = ref(false)
-const { draft: tuning, faults, message, isSending, begin, send } = useFormEntry({ kind: 'retuning', of: () => props.ticket, empty: () => ({ cents: {} as Record<number, string>, remark: '' }) })
+const { draft: tuning, faults, message, isSending, begin, send } = useFormEntry({ kind: 'retuning', isOpenAgainAtOnce: true, of: () => props.ticket, empty: () => ({ cents: {} as Record<number, string>, remark: '' }) })
 const mayAct = computed(() => atBench.may('measure') && !bench.sheet?.instrument.handed_over_at)
 
 let asked = 0
