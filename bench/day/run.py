@@ -1,6 +1,6 @@
 """`./fidicula bench day`: 2,000 acts over ten seeds, in every manner, accounted for one by one.
 
-`FIDICULA_ACTS=200 FIDICULA_SEEDS=2` for fewer. Wanted: nothing lost, misplaced, doubled, invented or carried over.
+`FIDICULA_ACTS=200 FIDICULA_SEEDS=2` for fewer, `FIDICULA_SEED=5` begins at another seed. Wanted: nothing lost, misplaced, doubled, invented or carried over.
 """
 
 from __future__ import annotations
@@ -26,11 +26,11 @@ MANNERS = (Manner(), Manner(latest_s=0.6), Manner(tabs=2), Manner(latest_s=0.6, 
 
 def run() -> None:
     acts, seeds = int(os.environ.get("FIDICULA_ACTS", "2000")), int(os.environ.get("FIDICULA_SEEDS", "10"))
-    each = acts // seeds
+    each, first = acts // seeds, int(os.environ.get("FIDICULA_SEED", "0"))
     sums: Counter[str] = Counter()
     stuck = 0
     with throwaway_cluster() as running:
-        for seed in range(seeds):
+        for seed in range(first, first + seeds):
             manner = MANNERS[seed % len(MANNERS)]
             with house(filled(running, f"day_{seed}"), manner) as (pages, engine):
                 walked = walk(pages, engine, seed=seed, acts=each, manner=manner, say=lambda line: print(f"    {line}"))
