@@ -1,6 +1,7 @@
 """`./fidicula bench day`: 2,000 acts over ten seeds, in every manner, accounted for one by one.
 
-`FIDICULA_ACTS=200 FIDICULA_SEEDS=2` for fewer, `FIDICULA_SEED=5` begins at another seed. Wanted: nothing lost, misplaced, doubled, invented or carried over.
+`FIDICULA_ACTS=200 FIDICULA_SEEDS=2` for fewer, `FIDICULA_SEED=5` begins at another seed. Wanted: nothing lost,
+misplaced, doubled, invented or carried over.
 """
 
 from __future__ import annotations
