@@ -13,7 +13,8 @@ from playwright.sync_api import Error as PlaywrightError
 from playwright.sync_api import Page, Route
 from sqlalchemy import Engine
 
-from bench.day.acts import ACTS, WEIGHTS, Day
+from bench.day.acts import ACTS, WEIGHTS
+from bench.day.hands import Day
 from bench.day.ledger import Account, Ledger
 
 SHOTS = os.environ.get("FIDICULA_STUCK", "")

@@ -13,7 +13,14 @@ from starlette.exceptions import HTTPException as StarletteHTTPException
 from fidicula.contract.refusals import Refusal, RefusalItem, from_core, item_of
 from fidicula.core.errors import CoreError
 from fidicula.db.entries import TakenIdError
-from fidicula.db.unit_of_work import AtOnceError, DatabaseAwayError, DatabaseBusyError, DatabaseError, DiskFullError
+from fidicula.db.unit_of_work import (
+    AtOnceError,
+    DatabaseAwayError,
+    DatabaseBusyError,
+    DatabaseError,
+    DiskFullError,
+    DoesNotFitError,
+)
 from fidicula.services.errors import (
     BusyError,
     ConflictError,
@@ -114,6 +121,7 @@ _STATUS: dict[type[ServiceError], int] = {
 
 _OF_DATABASE: dict[type[DatabaseError], tuple[int, str]] = {
     AtOnceError: (409, "somebody else wrote the same at the same moment: look again, then enter what is missing"),
+    DoesNotFitError: (422, "part of this is longer or larger than the records take: shorten it"),
     DiskFullError: (507, "the disk of this shop's computer is full: make room; what you typed is kept and sent again"),
     DatabaseBusyError: (503, "the records are busy just now; what you typed is kept here and sent again"),
     DatabaseError: (503, "the records cannot be reached just now; what you typed is kept here and sent again"),

@@ -62,6 +62,10 @@ class AtOnceError(DatabaseError):
     """Two wrote the same at the same moment; the other one was first."""
 
 
+class DoesNotFitError(DatabaseError):
+    """Longer or larger than the records take. The limits are asked before: whoever comes here found a way around."""
+
+
 Result = TypeVar("Result")
 
 _BY_STATE: dict[str, type[DatabaseError]] = {
@@ -87,6 +91,8 @@ def as_ours(error: BaseException | None) -> DatabaseError | None:
     state = told.sqlstate or ""
     if state in _BY_STATE:
         return _BY_STATE[state](state)
+    if state == "23514" and (told.diag.constraint_name or "").endswith("_fits"):
+        return DoesNotFitError(told.diag.constraint_name)
     return DatabaseAwayError(state) if isinstance(told, psycopg.OperationalError | psycopg.InterfaceError) else None
 
 

@@ -8,6 +8,7 @@ from datetime import date
 from typing import Any
 from uuid import uuid4
 
+from fidicula import limits
 from fidicula.core.readings.plain import whole_number
 from fidicula.db.records import ASKED, Particular
 from fidicula.db.unit_of_work import Engine, UnitOfWork
@@ -17,7 +18,7 @@ from fidicula.services.loaded import changed_sheet, check_in_house, load_to_chan
 from fidicula.services.sheet.model import BenchSheet
 from fidicula.services.typed_days import day_of
 
-LONGEST = 20_000
+LONGEST = limits.STORY
 """Of anything that people say. [characters]"""
 
 
