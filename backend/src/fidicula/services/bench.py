@@ -11,6 +11,7 @@ from fidicula.db.records import NewWork, Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.db.work_details import CrownBeside, CrownCut, NutFiled, Plain, PostMoved, SlotsFiled, WorkDetail
 from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.course import resting
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
@@ -44,7 +45,6 @@ from fidicula.services.sheet.model import BenchSheet, LogLine
 from fidicula.services.sheet.views import Views, views
 from fidicula.services.taking import Taking, names_a_side, new_reading, of_two
 from fidicula.services.targets.sources import as_found, last_of
-from fidicula.tables.course import steps_for
 from fidicula.tables.work import works
 
 OTHER_WORK = "other_work"
@@ -244,13 +244,10 @@ def check_may_be_done(a: Assessment, kind: str, *, despite_slips: bool = False) 
             if barring.outcome is None
             else answered(barring.deciding.title, f"first {lower_first(barring.outcome.label)}, as was decided")
         )
-    waiting = next(
-        (stop for stop in a.stops if stop.state == "waiting" and stop.key in steps_for(kind)),
-        None,
-    )
-    if waiting is not None and waiting.until is not None:
-        why = wait_words(waiting.key, waiting.waits_after, waiting.reason)
-        raise ConflictError(f"{why}, until {day_and_clock(waiting.until)}: or end the wait, with a reason")
+    rests = resting(a.state, kind, a.now)
+    if rests is not None:
+        why = wait_words(rests.step, rests.after, rests.reason)
+        raise ConflictError(f"{why}, until {day_and_clock(rests.until)}: or end the wait, with a reason")
     slip = next((one for one in a.slips if one.stops), None)
     if kind == "crown_cut" and slip is not None and not despite_slips:
         raise ConflictError(slip_words(a, slip))

@@ -51,13 +51,14 @@ class MeasureWords:
 class WorkChoice:
     """A work that can be recorded. part : of the instrument that it is done to, as it is called.
 
-    for_many : it may be written down at many at once.
+    for_many : it may be written down at many at once.  caution : what can hurt, and what helps; or that nothing can.
     """
 
     key: str
     label: str
     part: str
     for_many: bool
+    caution: str
 
 
 @dataclass(frozen=True)
@@ -94,7 +95,13 @@ def load_choices(uow: UnitOfWork) -> Choices:
             for tool in tools().values()
         ],
         works=[
-            WorkChoice(row.work, row.label, "Other" if row.part is None else LABELS[row.part], row.work not in OF_ONE)
+            WorkChoice(
+                row.work,
+                row.label,
+                "Other" if row.part is None else LABELS[row.part],
+                row.work not in OF_ONE,
+                row.caution,
+            )
             for row in works().values()
             if row.at_bench
         ],

@@ -8,6 +8,7 @@ from functools import cache
 from typing import Literal
 
 from fidicula.tables.parts import Part
+from fidicula.tables.pricing import work_steps
 from fidicula.tables.rows import TableError, TableRow, read_rows
 from fidicula.tables.signs import When, computed_signs, findings, when
 from fidicula.tables.work import works
@@ -19,12 +20,13 @@ class InstructionRow(TableRow):
     """One thing that somebody can be told to do.
 
     part : of the instrument, None for none.  records : the work that writes it down, None for none.
-    label : in a word or two, for the rail.
+    careful : where none does, the work whose caution goes with it.  label : in a word or two, for the rail.
     """
 
     instruction: str
     part: str | None
     records: str | None
+    careful: str | None
     label: str
 
 
@@ -33,6 +35,7 @@ def instructions() -> dict[str, InstructionRow]:
     found = {row.instruction: row for row in read_rows("instructions", InstructionRow)}
     for row in found.values():
         _known_works(row.records, "instructions")
+        _known_works(row.careful, "instructions")
     return found
 
 
@@ -79,9 +82,13 @@ class _StepRow(TableRow):
 
 class _WaitRow(TableRow):
     work: str
-    step: str
-    hours: float
+    steps: str
+    hours: float | None
     says: str
+
+
+UNDER_TENSION = ("change", "outer_strings", "measure", "nut", "post", "crown", "again", "settled", "rest")
+"""Steps that load the instrument, or ask for it loaded: they wait while glue dries."""
 
 
 class VisitKind(TableRow):
@@ -172,10 +179,10 @@ class Step:
 
 @dataclass(frozen=True)
 class Wait:
-    """A step rests for some time after a work. hours : how long.  says : why."""
+    """Steps rest for some time after a work. hours : how long.  says : why."""
 
     work: str
-    step: str
+    steps: frozenset[str]
     hours: float
     says: str
 
@@ -267,12 +274,19 @@ def steps_for(work: str) -> frozenset[str]:
 
 @cache
 def waits() -> dict[str, tuple[Wait, ...]]:
-    """By the step that rests."""
+    """By the step that rests. How long is said where the work's own steps are, or here where they say nothing."""
     found: dict[str, tuple[Wait, ...]] = {}
     for row in read_rows("waits", _WaitRow):
-        if row.step not in steps() or row.work not in works():
-            raise TableError(f"waits.csv: {row.work} or {row.step} is unknown")
-        found[row.step] = (*found.get(row.step, ()), Wait(row.work, row.step, row.hours, row.says))
+        of_steps = UNDER_TENSION if row.steps == "tension" else tuple(row.steps.split())
+        if not steps().keys() >= set(of_steps) or row.work not in works():
+            raise TableError(f"waits.csv: {row.work} or {row.steps} is unknown")
+        rests = next((step.waits for step in reversed(work_steps()[row.work]) if step.waits is not None), None)
+        hours = row.hours if rests is None else rests
+        if hours is None or (row.hours is not None and rests is not None):
+            raise TableError(f"waits.csv: how long after {row.work} is said once, here or in work_steps.csv")
+        wait = Wait(row.work, frozenset(of_steps), hours, row.says)
+        for step in of_steps:
+            found[step] = (*found.get(step, ()), wait)
     return found
 
 

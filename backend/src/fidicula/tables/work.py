@@ -10,13 +10,22 @@ from fidicula.tables.rows import TableRow, read_rows
 
 
 class Work(TableRow):
-    """at_bench : written down by itself, and not with the strings.  part : that it is done to, None for others."""
+    """at_bench : written down by itself, and not with the strings.  part : that it is done to, None for others.
+
+    caution : what can hurt somebody or the instrument, and what helps; where nothing can, it says so.
+    """
 
     work: str
     label: str
     done_label: str
     at_bench: bool
     part: Part | None
+    caution: str
+
+    @property
+    def danger(self) -> str | None:
+        """The caution, where there is a danger."""
+        return None if self.caution.startswith("No danger") else self.caution
 
 
 class Invalidation(TableRow):

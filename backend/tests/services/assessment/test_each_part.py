@@ -41,7 +41,8 @@ def test_every_part_is_there_in_order_and_unknown_before_anything_is_read() -> N
         (measured().found("post", "post_fallen"), "post", "decide"),
         (measured().did("strings_changed"), "bridge", "stale"),
         (Bench(has_strings=False), "strings", "unknown"),
-        (measured().did("strings_changed"), "nut", "in_order"),
+        (measured().did("strings_changed"), "nut", "stale"),
+        (measured().did("tailgut_changed"), "nut", "in_order"),
     ],
 )
 def test_the_first_of_what_is_open_is_its_state(bench: Bench, name: str, state: str) -> None:

@@ -24,6 +24,8 @@ def test_a_buzz_is_found_first_and_what_was_found_says_where_to_look() -> None:
 def test_a_bridge_from_a_blank_has_its_own_order() -> None:
     """Mask, feet, marks, crown, outer strings, heights again, thickness, openings, protector."""
     bench = blank()
+    assert bench.told().code == "baseline"
+    bench.skipped("baseline")
     codes = [bench.told().code]
     bench.marked("mask", "done")
     codes.append(bench.told().code)

@@ -9,7 +9,7 @@ from ..scenario import CARRY, SLOPE, measured
 
 
 def test_the_nut_is_filed_by_and_to() -> None:
-    """0.4 over the card's aims: by 0.40, to the aim; what it gives is counted in the cut."""
+    """0.4 over the card's aims: to a tenth above the aim, then to it; what it gives is counted in the cut."""
     bench = measured(over=1.0, nut_over=0.4)
     told = bench.told()
     aims = bench.aims("nut_height")
@@ -17,7 +17,13 @@ def test_the_nut_is_filed_by_and_to() -> None:
     assert told.values("file_by") == pytest.approx(dict.fromkeys(range(4), 0.4))
     assert told.values("file_to") == pytest.approx(dict(enumerate(aims)))
     said = bench.sheet().instruction
-    assert said.do[0] == "G by 0.40, to 0.50; D by 0.40, to 0.45; A by 0.40, to 0.40; E by 0.40, to 0.35 mm."
+    first = (
+        "First G by 0.30, to 0.60; D by 0.30, to 0.55; A by 0.30, to 0.50; E by 0.30, to 0.45 mm: 0.1 above the target."
+    )
+    assert said.do[0] == f"{first} String up and measure."
+    assert said.do[1] == "Then, as measured, to the target: G 0.50, D 0.45, A 0.40 and E 0.35 mm."
+    last = measured(over=1.0, nut_over=0.1).sheet().instruction
+    assert last.do[0].startswith("A stroke at a time: G by 0.10, to 0.50")
     assert said.caution is not None
     assert "Too low cannot be filed back" in said.caution
     plain = [s.wood or 0 for s in measured(over=1.0).assess().cut.strings]

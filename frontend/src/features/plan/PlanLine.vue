@@ -64,6 +64,7 @@ const stands = computed(() => {
       <p class="quiet">{{ t('an_hour', { rate: line.rate }) }}<template v-if="line.own_minutes"> · {{ line.own_minutes }}</template></p>
       <p v-for="note in line.notes" :key="note" class="quiet">{{ note }}</p>
       <p v-if="line.risk"><b>{{ t('it_may_grow') }}</b> {{ line.risk }}<template v-if="line.grows">; {{ line.grows }}</template>.</p>
+      <p v-if="line.caution" class="caution">{{ line.caution }}</p>
       <p v-if="line.stale" class="quiet">{{ line.stale }}</p>
       <ul v-if="line.parts.length" class="parts">
         <li v-for="part in line.parts" :key="part.id">
@@ -96,6 +97,10 @@ const stands = computed(() => {
 </template>
 
 <style scoped>
+.caution {
+  padding-left: 10px;
+  border-left: 4px solid var(--ink);
+}
 .line {
   border-top: 1px solid var(--hairline);
 }

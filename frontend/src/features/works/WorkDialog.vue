@@ -26,6 +26,8 @@ const parts = computed(() => {
   return [...found]
 })
 
+const caution = computed(() => props.works.find((work) => work.key === draft.value.chosen)?.caution ?? '')
+
 watch(isOpen, (open) => {
   if (open) begin()
 })
@@ -58,6 +60,7 @@ function cancel(): void {
             </div>
           </v-radio-group>
           <label v-if="draft.chosen === OTHER" class="words">{{ t('what_was_done') }}<input v-model="draft.words" class="plain-input" maxlength="400" autocomplete="off" /></label>
+          <p v-if="caution" class="caution" role="status">{{ caution }}</p>
           <p>{{ t('readings_that_the_work_touches') }}</p>
         </form>
       </v-card-text>
@@ -72,6 +75,10 @@ function cancel(): void {
 <style scoped>
 p {
   margin: 8px 0 0;
+}
+.caution {
+  padding-left: 10px;
+  border-left: 4px solid var(--ink);
 }
 .words {
   display: block;

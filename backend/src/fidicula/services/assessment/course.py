@@ -14,7 +14,7 @@ from fidicula.services.assessment.model import CutFacts, Question, StopAssessmen
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_LOWERING, WORTH_TAKING, strings_in_band
 from fidicula.services.measures import CARD
-from fidicula.tables.course import Deciding, Step, steps, visit_kinds, waits
+from fidicula.tables.course import Deciding, Step, Wait, steps, steps_for, visit_kinds, waits
 
 _NEEDS_NO_STRINGS = frozenset({"strings", "baseline", "change", "rest", "look", "find", "mask", "feet", "marks"})
 _USUAL_KIND = "bridge"
@@ -210,7 +210,7 @@ def _step_stop(
     mark = newest_mark(state.marks, step.step)
     said = mark.mark if mark is not None and mark.after_work >= redone else ""
     shows = step.done_when.holds(signs)
-    until, after, reason = _wait(state, step, mark, now)
+    rest = _wait(state, step, mark, now)
     count, of = _count(state, step, kind)
     lost = not shows and any(numbers.get(work) for work in step.lost_after)
     is_redone = redone > worked and not shows and bool(redone) and said != "done"
@@ -219,9 +219,9 @@ def _step_stop(
         "ahead",
         by_hand=(not step.works and not step.done_when.alternatives) or step.step == "post",
         mark_id=None if mark is None else str(mark.id),
-        until=until,
-        waits_after=after,
-        reason=reason,
+        until=None if rest is None else rest.until,
+        waits_after="" if rest is None else rest.after,
+        reason="" if rest is None else rest.reason,
         count=count,
         of=of,
         redone_after=next(w.work for w in state.standing_works if w.number == redone) if is_redone else "",
@@ -230,7 +230,7 @@ def _step_stop(
     facts = StopFacts(
         done=said == "done" or worked > redone or shows,
         passed=lost or (mark is not None and mark.mark == "passed"),
-        waits=until is not None,
+        waits=rest is not None,
         barred=(state.string_set is None and step.step not in _NEEDS_NO_STRINGS)
         or any(one.deciding.bars & step.works and not one.is_open for one in barring),
     )
@@ -252,15 +252,35 @@ def _count(state: BenchState, step: Step, kind: str) -> tuple[int | None, int | 
     return None, None
 
 
-def _wait(state: BenchState, step: Step, mark: CourseMark | None, now: datetime) -> tuple[datetime | None, str, str]:
-    """Until when a step rests, after which work, or for which reason; None where it does not, or no longer."""
-    found: list[tuple[datetime, str, str]] = []
+@dataclass(frozen=True)
+class Rest:
+    """A step rests until then, after a work or for a reason that somebody gave."""
+
+    until: datetime
+    step: str
+    after: str = ""
+    reason: str = ""
+
+
+def resting(state: BenchState, kind: str, now: datetime) -> Rest | None:
+    """What a work waits for, whether or not this visit's course has its step."""
+    rests = [_wait(state, steps()[step], newest_mark(state.marks, step), now) for step in steps_for(kind)]
+    return max((rest for rest in rests if rest is not None), key=lambda rest: rest.until, default=None)
+
+
+def _was_ended(marks: Sequence[CourseMark], wait: Wait, work: int) -> bool:
+    """Whether somebody said of one of its steps that it need not wait after that work."""
+    newest = [mark for step in wait.steps if (mark := newest_mark(marks, step)) is not None]
+    return any(mark.mark == "go_on" and mark.after_work >= work for mark in newest)
+
+
+def _wait(state: BenchState, step: Step, mark: CourseMark | None, now: datetime) -> Rest | None:
+    """Until when a step rests, and why; None where it does not, or no longer."""
+    found: list[Rest] = []
     for row in waits().get(step.step, ()):
         work = next((w for w in reversed(state.standing_works) if w.work == row.work), None)
-        if work is None or (mark is not None and mark.mark == "go_on" and mark.after_work >= work.number):
-            continue
-        found.append((work.done_at + timedelta(hours=row.hours), row.work, ""))
+        if work is not None and not _was_ended(state.marks, row, work.number):
+            found.append(Rest(work.done_at + timedelta(hours=row.hours), step.step, after=row.work))
     if mark is not None and mark.mark == "wait" and mark.until is not None:
-        found.append((mark.until, "", mark.reason))
-    still = [entry for entry in found if entry[0] > now]
-    return max(still, key=lambda entry: entry[0]) if still else (None, "", "")
+        found.append(Rest(mark.until, step.step, reason=mark.reason))
+    return max((rest for rest in found if rest.until > now), key=lambda rest: rest.until, default=None)

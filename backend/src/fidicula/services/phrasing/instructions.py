@@ -55,7 +55,14 @@ def phrase(a: Assessment, found: Instruction) -> Phrase:
     """An instruction in words."""
     build = _PHRASES.get(found.code, _plain)
     said = build(a, found)
-    return Phrase(said.title, [*_reasons(a, found), *said.says, *_overruled(a)], said.do, said.caution)
+    return Phrase(said.title, [*_reasons(a, found), *said.says, *_overruled(a)], said.do, caution_of(found))
+
+
+def caution_of(found: Instruction) -> str | None:
+    """The danger of what is to be done, and its remedy; None where there is none, or nothing is done."""
+    row = instructions()[found.code]
+    work = row.records or row.careful
+    return None if work is None else works()[work].danger
 
 
 def rail_words() -> dict[str, str]:
@@ -105,13 +112,13 @@ def _plain(a: Assessment, found: Instruction) -> Phrase:
     if found.question is not None:
         option = next((row for row in found.question.deciding.outcomes if row.outcome == found.option), None)
     if option is not None:
-        return Phrase(option.label, [option.says], [], None)
+        return Phrase(option.label, [option.says], [])
     step = steps().get(found.stop)
-    return Phrase(_label(found.code), [] if step is None else [sentence(step.why)], [], None)
+    return Phrase(_label(found.code), [] if step is None else [sentence(step.why)], [])
 
 
 def _handed_over(_a: Assessment, _found: Instruction) -> Phrase:
-    return Phrase("Handed over", [], [], None)
+    return Phrase("Handed over", [], [])
 
 
 def _hand_over(a: Assessment, _found: Instruction) -> Phrase:
@@ -119,7 +126,7 @@ def _hand_over(a: Assessment, _found: Instruction) -> Phrase:
     what = "Strings in band" if left_open else "In band"
     title = f"{what}: ready to hand over" if strings_in_band(a.state, a.cut) else "Ready to hand over"
     says = [f"{LABELS[part.part]} {part_words(part, a.state)}." for part in left_open]
-    return Phrase(title, ["Every step of this visit is done or skipped.", *says, *_to_aim(a)], [], None)
+    return Phrase(title, ["Every step of this visit is done or skipped.", *says, *_to_aim(a)], [])
 
 
 def _do_planned(_a: Assessment, found: Instruction) -> Phrase:
@@ -127,7 +134,6 @@ def _do_planned(_a: Assessment, found: Instruction) -> Phrase:
         f"Next on the plan: {lower_first(works()[found.planned].label)}",
         ["The plan says what it takes, and whether the owner has approved it."],
         [],
-        None,
     )
 
 
@@ -144,7 +150,6 @@ def _name_strings(_a: Assessment, _found: Instruction) -> Phrase:
         "Choose the strings",
         ["Slots and spacing depend on the strings' diameters.", "Inspection and the single lengths need no strings."],
         ["Choose the set that is on it, or enter its diameters."],
-        None,
     )
 
 
@@ -153,12 +158,11 @@ def _enter_figures(_a: Assessment, found: Instruction) -> Phrase:
         "No figure for this instrument",
         [f"No figure for {listed(list(found.missing))}. Nothing is scaled from another size."],
         ["Enter the figure, take the reading, or choose a school that has figures."],
-        None,
     )
 
 
 def _check_shape(a: Assessment, _found: Instruction) -> Phrase:
-    return Phrase("This shape cannot be", [impossible_words(a)], ["Measure it again."], None)
+    return Phrase("This shape cannot be", [impossible_words(a)], ["Measure it again."])
 
 
 def impossible_words(a: Assessment) -> str:
@@ -185,7 +189,7 @@ def _decide(a: Assessment, found: Instruction) -> Phrase:
     assert asked is not None
     says = [sentence(listed([sign_name(sign) for sign in asked.because])), sentence(asked.deciding.says)]
     do = [] if asked.recommended is None else [f"Recommended: {lower_first(asked.recommended.label)}."]
-    return Phrase(f"Decide: {lower_first(asked.deciding.title)}", says, do, None)
+    return Phrase(f"Decide: {lower_first(asked.deciding.title)}", says, do)
 
 
 def _wait(a: Assessment, found: Instruction) -> Phrase:
@@ -194,10 +198,10 @@ def _wait(a: Assessment, found: Instruction) -> Phrase:
     if asked is not None:
         label = "Wait" if asked.outcome is None else asked.outcome.label
         says = [] if asked.outcome is None else [asked.outcome.says]
-        return Phrase(f"{label}{until}", says, [], None)
+        return Phrase(f"{label}{until}", says, [])
     step = steps().get(found.stop)
     name = "This step" if step is None else step.label
-    return Phrase(f"{name} waits{until}", [sentence(wait_words(found.stop, found.waits_after, found.reason))], [], None)
+    return Phrase(f"{name} waits{until}", [sentence(wait_words(found.stop, found.waits_after, found.reason))], [])
 
 
 def wait_words(step: str, after: str, reason: str) -> str:
@@ -231,7 +235,7 @@ def _measure(a: Assessment, found: Instruction) -> Phrase:
         says.append("Two heights at the board's end already give a provisional cut.")
     title = f"Measure {'again: ' if found.again else ''}{listed(first)}"
     do = [f"Then {listed(names[2:])}."] if len(names) > 2 else []
-    return Phrase(title, [*says, *_provisional(a)], do, None)
+    return Phrase(title, [*says, *_provisional(a)], do)
 
 
 def _contradict(a: Assessment, found: Instruction) -> Phrase:
@@ -245,7 +249,6 @@ def _contradict(a: Assessment, found: Instruction) -> Phrase:
         f"Measure again: {listed(names[:2])}",
         [f"These readings contradict each other: {listed(each)} mm apart. Which is right?"],
         ["Read again. The new reading takes the place of those."],
-        None,
     )
 
 
@@ -256,7 +259,6 @@ def _repeat(a: Assessment, found: Instruction) -> Phrase:
             "Measure the projection once more",
             ["It is out of its band by less than its readings tell."],
             ["Lift the straightedge off, lay it on again, and read it."],
-            None,
         )
     if found.keys[0][0] == "slot_depth":
         names = [a.cut.strings[position or 0].name for _, position in found.keys]
@@ -264,7 +266,6 @@ def _repeat(a: Assessment, found: Instruction) -> Phrase:
             "Measure the deep slots once more",
             ["They are deeper than a third of the string. One slip of the decimal mark would cost the crown."],
             [f"Slot depth: {listed(names)}."],
-            None,
         )
     each, why = [], []
     for key in found.keys:
@@ -278,7 +279,6 @@ def _repeat(a: Assessment, found: Instruction) -> Phrase:
         "Measure the same again",
         [f"{_label(found.reason)}: one more reading of the same string makes it surer.", *anew(a), *why],
         [f"At the board's end: {listed(each)}."],
-        None,
     )
 
 
@@ -298,17 +298,17 @@ def _provisional(a: Assessment) -> list[str]:
 def _baseline(a: Assessment, found: Instruction) -> Phrase:
     names = key_names(a.state.instrument, found.keys)
     return Phrase(f"Measure {listed(names[:2])}", [sentence(steps()["baseline"].why)],
-                  [f"Then {listed(names[2:])}."] if len(names) > 2 else [], None)  # fmt: skip
+                  [f"Then {listed(names[2:])}."] if len(names) > 2 else [])  # fmt: skip
 
 
 def _settle(a: Assessment, found: Instruction) -> Phrase:
-    return Phrase("Check again after settling", [sentence(steps()["rest"].why)], [], None)
+    return Phrase("Check again after settling", [sentence(steps()["rest"].why)], [])
 
 
 def _inspect(a: Assessment, found: Instruction) -> Phrase:
     stop = next((one for one in a.stops if one.key == "look"), None)
     left = "" if stop is None or not stop.count else f"{stop.count} {'item' if stop.count == 1 else 'items'} left"
-    return Phrase("Inspect the instrument", [sentence(left)] if left else [], [], None)
+    return Phrase("Inspect the instrument", [sentence(left)] if left else [], [])
 
 
 _PHRASES: Mapping[str, Build] = {

@@ -16,7 +16,7 @@ class Phrase:
     title: str
     says: list[str]
     do: list[str]
-    caution: str | None
+    caution: str | None = None
 
 
 @dataclass(frozen=True)

@@ -29,7 +29,7 @@ def slip_phrase(a: Assessment, found: Instruction) -> Phrase:
     slip = found.slip
     assert slip is not None
     says = [slip_words(a, slip), "No cut until this is put right."]
-    return Phrase(_TITLES[slip.code], says, [_DO[slip.code]], None)
+    return Phrase(_TITLES[slip.code], says, [_DO[slip.code]])
 
 
 def slip_words(a: Assessment, slip: Slip) -> str:

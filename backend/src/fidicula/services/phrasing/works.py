@@ -7,7 +7,7 @@ from fidicula.core.fitting.tailpiece import nearest_eighth
 from fidicula.core.rounding import rounded_down
 from fidicula.core.work.landing import LEFT_ALONE
 from fidicula.services.assessment.assess import Assessment
-from fidicula.services.assessment.thresholds import WORTH_MOVING, WORTH_TAKING
+from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_MOVING, WORTH_TAKING
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.numbers import (
     give_or_take,
@@ -25,26 +25,6 @@ from fidicula.tables.work import tools
 
 PENCIL = "pencil"
 """The tool that draws the board's line half its own thickness too high."""
-SLOTS = "A stroke at a time, in the line of the string. Too low cannot be put back."
-CUT = "Cut in the vise, blade away from you. Too low cannot be put back."
-
-
-FILE = "Stop 0.1 mm above the target, string up and measure again. Too low cannot be filed back."
-
-
-WHEELS = "Two people. Turn a little on each wheel in turn, and watch that the bridge stays upright."
-
-
-POST = "Strings slack, the setter off the f-hole's edge, no force: a post too tight cracks the top."
-
-
-NECK = "Never on a swollen instrument. Read the projection twice, days apart, and the same."
-
-
-BOARD = "Plane with the grain. Wear a mask: ebony dust is harmful."
-
-
-TAIL = "Pad the top under the tailpiece. A falling tailpiece scratches it."
 
 
 def mark_line(a: Assessment, found: Instruction) -> Phrase:
@@ -57,7 +37,7 @@ def mark_line(a: Assessment, found: Instruction) -> Phrase:
         ]
         less = number(tools()[PENCIL].offset)
         do.append(f"From a line that a pencil drew, laid on the board, {less} less: {listed(drawn)}.")
-    return Phrase("Mark the board's line on the bridge", [steps()["marks"].why], do, None)
+    return Phrase("Mark the board's line on the bridge", [steps()["marks"].why], do)
 
 
 def cut_from_blank(a: Assessment, found: Instruction) -> Phrase:
@@ -66,7 +46,6 @@ def cut_from_blank(a: Assessment, found: Instruction) -> Phrase:
         "Cut the crown from the blank, left high",
         ["By the marks and the template. Nothing is measured under tension yet."],
         [f"The strings go to {listed(marks)} mm over the board's line: leave 0.5 mm more."] if marks else [],
-        CUT,
     )
 
 
@@ -82,12 +61,20 @@ def cut_crown(a: Assessment, found: Instruction) -> Phrase:
     if a.cut.settling:
         says.append(f"{number(a.cut.settling, 2)} mm of it, because strings that are new come down as they settle.")
     do = [
-        f"Take {listed(shares)} mm of wood. Seat each string no deeper than a third.",
+        f"Take {listed(shares)} mm of wood. {_SEATS[a.chosen['slot_depth']]}",
         "String up, tune, let it settle, and tune again.",
         "Measure the heights again.",
     ]
     title = "Cut the crown" if a.cut.state == "firm" else "Cut the crown, provisionally"
-    return Phrase(title, says, do, CUT)
+    return Phrase(title, says, do)
+
+
+_SEATS = {
+    "third": "Seat each string no deeper than a third.",
+    "half": "Seat each string no deeper than half.",
+    "none": "A shallow mark for each string, no slot.",
+}
+"""By the school of how deep a string lies in the crown."""
 
 
 def _left_over(a: Assessment) -> list[str]:
@@ -106,7 +93,6 @@ def lower_crown(a: Assessment, found: Instruction) -> Phrase:
         "Take the crown down beside the deep strings",
         ["The strings stay where they are. Only the wood beside them comes down."],
         [f"Take {listed(shares)} mm of wood beside the strings."] if shares else [],
-        CUT,
     )
 
 
@@ -134,19 +120,30 @@ def file_slots(a: Assessment, found: Instruction) -> Phrase:
             "One string at a time: lay it aside, file, put it back.",
             "Tune, let it settle, tune again, and measure these strings.",
         ],
-        SLOTS,
     )
+
+
+FIRST_STOP = 0.1
+"""So far above the target the file rests, until the string was up and measured. [mm]"""
 
 
 def file_nut(a: Assessment, found: Instruction) -> Phrase:
+    """First to the stop above the target; from there, once it was measured, to the target."""
     by, to = by_string(a, found, "file_by"), by_string(a, found, "file_to")
-    each = [f"{name} by {to_take(by[name], 2)}, to {number(to[name], 2)}" for name in by]
-    return Phrase(
-        "File the nut",
-        ["It is felt in first position. What it gives is counted in the cut."],
-        [f"{sentence('; '.join(each)).rstrip('.')} mm.", "String up and measure again."],
-        FILE,
-    )
+    first = [name for name in by if by[name] > FIRST_STOP + WORTH_FILING]
+    last = [name for name in by if name not in first]
+    do = []
+    if first:
+        each = [
+            f"{name} by {to_take(by[name] - FIRST_STOP, 2)}, to {number(to[name] + FIRST_STOP, 2)}" for name in first
+        ]
+        do.append(f"First {'; '.join(each)} mm: {number(FIRST_STOP)} above the target. String up and measure.")
+        targets = listed([f"{name} {number(to[name], 2)}" for name in first])
+        do.append(f"Then, as measured, to the target: {targets} mm.")
+    if last:
+        each = [f"{name} by {to_take(by[name], 2)}, to {number(to[name], 2)}" for name in last]
+        do.append(f"A stroke at a time: {'; '.join(each)} mm. String up and measure.")
+    return Phrase("File the nut", ["It is felt in first position. What it gives is counted in the cut."], do)
 
 
 def turn_wheels(a: Assessment, found: Instruction) -> Phrase:
@@ -161,7 +158,6 @@ def turn_wheels(a: Assessment, found: Instruction) -> Phrase:
         "Turn the wheels",
         ["The crown stays as it is."],
         [*do, "Tune, and measure the heights again."] if do else ["Nothing has to be turned."],
-        WHEELS,
     )
 
 
@@ -180,13 +176,13 @@ def fit_wedge(a: Assessment, found: Instruction) -> Phrase:
     heel, lift = one(found, "at_heel"), one(found, "at_bridge")
     says = [] if lift is None else [f"It brings the board's line up by {number(lift)} mm at the bridge."]
     do = [] if heel is None else [f"A wedge {number(heel)} mm thick at the heel, nothing at the nut."]
-    return Phrase("Fit a wedge under the board", says, [*do, "Let the glue dry, then measure the projection."], NECK)
+    return Phrase("Fit a wedge under the board", says, [*do, "Let the glue dry, then measure the projection."])
 
 
 def reset_neck(a: Assessment, found: Instruction) -> Phrase:
     change = one(found, "at_bridge")
     way = "" if change is None else f"{'up' if change > 0 else 'down'} by {number(abs(change))} mm at the bridge"
-    return Phrase("Reset the neck", [f"The board's line goes {way}."] if way else [], [], NECK)
+    return Phrase("Reset the neck", [f"The board's line goes {way}."] if way else [], [])
 
 
 def dress_board(a: Assessment, found: Instruction) -> Phrase:
@@ -195,14 +191,13 @@ def dress_board(a: Assessment, found: Instruction) -> Phrase:
         "Dress the board",
         ["It comes before nut and bridge: heights, projection and crown follow it."],
         [f"Plane {listed(most)}."] if most else [],
-        BOARD,
     )
 
 
 def new_bridge(a: Assessment, found: Instruction) -> Phrase:
     width = one(found, "width")
     do = [] if width is None else [f"Take a blank {short(width)} mm wide over the feet."]
-    return Phrase("Make a new bridge", [], [*do, "Mask the top, fit the feet, then mark and cut."], None)
+    return Phrase("Make a new bridge", [], [*do, "Mask the top, fit the feet, then mark and cut."])
 
 
 def recut_slots(a: Assessment, found: Instruction) -> Phrase:
@@ -210,7 +205,7 @@ def recut_slots(a: Assessment, found: Instruction) -> Phrase:
     marks = list(by_string(a, found, "mark").values())
     says = [] if not closer else [f"The strings stand {number(closer)} mm too close on each side."]
     do = [f"Mark the new spacing from the lowest string: {' / '.join(short(mark, 1) for mark in marks)} mm."]
-    return Phrase("Cut new slots", says, [*do, "Take the crown below the old slots first, or fill them."], CUT)
+    return Phrase("Cut new slots", says, [*do, "Take the crown below the old slots first, or fill them."])
 
 
 def move_bridge(_a: Assessment, found: Instruction) -> Phrase:
@@ -223,19 +218,18 @@ def move_bridge(_a: Assessment, found: Instruction) -> Phrase:
         do.append(f"Move it {number(abs(move))} mm toward the {'tailpiece' if move > 0 else 'board'}.")
     do.append("Mark where it stands first; strings a little slack, top and tailpiece padded.")
     do.append("Then string length, heights and the post's place again.")
-    return Phrase("Move the bridge", [] if option is None else [option.says], do, None)
+    return Phrase("Move the bridge", [] if option is None else [option.says], do)
 
 
 def move_tailpiece(a: Assessment, found: Instruction) -> Phrase:
     move = one(found, "move")
     if move is None or abs(move) < 0.05:
-        return Phrase("The tailpiece stays", [], [], None)
+        return Phrase("The tailpiece stays", [], [])
     way = "toward the saddle" if move > 0 else "toward the bridge"
     return Phrase(
         "Set the tailgut",
         [],
         [f"Move the tailpiece {number(abs(move))} mm {way}.", "Measure it again after a night: the gut stretches."],
-        TAIL,
     )
 
 
@@ -260,10 +254,10 @@ def set_post(a: Assessment, found: Instruction) -> Phrase:
     work = school("post_work", a.chosen["post_work"])
     if work is not None:
         says.append(sentence(f"{work.label}: {work.says}"))
-    return Phrase(title, says, [*do, "Gauge both ends with the card gauge, and write them down."], POST)
+    return Phrase(title, says, [*do, "Gauge both ends with the card gauge, and write them down."])
 
 
 def fill_slot(a: Assessment, found: Instruction) -> Phrase:
     missing = [f"{name} {number(value, 2)}" for name, value in by_string(a, found, "height_added").items()]
     title = "Fill the nut slot" if found.code == "fill_slot" else "Make a new nut"
-    return Phrase(title, [f"Missing under the strings: {listed(missing)} mm."] if missing else [], [], None)
+    return Phrase(title, [f"Missing under the strings: {listed(missing)} mm."] if missing else [], [])

@@ -142,6 +142,7 @@ def _line(reckoned: Reckoned, line: ReckonedLine, now: datetime) -> PlannedWork:
             PartWanted(kind, stock_kinds()[kind].label) for kind in job.parts if kind not in chosen and not line.is_done
         ],
         risk=job.risk or "",
+        caution=works()[row.work].danger or "",
         grows="" if line.grows is None else say.grows(line.grows),
         why=job.why or "",
         stale=say.stale_after(row.work),

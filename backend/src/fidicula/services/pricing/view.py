@@ -61,6 +61,7 @@ class PlannedWork:
     parts: list[PartLine]
     wants: list[PartWanted]
     risk: str
+    caution: str
     grows: str
     why: str
     stale: str
