@@ -61,14 +61,20 @@ def next_checks() -> tuple[NextCheck, ...]:
 
 
 class Care(OfFamilies):
-    """A word of advice for the owner. when : works after which it is said, or `always`."""
+    """A word of advice for the owner. when : works after which it is said, or `always`.
+
+    unless : the sign that it is not said with; None for none.
+    """
 
     care: str
     when: str
+    unless: str | None
     says: str
 
-    def is_said(self, done: Container[str], family: str) -> bool:
-        """done : works of the visit."""
+    def is_said(self, done: Container[str], family: str, signs: Container[str]) -> bool:
+        """done : works of the visit.  signs : that show."""
+        if self.unless in signs:
+            return False
         return self.fits(family) and (self.when == ALWAYS or any(work in done for work in self.when.split()))
 
 

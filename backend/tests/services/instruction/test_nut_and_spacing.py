@@ -22,8 +22,8 @@ def test_the_nut_is_filed_by_and_to() -> None:
     )
     assert said.do[0] == f"{first} String up and measure."
     assert said.do[1] == "Then, as measured, to the target: G 0.50, D 0.45, A 0.40 and E 0.35 mm."
-    last = measured(over=1.0, nut_over=0.1).sheet().instruction
-    assert last.do[0].startswith("A stroke at a time: G by 0.10, to 0.50")
+    last = measured(over=1.0, nut_over=0.14).sheet().instruction
+    assert last.do[0].startswith("A stroke at a time: G by 0.14, to 0.50")
     assert said.caution is not None
     assert "Too low cannot be filed back" in said.caution
     plain = [s.wood or 0 for s in measured(over=1.0).assess().cut.strings]

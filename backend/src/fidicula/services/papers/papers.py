@@ -102,7 +102,7 @@ def _owner(source: PaperSource) -> Paper:
         *(Text(line) for line in _stands(source)),
         *_left([*([as_found] if as_found else []), *left]),
         Heading(say.CARE),
-        Points([row.says for row in care() if row.is_said(done, family)]),
+        Points([row.says for row in care() if row.is_said(done, family, source.assessment.signs)]),
         Heading(say.NEXT),
         Text(say.next_check(when, why), strong=True),
         Text(say.CAUTION, small=True),
