@@ -118,7 +118,7 @@ defineExpose({ focus })
         </template>
         <path v-for="label in labels" :key="`to-${label.part.part}`" :d="label.leader" class="leader" />
       </g>
-      <router-link v-for="label in labels" :key="label.part.part" v-slot="{ href, navigate }" custom :to="routeOfPart(instrument.ticket, label.part.part)">
+      <router-link v-for="label in labels" :key="label.part.part" v-slot="{ href, navigate }" custom :to="routeOfPart(instrument.ticket, label.part.part, instrument.family)">
         <a
           :href="href"
           :data-name="label.name"

@@ -22,7 +22,7 @@ watch(() => props.here, () => void nextTick(showHere))
     <router-link
       v-for="part in parts"
       :key="part.part"
-      :to="routeOfPart(instrument.ticket, part.part)"
+      :to="routeOfPart(instrument.ticket, part.part, instrument.family)"
       class="part"
       :class="{ current: part.part === here }"
       :aria-current="part.part === here ? 'page' : undefined"

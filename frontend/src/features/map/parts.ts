@@ -23,9 +23,9 @@ const PAGES_AT: Record<PartName, PageName[]> = {
 /** Short enough to stand in the lower bout. */
 export const SHORT: Partial<Record<PartName, string>> = { bar: t('bar'), tailpiece: t('tail') }
 
-export function routeOfPart(ticket: string, part: PartName): RouteLocationRaw {
+export function routeOfPart(ticket: string, part: PartName, family: string): RouteLocationRaw {
   if (part === 'bridge') return { name: 'bench', params: { ticket } }
-  if (part === 'pegs' || part === 'body') return { name: 'look', params: { ticket }, query: { item: part === 'pegs' ? 'pegs' : 'seams' } }
+  if (part === 'pegs' || part === 'body') return { name: 'look', params: { ticket }, query: { item: part === 'body' ? 'seams' : family === 'bass' ? 'machines' : 'pegs' } }
   return routeOf(ticket, PAGES_AT[part][0] ?? 'strings')
 }
 

@@ -6,11 +6,13 @@ from collections.abc import Sequence
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
+from fidicula.core.errors import TOLERANCE
 from fidicula.core.readings.estimate import COVERS, more_readings
 from fidicula.core.work.creeping import Pass, next_pass
 from fidicula.core.work.landing import (
     DEEP_SLOT,
     KNOWN_FOR_ROUGH,
+    LEFT_ALONE,
     ROUGH_AGAIN_FROM,
     ROUGH_FROM,
     WORTH_ROUGH,
@@ -23,6 +25,7 @@ from fidicula.services.assessment.computing import Computed
 from fidicula.services.assessment.model import Assumption, CutFacts, CutState, StringCutFacts, unknown_cut
 from fidicula.services.assessment.settling import at_bridge, settles_by
 from fidicula.services.assessment.state import BenchState
+from fidicula.services.assessment.thresholds import strings_in_band
 
 STRINGS_SETTLE = timedelta(hours=24)
 """So long new strings may still drop, and some wood is left for it."""
@@ -42,7 +45,7 @@ def cut_facts(state: BenchState, computed: Computed | None, *, now: datetime | N
     whole = len(known) == len(strings) and "provisional" not in known
     far_from = ROUGH_AGAIN_FROM if _LANDING & set(done) else ROUGH_FROM
     rough = any(_is_rough(string, far_from) for string in strings)
-    return CutFacts(
+    facts = CutFacts(
         "firm" if whole else "provisional",
         tuple(replace(one, more=_more(state, computed, i, one, rough)) for i, one in enumerate(strings)),
         tuple(_assumed(state, computed, slots=rough or not _LANDING & set(done))),
@@ -51,6 +54,17 @@ def cut_facts(state: BenchState, computed: Computed | None, *, now: datetime | N
         settling=settling,
         beside_done=next((one for one in reversed(done) if one in _CROWN), "") == "crown_beside",
     )
+    if not facts.begun or rough or not strings_in_band(state, facts):
+        return facts
+    return replace(facts, strings=tuple(_told_enough(one) for one in facts.strings))
+
+
+def _told_enough(string: StringCutFacts) -> StringCutFacts:
+    """In band, with less left than the tools tell and a player feels: neither filed nor read once more."""
+    if string.drop is None or string.drop_known_to is None:
+        return string
+    little = min(string.drop_known_to, LEFT_ALONE) + TOLERANCE
+    return replace(string, landed=True, slot_by=0.0, more=0) if string.drop <= little else string
 
 
 _LANDING = frozenset({"crown_cut", "slots_filed"})

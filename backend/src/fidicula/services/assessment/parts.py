@@ -111,7 +111,7 @@ def _part(
     asked = tuple(one for one in questions if one.deciding.part == part and one.outcome is None)
     its_items = _items_of(part)
     its_findings = tuple(name for name in _findings_of(part) if name in found)
-    again = tuple(place for place, stand in read.items() if stand.state != "current")
+    again = tuple(place for place, stand in read.items() if stand.state != "current" and not _shows(place, cut))
     to_work = any(findings()[name].verdict == "work" for name in its_findings) or any(
         line.verdict == "work" and not line.findings for line in seen.values() if line.item in its_items
     )
@@ -134,6 +134,11 @@ def _part(
         which = "in_order"
     done = tuple(work.work for work in state.standing_works if works()[work.work].part == part)
     return PartAssessment(part, which, asked, its_findings, again, off, assumed, done)
+
+
+def _shows(place: MeasurementKey, cut: CutFacts) -> bool:
+    """Whether the eye tells what a stale reading would: how a string sits, once the crown was lowered beside it."""
+    return place[0] == "slot_depth" and cut.beside_done
 
 
 def _off(state: BenchState, places: tuple[MeasurementKey, ...]) -> tuple[tuple[MeasurementKey, float], ...]:

@@ -188,7 +188,14 @@ def _at_the_end(a: Assessment) -> Instruction:
 
 
 def _to_end(a: Assessment) -> Instruction:
-    """What is planned and not done comes before the hand-over."""
+    """What is asked and not decided, stale on the card, or planned and not done comes before the hand-over."""
+    asked = next((one for one in a.questions if one.outcome is None), None)
+    if asked is not None:
+        return Instruction("decide", question=asked, stop=asked.question)
+    stale = {place for part in a.parts for place in part.again}
+    again = tuple(key for key in keys_of_card(a, tuple(CARD)) if key in stale)
+    if again and any(stop.key == "settled" for stop in a.stops):
+        return measuring(a, again)
     work = first_planned(a.stops)
     if work:
         return Instruction("do_planned", stop=f"planned:{work}", planned=work)

@@ -15,10 +15,10 @@ from fidicula.services.assessment.parts import PartAssessment, PartState
 from fidicula.services.leaving.view import ClosingPointView, PointEvidence, PointGroup, PointState
 from fidicula.services.phrasing import belongings as about
 from fidicula.services.phrasing import leaving as say
-from fidicula.services.phrasing.parts import LABELS, part_words
+from fidicula.services.phrasing.parts import label_of, part_words
 from fidicula.services.sheet.stops import stop_label
 from fidicula.tables.belongings import belonging_kinds
-from fidicula.tables.leaving import ClosingPoint, closing_points, left_open, next_checks
+from fidicula.tables.leaving import ClosingPoint, closing_points, next_checks
 from fidicula.tables.pricing import jobs
 from fidicula.tables.signs import items
 from fidicula.tables.work import works
@@ -125,13 +125,13 @@ def _part_point(ending: Ending, part: PartAssessment) -> ClosingPointView:
     return ClosingPointView(
         key=f"part:{part.part}",
         group="part",
-        label=LABELS[part.part],
+        label=label_of(part.part, state.instrument.family),
         part=part.part,
         state="open" if part.is_open else _CLOSED.get(part.state, "right"),
         is_open=part.is_open,
         says=part_words(part, state),
         look="",
-        means=left_open()[part.part] if part.is_open else "",
+        means=say.means_of(part),
         evidence=evidence,
     )
 

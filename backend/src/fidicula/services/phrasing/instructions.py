@@ -25,7 +25,7 @@ from fidicula.services.numbers import (
 )
 from fidicula.services.phrasing.model import Phrase
 from fidicula.services.phrasing.names import key_name, key_names, sign_name
-from fidicula.services.phrasing.parts import LABELS, part_words
+from fidicula.services.phrasing.parts import label_of, part_words
 from fidicula.services.phrasing.slips import slip_phrase
 from fidicula.services.phrasing.works import (
     anew,
@@ -125,7 +125,7 @@ def _hand_over(a: Assessment, _found: Instruction) -> Phrase:
     left_open = [part for part in a.parts if part.is_open]
     what = "Strings in band" if left_open else "In band"
     title = f"{what}: ready to hand over" if strings_in_band(a.state, a.cut) else "Ready to hand over"
-    says = [f"{LABELS[part.part]} {part_words(part, a.state)}." for part in left_open]
+    says = [f"{label_of(part.part, a.state.instrument.family)} {part_words(part, a.state)}." for part in left_open]
     return Phrase(title, ["Every step of this visit is done or skipped.", *says, *_to_aim(a)], [])
 
 

@@ -8,11 +8,12 @@ from datetime import date, datetime
 from fidicula.core.bands import outside_by
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import Seen, WorkDone
-from fidicula.services.assessment.parts import part_of
+from fidicula.services.assessment.parts import PartAssessment, part_of
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.measures import MEASURES, said_of_all
 from fidicula.services.numbers import day, day_and_clock, listed, number, of_unit, places_needed, plural, sentence
 from fidicula.services.phrasing.acts import act_words
+from fidicula.tables.leaving import left_open
 from fidicula.tables.parts import Part
 from fidicula.tables.signs import VERDICTS, findings, items
 
@@ -21,8 +22,16 @@ NOT_RIGHT = "not right"
 RIGHT = "right"
 WAIT_MEANS = "it is not settled: heights and pitch may change at home"
 PLANNED_MEANS = "the owner expects it to be done"
+NOT_MEASURED_MEANS = "it was not measured again, so that nothing is said of how it stands"
 BY_APPRENTICE_LOOK = "as if it were your own work"
 BY_APPRENTICE_MEANS = "a luthier has not checked it"
+
+
+def means_of(part: PartAssessment) -> str:
+    """What follows from what is open at a part; what was only not read says nothing of the instrument."""
+    if not part.is_open:
+        return ""
+    return NOT_MEASURED_MEANS if part.state in ("stale", "doubted") else left_open()[part.part]
 
 
 def by_apprentice(work: str, name: str) -> str:

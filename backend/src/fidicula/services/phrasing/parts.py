@@ -24,6 +24,14 @@ LABELS: Mapping[Part, str] = {
     "tailpiece": "Tailpiece",
     "body": "Body",
 }
+_OF_FAMILY: Mapping[tuple[Part, str], str] = {("pegs", "bass"): "Machines"}
+
+
+def label_of(part: Part, family: str) -> str:
+    """What a family calls a part of it."""
+    return _OF_FAMILY.get((part, family), LABELS[part])
+
+
 WORDS: Mapping[PartState, str] = {
     "decide": "to decide",
     "work": "work needed",

@@ -9,7 +9,7 @@ from fidicula.core.pricing.money import Span
 from fidicula.services.loaded import Loaded
 from fidicula.services.numbers import day_and_clock, how_many, money, percent
 from fidicula.services.phrasing import pricing as say
-from fidicula.services.phrasing.parts import LABELS
+from fidicula.services.phrasing.parts import label_of
 from fidicula.services.pricing.proposals import proposals
 from fidicula.services.pricing.reckoned import Reckoned, ReckonedLine
 from fidicula.services.pricing.stopping import running, stopped_by
@@ -110,7 +110,7 @@ def _line(reckoned: Reckoned, line: ReckonedLine, now: datetime) -> PlannedWork:
         id=str(row.id),
         work=row.work,
         label=works()[row.work].label,
-        part="" if part is None else LABELS[part],
+        part="" if part is None else label_of(part, family),
         grade=_grade(row.grade),
         because=say.because(row.origin, row.because, row.reason),
         state=state,

@@ -19,7 +19,7 @@ from fidicula.services.phrasing.findings import found_words
 from fidicula.services.phrasing.following import source_words
 from fidicula.services.phrasing.inspection import proposals
 from fidicula.services.phrasing.instructions import impossible_words, phrase, record_label
-from fidicula.services.phrasing.parts import LABELS, part_mark, part_words
+from fidicula.services.phrasing.parts import label_of, part_mark, part_words
 from fidicula.services.phrasing.slips import slip_words
 from fidicula.services.phrasing.undoing import undoable
 from fidicula.services.sheet.cells import cells
@@ -68,7 +68,7 @@ def sheet_of(a: Assessment, rules: Rules, told: Instruction | None = None) -> Be
         parts=[
             PartView(
                 one.part,
-                LABELS[one.part],
+                label_of(one.part, state.instrument.family),
                 one.state,
                 part_mark(one, found),
                 part_words(one, a.state),
