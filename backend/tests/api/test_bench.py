@@ -357,3 +357,17 @@ def test_an_unknown_ticket_is_said(client: TestClient) -> None:
     answer = client.get("/api/instruments/RW-999/sheet")
     assert answer.status_code == 404
     assert "RW-999" in answer.json()["detail"][0]["msg"]
+
+
+def test_what_was_filed_at_the_nut_is_what_somebody_said(client: TestClient) -> None:
+    """G by 0,2 and E by .05, with either mark; nothing at the others; what is no amount is refused by its string."""
+    bench = Bench(client, "RW-101")
+    refused = bench.post("works", 422, id=str(uuid4()), work="nut_filed", filed=["0.2", "a bit", "", ""])
+    assert refused["detail"][0]["loc"][-2:] == ["filed", 1]
+    assert refused["detail"][0]["msg"].startswith("D: “a bit” is not what was filed")
+    assert bench.post("works", 422, id=str(uuid4()), work="nut_filed", filed=["0.2"])["detail"]
+    bench.post("works", id=str(uuid4()), work="nut_filed", filed=["0,2", "", "", ".05"])
+    assert "G by 0.20, E by 0.05 mm" in str(bench.log()[0])
+    other = Bench(client, "RW-105")
+    other.post("works", id=str(uuid4()), work="nut_filed")
+    assert " by 0" not in str(other.log()[0])

@@ -53,16 +53,17 @@ def test_a_wait_is_over_by_itself(client: TestClient, demo: Engine) -> None:
     assert states(Bench(client, "RW-112"))["rest"] == "ahead"
 
 
-def test_glue_bars_the_nut_and_the_bench_is_free_for_the_rest(client: TestClient) -> None:
-    """RW-111: a new nut was glued in. Filing it is refused until it is dry; measuring goes on."""
+def test_glue_keeps_the_strings_down_until_somebody_says_that_it_holds(client: TestClient) -> None:
+    """RW-111: a new nut was glued in. Nothing under tension is asked for until it is dry, and filing it is refused."""
     bench = Bench(client, "RW-111")
-    assert (states(bench)["nut"], states(bench)["measure"]) == ("waiting", "here")
+    assert (states(bench)["nut"], states(bench)["measure"]) == ("waiting", "waiting")
     refused = bench.post("works", 409, id=str(uuid4()), work="nut_filed")
-    assert refused["detail"][0]["msg"].startswith("the glue under the nut is drying, until")
+    assert refused["detail"][0]["msg"].startswith("the glue under the nut is drying: no strings over it, until")
     mark(bench, "nut", "go-on", reason="set with superglue")
+    assert states(bench)["measure"] == "here"
     bench.post("works", id=str(uuid4()), work="nut_filed")
     tag = next(t for t in client.get("/api/rail").json() if t["ticket"] == "RW-111")
-    assert (tag["step"], tag["waits_for"]) == ("measure", "crown")
+    assert (tag["step"], tag["waits_for"]) == ("measure", "")
 
 
 def before_its_post_was_moved(client: TestClient) -> Bench:

@@ -99,7 +99,7 @@ def test_a_wedge_is_fitted_measured_and_then_the_crown_is_free(maren: Bench) -> 
     cut(maren, 409)
     maren.post("works", id=str(uuid4()), work="wedge_fitted")
     assert maren.cell("projection")["state"] == "stale"
-    assert "glue under the board is drying, until" in cut(maren, 409)["detail"][0]["msg"]
+    assert "glue under the board is drying: no string tension on it, until" in cut(maren, 409)["detail"][0]["msg"]
     maren.post("steps/crown/go-on", id=str(uuid4()), reason="hide glue, clamped warm")
     assert "measure again" in cut(maren, 409)["detail"][0]["msg"]
     maren.take("projection", None, "79.8")

@@ -78,12 +78,15 @@ class RedoBody(Body):
 class WorkBody(Body):
     """after_work : the last work that the page knew, so that the same work is not recorded by two.
 
-    words : what it was, for other work.
+    words : what it was, for other work.  filed : at the nut, by string, as typed; empty where nothing was. [mm]
     """
 
     id: UUID
     work: Annotated[str, Field(max_length=40)]
     words: Sentence = ""
+    filed: Annotated[list[Annotated[str, Field(max_length=20)]], Field(max_length=limits.MOST_STRINGS)] = Field(
+        default_factory=list
+    )
     after_work: Annotated[int, Field(ge=0)] | None = None
 
 
@@ -185,7 +188,13 @@ def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) ->
     """Write down a work done."""
     return answer(
         _bench(request).do_work(
-            ticket, work_id=body.id, kind=body.work, by=person.name, known=body.after_work, words=body.words
+            ticket,
+            work_id=body.id,
+            kind=body.work,
+            by=person.name,
+            known=body.after_work,
+            words=body.words,
+            filed=body.filed,
         )
     )
 

@@ -40,7 +40,7 @@ class CrownCut(_Detail):
 
 
 class NutFiled(_Detail):
-    """by : that was to be filed at each string. [mm]"""
+    """by : what was filed at each string, as somebody said; None where nothing was. [mm] Empty: nobody said."""
 
     by: ByString = ()
     words: str = ""

@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 from typing import TypeVar
 from uuid import UUID
 
+from fidicula.core.readings.plain import plain_number
 from fidicula.db.records import NewWork, Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.db.work_details import CrownBeside, CrownCut, NutFiled, Plain, PostMoved, SlotsFiled, WorkDetail
@@ -156,11 +157,20 @@ class Bench:
         return self._change(ticket, take_back)
 
     def do_work(
-        self, ticket: str, *, work_id: UUID, kind: str, by: str, known: int | None = None, words: str = ""
+        self,
+        ticket: str,
+        *,
+        work_id: UUID,
+        kind: str,
+        by: str,
+        known: int | None = None,
+        words: str = "",
+        filed: Sequence[str] = (),
     ) -> BenchSheet:
         """Write down a work done; what it touches goes stale. A cut keeps what it set out to take.
 
         known : the last work that the page knew.  words : what it was, for other work.
+        filed : what was filed at the nut, by string, as typed; empty where nothing was. [mm]
         Raises ConflictError where somebody recorded the same since.
         """
         if kind not in works() or not works()[kind].at_bench:
@@ -175,7 +185,7 @@ class Bench:
             check_not_by_two(loaded, kind, known)
             a = loaded.assess()
             check_may_be_done(a, kind)
-            detail = set_out(a, kind, words)
+            detail = NutFiled(by=_filed(a, filed)) if kind == "nut_filed" else set_out(a, kind, words)
             uow.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=detail))
 
         return self._change(ticket, add)
@@ -212,6 +222,27 @@ def check_not_by_two(loaded: Loaded, kind: str, known: int | None) -> None:
         )
 
 
+MOST_FILED = 5.0
+"""More is no filing. [mm]"""
+
+
+def _filed(a: Assessment, typed: Sequence[str]) -> tuple[float | None, ...]:
+    """Raises RefusedError naming the string."""
+    names = a.state.instrument.string_names
+    if typed and len(typed) != len(names):
+        raise RefusedError(f"say it for each of {len(names)} strings; nothing where nothing was filed", field="filed")
+    found: list[float | None] = []
+    for i, one in enumerate(typed):
+        value = plain_number(one) if one.strip() else 0.0
+        if value is None or not 0 <= value <= MOST_FILED:
+            raise RefusedError(
+                f"{names[i]}: “{one}” is not what was filed; 0 to {short(MOST_FILED)} mm, or nothing",
+                field=f"filed.{i}",
+            )
+        found.append(value or None)
+    return tuple(found)
+
+
 def set_out(a: Assessment, kind: str, words: str) -> WorkDetail:
     """What a work set out to do, which is part of its record."""
     strings = a.cut.strings
@@ -229,7 +260,7 @@ def set_out(a: Assessment, kind: str, words: str) -> WorkDetail:
         model = SlotsFiled if kind == "slots_filed" else CrownBeside
         return model(by=each, words=words.strip())
     if kind == "nut_filed":
-        return NutFiled(by=tuple(s.nut_to_file for s in strings))
+        return NutFiled(words=words.strip())
     if kind == "post_moved":
         return PostMoved(words=words.strip())
     return Plain(words=words.strip())

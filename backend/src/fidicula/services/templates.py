@@ -11,7 +11,7 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.shapes import Line, Template, Words, arc, as_dxf, as_pdf, as_svg
 from fidicula.services.assessment.computing import Computed, Impossibility, compute
 from fidicula.services.assessment.cut import cut_facts
-from fidicula.services.assessment.nut import slot_turn
+from fidicula.services.assessment.nut import slot_turn, wanted_offsets
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.errors import ConflictError, NotFoundError
@@ -128,11 +128,20 @@ def bridge_strip(state: BenchState) -> Template:
 def nut_strip(state: BenchState) -> Template:
     """Where the strings sit across the nut, as wide as the board is there."""
     width = state.read_or_figure("fingerboard_width", 0, figure="fingerboard_width_nut")
-    spread = state.held("nut_spread")
-    if width is None or spread is None or not state.diameters:
+    if width is None or not state.diameters:
         raise ConflictError("name the strings and read the board's width at the nut first")
-    offsets = [string.line.nut_offset for string in _computed(state).plan.strings]
+    offsets = _across_nut(state)
     return _strip(state, say.NUT_TITLE, offsets, width.value / 2, say.nut(width.value))
+
+
+def _across_nut(state: BenchState) -> Sequence[float]:
+    """Where the strings are to lie across the nut, from the middle. [mm]"""
+    centre = [string.line.nut_offset for string in _computed(state).plan.strings]
+    wanted = wanted_offsets(state)
+    if wanted is None:
+        return centre
+    shift = (centre[0] + centre[-1]) / 2 - (wanted[0] + wanted[-1]) / 2
+    return [offset + shift for offset in wanted]
 
 
 def nut_front(state: BenchState) -> Template:
@@ -144,9 +153,9 @@ def nut_front(state: BenchState) -> Template:
     lines = [Line("cut", arc(centre=(0, -radius), radius=radius, from_x=-half, to_x=half))]
     words = _sides(state, half - 4, arch(radius=radius, offset=half) - 5)
     points = []
-    for string, goal in zip(computed.plan.strings, computed.goals, strict=True):
-        x = hand * string.line.nut_offset
-        under = arch(radius=radius, offset=string.line.nut_offset) + goal.nut_height
+    for offset, goal in zip(_across_nut(state), computed.goals, strict=True):
+        x = hand * offset
+        under = arch(radius=radius, offset=offset) + goal.nut_height
         points.append((x, under))
         lines.append(Line("mark", [(x, under), (x, under + 4)]))
         words.append(Words(goal.name, x, under + 5, 2.4))

@@ -148,9 +148,9 @@ def test_slots_read_from_an_edge_stand_from_the_middle_of_the_board() -> None:
 
 @pytest.mark.parametrize(("over", "may"), [(1.0, True), (0.02, False)])
 def test_a_cut_may_be_recorded_where_there_is_wood_to_take(over: float, may: bool) -> None:
-    """The slots come first here: the crown may be recorded beside them."""
-    told = measured(over=over, nut_over=0.3).told()
-    assert told.records == "nut_filed"
+    """The inspection comes first here: the crown may be recorded beside it."""
+    told = measured(over=over, nut_over=0.3, kind="full_set_up").told()
+    assert told.records == ""
     assert ("crown_cut" in told.also) is may
 
 

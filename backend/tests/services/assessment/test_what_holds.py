@@ -135,7 +135,7 @@ def test_only_a_slot_that_is_high_enough_is_filed() -> None:
     heights = [one.value for one in bench.readings if one.measure == "nut_height"]
     bench = bench.without("nut_height").read("nut_height", heights[0], heights[1] - 0.28)
     told = file_nut(bench.assess()).amounts
-    assert [(one.name, one.position) for one in told] == [("file_by", 0), ("file_to", 0)]
+    assert [(one.name, one.position) for one in told] == [("file_by", 0), ("file_first", 0), ("file_to", 0)]
     assert file_nut(Bench(has_strings=False).assess()).amounts == ()
 
 

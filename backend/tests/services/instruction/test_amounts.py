@@ -36,9 +36,10 @@ def test_a_nut_is_filed_where_it_is_worth_it_and_only_there() -> None:
     assert values(none, "file_nut") == {}
     one = measured().read("nut_height", 1.10, at=0)
     found = told(one.assess(), "file_nut").amounts
-    assert [(amount.name, amount.position) for amount in found] == [("file_by", 0), ("file_to", 0)]
-    by, to = found
+    assert [(amount.name, amount.position) for amount in found] == [("file_by", 0), ("file_first", 0), ("file_to", 0)]
+    by, first, to = found
     assert by.value + to.value == pytest.approx(1.10)
+    assert by.value - first.value == pytest.approx(0.1)
 
 
 def test_new_marks_stand_evenly_and_say_how_much_closer_they_were() -> None:
@@ -81,6 +82,7 @@ def test_the_blank_whose_foot_comes_best_over_the_bar() -> None:
 
 
 def test_what_neither_bars_may_be_recorded_beside_it() -> None:
+    """While the nut is the step no crown is offered above it."""
     assert measured(over=0.8, nut_over=0.3, kind="full_set_up").told().also == ("crown_cut", "nut_filed")
     assert measured(nut_over=0.3, kind="full_set_up").told().also == ("nut_filed",)
-    assert measured(over=0.4, nut_over=0.3).told().also == ("crown_cut",)
+    assert measured(over=0.4, nut_over=0.3).told().also == ()

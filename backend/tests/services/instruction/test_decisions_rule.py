@@ -71,7 +71,7 @@ def test_nut_first_is_the_nut() -> None:
     told = bench.told()
     assert (told.code, told.records) == ("file_nut", "nut_filed")
     assert told.values("file_by") == pytest.approx(dict.fromkeys(range(4), 0.3))
-    assert bench.sheet().cut.role == "waits"
+    assert bench.sheet().cut.role == "nut"
     assert bench.sheet().instruction.also == []
 
 

@@ -4,6 +4,9 @@ from __future__ import annotations
 
 import pytest
 from fidicula.core.geometry.spacing import string_offsets
+from fidicula.services.assessment.nut import wanted_offsets
+from fidicula.services.templates import nut_strip
+from fidicula.tables.signs import findings
 
 from ..scenario import CARRY, SLOPE, measured
 
@@ -86,3 +89,29 @@ def test_a_bridge_that_faces_the_wrong_way_is_asked_about() -> None:
         .decided("bridge_wrong_way", "leave", "it was cut so, by the owner's wish")
     )
     assert left.told().code == "cut_crown"
+
+
+def test_a_wrong_spread_at_the_nut_is_not_copied() -> None:
+    """14.0 between the outer strings: the next nut, its strip and its front are set out by what is wanted."""
+    bench = measured(singles={"nut_spread": 14.0})
+    wanted = bench.assess().state.wanted(("nut_spread", None))
+    assert wanted is not None
+    offsets = wanted_offsets(bench.assess().state)
+    assert offsets is not None
+    assert offsets[-1] - offsets[0] == pytest.approx(wanted.band.aim)
+    strip = nut_strip(bench.assess().state)
+    marks = [line.points[0][0] for line in strip.lines if line.kind == "mark"]
+    assert max(marks) - min(marks) == pytest.approx(wanted.band.aim)
+    as_it_is = measured(singles={"nut_spread": wanted.band.high})
+    kept = wanted_offsets(as_it_is.assess().state)
+    assert kept is not None
+    assert kept[-1] - kept[0] == pytest.approx(wanted.band.high)
+
+
+@pytest.mark.parametrize(
+    ("finding", "works"), [("nut_too_high", {"nut_filed"}), ("nut_too_low", {"new_nut", "slot_filled"})]
+)
+def test_a_nut_that_is_too_high_or_too_low_can_be_seen_before_it_is_measured(finding: str, works: set[str]) -> None:
+    assert set(findings()[finding].works) == works
+    asked = {one.question for one in measured().found("nut", finding).assess().questions}
+    assert ("nut_low" in asked) == (finding == "nut_too_low")

@@ -23,6 +23,7 @@ import { t } from '@/words/sheet'
 const LogDialog = defineAsyncComponent(() => import('@/features/log').then((feature) => feature.LogDialog))
 const ParticularsDialog = defineAsyncComponent(() => import('@/features/particulars').then((feature) => feature.ParticularsDialog))
 const StringsDialog = defineAsyncComponent(() => import('@/features/strings').then((feature) => feature.StringsDialog))
+const NutFiledDialog = defineAsyncComponent(() => import('@/features/works').then((feature) => feature.NutFiledDialog))
 const WorkDialog = defineAsyncComponent(() => import('@/features/works').then((feature) => feature.WorkDialog))
 
 const props = defineProps<{ ticket: string }>()
@@ -49,14 +50,17 @@ function openStrings(change: boolean): void {
 }
 const logOpen = ref(false)
 const workOpen = ref(false)
+const nutOpen = ref(false)
+const nutCaution = computed(() => house.choices?.works.find((one) => one.key === 'nut_filed')?.caution ?? '')
 const particularsOpen = ref(false)
 const stepOpen = ref(false)
 const stepKey = ref('')
 const wordPanel = ref<InstanceType<typeof WordPanel> | null>(null)
-const { mayRecord, work, recordOther, record, takeBackHandOver } = useRecording(
+const { mayRecord, cutCrown, fileNut, recordOther, record, takeBackHandOver } = useRecording(
   entry,
   () => (why.value = null),
   openStrings,
+  () => (nutOpen.value = true),
 )
 const { panel, width, drawingHeight, isNarrow, margins, geometry } = usePanel(sheet)
 const step = computed(() => sheet.value?.course.find((stop) => stop.key === stepKey.value) ?? null)
@@ -135,8 +139,8 @@ useCommands([
   { letter: 's', words: t('strings'), run: () => openStrings(false), possible: () => sheet.value !== null },
   { letter: 'h', words: t('recipe_and_schools'), run: () => to('recipe'), possible: () => sheet.value !== null },
   { letter: 'w', words: t('why'), run: () => openWhy(), possible: () => sheet.value !== null },
-  { letter: 'c', words: t('crown_cut'), run: () => void work('crown_cut'), possible: () => atBench.may('measure') && mayRecord('crown_cut') },
-  { letter: 'j', words: t('nut_filed'), run: () => void work('nut_filed'), possible: () => atBench.may('measure') && sheet.value !== null },
+  { letter: 'c', words: t('crown_cut'), run: () => void cutCrown(), possible: () => atBench.may('measure') && mayRecord('crown_cut') },
+  { letter: 'j', words: t('nut_filed'), run: () => (nutOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'k', words: t('work_done'), run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'd', words: t('decide'), run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
   { letter: 't', words: t('open_this_step'), run: openNext, possible: () => !!sheet.value?.instruction.stop },
@@ -261,6 +265,7 @@ const refusedElsewhere = computed(() =>
   <template v-if="sheet">
     <StringsDialog v-model="stringsOpen" :sheet="sheet" :change="stringsChange" />
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" :has-wheels="hasWheels" :ticket="sheet.instrument.ticket" :record="recordOther" />
+    <NutFiledDialog v-model="nutOpen" :sheet="sheet" :caution="nutCaution" :record="fileNut" />
     <StepDialog v-model="stepOpen" :stop="step" />
     <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />

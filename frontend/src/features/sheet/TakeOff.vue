@@ -15,15 +15,16 @@ const LABELS = {
   due: t('take_off'),
   slots: t('file_the_slots'),
   beside: t('beside_the_strings'),
+  nut: t('file_the_nut'),
   coming_down: t('to_come_down'),
   may: '',
   waits: t('do_not_cut_yet'),
   to_aim: t('in_band_to_the_aim'),
   not_chosen: t('not_cut_decided_otherwise'),
 } as const
-const UNITS: Partial<Record<keyof typeof LABELS, string>> = { slots: t('mm_deeper'), coming_down: t('at_the_bridge') }
+const UNITS: Partial<Record<keyof typeof LABELS, string>> = { slots: t('mm_deeper'), nut: t('mm_at_the_nut'), coming_down: t('at_the_bridge') }
 /** What the instruction asks for at each string, by the role of the cut. */
-const NOW: Partial<Record<keyof typeof LABELS, string>> = { due: 'take', slots: 'slot_by', beside: 'beside' }
+const NOW: Partial<Record<keyof typeof LABELS, string>> = { due: 'take', slots: 'slot_by', beside: 'beside', nut: 'file_first' }
 
 const isProvisional = computed(() => props.cut.state === 'provisional')
 const label = computed(() => {
@@ -46,6 +47,7 @@ function shown(s: CutString, i: number): Shown | null {
     const amount = props.amounts.find((one) => one.name === name && one.position === i)
     if (!amount) return s.drop === null ? null : { text: '–', below: '', side: '' }
     const places = name === 'take' ? 1 : 2
+    if (name === 'file_first') return { text: down(amount.value, 2), below: '', side: 'above' }
     const below = name === 'take' && !props.narrow ? t('of', { down: down(s.wood ?? 0, 1), up: up(s.uncertainty ?? 0, 1) }) : `±${up(amount.uncertainty, name === 'take' ? 1 : 2)}`
     return { text: down(amount.value, places), below, side: 'above' }
   }
@@ -81,7 +83,7 @@ const strings = computed(() =>
         :class="s.shown.side"
         :style="{ left: `${s.column.left}px`, width: `${s.column.width}px` }"
         :aria-label="spoken(s.name, s.shown)"
-        @click="emit('why', `wood:${i}`)"
+        @click="emit('why', `${cut.role === 'nut' ? 'nut_height' : 'wood'}:${i}`)"
       >
         <span class="number">{{ s.shown.text }}</span>{{ ' ' }}
         <span class="below-number">{{ s.shown.below }}</span>
@@ -125,12 +127,14 @@ const strings = computed(() =>
   line-height: 1.2;
 }
 .slots .number,
+.nut .number,
 .beside .number {
   font-size: var(--type-reading);
   padding-top: 4px;
 }
 .due .number,
 .slots .number,
+.nut .number,
 .beside .number {
   color: var(--ink);
 }

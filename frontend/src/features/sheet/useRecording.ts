@@ -6,12 +6,15 @@ import { useHouse } from '@/features/rail'
 import { freshId } from '@/shared/id'
 
 /** Where a work is measured first: the caliper may be there before the server has answered. */
-const MEASURED_FIRST = { crown_cut: 'end_height:0', nut_filed: 'nut_height:0' } as const
+const FIRST_HEIGHT = 'end_height:0'
+const FIRST_AT_NUT = 'nut_height:0'
 
 export interface UseRecordingReturn {
   /** Whether the sheet asks for a work now, or lets it be recorded beside that. */
   mayRecord: (kind: string) => boolean
-  work: (kind: keyof typeof MEASURED_FIRST) => Promise<void>
+  cutCrown: () => Promise<void>
+  /** What was filed at each string, as typed; throws Refused, which is said on the page already. */
+  fileNut: (filed: string[], id: string) => Promise<void>
   /**
    * Any other work: what it made stale is measured next. A move of the post says which end went, and which way.
    * Throws Refused, which is said on the page already.
@@ -21,19 +24,26 @@ export interface UseRecordingReturn {
   takeBackHandOver: () => Promise<void>
 }
 
-/** begin : what is shown of a why is closed.  openStrings : new strings are named in their own dialog. */
-export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => void, openStrings: (change: boolean) => void): UseRecordingReturn {
+/** begin : what is shown of a why is closed.  openStrings, openNut : new strings, and a filed nut, have their own dialogs. */
+export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => void, openStrings: (change: boolean) => void, openNut: () => void): UseRecordingReturn {
   const router = useRouter()
   const bench = useBench()
   const house = useHouse()
 
   const labelOf = (kind: string) => house.choices?.works.find((one) => one.key === kind)?.label ?? kind
 
-  async function work(kind: keyof typeof MEASURED_FIRST): Promise<void> {
+  async function cutCrown(): Promise<void> {
     begin()
-    const done = bench.doWork(kind, '', labelOf(kind))
-    entry.goTo(MEASURED_FIRST[kind])
+    const done = bench.doWork('crown_cut', '', labelOf('crown_cut'))
+    entry.goTo(FIRST_HEIGHT)
     if (await done) void house.load()
+  }
+  async function fileNut(filed: string[], id: string): Promise<void> {
+    begin()
+    const done = bench.doWork('nut_filed', '', labelOf('nut_filed'), id, filed)
+    entry.goTo(FIRST_AT_NUT)
+    if (!(await done)) throw new Refused(bench.failure)
+    void house.load()
   }
   function mayRecord(kind: string): boolean {
     const told = bench.sheet?.instruction
@@ -45,13 +55,18 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
       void router.push({ name: 'sound', params: { ticket: bench.ticket }, query: { act: 'move' } })
       return
     }
+    if (kind === 'nut_filed') {
+      openNut()
+      return
+    }
     if (!(await bench.doWork(kind, words, labelOf(kind), id))) throw new Refused(bench.failure)
     const stale = bench.sheet?.cells.find((cell) => cell.state === 'stale')
     if (stale) entry.goTo(keyOf(stale))
     void house.load()
   }
   function record(kind: string): void {
-    if (kind === 'crown_cut' || kind === 'nut_filed') void work(kind)
+    if (kind === 'crown_cut') void cutCrown()
+    else if (kind === 'nut_filed') openNut()
     else if (kind === 'strings_changed') openStrings(true)
     else void recordOther(kind, '', freshId()).catch(said)
   }
@@ -62,5 +77,5 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
     if (await bench.takeBackHandOver()) void house.load()
   }
 
-  return { mayRecord, work, recordOther, record, takeBackHandOver }
+  return { mayRecord, cutCrown, fileNut, recordOther, record, takeBackHandOver }
 }

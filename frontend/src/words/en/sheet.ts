@@ -28,6 +28,8 @@ export default {
   "loading": "Loading {ticket} …",
   "take_off": "take off",
   "file_the_slots": "file the slots",
+  "file_the_nut": "file the nut",
+  "mm_at_the_nut": "mm at the nut",
   "beside_the_strings": "beside the strings",
   "to_come_down": "to come down",
   "do_not_cut_yet": "do not cut yet",

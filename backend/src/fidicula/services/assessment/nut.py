@@ -2,8 +2,29 @@
 
 from __future__ import annotations
 
+from fidicula.core.bands import side_of_band
 from fidicula.core.fitting.nut import Peg, SlotTurn, fixed_turn, turn_to_peg
+from fidicula.core.geometry.spacing import string_offsets
 from fidicula.services.assessment.state import BenchState
+
+
+def wanted_spread(state: BenchState) -> float | None:
+    """Between the outer strings at the nut, for the next one: as it is where that is in band, else the aim. [mm]"""
+    read, wanted = state.held("nut_spread"), state.wanted(("nut_spread", None))
+    is_meant = state.keeps_spacing or ("nut_spread", None) in state.tried
+    if wanted is None or (
+        read is not None and (is_meant or side_of_band(value=read.value, band=wanted.band) == "in_band")
+    ):
+        return None if read is None else read.value
+    return wanted.band.aim
+
+
+def wanted_offsets(state: BenchState) -> tuple[float, ...] | None:
+    """Where the strings are to lie across the nut, from the middle; None unread. [mm] Raises CoreError."""
+    spread = wanted_spread(state)
+    if spread is None:
+        return None
+    return tuple(string_offsets(spread=spread, diameters=state.diameters, rule=state.targets.spacing))
 
 
 def slot_turn(state: BenchState, position: int) -> SlotTurn | None:

@@ -16,6 +16,9 @@ WORTH_FILING = 0.05
 SAME_PROJECTION = 0.25
 """Readings of the projection that differ by less are the same: measuring it twice does as much. [mm]"""
 
+FIRST_STOP = 0.1
+"""So far above the nut's aim the file rests, until the string was up and measured. [mm]"""
+
 OTHER_AIR = 15.0
 """Air that differs by so much from last time's moves wood. [% of humidity]"""
 

@@ -17,7 +17,7 @@ from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.placing import SCHOOLS, placed
 from fidicula.services.assessment.post import post_target
 from fidicula.services.assessment.scoop import dressings
-from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_LOWERING, WORTH_TAKING
+from fidicula.services.assessment.thresholds import FIRST_STOP, WORTH_FILING, WORTH_LOWERING, WORTH_TAKING
 from fidicula.services.instruction.model import Amount
 
 SMALLEST_MOVE = 0.5
@@ -86,12 +86,14 @@ def file_slots(a: Assessment) -> Told:
 
 
 def file_nut(a: Assessment) -> Told:
-    """By how much and to which height each slot is filed."""
+    """By how much and to which height each slot is filed; first to a stop above that, if it is far."""
     amounts = []
     for i, string in enumerate(a.cut.strings):
         if string.nut_to_file is None or string.nut_target is None or string.nut_to_file < WORTH_FILING:
             continue
+        far = string.nut_to_file > FIRST_STOP + WORTH_FILING
         amounts.append(Amount("file_by", string.nut_to_file, i))
+        amounts.append(Amount("file_first", string.nut_to_file - (FIRST_STOP if far else 0.0), i))
         amounts.append(Amount("file_to", string.nut_target, i))
     return Told(tuple(amounts))
 

@@ -19,11 +19,13 @@ _BY_WORK: dict[str, CutRole] = {"slots_filed": "slots", "crown_beside": "beside"
 
 
 def cut_role(a: Assessment, found: Instruction) -> CutRole:
-    """What the amounts of wood mean beside an instruction."""
+    """What the amounts mean that stand over the strings. While the nut is filed they are the nut's."""
     if a.cut.state == "none":
         return "none"
     if strings_in_band(a.state, a.cut) and not a.cut.begun:
         return "to_aim"
+    if found.records == "nut_filed" and found.code != "measure":
+        return "nut"
     if found.records == "crown_cut" and found.code != "measure":
         return "due"
     if a.cut.begun and not a.cut.rough:

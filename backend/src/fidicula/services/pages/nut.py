@@ -14,7 +14,7 @@ from fidicula.core.fitting.nut import (
 )
 from fidicula.core.geometry.spacing import edge_gaps, string_offsets
 from fidicula.services.assessment.findings import spacing
-from fidicula.services.assessment.nut import slot_turn
+from fidicula.services.assessment.nut import slot_turn, wanted_offsets
 from fidicula.services.numbers import listed, number
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.bridge import FILES, SLOT_OVER_STRING
@@ -233,13 +233,12 @@ def _floors(bench: PageBench) -> Iterator[Plot]:
 def _spacing(bench: PageBench) -> Iterator[Table]:
     """Old and new places of the strings across the nut, from the bass edge where that was read."""
     state = bench.state
-    spread = state.held("nut_spread")
     width = state.read_or_figure("fingerboard_width", 0, figure="fingerboard_width_nut")
-    if spread is None or width is None:
-        return
     try:
-        new = string_offsets(spread=spread.value, diameters=state.diameters, rule=state.targets.spacing)
+        new = wanted_offsets(state)
     except CoreError:
+        return
+    if new is None or width is None:
         return
     old = spacing(state, "nut")
     rows = [[say.WANTED_ROW, *(number(width.value / 2 + y, 2) for y in new)]]

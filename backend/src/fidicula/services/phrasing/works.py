@@ -7,7 +7,7 @@ from fidicula.core.fitting.tailpiece import nearest_eighth
 from fidicula.core.rounding import rounded_down
 from fidicula.core.work.landing import LEFT_ALONE
 from fidicula.services.assessment.assess import Assessment
-from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_MOVING, WORTH_TAKING
+from fidicula.services.assessment.thresholds import FIRST_STOP, WORTH_MOVING, WORTH_TAKING
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.numbers import (
     give_or_take,
@@ -123,25 +123,19 @@ def file_slots(a: Assessment, found: Instruction) -> Phrase:
     )
 
 
-FIRST_STOP = 0.1
-"""So far above the target the file rests, until the string was up and measured. [mm]"""
-
-
 def file_nut(a: Assessment, found: Instruction) -> Phrase:
     """First to the stop above the target; from there, once it was measured, to the target."""
-    by, to = by_string(a, found, "file_by"), by_string(a, found, "file_to")
-    first = [name for name in by if by[name] > FIRST_STOP + WORTH_FILING]
+    by, now, to = (by_string(a, found, name) for name in ("file_by", "file_first", "file_to"))
+    first = [name for name in by if now[name] < by[name]]
     last = [name for name in by if name not in first]
     do = []
     if first:
-        each = [
-            f"{name} by {to_take(by[name] - FIRST_STOP, 2)}, to {number(to[name] + FIRST_STOP, 2)}" for name in first
-        ]
+        each = [f"{n} by {to_take(now[n], 2)}, to {number(to[n] + FIRST_STOP, 2)}" for n in first]
         do.append(f"First {'; '.join(each)} mm: {number(FIRST_STOP)} above the target. String up and measure.")
         targets = listed([f"{name} {number(to[name], 2)}" for name in first])
         do.append(f"Then, as measured, to the target: {targets} mm.")
     if last:
-        each = [f"{name} by {to_take(by[name], 2)}, to {number(to[name], 2)}" for name in last]
+        each = [f"{name} by {to_take(now[name], 2)}, to {number(to[name], 2)}" for name in last]
         do.append(f"A stroke at a time: {'; '.join(each)} mm. String up and measure.")
     return Phrase("File the nut", ["It is felt in first position. What it gives is counted in the cut."], do)
 
