@@ -139,7 +139,7 @@ class Robot:
         if told["read"]:
             self._read_all(told["read"])
             return True
-        amounts = {name: self._amounts(told, name) for name in ("take", "file_by", "slot_by", "beside")}
+        amounts = {name: self._amounts(told, name) for name in ("take", "file_first", "slot_by", "beside")}
         self._judge(amounts)
         if code in ("cut_crown", "file_slots", "lower_crown"):
             self._cover()
@@ -150,7 +150,7 @@ class Robot:
         elif code == "lower_crown":
             self.hands.lower_beside(amounts["beside"])
         elif code == "file_nut":
-            self.hands.file_nut(amounts["file_by"])
+            self.hands.file_nut(amounts["file_first"])
         else:
             self.outcome.stuck = f"{code}: {told['title']}"
             return False
@@ -175,7 +175,10 @@ class Robot:
 
     def _decide(self, question: str) -> bool:
         asked = next(one for one in self.sheet["questions"] if one["question"] == question)
-        option = next((one for one in asked["options"] if one["recommended"]), asked["options"][0])
+        options = {one["outcome"]: one for one in asked["options"]}
+        recommended = next((one for one in asked["options"] if one["recommended"]), asked["options"][0])
+        # Where the owner is to be asked, the owner says yes.
+        option = options["agreed"] if question == "approval" else recommended
         reason = "as recommended" if option["needs_reason"] else ""
         self.sheet = self._ask(
             f"{self.at}/decisions",

@@ -75,6 +75,7 @@ NOT_ALL = {
     ("post", "/api/instruments/{ticket}/sound/recordings"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/sound/blind"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/sound/blind/{trial_id}/chosen"): ALL - {"desk"},
+    ("post", "/api/instruments/{ticket}/sound/blind/{series_id}/give-up"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/retunings"): ALL - {"desk"},
     ("post", "/api/instruments/{ticket}/retunings/{retuning_id}/take-back"): ALL - {"desk"},
     ("put", "/api/instruments/{ticket}/targets"): ALL - {"desk"},

@@ -164,7 +164,7 @@ ROUTES: dict[tuple[str, str], Callable[[House], Made]] = {
         f"{h.of}/RW-102/sound/post", {"length": "52"}, {"length": "53"}
     ),
     ("post", "/api/instruments/{ticket}/sound/blind"): lambda h: (
-        f"{h.of}/RW-102/sound/blind", h.recordings(), {"player": "Jonah"}
+        f"{h.of}/RW-102/sound/blind", {**h.recordings(), "trials": 6}, {"player": "Jonah"}
     ),
     ("put", "/api/shelf/{family}/{name}"): lambda _: (
         "/api/shelf/violin/bridge_blanks", {"values": ["41"]}, {"values": ["42"]}

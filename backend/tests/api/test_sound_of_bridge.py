@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
-from uuid import uuid4
+from typing import Any
+from uuid import UUID, uuid4, uuid5
 
 from fidicula.cli.demo_sound import simulated_recording
 
@@ -52,31 +53,64 @@ def test_an_opening_grows_as_wood_is_taken(session: Session) -> None:
     assert place(view, 4)["incomparable"] == ["wood was taken off the bridge"]
 
 
-def test_blind_nobody_is_told_which_is_which_until_the_player_chose(session: Session) -> None:
+def choose(session: Session, view: dict[str, Any], chosen: str) -> dict[str, Any]:
+    trial = view["blind"][0]["trial"]
+    at = f"/api/instruments/RW-102/sound/blind/{trial}/chosen"
+    answer = session.client.post(at, json={"chosen": chosen})
+    assert answer.status_code == 200, answer.text
+    return dict(answer.json())
+
+
+def test_blind_nobody_is_told_which_is_which_until_the_last_was_chosen(session: Session) -> None:
+    """Eight were agreed on: six times the same one, once the other, once no difference; either was first four times."""
     view = session.view()
     recordings = [one["id"] for line in view["lines"] for one in line["recordings"]]
-    assert session.refused("blind", one=recordings[0], other=recordings[0])[0] == "other"
-    assert session.refused("blind", one=recordings[0], other=str(uuid4()))[0] == "other"
+    assert session.refused("blind", trials=8, one=recordings[0], other=recordings[0])[0] == "other"
+    assert session.refused("blind", trials=8, one=recordings[0], other=str(uuid4()))[0] == "other"
+    assert session.refused("blind", trials=0, one=recordings[0], other=recordings[1])[0] == "trials"
+    assert session.refused("blind", trials=41, one=recordings[0], other=recordings[1])[0] == "trials"
     again = session.record(0.5)["lines"]
     same = [one["id"] for one in session.record(0.6)["lines"][-1]["recordings"]]
     assert len(again) == len(session.view()["lines"])
-    assert session.refused("blind", one=same[0], other=same[1])[0] == "other"
-    hidden = session.do("blind", one=recordings[0], other=recordings[1])["blind"][0]
-    assert (hidden["chosen"], hidden["first"], hidden["second"]) == ("", "", "")
-    sounds = [session.client.get(f"/api/blind/{hidden['id']}/{which}").content for which in ("first", "second")]
+    assert session.refused("blind", trials=8, one=same[0], other=same[1])[0] == "other"
+    assert "9 of them have to be for the same one" in str(view["blind_chances"])
     known = [session.client.get(f"/api/recordings/{one}").content for one in recordings]
-    assert sorted(sounds) == sorted(known)
-    which = "first" if sounds[0] == known[1] else "second"
-    answer = session.client.post(f"/api/instruments/RW-102/sound/blind/{hidden['id']}/chosen", json={"chosen": which})
-    told = answer.json()
-    assert told["blind"][0]["says"] == f"{PIA}: the {which}, place 4"
-    assert told["blind_words"] == (
-        "Place 4 was preferred 1 of 1 times over place 2: "
-        "a guess prefers one of both so often in 100 % of cases: compare again."
+    view = session.do("blind", trials=8, one=recordings[0], other=recordings[1])
+    assert "not at its end" in str(session.do("blind", 409, trials=8, one=recordings[0], other=recordings[1]))
+    first = view["blind"][0]["trial"]
+    was_first = 0
+    for n in range(8):
+        hidden = view["blind"][0]
+        assert (hidden["of"], hidden["done"], hidden["says"], hidden["each"]) == (8, n, "", [])
+        sounds = [session.client.get(f"/api/blind/{hidden['trial']}/{which}").content for which in ("first", "second")]
+        assert sorted(sounds) == sorted(known)
+        liked, other = ("first", "second") if sounds[0] == known[1] else ("second", "first")
+        was_first += liked == "first"
+        view = choose(session, view, "neither" if n == 3 else other if n == 5 else liked)
+    assert was_first == 4
+    told = view["blind"][0]
+    assert told["says"] == (
+        f"{PIA}: Place 4 was preferred 6 of 8 times, place 2 1, no difference 1: "
+        "a guess does as well in 29 of 100 series: no difference is shown."
     )
-    other = "second" if which == "first" else "first"
-    again = session.client.post(f"/api/instruments/RW-102/sound/blind/{hidden['id']}/chosen", json={"chosen": other})
-    assert again.json()["blind"][0]["chosen"] == which
+    assert len(told["each"]) == 8
+    late = session.client.post(f"/api/instruments/RW-102/sound/blind/{first}/chosen", json={"chosen": "neither"})
+    assert late.json()["blind"][0] == told
+
+
+def test_blind_a_series_that_is_given_up_says_nothing(session: Session) -> None:
+    recordings = [one["id"] for line in session.view()["lines"] for one in line["recordings"]]
+    view = session.do("blind", trials=6, one=recordings[0], other=recordings[1])
+    view = choose(session, view, "first")
+    series = view["blind"][0]["id"]
+    fifth = f"/api/instruments/RW-102/sound/blind/{uuid5(UUID(series), '4')}/chosen"
+    assert session.client.post(fifth, json={"chosen": "first"}).status_code == 409
+    at = f"/api/instruments/RW-102/sound/blind/{series}/give-up"
+    told = session.client.post(at, json={}).json()["blind"][0]
+    assert (told["trial"], told["each"]) == ("", [])
+    assert told["says"] == f"{PIA}: given up after 1 of 6; nothing follows from it"
+    assert session.client.post(at.replace(series, str(uuid4())), json={}).status_code == 404
+    assert session.do("blind", trials=6, one=recordings[0], other=recordings[1])["blind"][0]["done"] == 0
 
 
 def test_a_recording_is_kept_with_the_act_that_it_followed(session: Session) -> None:

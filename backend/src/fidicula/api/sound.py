@@ -15,6 +15,7 @@ from fidicula.api.photos import file_answer
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Day, Label, Sentence, Story, Ticket
 from fidicula.services.sound import Sound
+from fidicula.services.trail.blind import MOST_TRIALS
 from fidicula.services.trail.model import SoundView
 from fidicula.services.typed_acts import HeardTyped, MoveTyped, PostTyped, WoodTyped
 
@@ -118,6 +119,9 @@ class PostBody(ActBody):
 
 
 class BlindBody(ActBody):
+    """trials : how many comparisons, said before the first."""
+
+    trials: Annotated[int, Field(ge=1, le=MOST_TRIALS)]
     one: UUID
     other: UUID
     player: Label = ""
@@ -245,10 +249,22 @@ def recording(request: Request, recording_id: UUID) -> Response:
 
 @router.post(_OF + "/blind", dependencies=[may("measure")])
 def try_blind(request: Request, ticket: Ticket, body: BlindBody, person: Acting) -> SoundView:
-    """Begin a blind comparison of two recordings."""
+    """Begin a series of blind comparisons of two recordings."""
     return _sound(request).try_blind(
-        ticket, trial_id=body.id, one=body.one, other=body.other, player=body.player, by=person.name
+        ticket,
+        series_id=body.id,
+        trials=body.trials,
+        one=body.one,
+        other=body.other,
+        player=body.player,
+        by=person.name,
     )
+
+
+@router.post(_OF + "/blind/{series_id}/give-up", dependencies=[may("measure")])
+def give_up_blind(request: Request, ticket: Ticket, series_id: UUID) -> SoundView:
+    """End a series before its number is reached: nothing follows from it."""
+    return _sound(request).give_up_blind(ticket, series_id)
 
 
 @router.get("/blind/{trial_id}/{which}", response_class=Response, responses={200: {"content": {"audio/*": {}}}})
@@ -260,5 +276,5 @@ def blind_sound(request: Request, trial_id: UUID, which: Annotated[Literal["firs
 
 @router.post(_OF + "/blind/{trial_id}/chosen", dependencies=[may("measure")])
 def choose_blind(request: Request, ticket: Ticket, trial_id: UUID, body: ChosenBody) -> SoundView:
-    """Say which was liked better; then it is told which was which."""
+    """Say which was liked better; which was which is told at the end of the series."""
     return _sound(request).choose_blind(ticket, trial_id, body.chosen)

@@ -98,6 +98,15 @@ class Sound:
             update(t).where(t.c.id == trial_id, t.c.chosen.is_(None)).values(chosen=chosen, chosen_at=func.now())
         )
 
+    def give_up(self, series_id: UUID) -> None:
+        """What of a series nobody chose yet is not chosen any more."""
+        t = schema.blind_trial
+        self._connection.execute(
+            update(t)
+            .where(t.c.series_id == series_id, t.c.chosen.is_(None))
+            .values(chosen="given_up", chosen_at=func.now())
+        )
+
     def take_back(self, kind: str, line_id: UUID, visit_id: UUID, by: str) -> bool:
         """Mark a line of `heard`, `recording`, `post_entry` or `retuning`, once; whether this visit has one."""
         t = schema.metadata.tables[kind]

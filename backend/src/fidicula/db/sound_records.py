@@ -89,7 +89,11 @@ class Recording:
 
 @dataclass(frozen=True)
 class BlindTrial:
-    """Two recordings in an order that nobody was told. chosen : first, second or neither; None until somebody chose."""
+    """Two recordings in an order that nobody was told, one of a series whose number was chosen before.
+
+    chosen : first, second or neither; given_up where the series was; None until somebody chose.
+    series_id : None for one that stands by itself.
+    """
 
     id: UUID
     visit_id: UUID
@@ -99,6 +103,11 @@ class BlindTrial:
     chosen: str | None
     led_by: str
     begun_at: datetime | None = None
+    series_id: UUID | None = None
+
+    @property
+    def series(self) -> UUID:
+        return self.series_id or self.id
 
 
 @dataclass(frozen=True)

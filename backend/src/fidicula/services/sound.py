@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-import secrets
 from collections.abc import Callable
 from dataclasses import replace
-from uuid import UUID
+from uuid import UUID, uuid5
 
 from fidicula.db.records import NewWork
 from fidicula.db.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry
@@ -17,7 +16,7 @@ from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
 from fidicula.services.phrasing import trail as trail_words
 from fidicula.services.ranks import check_rank
-from fidicula.services.trail.blind import states_of
+from fidicula.services.trail.blind import balanced, states_of
 from fidicula.services.trail.model import SoundView
 from fidicula.services.trail.places import Trail
 from fidicula.services.trail.records import load_trail
@@ -257,8 +256,13 @@ class Sound:
             raise NotFoundError("there is no such recording")
         return found
 
-    def try_blind(self, ticket: str, *, trial_id: UUID, one: UUID, other: UUID, player: str, by: str) -> SoundView:
-        """Two recordings, in an order that nobody is told until the player chose."""
+    def try_blind(
+        self, ticket: str, *, series_id: UUID, trials: int, one: UUID, other: UUID, player: str, by: str
+    ) -> SoundView:
+        """Two recordings, so often, in orders that nobody is told until the last was chosen; either is first as often.
+
+        trials : said before, 1 up to `MOST_TRIALS`.
+        """
         if one == other:
             raise RefusedError("choose two recordings that differ", field="other")
 
@@ -270,12 +274,35 @@ class Sound:
             states = states_of(made_trail(loaded, records))
             if one in states and states.get(one) == states.get(other):
                 raise RefusedError("both recordings are of the same state: choose one of another", field="other")
-            first, second = (one, other) if secrets.randbelow(2) else (other, one)
-            uow.sound.try_blind(
-                BlindTrial(trial_id, loaded.visit.id, player.strip() or records.player, first, second, None, by)
-            )
+            if any(trial.series == series_id for trial in records.trials):
+                return
+            if any(trial.chosen is None for trial in records.trials):
+                raise ConflictError("a series is not at its end: finish it, or give it up")
+            for n, (first, second) in enumerate(balanced(one, other, trials)):
+                uow.sound.try_blind(
+                    BlindTrial(
+                        uuid5(series_id, str(n)),
+                        loaded.visit.id,
+                        player.strip() or records.player,
+                        first,
+                        second,
+                        None,
+                        by,
+                        series_id=series_id,
+                    )
+                )
 
         return self._change(ticket, add)
+
+    def give_up_blind(self, ticket: str, series_id: UUID) -> SoundView:
+        """End a series before its number is reached: nothing follows from it."""
+
+        def end(uow: UnitOfWork, loaded: Loaded) -> None:
+            if not any(trial.series_id == series_id for trial in uow.sound.trials(loaded.instrument.id)):
+                raise NotFoundError("there is no such series at this instrument")
+            uow.sound.give_up(series_id)
+
+        return self._change(ticket, end)
 
     def blind_sound(self, trial_id: UUID, which: str) -> tuple[str, bytes]:
         """One of the two, without saying which it is."""
@@ -286,11 +313,19 @@ class Sound:
         return self.sound(trial.first_id if which == "first" else trial.second_id)
 
     def choose_blind(self, ticket: str, trial_id: UUID, chosen: str) -> SoundView:
-        """Which of the two was liked better; the first word stands."""
+        """Which of the two was liked better; the first word stands, and one comes after the other."""
 
         def choose(uow: UnitOfWork, loaded: Loaded) -> None:
-            if not any(trial.id == trial_id for trial in uow.sound.trials(loaded.instrument.id)):
+            trials = uow.sound.trials(loaded.instrument.id)
+            if not any(trial.id == trial_id for trial in trials):
                 raise NotFoundError("there is no such comparison at this instrument")
+            before = next((one for one in trials if one.chosen is None), None)
+            if (
+                before is not None
+                and before.id != trial_id
+                and any(one.id == trial_id and one.chosen is None for one in trials)
+            ):
+                raise ConflictError("one comes after the other: choose at the one before first")
             uow.sound.choose(trial_id, chosen)
 
         return self._change(ticket, choose)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Two recordings in an order that nobody is told: the player chooses, then it is said which was which. */
+/** Two recordings, as often as was agreed on before, in an order that nobody is told: what came of it is said at the end. */
 import { computed, ref } from 'vue'
 import type { SoundView } from '@/api'
 import { recordingsOf } from './words'
@@ -8,15 +8,18 @@ import { t } from '@/words/sound'
 
 const props = defineProps<{
   view: SoundView
-  tryBlind: (one: string, other: string) => Promise<Faults>
+  tryBlind: (one: string, other: string, trials: number) => Promise<Faults>
   choose: (trial: string, chosen: 'first' | 'second' | 'neither') => Promise<Faults>
+  giveUp: (series: string) => Promise<Faults>
 }>()
 const emit = defineEmits<{ done: [] }>()
 const recordings = computed(() => recordingsOf(props.view))
 const one = ref('')
 const other = ref('')
+const trials = ref(10)
 const fault = ref('')
-const open = computed(() => props.view.blind.find((trial) => trial.chosen === '') ?? null)
+const open = computed(() => props.view.blind.find((series) => series.trial !== '') ?? null)
+const ended = computed(() => props.view.blind.filter((series) => series.trial === ''))
 const ANSWERS = { first: t('the_first'), second: t('the_second'), neither: t('no_difference') } as const
 
 async function run(request: () => Promise<Faults>): Promise<void> {
@@ -29,24 +32,30 @@ async function run(request: () => Promise<Faults>): Promise<void> {
     <h2>{{ t('compare_blind') }}</h2>
     <p v-if="recordings.length < 2" class="quiet">{{ t('two_recordings_are_wanted_of') }}</p>
     <template v-else-if="open">
-      <p>{{ t('listens_to_both_as_often', { player: open.player }) }}</p>
-      <div v-for="which in (['first', 'second'] as const)" :key="which" class="sound">
-        <b>{{ t('the', { which }) }}</b><audio controls preload="none" :src="`/api/blind/${open.id}/${which}`" :aria-label="t('the', { which })"></audio>
+      <p><b>{{ t('comparison_of', { n: open.done + 1, of: open.of }) }}</b> {{ t('listens_to_both_as_often', { player: open.player }) }}</p>
+      <div v-for="which in (['first', 'second'] as const)" :key="`${open.trial}${which}`" class="sound">
+        <b>{{ t('the', { which }) }}</b><audio controls preload="none" :src="`/api/blind/${open.trial}/${which}`" :aria-label="t('the', { which })"></audio>
       </div>
       <div class="ways">
-        <v-btn v-for="(label, key) in ANSWERS" :key="key" variant="flat" @click="run(() => choose(open!.id, key))">{{ label }}</v-btn>
+        <v-btn v-for="(label, key) in ANSWERS" :key="key" variant="flat" @click="run(() => choose(open!.trial, key))">{{ label }}</v-btn>
       </div>
+      <p class="quiet">{{ t('which_was_which_is_said') }}</p>
+      <div class="ways"><v-btn @click="run(() => giveUp(open!.id))">{{ t('give_up_this_series') }}</v-btn></div>
     </template>
     <template v-else>
       <label>{{ t('one') }}<select v-model="one"><option value="">{{ t('choose') }}</option><option v-for="row in recordings" :key="row.id" :value="row.id">{{ row.of }}: {{ row.words }}</option></select></label>
       <label>{{ t('the_other') }}<select v-model="other"><option value="">{{ t('choose') }}</option><option v-for="row in recordings" :key="row.id" :value="row.id">{{ row.of }}: {{ row.words }}</option></select></label>
-      <div class="ways"><v-btn variant="flat" :disabled="!one || !other" @click="run(() => tryBlind(one, other))">{{ t('begin_order_hidden') }}</v-btn></div>
+      <fieldset class="chances">
+        <legend>{{ t('how_often') }}</legend>
+        <label v-for="chance in view.blind_chances" :key="chance.trials"><input v-model="trials" type="radio" :value="chance.trials" name="trials" />{{ chance.says }}</label>
+      </fieldset>
+      <div class="ways"><v-btn variant="flat" :disabled="!one || !other" @click="run(() => tryBlind(one, other, trials))">{{ t('begin_order_hidden') }}</v-btn></div>
     </template>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <p v-if="view.blind_words"><b>{{ view.blind_words }}</b></p>
-    <ul v-if="view.blind.some((trial) => trial.chosen)">
-      <li v-for="trial in view.blind.filter((row) => row.chosen)" :key="trial.id">{{ trial.says }} <span class="quiet">{{ t('first_second', { first: trial.first, second: trial.second }) }}</span></li>
-    </ul>
+    <details v-for="(series, i) in ended" :key="series.id" :open="i === 0">
+      <summary>{{ series.says }}</summary>
+      <ol v-if="series.each.length"><li v-for="(words, n) in series.each" :key="n">{{ words }}</li></ol>
+    </details>
     <div class="ways"><v-btn @click="emit('done')">{{ t('done') }}</v-btn></div>
   </section>
 </template>
@@ -60,8 +69,28 @@ async function run(request: () => Promise<Faults>): Promise<void> {
 audio {
   width: 100%;
 }
-ul {
+ol {
   margin: 6px 0;
-  padding-left: 18px;
+  padding-left: 22px;
+}
+.chances {
+  display: grid;
+  gap: 4px;
+  margin: 8px 0 0;
+  padding: 0;
+  border: 0;
+}
+.chances label {
+  display: grid;
+  grid-template-columns: 24px minmax(0, 1fr);
+  align-items: start;
+  gap: 4px;
+  line-height: 1.35;
+}
+summary {
+  min-height: 36px;
+  padding: 6px 0;
+  font-weight: 700;
+  cursor: pointer;
 }
 </style>

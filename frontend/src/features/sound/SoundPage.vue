@@ -56,7 +56,7 @@ const othersOf = ref('')
 
 /** On wish the player hears without knowing: the trail is hidden while it is rated. */
 const isBlind = useStored('heard-blind', false)
-const isHidden = computed(() => (isBlind.value && panel.value === 'heard') || (panel.value === 'blind' && (view.value?.blind.some((trial) => trial.chosen === '') ?? false)))
+const isHidden = computed(() => (isBlind.value && panel.value === 'heard') || (panel.value === 'blind' && (view.value?.blind.some((trial) => trial.trial !== '') ?? false)))
 
 function show(next: Panel): void {
   panel.value = next
@@ -201,7 +201,7 @@ useCommands([
       <BridgeForm v-else-if="panel === 'bridge'" :view="view" :try-on-bridge="sound.tryOnBridge" :trial-off="sound.trialOff" :wood-off="sound.woodOff" @done="show('')" />
       <AdvicePanel v-else-if="panel === 'advice'" v-model="complaint" :view="view" :may-act="mayAct" @move="moveFrom" @done="show('')" />
       <RecordField v-else-if="panel === 'record'" :send="sound.record" @done="show('')" />
-      <BlindPanel v-else-if="panel === 'blind'" :view="view" :try-blind="sound.tryBlind" :choose="sound.chooseBlind" @done="show('')" />
+      <BlindPanel v-else-if="panel === 'blind'" :view="view" :try-blind="sound.tryBlind" :choose="sound.chooseBlind" :give-up="sound.giveUpBlind" @done="show('')" />
       <template v-else-if="!isNaming && !isGoingBack">
         <h2>{{ t('one_act_then_listen') }}</h2>
         <template v-if="mayAct">

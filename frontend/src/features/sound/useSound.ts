@@ -30,7 +30,8 @@ export interface UseSoundReturn {
   woodOff: (id: string, body: WoodBody) => Promise<void>
   describePost: (id: string, body: PostBody) => Promise<void>
   record: (sound: Blob, words: string) => Promise<Faults>
-  tryBlind: (one: string, other: string) => Promise<Faults>
+  tryBlind: (one: string, other: string, trials: number) => Promise<Faults>
+  giveUpBlind: (series: string) => Promise<Faults>
   chooseBlind: (trial: string, chosen: 'first' | 'second' | 'neither') => Promise<Faults>
 }
 
@@ -134,7 +135,8 @@ export function useSound(options: UseSoundOptions): UseSoundReturn {
     describePost: (id, body) => submit(post('/api/instruments/{ticket}/sound/post', { ...at(), body: { ...body, id }, words: t('the_post_described') })),
     record: (sound, words) =>
       change(post('/api/instruments/{ticket}/sound/recordings', { params: { path: path(), query: { id: freshId(), words } }, blob: sound, words: t('recording', { words: words ? `: ${words}` : '' }) })),
-    tryBlind: (one, other) => change(post('/api/instruments/{ticket}/sound/blind', { ...at(), body: { id: freshId(), one, other, player: '' }, words: t('blind_comparison') })),
+    tryBlind: (one, other, trials) => change(post('/api/instruments/{ticket}/sound/blind', { ...at(), body: { id: freshId(), trials, one, other, player: '' }, words: t('blind_comparison') })),
+    giveUpBlind: (series_id) => change(post('/api/instruments/{ticket}/sound/blind/{series_id}/give-up', { params: { path: { ...path(), series_id } }, words: t('blind_comparison_given_up') })),
     chooseBlind: (trial_id, chosen) =>
       change(post('/api/instruments/{ticket}/sound/blind/{trial_id}/chosen', { params: { path: { ...path(), trial_id } }, body: { chosen }, words: t('blind_comparison_chosen') })),
   }

@@ -56,17 +56,25 @@ SURE = 0.05
 """A preference that a guess shows less often than this is more than a guess."""
 
 
-def chance_of_guessing(*, right: int, trials: int) -> float:
-    """How likely a guess prefers either of both at least so often: 1 where it was never tried.
+def chance_of_preferring(*, times: int, trials: int) -> float:
+    """How likely a guess prefers either of both at least so often in so many comparisons: 1 where none was made.
 
-    right : how often the one was preferred, up to `trials`.  trials : comparisons with a preference, 0 or more.
-    Two-sided: which of both would be preferred was not said beforehand, so that it might have been either.
-    Raises DoesNotFitError. Source: binomial tails at one half.
+    times : how often the one was preferred, 0 up to `trials`.  trials : all that were agreed on before, 0 or more: “no
+    difference” is one of them, and speaks for neither.  Raises DoesNotFitError. Source: binomial tails at one half, of
+    either side.
     """
     if trials < 0:
         raise DoesNotFitError("trials", sentence=f"comparisons are 0 or more; they were {trials}", value=trials)
-    if not 0 <= right <= trials:
-        raise DoesNotFitError("right", sentence=f"it is between 0 and {trials}; it was {right}", value=right)
-    most = max(right, trials - right)
-    ways: int = sum(math.comb(trials, k) for k in range(most, trials + 1))
+    if not 0 <= times <= trials:
+        raise DoesNotFitError("times", sentence=f"it is between 0 and {trials}; it was {times}", value=times)
+    ways: int = sum(math.comb(trials, k) for k in range(times, trials + 1))
     return min(1.0, 2 * ways / float(2**trials))
+
+
+def times_needed(*, trials: int) -> int | None:
+    """How often one has to be preferred to be more than a guess; None where so few comparisons cannot show it.
+
+    trials : agreed on before, 0 or more. Raises DoesNotFitError. Source: the least that a guess reaches in at most
+    `SURE` of all cases.
+    """
+    return next((n for n in range(trials + 1) if chance_of_preferring(times=n, trials=trials) <= SURE), None)

@@ -95,6 +95,8 @@ blind_trial = Table(
     Column("number", BigInteger, Identity(always=True), primary_key=True),
     Column("id", Uuid, nullable=False, unique=True),
     Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    # Empty for one that stands by itself, as before there were series.
+    Column("series_id", Uuid),
     Column("player", Text, nullable=False),
     Column("first_id", Uuid, ForeignKey("recording.id"), nullable=False),
     Column("second_id", Uuid, ForeignKey("recording.id"), nullable=False),
@@ -102,5 +104,5 @@ blind_trial = Table(
     Column("led_by", Text, nullable=False),
     now_column("begun_at"),
     Column("chosen_at", DateTime(timezone=True)),
-    CheckConstraint("chosen IN ('first', 'second', 'neither')", name="chosen_known"),
+    CheckConstraint("chosen IN ('first', 'second', 'neither', 'given_up')", name="chosen_known"),
 )

@@ -199,16 +199,17 @@ class RecordingLine(UndoableLine):
 
 
 class BlindLine(Line):
-    """A blind comparison of two recordings."""
+    """A blind comparison of two recordings. series_id : of those whose number was chosen before; null for one alone."""
 
     id: UUID
     player: Name
     first_id: UUID
     second_id: UUID
-    chosen: Literal["first", "second", "neither"] | None
+    chosen: Literal["first", "second", "neither", "given_up"] | None
     led_by: Name
     begun_at: At
     chosen_at: At | None
+    series_id: UUID | None = None
 
 
 class PlanLine(UndoableLine):

@@ -39,7 +39,10 @@ def hashes_of(record: VisitRecord) -> dict[str, str]:
     return {name: hashed(_as_before(name, lines)) for name, lines in record.model_dump(mode="json").items() if lines}
 
 
-_CAME_LATER: Mapping[str, Mapping[str, object]] = {"listening_notes": {"listened": {}}}
+_CAME_LATER: Mapping[str, Mapping[str, object]] = {
+    "listening_notes": {"listened": {}},
+    "blind_comparisons": {"series_id": None},
+}
 """By list: fields that a record did not have at first, with what they say where nothing was said."""
 
 

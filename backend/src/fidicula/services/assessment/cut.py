@@ -12,7 +12,6 @@ from fidicula.core.work.creeping import Pass, next_pass
 from fidicula.core.work.landing import (
     DEEP_SLOT,
     KNOWN_FOR_ROUGH,
-    LEFT_ALONE,
     ROUGH_AGAIN_FROM,
     ROUGH_FROM,
     WORTH_ROUGH,
@@ -56,15 +55,25 @@ def cut_facts(state: BenchState, computed: Computed | None, *, now: datetime | N
     )
     if not facts.begun or rough or not strings_in_band(state, facts):
         return facts
-    return replace(facts, strings=tuple(_told_enough(one) for one in facts.strings))
+    return replace(facts, strings=tuple(_told_enough(state, computed, i, one) for i, one in enumerate(facts.strings)))
 
 
-def _told_enough(string: StringCutFacts) -> StringCutFacts:
-    """In band, with less left than the tools tell and a player feels: neither filed nor read once more."""
-    if string.drop is None or string.drop_known_to is None:
+def _told_enough(state: BenchState, computed: Computed, i: int, string: StringCutFacts) -> StringCutFacts:
+    """In band, read more than once, with less left than the tools tell and a player feels: it is left as it is."""
+    stand = state.reading_states.get(("end_height", i))
+    if string.drop is None or string.drop_known_to is None or stand is None:
         return string
-    little = min(string.drop_known_to, LEFT_ALONE) + TOLERANCE
-    return replace(string, landed=True, slot_by=0.0, more=0) if string.drop <= little else string
+    if string.drop > min(string.drop_known_to, TOO_LITTLE * at_bridge(state, computed, i)) + TOLERANCE:
+        return string
+    if stand.count < TOLD_BY:
+        return replace(string, more=min(string.more or 0, TOLD_BY - stand.count))
+    return replace(string, landed=True, slot_by=0.0, more=0)
+
+
+TOO_LITTLE = 0.05
+"""So little at the board's end no tool of the bench tells from nothing in a few readings, and no player feels. [mm]"""
+TOLD_BY = 2
+"""So many readings of a height are wanted before it is left for that."""
 
 
 _LANDING = frozenset({"crown_cut", "slots_filed"})

@@ -46,9 +46,7 @@ BY_OTHERS = "heard by somebody else only"
 NOT_YET = "not heard yet"
 NOT_HEARD = "not heard: what it did cannot be told"
 NOT_BEFORE = "not heard before it: what it did cannot be told"
-NOT_CHOSEN = "not chosen yet"
 SET_SINCE = "set since"
-_CHOSEN = {"first": "the first", "second": "the second", "neither": "no difference"}
 
 
 def as_it_came(when: date) -> str:
@@ -135,19 +133,41 @@ def first_step(end: str, direction: Direction) -> str:
     return f"one light tap at the {end}, {TOWARD[direction]}; then listen"
 
 
-def chosen(player: str, choice: str, liked: str) -> str:
-    return f"{player}: {_CHOSEN[choice]}" + (f", {liked}" if liked else "")
+def chosen(choice: str, names: Sequence[str]) -> str:
+    """names : which was the first, and which the second."""
+    first, second = names
+    liked = {"first": first, "second": second}.get(choice, "no difference")
+    return f"first {first}, second {second}: {liked}"
+
+
+def can_show(*, trials: int, needed: int, guess: float) -> str:
+    """guess : how often a guess prefers one of both as often, 0 to 1."""
+    return (
+        f"{trials} comparisons: {needed} of them have to be for the same one; "
+        f"a guess does that in {number(guess * 100, 1)} of 100 series"
+    )
+
+
+def given_up(player: str, done: int, trials: int) -> str:
+    return f"{player}: given up after {done} of {trials}; nothing follows from it"
+
+
+GONE = "a recording that is not there any more"
 
 
 def no_difference(names: Sequence[str]) -> str:
     return f"Between {listed(names)} no difference was heard."
 
 
-def preferred(name: str, over: str, *, times: int, trials: int, guess: float, sure: bool) -> str:
+def preferred(name: str, over: str, *, times: int, others: int, trials: int, guess: float, sure: bool) -> str:
     """guess : how often a guess prefers one of both as often, 0 to 1."""
+    rest = trials - times - others
+    counted = f"{name} was preferred {times} of {trials} times, {over} {others}"
+    if rest:
+        counted += f", no difference {rest}"
     said = (
-        "more than a guess would explain"
+        "that is more than a guess"
         if sure
-        else f"a guess prefers one of both so often in {number(guess * 100, 0)} % of cases: compare again"
+        else f"a guess does as well in {number(guess * 100, 0)} of 100 series: no difference is shown"
     )
-    return sentence(f"{name} was preferred {times} of {trials} times over {over}: {said}")
+    return sentence(f"{counted}: {said}")

@@ -1,17 +1,22 @@
-"""Blind comparisons: told apart from guessing."""
+"""Blind comparisons: told apart from guessing. How many is said before, and nothing is told until the last."""
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Mapping
+import secrets
+from collections.abc import Mapping, Sequence
 from uuid import UUID
 
-from fidicula.core.sound.ratings import SURE, chance_of_guessing
+from fidicula.core.sound.ratings import SURE, chance_of_preferring, times_needed
+from fidicula.db.sound_records import BlindTrial
 from fidicula.services.phrasing import trail as say
 from fidicula.services.phrasing.acts import act_words
-from fidicula.services.trail.model import BlindView
+from fidicula.services.trail.model import BlindChance, BlindView
 from fidicula.services.trail.places import Trail
 from fidicula.services.trail.records import TrailRecords
+
+OFFERED = (6, 8, 10, 12, 16, 20)
+"""So many comparisons may be agreed on; under six nothing can be more than a guess."""
+MOST_TRIALS = 40
 
 
 def states_of(trail: Trail) -> Mapping[UUID, tuple[int, str]]:
@@ -25,39 +30,63 @@ def states_of(trail: Trail) -> Mapping[UUID, tuple[int, str]]:
     return found
 
 
-def blind_views(records: TrailRecords, trail: Trail) -> list[BlindView]:
-    """Newest first; what was heard stays hidden until the player chose."""
-    states = states_of(trail)
+def balanced(one: UUID, other: UUID, trials: int) -> list[tuple[UUID, UUID]]:
+    """Each is first as often as the other, in an order by chance; of an odd number chance has the last."""
+    chance = secrets.SystemRandom()
+    halves = [(one, other), (other, one)] * (trials // 2)
+    if trials % 2:
+        halves.append(chance.choice([(one, other), (other, one)]))
+    chance.shuffle(halves)
+    return halves
+
+
+def chances() -> list[BlindChance]:
+    """What can be agreed on, and what each number can show."""
     found = []
-    for trial in reversed(records.trials):
-        names = [states[one][1] if one in states else "" for one in (trial.first_id, trial.second_id)]
-        said = say.NOT_CHOSEN
-        if trial.chosen is not None:
-            liked = {"first": names[0], "second": names[1]}.get(trial.chosen, "")
-            said = say.chosen(trial.player, trial.chosen, liked)
-        shown = names if trial.chosen is not None else ["", ""]
-        found.append(BlindView(str(trial.id), trial.player, trial.chosen or "", shown[0], shown[1], said))
+    for trials in OFFERED:
+        needed = times_needed(trials=trials)
+        if needed is not None:
+            guess = chance_of_preferring(times=needed, trials=trials)
+            found.append(BlindChance(trials, say.can_show(trials=trials, needed=needed, guess=guess)))
     return found
 
 
-def blind_words(records: TrailRecords, trail: Trail, player: str) -> str:
-    """The pair that was compared most often: how often which was preferred, and whether a guess would do the same."""
+def blind_views(records: TrailRecords, trail: Trail) -> list[BlindView]:
+    """Each series, newest first; what was heard stays hidden until its last was chosen."""
     states = states_of(trail)
-    pairs: dict[frozenset[tuple[int, str]], Counter[tuple[int, str]]] = {}
+    by_series: dict[UUID, list[BlindTrial]] = {}
     for trial in records.trials:
-        first, second = states.get(trial.first_id), states.get(trial.second_id)
-        if trial.player != player or trial.chosen is None or first is None or second is None or first == second:
-            continue
-        counted = pairs.setdefault(frozenset({first, second}), Counter())
-        liked = {"first": first, "second": second}.get(trial.chosen)
-        if liked is not None:
-            counted[liked] += 1
-    if not pairs:
-        return ""
-    pair, counted = max(pairs.items(), key=lambda one: one[1].total())
-    if not counted:
-        return say.no_difference([name for _, name in sorted(pair)])
-    best, times = counted.most_common(1)[0]
-    over = next(name for state in pair if (name := state[1]) and state != best)
-    guess = chance_of_guessing(right=times, trials=counted.total())
-    return say.preferred(best[1], over, times=times, trials=counted.total(), guess=guess, sure=guess <= SURE)
+        by_series.setdefault(trial.series, []).append(trial)
+    return [_view(series, trials, states) for series, trials in reversed(by_series.items())]
+
+
+def _view(series: UUID, trials: Sequence[BlindTrial], states: Mapping[UUID, tuple[int, str]]) -> BlindView:
+    waiting = next((trial for trial in trials if trial.chosen is None), None)
+    done = sum(trial.chosen is not None for trial in trials)
+    player = trials[0].player
+    if waiting is not None:
+        return BlindView(str(series), player, len(trials), done, str(waiting.id), "", [])
+    made = [trial for trial in trials if trial.chosen != "given_up"]
+    if len(made) < len(trials):
+        told = say.given_up(player, len(made), len(trials))
+        return BlindView(str(series), player, len(trials), len(made), "", told, [])
+    names = {one: states[one][1] if one in states else say.GONE for one in (trials[0].first_id, trials[0].second_id)}
+    liked = [one.first_id if one.chosen == "first" else one.second_id for one in made if one.chosen != "neither"]
+    counted = {one: liked.count(one) for one in names}
+    best = max(counted, key=lambda one: counted[one])
+    other = next(one for one in names if one != best)
+    if not liked:
+        told = say.no_difference([names[best], names[other]])
+    else:
+        guess = chance_of_preferring(times=counted[best], trials=len(made))
+        told = say.preferred(
+            names[best],
+            names[other],
+            times=counted[best],
+            others=counted[other],
+            trials=len(made),
+            guess=guess,
+            sure=guess <= SURE,
+        )
+    each = [say.chosen(trial.chosen or "", [names[trial.first_id], names[trial.second_id]]) for trial in made]
+    return BlindView(str(series), player, len(trials), done, "", f"{player}: {told}", each)

@@ -165,13 +165,25 @@ class SessionView:
 
 @dataclass(frozen=True)
 class BlindView:
-    """A blind comparison. chosen, first, second : of which state each was, said once the player chose."""
+    """A series of blind comparisons. of : how many were agreed on.  trial : to be heard now, empty at the end.
+
+    says, each : what came of it, and which was which; empty until the last was chosen.
+    """
 
     id: str
     player: str
-    chosen: str
-    first: str
-    second: str
+    of: int
+    done: int
+    trial: str
+    says: str
+    each: list[str]
+
+
+@dataclass(frozen=True)
+class BlindChance:
+    """A number of comparisons that can be agreed on. says : what it can show."""
+
+    trials: int
     says: str
 
 
@@ -211,7 +223,7 @@ class SoundView:
     complaint: str
     advice: list[AdviceView]
     blind: list[BlindView]
-    blind_words: str
+    blind_chances: list[BlindChance]
     choices: dict[str, dict[str, str]]
     string_names: list[str]
     foot_width: float | None

@@ -19,7 +19,7 @@ from fidicula.services.loaded import Loaded
 from fidicula.services.phrasing import trail as say
 from fidicula.services.phrasing.acts import ENDS, act_words
 from fidicula.services.trail.advice import advice_for
-from fidicula.services.trail.blind import blind_views, blind_words
+from fidicula.services.trail.blind import blind_views, chances
 from fidicula.services.trail.heard import (
     best_line,
     by_player,
@@ -110,7 +110,7 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str) -> Soun
         complaint=complaint,
         advice=advice_for(complaint, trail, player, signs, names) if complaint else [],
         blind=blind_views(records, trail),
-        blind_words=blind_words(records, trail, player),
+        blind_chances=chances(),
         choices={name: dict(choices) for name, choices in act_choices().items()},
         string_names=list(names),
         foot_width=trail.foot_width,
