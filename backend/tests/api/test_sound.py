@@ -322,3 +322,14 @@ def test_how_it_was_listened_to_stands_beside_what_was_heard(session: Session) -
 )
 def test_a_listening_that_cannot_be_names_its_field(session: Session, wrong: dict[str, object], field: str) -> None:
     assert session.refused("heard", words=["warm"], listened=wrong)[0] == field
+
+
+def test_a_shop_that_moves_the_post_by_both_ends_is_advised_so(client: TestClient) -> None:
+    """The instrument follows the school: the same first step, at each end, and the form opens with both."""
+    answer = client.put("/api/instruments/RW-102/targets", json={"schools": {"post_moves": "both"}, "id": str(uuid4())})
+    assert answer.status_code == 200, answer.text
+    advice = Session(client).view(complaint="shrill")["advice"]
+    move = next(one for one in advice if one["kind"] == "move")
+    assert (move["end"], move["direction"]) == ("both", "tailpiece")
+    assert move["says"].startswith("Both ends alike")
+    assert move["step"].startswith("one light tap at each end")

@@ -17,7 +17,7 @@ from fidicula.services.targets.rules import Rules, make_rules
 from fidicula.tables import figures
 from fidicula.tables.figures import Figure, FigureBook, SchoolFigure, starting_figures
 from fidicula.tables.rows import TableError, parse_rows
-from fidicula.tables.schools import schools_for, shipped_recipes
+from fidicula.tables.schools import School, schools, schools_for, shipped_recipes
 from fidicula.tables.work import invalidations, tools
 
 HEAD = "family,size,measure,low,aim,high,source,confirmed_by\n"
@@ -132,3 +132,11 @@ def test_a_new_instrument_says_why_it_is_left_higher() -> None:
 def test_invalidations_name_measures_of_the_card() -> None:
     assert set(invalidations()) <= set(MEASURES)
     assert tools()["wedge"].direction == "shortest"
+
+
+@pytest.mark.parametrize("row", schools().values(), ids=lambda row: f"{row.question}-{row.school}")
+def test_every_school_says_what_it_is_and_why_somebody_holds_with_it(row: School) -> None:
+    assert row.says
+    assert row.why[0].isupper()
+    assert row.why.endswith(".")
+    assert row.why.lower() != row.says.lower()

@@ -11,6 +11,7 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.errors import NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, changed_sheet, load_bench, load_to_change
 from fidicula.services.measures import MEASURES, said_of_all
+from fidicula.services.numbers import sentence
 from fidicula.services.sheet.lines import changes, target_lines
 from fidicula.services.sheet.model import BenchSheet, Choice, TargetChange, TargetLine
 from fidicula.services.targets.rules import Rules
@@ -101,7 +102,7 @@ def question_views(rules: Rules) -> list[QuestionView]:
 
 
 def _offered(school: School) -> SchoolOffered:
-    return SchoolOffered(school.school, school.label, school.says)
+    return SchoolOffered(school.school, school.label, f"{sentence(school.says)} {school.why}")
 
 
 def recipe_views(rules: Rules) -> list[RecipeView]:

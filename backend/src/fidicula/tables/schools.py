@@ -20,7 +20,7 @@ class Question(TableRow):
 
 
 class School(TableRow):
-    """One answer to a question.
+    """One answer to a question. says : what it is.  why : who holds with it says so for this, in a sentence.
 
     rule : for end heights, the part of the family's band; `family` takes the family's plain figure; `own`
     has figures of its own and is offered only where there are some.
@@ -30,6 +30,7 @@ class School(TableRow):
     school: str
     label: str
     says: str
+    why: str
     rule: PartOfBand | Literal["family"] | None = None
 
 

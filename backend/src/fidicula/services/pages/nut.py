@@ -145,7 +145,11 @@ def _tables(bench: PageBench, aims: list[float] | None) -> Iterator[Table]:
             )
         )
     yield Table(
-        say.SLOTS_TITLE, list(say.SLOTS_HEAD), rows, missing, say.slots_says(bench.state.targets.schools["slot_width"])
+        say.SLOTS_TITLE,
+        list(say.SLOTS_HEAD),
+        rows,
+        missing,
+        say.slots_says(state.targets.schools["slot_width"], state.targets.schools["slot_turn"]),
     )
     yield from _spacing(bench)
 

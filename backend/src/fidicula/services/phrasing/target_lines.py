@@ -20,6 +20,10 @@ LABELS = {
     "post_statement": "which side of the post a distance is to",
     "post_stance": "lean of the post, + toward the tailpiece",
     "post_work": "post under tension",
+    "post_moves": "which end of the post moves first",
+    "slot_turn": "how the outer nut slots turn",
+    "peg_grip": "a peg that slips",
+    "judging": "the last pass",
 }
 
 

@@ -130,7 +130,8 @@ def _change(by: float) -> str:
 
 
 def first_step(end: str, direction: Direction) -> str:
-    return f"one light tap at the {end}, {TOWARD[direction]}; then listen"
+    where = "each end, the bottom first" if end == "both" else f"the {end}"
+    return f"one light tap at {where}, {TOWARD[direction]}; then listen"
 
 
 def chosen(choice: str, names: Sequence[str]) -> str:

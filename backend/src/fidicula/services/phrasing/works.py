@@ -63,11 +63,13 @@ def cut_crown(a: Assessment, found: Instruction) -> Phrase:
     do = [
         f"Take {listed(shares)} mm of wood. {_SEATS[a.chosen['slot_depth']]}",
         "String up, tune, let it settle, and tune again.",
-        "Measure the heights again.",
+        "Measure the heights again." if a.chosen["judging"] == "by_number" else TOUCHED,
     ]
     title = "Cut the crown" if a.cut.state == "firm" else "Cut the crown, provisionally"
     return Phrase(title, says, do)
 
+
+TOUCHED = "Measure the heights again; before the last pass the player's hand decides."
 
 _SEATS = {
     "third": "Seat each string no deeper than a third.",

@@ -116,6 +116,14 @@ def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
     yield _line(
         "post_work", "post and bar", say.LABELS["post_work"], None, None, None, _says("post_work", state), unit=""
     )
+    for question, part in (
+        ("post_moves", "post and bar"),
+        ("slot_turn", "nut"),
+        ("peg_grip", "nut"),
+        ("judging", "bridge"),
+    ):
+        if question != "peg_grip" or state.instrument.family != "bass":
+            yield _line(question, part, say.LABELS[question], None, None, None, _says(question, state), unit="")
     yield _line(
         "post_statement", "post and bar", say.LABELS["post_statement"], None, None, None,
         _says("post_statement", state), unit="",

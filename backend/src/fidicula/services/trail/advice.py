@@ -16,28 +16,34 @@ _ORDER = ("first", "strings", "back", "move", "bridge", "wood", "stop", "who")
 
 
 def advice_for(
-    complaint: str, trail: Trail, player: str, signs: frozenset[str], names: Sequence[str]
+    complaint: str, trail: Trail, player: str, signs: frozenset[str], names: Sequence[str], *, moves: str
 ) -> list[AdviceView]:
-    """In the order in which it is heeded. signs : of the instrument now."""
+    """In the order in which it is heeded. signs : of the instrument now.  moves : the end that the shop moves first."""
     rows = [row for row in advice() if row.complaint in (complaint, EVERY)]
     rows.sort(key=lambda row: _ORDER.index(row.kind))
-    return [_view(row, trail, player, signs, names) for row in rows]
+    return [_view(row, trail, player, signs, names, moves) for row in rows]
 
 
-def _view(row: Advice, trail: Trail, player: str, signs: frozenset[str], names: Sequence[str]) -> AdviceView:
+_NAMED = {"top": "The top", "bottom": "The bottom", "both": "Both ends alike"}
+"""By the end that the shop moves first."""
+
+
+def _view(
+    row: Advice, trail: Trail, player: str, signs: frozenset[str], names: Sequence[str], moves: str
+) -> AdviceView:
     answered: list[str] = []
     step = ""
     if row.end is not None and row.direction is not None:
-        step = say.first_step(row.end, row.direction)
+        step = say.first_step(moves, row.direction)
         for end in ENDS:
             answered += answers(trail, player, end=end, direction=row.direction, names=names)
     return AdviceView(
         kind=row.kind,
-        says=row.says,
+        says=row.says.replace(_NAMED["top"], _NAMED[moves]) if row.end else row.says,
         because=row.because,
         source=row.source,
         school=row.school or "",
-        end=row.end or "",
+        end=moves if row.end else "",
         direction=row.direction or "",
         step=step,
         unmet=[_sign_words(sign) for sign in row.against.shown(signs)],

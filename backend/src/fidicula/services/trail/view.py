@@ -108,7 +108,9 @@ def sound_view(loaded: Loaded, records: TrailRecords, *, complaint: str) -> Soun
         stop=_stop(trail, player, best) if is_search else "",
         complaints=dict(complaints()),
         complaint=complaint,
-        advice=advice_for(complaint, trail, player, signs, names) if complaint else [],
+        advice=advice_for(complaint, trail, player, signs, names, moves=state.targets.schools["post_moves"])
+        if complaint
+        else [],
         blind=blind_views(records, trail),
         blind_chances=chances(),
         choices={name: dict(choices) for name, choices in act_choices().items()},

@@ -64,9 +64,11 @@ def slot_row(
     ]
 
 
-def slots_says(width_school: str) -> str:
-    """What stands under the slots. width_school : how wide they are made."""
+def slots_says(width_school: str, turn_school: str) -> str:
+    """What stands under the slots. width_school : how wide they are made.  turn_school : how the outer ones turn."""
     said = "Lubricate each: pencil in the slot. The nut's top is over the board, beside the string."
+    if turn_school == "outer_inward":
+        said = f"{said} The outer two turn slightly inward from the line to their pegs."
     if width_school == "exact":
         return f"{said} “An exact slot stops the string from turning”: unproven; binding shows in tuning and windings."
     return said
