@@ -46,7 +46,8 @@ def scoop(bench: Bench, *gaps: float) -> Bench:
 
 def gauged(bench: Bench) -> Bench:
     bench.read("post_setback", 5.0, 5.6, tool="card_gauge").read("post_inset", 2.0, 2.4, tool="card_gauge")
-    return bench.read("bridge_foot_width", 41.5).read("bridge_foot_thickness", 4.6).read("bar_inset", 1.4)
+    wide = 41.5 if bench.family == "violin" else 90
+    return bench.read("bridge_foot_width", wide).read("bridge_foot_thickness", 4.6).read("bar_inset", 1.4)
 
 
 def cut_once(bench: Bench, left: float) -> Bench:
@@ -144,7 +145,7 @@ SCENARIOS: dict[str, Callable[[], Bench]] = {
     "planned": lambda: replace(measured(over=0.3), planned=("cleaned", "pegs_fitted")),
     "seam_and_words": lambda: measured().found("seams", "seam_open").found("pegs", words="slips at A"),
     "stop_and_bridge": lambda: (
-        measured(singles={"string_length": 325.0}).read("stop_length", 195.0).read("neck_length", 132)
+        measured(singles={"string_length": 329.0}).read("stop_length", 195.0).read("neck_length", 132)
     ),
     "tail_far": lambda: measured(kind="full_set_up").read("afterlength", 49).read("saddle_gap", 8),
     "bar_off": lambda: measured("cello").read("bar_inset", 6.0).read("bridge_foot_width", 92),

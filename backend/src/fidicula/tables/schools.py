@@ -12,11 +12,15 @@ from fidicula.tables.rows import TableError, TableRow, read_rows
 
 
 class Question(TableRow):
-    """What the schools disagree on. part : of the instrument."""
+    """What the schools disagree on. part : of the instrument.  families : that it is asked of; None for all."""
 
     question: str
     title: str
     part: str
+    families: str | None
+
+    def fits(self, family: str) -> bool:
+        return self.families is None or family in self.families.split()
 
 
 class School(TableRow):
@@ -65,8 +69,10 @@ def schools_for(family: str, book: FigureBook) -> dict[str, tuple[School, ...]]:
 
     A school that lives by its own figures is left out of a family that has none of them in any size.
     """
-    found: dict[str, tuple[School, ...]] = dict.fromkeys(questions(), ())
+    found: dict[str, tuple[School, ...]] = {name: () for name, row in questions().items() if row.fits(family)}
     for (question, name), row in schools().items():
+        if question not in found:
+            continue
         lives_by_figures = row.rule == "own" or (
             row.rule is None and bool(measures_of_school(question, name)) and question not in _USES_NONE_IF_MISSING
         )
@@ -89,7 +95,7 @@ def shipped_recipes(family: str) -> Mapping[str, Mapping[str, str]]:
         if family in row.families.split():
             found.setdefault(row.recipe, {})[row.question] = row.school
     for name, chosen in found.items():
-        if chosen.keys() != questions().keys():
+        if chosen.keys() != {question for question, row in questions().items() if row.fits(family)}:
             raise TableError(f"recipes.csv: {name} leaves a question open")
     return found
 

@@ -109,7 +109,7 @@ def asked(question: str) -> Bench:
             return measured(over=1.0).read("bridge_lean", -3.0)
         case "bridge_place":
             bench = measured(over=1.0, singles={"string_length": 325.0}).read("stop_length", 195.0)
-            return bench.read("neck_length", 132.0).read("nick_stop", 198.0, 198.0).read("old_footprint", 2.5)
+            return bench.read("neck_length", 127.0).read("nick_stop", 198.0, 198.0).read("old_footprint", 2.5)
         case "bridge_wrong_way":
             return measured(over=1.0).found("bridge", "bridge_wrong_way")
         case "bridge_warped":

@@ -116,8 +116,9 @@ class Question:
 
 
 SlipCode = Literal[
-    "bass_treble_swapped", "strings_swapped", "wrong_instrument", "changed_without_work", "other_air", "tool_unchecked"
-]
+    "bass_treble_swapped", "strings_swapped", "wrong_instrument", "changed_without_work", "contradiction", "other_air",
+    "tool_unchecked",
+]  # fmt: skip
 Act = Literal["", "swap", "move", "record_cut", "choose_strings", "check_tool"]
 
 
@@ -125,7 +126,7 @@ Act = Literal["", "swap", "move", "record_cut", "choose_strings", "check_tool"]
 class Slip:
     """What looks like a slip. keys, values : of the readings; before : what stood there.  act : what puts it right.
 
-    stops : no cut is instructed meanwhile.  subject : a tool, where it is one.
+    stops : no cut is instructed meanwhile.  subject : a tool, or which readings contradict each other.
     """
 
     code: SlipCode

@@ -8,6 +8,7 @@ from datetime import datetime, timedelta
 from fidicula.core.readings.doubt import leap_from, unevenness_of
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.records import Reading
+from fidicula.services.assessment.contradictions import contradictions
 from fidicula.services.assessment.model import Slip
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.assessment.thresholds import OTHER_AIR
@@ -30,6 +31,7 @@ def slips_of(state: BenchState, tool_checks: Mapping[str, datetime], *, now: dat
         *_swapped(state),
         *_strings_swapped(state),
         *_changed(state),
+        *contradictions(state),
         *_other_air(state),
         *_unchecked(state, tool_checks, now),
     ]

@@ -135,6 +135,10 @@ def _gated(a: Assessment, found: Instruction | None) -> Instruction | None:
 def _of_question(a: Assessment, asked: Question) -> Instruction:
     """A question that stands in the way: to decide it, or what was decided."""
     option = asked.outcome
+    if option is None and asked.deciding.undecided == "follow" and asked.recommended is not None:
+        found = _by_option(a, asked, asked.recommended) if asked.recommended.instructs else None
+        if found is not None:
+            return found
     if option is None or not option.instructs:
         return Instruction("decide", question=asked, stop=asked.question)
     if option.instructs in _BY_DECISION_ALONE:

@@ -12,12 +12,14 @@ from fidicula.services.phrasing.names import key_name
 from fidicula.tables.work import tools
 
 _TITLES = {
+    "contradiction": "Check: which reading is right?",
     "bass_treble_swapped": "Check: bass and treble swapped?",
     "strings_swapped": "Check: two strings swapped?",
     "wrong_instrument": "Check: is this the right instrument?",
     "changed_without_work": "Check: was something done?",
 }
 _DO = {
+    "contradiction": "Read one of them again, or confirm them as they are.",
     "bass_treble_swapped": "Swap the readings, or confirm them as they are.",
     "strings_swapped": "Choose the set again, or correct its diameters.",
     "wrong_instrument": "Move these readings to another ticket, undo them, or confirm them.",
@@ -61,6 +63,8 @@ def slip_words(a: Assessment, slip: Slip) -> str:
                 for key, value, before in zip(slip.keys, slip.values, slip.before, strict=True)
             ]
             return f"{listed(each)}, with no work recorded. Was the crown cut, or is this a slip?"
+        case "contradiction":
+            return contradiction_words(a, slip)
         case "other_air":
             return (
                 f"The air is at {short(slip.values[0])} %, last time it was {short(slip.before[0])} %: "
@@ -69,3 +73,24 @@ def slip_words(a: Assessment, slip: Slip) -> str:
         case "tool_unchecked":
             due = "" if slip.at is None else day(slip.at.astimezone().date())
             return f"The {tools()[slip.subject].label}'s check was due on {due}: does it still read true?"
+
+
+def contradiction_words(a: Assessment, slip: Slip) -> str:
+    """Both readings by their names, and what they would make of each other."""
+    instrument = a.state.instrument
+    named = [f"{key_name(instrument, key)} {short(value)}" for key, value in zip(slip.keys, slip.values, strict=True)]
+    (expected,) = slip.before
+    match slip.subject:
+        case "neck_and_stop":
+            made = f"a string length of about {short(expected, 1)}"
+            return f"{named[0]} and {named[1]} make {made}; read was {short(slip.values[2])}."
+        case "stops":
+            return f"{named[0]} and {named[1]}: half a foot, {short(expected, 1)}, should lie between them."
+        case "radii":
+            return f"{named[0]} beside {named[1]}: one board is not as different as that."
+        case "room":
+            return f"{named[0]}: a post {short(expected)} thick does not stand in that."
+        case "tilt":
+            return f"{named[0]}°, but the board's edges tell {short(expected, 1)}°."
+        case _:
+            return f"{named[0]} is not less than {named[1]}."

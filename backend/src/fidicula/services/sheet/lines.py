@@ -122,7 +122,7 @@ def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
         ("peg_grip", "nut"),
         ("judging", "bridge"),
     ):
-        if question != "peg_grip" or state.instrument.family != "bass":
+        if question in schools:
             yield _line(question, part, say.LABELS[question], None, None, None, _says(question, state), unit="")
     yield _line(
         "post_statement", "post and bar", say.LABELS["post_statement"], None, None, None,
