@@ -6,6 +6,8 @@ from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import UUID, uuid4, uuid5
 
+import pytest
+from fastapi.testclient import TestClient
 from fidicula.cli.demo_sound import simulated_recording
 
 from .sounding import MOVE, PIA, Session, place
@@ -126,3 +128,34 @@ def test_a_recording_is_kept_with_the_act_that_it_followed(session: Session) -> 
         headers={"content-type": "application/pdf"},
     )
     assert wrong.json()["detail"][0]["loc"][-1] == "sound"
+
+
+def test_what_was_on_is_part_of_what_was_heard(session: Session) -> None:
+    """With a weight on, a place is no bare place; the best so far is sought among what was heard with the same on."""
+    before = session.view()
+    bare = next(one for one in before["places"] if one["is_now"])["mean"]
+    assert session.refused("trial", what="weight", place="crown", mass="300")[0] == "mass"
+    session.do("trial", what="weight", place="crown", mass="1,5")
+    on = session.do("heard", rated={"open": 5, "even": 5}, words=["open"], remark="")
+    assert on["trials_on"][0]["says"] == "a small weight of 1.5 g at the crown"
+    assert next(one for one in on["places"] if one["is_now"])["mean"] == bare
+    moved = session.do("moves", **MOVE)
+    assert moved["lines"][-1]["on"] == ["a small weight of 1.5 g at the crown"]
+    worse = session.do("heard", rated={"open": 4, "even": 4}, words=[], remark="")
+    assert worse["best"] == on["now"]
+    off = session.do("trial-off")
+    assert off["best"] == before["best"]
+
+
+def test_the_tops_own_thickness_decides_where_the_post_goes_by_it(client: TestClient) -> None:
+    """The school's figure is 3.0; read was 3.6: the post is wanted so far behind the foot."""
+    answer = client.put(
+        "/api/instruments/RW-102/targets",
+        json={"schools": {"post_setback": "top_thickness"}, "id": str(uuid4())},
+    )
+    assert answer.status_code == 200, answer.text
+    by_figure = Session(client).view()["wanted"]
+    bench = Bench(client, "RW-102")
+    bench.take("top_thickness_post", None, "3.6", tool="caliper")
+    by_reading = Session(client).view()["wanted"]
+    assert by_reading["setback"] - by_figure["setback"] == pytest.approx(0.6, abs=0.01)

@@ -222,14 +222,16 @@ def test_undo_of_a_reading_that_could_not_be_sent_drops_it_here(bench: Page) -> 
     expect(bench.get_by_text("1 entry waits here")).to_be_visible()
 
 
-def test_a_reading_typed_while_the_cut_is_still_on_its_way_counts_as_after_it(bench: Page) -> None:
+def test_a_reading_typed_while_the_work_is_still_on_its_way_counts_as_after_it(bench: Page) -> None:
     type_readings(bench, READINGS)
-    expect(wood(bench, "G")).to_have_accessible_name("G, wood to take: 1.1 ±0.2 mm. Why?")
+    expect(wood(bench, "G")).to_have_accessible_name("G, file the nut: 0.25 mm. Why?")
     with held(bench, "works"):
-        command(bench, "c")
-        type_readings(bench, "5.35")
-    expect(reading(bench, "D at the board's end")).to_have_accessible_name("D at the board's end: 5.75, stale")
-    expect(reading(bench, "G at the board's end")).to_have_accessible_name("G at the board's end: 5.35, in band")
+        command(bench, "j")
+        bench.get_by_role("dialog").get_by_label("G", exact=True).press("Enter")
+        bench.get_by_role("dialog").wait_for(state="hidden")
+        type_readings(bench, ".5")
+    expect(reading(bench, "A at the nut")).to_have_accessible_name("A at the nut: 0.70, stale")
+    expect(reading(bench, "G at the nut")).to_have_accessible_name("G at the nut: 0.50, in band")
 
 
 def test_half_typed_figures_outlive_leaving_the_sheet(bench: Page) -> None:

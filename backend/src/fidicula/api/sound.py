@@ -91,8 +91,11 @@ class BackBody(HalfBody):
 
 
 class TrialBody(ActBody):
+    """mass : as typed. [g]"""
+
     what: Key = ""
     place: Key = ""
+    mass: Typed = ""
     words: Sentence = ""
 
 
@@ -193,7 +196,7 @@ def back_to(request: Request, ticket: Ticket, body: BackBody, person: Acting) ->
 def try_on_bridge(request: Request, ticket: Ticket, body: TrialBody, person: Acting) -> SoundView:
     """Try something on the bridge."""
     return _sound(request).try_on_bridge(
-        ticket, work_id=body.id, what=body.what, place=body.place, words=body.words, by=person.name
+        ticket, work_id=body.id, what=body.what, place=body.place, mass=body.mass, words=body.words, by=person.name
     )
 
 

@@ -89,10 +89,11 @@ class PostMoved(_Detail):
 
 
 class BridgeTrial(_Detail):
-    """What was tried on the bridge, or came off it. trial : the work that put it on, where it comes off."""
+    """What was tried, or came off. trial : the work that put it on, where it comes off.  mass : where weighed. [g]"""
 
     what: str = ""
     place: str = ""
+    mass: float | None = None
     words: str = ""
     trial: UUID | None = None
 

@@ -23,6 +23,7 @@ from fidicula.services.trail.records import load_trail
 from fidicula.services.trail.view import made_trail, sound_view
 from fidicula.services.trail.ways_back import half_of, open_trials, way_back, why_not_back, why_not_half
 from fidicula.services.typed_acts import (
+    MOST_MASS,
     MOST_WOOD,
     HeardTyped,
     MoveTyped,
@@ -173,11 +174,14 @@ class Sound:
 
         return self._act(ticket, "post_moved", detail, work_id=work_id, by=by)
 
-    def try_on_bridge(self, ticket: str, *, work_id: UUID, what: str, place: str, words: str, by: str) -> SoundView:
-        """Something on the bridge that comes off again."""
+    def try_on_bridge(
+        self, ticket: str, *, work_id: UUID, what: str, place: str, mass: str, words: str, by: str
+    ) -> SoundView:
+        """Something on the bridge that comes off again. mass : as typed, empty where it was not weighed. [g]"""
         check_choice("trial", what, field="what")
         check_choice("place", place, field="place")
-        detail = BridgeTrial(what=what, place=place, words=words.strip())
+        weighed = size_of(mass, "mass", "its mass", most=MOST_MASS)
+        detail = BridgeTrial(what=what, place=place, mass=weighed, words=words.strip())
         return self._act(ticket, "bridge_trial", lambda _uow, _loaded: detail, work_id=work_id, by=by)
 
     def trial_off(self, ticket: str, *, work_id: UUID, by: str, trial: UUID | None = None) -> SoundView:
@@ -188,7 +192,8 @@ class Sound:
             chosen = next((one for one in reversed(on) if trial is None or one.id == trial), None)
             if chosen is None or not isinstance(chosen.detail, BridgeTrial):
                 raise ConflictError("nothing is being tried on the bridge" if not on else "that trial was taken off")
-            return BridgeTrial(what=chosen.detail.what, place=chosen.detail.place, trial=chosen.id)
+            put_on = chosen.detail
+            return BridgeTrial(what=put_on.what, place=put_on.place, mass=put_on.mass, trial=chosen.id)
 
         return self._act(ticket, "bridge_trial_off", detail, work_id=work_id, by=by)
 

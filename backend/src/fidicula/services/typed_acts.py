@@ -21,6 +21,8 @@ from fidicula.tables.sound import act_choices
 
 MOST_TAPS = 20
 MOST_MM = 20.0
+MOST_MASS = 200.0
+"""Of what is tried on a bridge, its strings or its tailpiece. [g]"""
 MOST_WOOD = 5.0
 _HALF = {"½": "0.5", "1/2": "0.5"}
 

@@ -62,7 +62,7 @@ function shown(s: CutString, i: number): Shown | null {
 }
 /** It begins with what stands there. */
 function spoken(name: string, { text, below, side }: Shown): string {
-  return side === 'below' ? t('mm_why', { name, text, below }) : t('mm_why_2', { name, label: label.value, text, below })
+  return side === 'below' ? t('mm_why', { name, text, below }) : t('mm_why_2', { name, label: label.value, text: [text, below].filter(Boolean).join(' ') })
 }
 /** Two digits at the large size, with air beside them. [px] */
 const ROOM_FOR_LARGE = 66

@@ -18,7 +18,7 @@ const emit = defineEmits<{ done: [] }>()
 
 const empty = () => ({
   way: 'trial' as 'trial' | 'wood',
-  trial: { what: '', place: '', words: '' } as Required<TrialBody>,
+  trial: { what: '', place: '', mass: '', words: '' } as Required<TrialBody>,
   wood: { place: '', off: '', left: '', reason: '', words: '' } as Required<WoodBody>,
 })
 const { draft, isSending, message, faults, begin, send: sendEntry, clear } = useFormEntry({ kind: 'bridge-tone', of: () => props.view.ticket, empty })
@@ -59,6 +59,8 @@ onMounted(() => {
       <p v-if="faults.what" class="fault" role="alert">{{ faults.what }}</p>
       <label>{{ t('where') }}<select v-model="trial.place"><option value="">{{ t('choose') }}</option><option v-for="(label, key) in view.choices.place" :key="key" :value="key">{{ label }}</option></select></label>
       <p v-if="faults.place" class="fault" role="alert">{{ faults.place }}</p>
+      <label>{{ t('its_mass_g') }}<input v-model="trial.mass" class="own" inputmode="decimal" maxlength="20" autocomplete="off" /></label>
+      <p v-if="faults.mass" class="fault" role="alert">{{ faults.mass }}</p>
       <label>{{ t('to_remember') }}<input v-model="trial.words" class="own" maxlength="400" autocomplete="off" /></label>
     </template>
     <template v-else>

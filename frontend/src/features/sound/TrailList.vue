@@ -22,6 +22,7 @@ const order = () => {
       <div class="body">
         <p class="says"><b>{{ line.says.split(' (')[0] }}</b>{{ line.says.includes(' (') ? ` (${line.says.split(' (').slice(1).join(' (')}` : '' }} <span class="quiet">{{ line.by ? `${line.by}, ` : '' }}{{ ago(line.at) }}</span></p>
         <p v-if="line.irreversible" class="never">{{ t('this_does_not_come_back') }}</p>
+        <p v-if="line.on.length" class="quiet">{{ t('heard_with', { on: line.on.join(', ') }) }}</p>
         <p v-for="mark in line.marks" :key="mark" class="missing">{{ mark }}</p>
         <p v-if="line.changed.length" class="changed">
           <span v-for="one in line.changed.slice(0, 6)" :key="one.label" :class="one.change > 0 ? 'up' : 'down'">{{ one.label }} <b>{{ signed(one.change) }}</b></span>

@@ -44,7 +44,7 @@ export default {
   "of": "of {down} ±{up}",
   "too_low": "too low",
   "mm_why": "{name}: {text} {below}, mm. Why?",
-  "mm_why_2": "{name}, {label}: {text} {below} mm. Why?",
+  "mm_why_2": "{name}, {label}: {text} mm. Why?",
   "wood_to_take_off_at": "Wood to take off at the bridge",
   "plan_and_estimate": "plan and estimate",
   "history": "history"

@@ -204,6 +204,8 @@ export default {
   "comparison_of": "{n} of {of}.",
   "which_was_which_is_said": "Which was which is said after the last.",
   "give_up_this_series": "Give up this series",
+  "its_mass_g": "Its mass, g",
+  "heard_with": "with {on}",
   "how_often": "How often",
   "blind_comparison_chosen": "Blind comparison: chosen",
   "place_4": "place {place}{says}",

@@ -14,8 +14,13 @@ _TIMES = {
     "whole_foot": "bridge_foot_thickness",
     "half_post": "post_diameter",
     "whole_post": "post_diameter",
+    "top_thickness": "top_thickness_post",
 }
 """Schools of the setback that are a share of something that can be read."""
+
+
+_OWN = "top_thickness_post"
+"""The school that goes by it is a figure of it: as far behind the foot as the top is thick."""
 
 
 @dataclass(frozen=True)
@@ -46,7 +51,7 @@ def post_target(
         return None
     behind, is_read = setback.band.aim, False
     of = _TIMES.get(targets.schools.get("post_setback", ""))
-    figure = None if of is None else targets.others.get(of)
+    figure = None if of is None else setback if of == _OWN else targets.others.get(of)
     read = _read(state, of, post_diameter)
     if figure is not None and read is not None and figure.band.aim > 0:
         behind, is_read = behind / figure.band.aim * read, True

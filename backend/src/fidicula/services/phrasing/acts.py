@@ -73,7 +73,8 @@ def act_words(work: str, detail: WorkDetail) -> str:
             tried = act_choices()["trial"].get(detail.what, "something")
             place = act_choices()["place"].get(detail.place, "")
             off = " taken off" if work == "bridge_trial_off" else ""
-            return _with_words(f"{tried} {place}{off}", detail.words)
+            mass = "" if detail.mass is None else f" of {short(detail.mass)} g"
+            return _with_words(f"{tried}{mass} {place}{off}", detail.words)
         case BridgeWood() if detail.off:
             return _with_words(_wood_words(detail), detail.words)
         case StringsFitted() if detail.set:

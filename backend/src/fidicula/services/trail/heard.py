@@ -97,9 +97,14 @@ def _unheard(trail: Trail, line: TrailLine, player: str) -> Iterator[str]:
 
 
 def best_line(trail: Trail, player: str, *, comparable: bool) -> TrailLine | None:
-    """Where it sounded best to a player; of equals the later. comparable : only where nothing broke it off since."""
+    """Where it sounded best to a player; of equals the later. comparable : only where nothing broke it off since.
+
+    Like with like: what was heard with something tried on counts while that is on, and no longer.
+    """
     best: tuple[float, TrailLine] | None = None
     for line in trail.lines:
+        if line.on != trail.lines[-1].on:
+            continue
         heard = by_player(line, player)
         mean = None if heard is None else mean_rating(rated_of(heard))
         if mean is None or (comparable and any(trail.breaks_since(line.index))):

@@ -69,6 +69,7 @@ class Line:
     is_new_place : the post, or the foot it is told from, stands elsewhere than before.
     irreversible : it cannot be taken back on the instrument.  marks : what is missing or to heed, in words.
     changed : against what was heard before it, by the same player, with nothing else between.
+    on : what else was being tried as it was heard.
     """
 
     key: str
@@ -85,6 +86,7 @@ class Line:
     heard: list[HeardView]
     recordings: list[RecordingView]
     changed: list[ChangedView]
+    on: list[str]
 
 
 @dataclass(frozen=True)

@@ -23,7 +23,7 @@ from fidicula.core.sound.places import (
 )
 from fidicula.db.records import Reading, Visit, WorkDone
 from fidicula.db.sound_records import Heard, Recording
-from fidicula.db.work_details import PostMoved
+from fidicula.db.work_details import BridgeTrial, PostMoved
 from fidicula.services.phrasing.acts import ENDS
 from fidicula.services.targets.sources import logged
 from fidicula.services.trail.records import TrailRecords
@@ -54,6 +54,7 @@ class TrailLine:
     """One act, or how it came. index : among all lines.  work : None for how it came.
 
     other_post, other_strings : another post was described here than before, other strings named.
+    on : what was being tried as it was heard, by the works that put it on; oldest first.
     """
 
     index: int
@@ -67,6 +68,7 @@ class TrailLine:
     readings: list[Reading] = field(default_factory=list)
     other_post: bool = False
     other_strings: bool = False
+    on: tuple[WorkDone, ...] = ()
 
     @property
     def breaks(self) -> list[str]:
@@ -116,6 +118,7 @@ def trail_of(records: TrailRecords, *, current: UUID, foot_width: float | None, 
     foot_width : where no visit read it; None where there is no figure either. [mm]  post_diameter : the same. [mm]
     """
     lines = list(_lines(records, current))
+    _say_what_is_on(lines)
     spots: list[Spot] = []
     for line in lines:
         if line.is_new_place:
@@ -162,6 +165,22 @@ def _lines(records: TrailRecords, current: UUID) -> Iterator[TrailLine]:
                 known_post = post.fitted_on
             yield line
             index += 1
+
+
+def _say_what_is_on(lines: Sequence[TrailLine]) -> None:
+    """What is tried stays on until it comes off, or the bridge is another one."""
+    on: list[WorkDone] = []
+    for line in lines:
+        detail = None if line.work is None else line.work.detail
+        if line.kind == "new_bridge":
+            on = []
+        elif line.kind == "bridge_trial" and line.work is not None:
+            on = [*on, line.work]
+        elif line.kind == "bridge_trial_off" and isinstance(detail, BridgeTrial) and on:
+            # One that does not say which it ends took off the last.
+            ended = detail.trial if detail.trial is not None else on[-1].id
+            on = [one for one in on if one.id != ended]
+        line.on = tuple(on)
 
 
 def _between(number: int, after: int, until: int | None) -> bool:

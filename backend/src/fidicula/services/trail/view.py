@@ -158,7 +158,8 @@ def _place(trail: Trail, spot: Spot, records: TrailRecords, best: int, *, can_go
     is_now = spot is trail.now
     breaks = list(trail.breaks_since(spot.last_index))
     back = None if is_now or not can_go else way_back(trail, spot)
-    rated = [h for line in trail.lines if line.spot == spot.number if (h := by_player(line, records.player))]
+    bare = [line for line in trail.lines if line.spot == spot.number and not line.on]
+    rated = [h for line in bare if (h := by_player(line, records.player))]
     means = [mean for h in rated if (mean := mean_rating(rated_of(h))) is not None]
     return PlaceView(
         number=spot.number,
@@ -206,6 +207,7 @@ def _line(trail: Trail, line: TrailLine, player: str, names: Sequence[str]) -> L
         heard=[heard_view(h, player, names) for h in line.heard],
         recordings=[RecordingView(str(r.id), r.words, r.recorded_by, r.recorded_at) for r in line.recordings],
         changed=changed_views(changed_by(trail, line, player), names),
+        on=[act_words(one.work, one.detail) for one in line.on if line.work is None or one.id != line.work.id],
     )
 
 

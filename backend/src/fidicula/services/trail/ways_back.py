@@ -9,7 +9,7 @@ from typing import Literal
 from fidicula.core.fitting.post import Point
 from fidicula.core.sound.places import OPPOSITE, UNIT, Direction, way
 from fidicula.db.records import WorkDone
-from fidicula.db.work_details import BridgeTrial, End, PostMoved
+from fidicula.db.work_details import End, PostMoved
 from fidicula.services.phrasing.acts import ENDS
 from fidicula.services.trail.places import (
     Spot,
@@ -124,17 +124,4 @@ def why_not_half(trail: Trail, *, fallen: bool) -> BlockedHalf:
 
 def open_trials(trail: Trail) -> list[WorkDone]:
     """What is being tried on the bridge now, each until it comes off or the bridge is another one; oldest first."""
-    found: list[WorkDone] = []
-    for line in trail.lines:
-        if line.work is None:
-            continue
-        detail = line.work.detail
-        if line.kind == "new_bridge":
-            found = []
-        elif line.kind == "bridge_trial":
-            found.append(line.work)
-        elif line.kind == "bridge_trial_off" and isinstance(detail, BridgeTrial) and found:
-            # One that does not say which it ends took off the last.
-            ended = detail.trial if detail.trial is not None else found[-1].id
-            found = [one for one in found if one.id != ended]
-    return found
+    return list(trail.lines[-1].on)
