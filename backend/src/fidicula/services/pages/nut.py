@@ -15,6 +15,7 @@ from fidicula.core.fitting.nut import (
 from fidicula.core.geometry.spacing import edge_gaps, string_offsets
 from fidicula.services.assessment.findings import spacing
 from fidicula.services.assessment.nut import slot_turn, wanted_offsets
+from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.numbers import listed, number
 from fidicula.services.pages.bench import PageBench, told
 from fidicula.services.pages.bridge import FILES, SLOT_OVER_STRING
@@ -43,6 +44,8 @@ def nut_page(bench: PageBench) -> PageView:
         tables = list(_tables(bench, aims))
         drawing = _drawing(bench, aims)
         finding += _deep(bench)
+        finding += _tight(bench)
+        finding += _top(bench, aims)
         if bench.seen & {"buzz_open"}:
             finding.append(say.PLUCKED)
     asked = next((one for one in ("nut_low", "glued_nut") if bench.question(one)), "")
@@ -213,6 +216,27 @@ def _deep(bench: PageBench) -> Iterator[str]:
         held = bench.state.known("nut_slot_depth", i)
         if held is not None and held.value > diameter / 2 + held.resolution:
             yield say.deep(name, depth=held.value, diameter=diameter)
+
+
+def _tight(bench: PageBench) -> Iterator[str]:
+    """Slots that are narrower or wider than their school has them for the string in them."""
+    low, high = _width_ratio(bench)
+    for i, (name, diameter) in enumerate(zip(bench.state.instrument.string_names, bench.state.diameters, strict=True)):
+        held = bench.state.known("nut_slot_width", i)
+        if held is not None and not low * diameter - held.resolution <= held.value <= high * diameter + held.resolution:
+            yield say.wide(name, width=held.value, low=low * diameter, high=high * diameter)
+
+
+def _top(bench: PageBench, aims: list[float] | None) -> Iterator[str]:
+    """The nut's top beside the outer strings, where it is not as high as the school wants it."""
+    state, ratio = bench.state, bench.state.targets.slot_depth_ratio or 1 / 3
+    for place, i in enumerate((0, state.count - 1)):
+        held = state.known("nut_over_board", place)
+        if held is None or aims is None:
+            continue
+        wanted = nut_top(floor=aims[i], diameter=state.diameters[i], ratio=ratio)
+        if abs(held.value - wanted) > WORTH_TAKING + held.resolution:
+            yield say.top(state.instrument.string_names[i], top=held.value, wanted=wanted)
 
 
 def _floors(bench: PageBench) -> Iterator[Plot]:

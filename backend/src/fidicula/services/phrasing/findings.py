@@ -16,7 +16,8 @@ AS_GOOD_AS_NONE = 0.05
 
 def found_words(state: BenchState) -> list[FoundView]:
     """One for each that was read, with the measures that it rests on."""
-    return [found for found in (_tilt(state), _direction(state), *(_spaced(state, where) for where in WHERE)) if found]
+    told = (_tilt(state), _direction(state), *(_spaced(state, where) for where in WHERE), _kidneys(state))
+    return [found for found in told if found]
 
 
 def _side(value: float, positive: str, negative: str) -> str:
@@ -52,6 +53,20 @@ def _direction(state: BenchState) -> FoundView | None:
             "the bridge stands there, or the strings run off the board's middle."
         )
     return FoundView("neck_to_nick", says)
+
+
+EVEN = 0.5
+"""Openings that differ by less are even to the eye. [mm]"""
+
+
+def _kidneys(state: BenchState) -> FoundView | None:
+    """Whether the bridge's kidneys are alike."""
+    bass, treble = state.known("bridge_kidney", 0), state.known("bridge_kidney", 1)
+    if bass is None or treble is None or abs(bass.value - treble.value) <= EVEN:
+        return None
+    wider = _side(bass.value - treble.value, "bass", "treble")
+    by = number(abs(bass.value - treble.value))
+    return FoundView("bridge_kidney", f"The {wider} kidney is {by} mm wider than the other: cut so on purpose?")
 
 
 def _spaced(state: BenchState, where: str) -> FoundView | None:

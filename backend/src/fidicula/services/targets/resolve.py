@@ -39,6 +39,10 @@ _OTHERS = (
     "post_diameter",
     "break_angle",
     "saddle_height",
+    "neck_thickness_nut",
+    "neck_thickness_heel",
+    "end_margin_bass",
+    "end_margin_treble",
     "max_wedge_at_heel",
     "neck_to_stop",
 )

@@ -81,6 +81,16 @@ def bound(name: str, *, card: float, over: bool) -> str:
     return f"{name}: under {number(card, 2)}, for that card does not pass. Try the next thinner one."
 
 
+def wide(name: str, *, width: float, low: float, high: float) -> str:
+    what = "narrow: the string binds" if width < low else "wide: the string wanders"
+    return f"{name}'s slot is {number(width, 2)} wide, wanted {number(low, 2)} to {number(high, 2)}: too {what}."
+
+
+def top(name: str, *, top: float, wanted: float) -> str:
+    """top, wanted : of the nut over the board, beside the string. [mm]"""
+    return f"Beside {name} the nut stands {number(top)} over the board; {number(wanted)} is wanted once it is filed."
+
+
 def deep(name: str, *, depth: float, diameter: float) -> str:
     """Over half of a string lies in the nut. [mm]"""
     return (
