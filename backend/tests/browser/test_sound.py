@@ -224,7 +224,7 @@ def test_advice_leads_to_the_move_and_two_recordings_are_compared_blind(page: Pa
     blind = page.get_by_role("region", name="Compare blind")
     blind.get_by_role("combobox").first.select_option(index=1)
     blind.get_by_role("combobox").last.select_option(index=2)
-    blind.get_by_role("radio", name="6 comparisons: 6 of them").check()
+    blind.get_by_role("radio", name="6 comparisons: 6 must").check()
     blind.get_by_role("button", name="Begin, order hidden").press("Enter")
     expect(blind).to_contain_text("Pia Sandoval-Reuter listens to both")
     expect(blind).not_to_contain_text("place")

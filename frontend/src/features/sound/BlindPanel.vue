@@ -30,6 +30,10 @@ async function run(request: () => Promise<Faults>): Promise<void> {
 <template>
   <section :aria-label="t('compare_blind')">
     <h2>{{ t('compare_blind') }}</h2>
+    <details v-for="(series, i) in ended" :key="series.id" :open="i === 0">
+      <summary>{{ series.says }}</summary>
+      <ol v-if="series.each.length"><li v-for="(words, n) in series.each" :key="n">{{ words }}</li></ol>
+    </details>
     <p v-if="recordings.length < 2" class="quiet">{{ t('two_recordings_are_wanted_of') }}</p>
     <template v-else-if="open">
       <p><b>{{ t('comparison_of', { n: open.done + 1, of: open.of }) }}</b> {{ t('listens_to_both_as_often', { player: open.player }) }}</p>
@@ -52,10 +56,6 @@ async function run(request: () => Promise<Faults>): Promise<void> {
       <div class="ways"><v-btn variant="flat" :disabled="!one || !other" @click="run(() => tryBlind(one, other, trials))">{{ t('begin_order_hidden') }}</v-btn></div>
     </template>
     <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-    <details v-for="(series, i) in ended" :key="series.id" :open="i === 0">
-      <summary>{{ series.says }}</summary>
-      <ol v-if="series.each.length"><li v-for="(words, n) in series.each" :key="n">{{ words }}</li></ol>
-    </details>
     <div class="ways"><v-btn @click="emit('done')">{{ t('done') }}</v-btn></div>
   </section>
 </template>

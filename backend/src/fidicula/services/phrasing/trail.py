@@ -143,10 +143,7 @@ def chosen(choice: str, names: Sequence[str]) -> str:
 
 def can_show(*, trials: int, needed: int, guess: float) -> str:
     """guess : how often a guess prefers one of both as often, 0 to 1."""
-    return (
-        f"{trials} comparisons: {needed} of them have to be for the same one; "
-        f"a guess does that in {number(guess * 100, 1)} of 100 series"
-    )
+    return f"{trials} comparisons: {needed} must agree. Guessing does that {number(guess * 100, 1)} % of the time."
 
 
 def given_up(player: str, done: int, trials: int) -> str:
@@ -169,6 +166,6 @@ def preferred(name: str, over: str, *, times: int, others: int, trials: int, gue
     said = (
         "that is more than a guess"
         if sure
-        else f"a guess does as well in {number(guess * 100, 0)} of 100 series: no difference is shown"
+        else f"guessing does as well {number(guess * 100, 0)} % of the time, so no difference is shown"
     )
     return sentence(f"{counted}: {said}")
