@@ -7,6 +7,7 @@ from datetime import timedelta
 import pytest
 from fidicula.services.assessment.inspection import post_is_down
 from fidicula.services.assessment.post import post_target
+from fidicula.services.sheet.inspection import item_views
 
 from ..scenario import NOW, Bench, measured
 
@@ -84,3 +85,12 @@ def test_half_a_post_is_half_of_the_post_that_stands() -> None:
     assert by_post.setback == pytest.approx(3.3)
     assert (by_figure.is_read, by_post.is_read) == (False, True)
     assert by_figure.setback != by_post.setback
+
+
+def test_a_post_that_was_set_since_lies_inside_no_more_in_the_inspection_either() -> None:
+    bench = measured(kind="full_set_up").found("post", "post_fallen")
+    before = next(one for one in item_views(bench.assess().state, "full_set_up") if one.item == "post")
+    assert (before.mended, before.is_mended) == ([], False)
+    bench.did("post_set")
+    after = next(one for one in item_views(bench.assess().state, "full_set_up") if one.item == "post")
+    assert (after.mended, after.is_mended) == (["it lies inside"], True)

@@ -175,9 +175,9 @@ useCommands([
         :aria-current="row.item === inHand ? 'step' : undefined"
         @click="go(row)"
       >
-        <VerdictMark :verdict="row.verdict" />
+        <VerdictMark :verdict="row.is_mended && !row.waits ? '' : row.verdict" />
         <span class="name">{{ row.label }}</span>
-        <span class="said">{{ refusals[`${ticket}/${row.item}`] ? t('not_saved') : row.verdict ? VERDICT_WORDS[row.verdict] : row.is_asked ? t('blank') : t('not_asked') }}</span>
+        <span class="said">{{ refusals[`${ticket}/${row.item}`] ? t('not_saved') : row.is_mended && !row.waits ? t('mended') : row.verdict ? VERDICT_WORDS[row.verdict] : row.is_asked ? t('blank') : t('not_asked') }}</span>
       </button>
     </nav>
     <section v-if="item" class="hand" :aria-label="item.label">
@@ -198,6 +198,7 @@ useCommands([
             {{ row.label }}
           </label>
         </fieldset>
+        <p v-if="item.mended.length" class="how"><b>{{ t('mended_since', { list: item.mended.join(', ') }) }}</b></p>
         <p v-for="row in leading" :key="row.finding" class="how">{{ row.label.charAt(0).toUpperCase() }}{{ row.label.slice(1) }}: {{ row.leads_to }}.</p>
         <v-textarea
           :model-value="draft.words"

@@ -37,5 +37,7 @@ export default {
   "work": "work",
   "not_inspected": "not inspected",
   "not_yet": "not yet",
+  "mended": "mended",
+  "mended_since": "Mended since: {list}. Look again to say how it is now.",
   "blank": "blank"
 } as const

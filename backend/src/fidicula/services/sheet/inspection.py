@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from fidicula.services.assessment.inspection import standing_seen
+from fidicula.services.assessment.inspection import is_mended, standing_seen
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.phrasing.inspection import led_to
 from fidicula.services.sheet.model import FindingView, ItemView
@@ -16,6 +16,11 @@ def item_views(state: BenchState, kind: str) -> list[ItemView]:
     for item, rows in findings_of(state.instrument.family).items():
         line = seen.get(item)
         there = () if line is None else line.findings
+        mended = (
+            []
+            if line is None
+            else [row.label for row in rows if row.finding in there and is_mended(state, line, row.finding)]
+        )
         views.append(
             ItemView(
                 item=item,
@@ -27,6 +32,8 @@ def item_views(state: BenchState, kind: str) -> list[ItemView]:
                 by="" if line is None else line.seen_by,
                 at=None if line is None else line.seen_at,
                 findings=[FindingView(row.finding, row.label, row.finding in there, led_to(row)) for row in rows],
+                mended=mended,
+                is_mended=bool(mended) and len(mended) == len(there),
             )
         )
     return views

@@ -150,6 +150,7 @@ class ItemView:
     """One item that is looked at. verdict : fine, watch, work, not_looked_at, or empty before anybody looked.
 
     look : how it is looked at.  is_asked : the visit's kind asks for it.
+    mended : what was found and is no longer so, in words.  is_mended : all of it.
     """
 
     item: str
@@ -161,6 +162,8 @@ class ItemView:
     by: str
     at: datetime | None
     findings: list[FindingView]
+    mended: list[str]
+    is_mended: bool
 
 
 @dataclass(frozen=True)
