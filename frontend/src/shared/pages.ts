@@ -34,10 +34,10 @@ export const PART_OF: Partial<Record<PageName, string>> = {
   strings: 'strings',
 }
 
-const OF_FAMILY: Partial<Record<PageName, string>> = { wheels: 'bass' }
+const OF_FAMILIES: Partial<Record<PageName, readonly string[]>> = { wheels: ['cello', 'bass'] }
 
 export function pagesOf(family: string): PageName[] {
-  return (Object.keys(PAGES) as PageName[]).filter((name) => (OF_FAMILY[name] ?? family) === family)
+  return (Object.keys(PAGES) as PageName[]).filter((name) => OF_FAMILIES[name]?.includes(family) ?? true)
 }
 
 const DECIDED_ON: Record<string, PageName> = {

@@ -43,7 +43,7 @@ PAGES: Mapping[str, Callable[[PageBench], PageView]] = {
     "post": post_page,
     "strings": stringing_page,
 }
-_OF_FAMILY = {"wheels": ("bass",)}
+_OF_FAMILY = {"wheels": ("cello", "bass")}
 
 
 class PagesAtBench:

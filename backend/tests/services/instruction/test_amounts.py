@@ -86,3 +86,13 @@ def test_what_neither_bars_may_be_recorded_beside_it() -> None:
     assert measured(over=0.8, nut_over=0.3, kind="full_set_up").told().also == ("crown_cut", "nut_filed")
     assert measured(nut_over=0.3, kind="full_set_up").told().also == ("nut_filed",)
     assert measured(over=0.4, nut_over=0.3).told().also == ()
+
+
+@pytest.mark.parametrize(("family", "over"), [("bass", 3.0), ("cello", 2.0)])
+def test_wheels_bring_the_strings_down_as_far_as_the_sheet_says(family: str, over: float) -> None:
+    """Legs straight under a crown that comes down alike: as far as each string has to, by the sheet's own angle."""
+    bench = measured(family, over=over).read("adjuster_spread", 90).read("thread_pitch", 1.25)
+    a = bench.found("bridge", "has_adjusters", verdict="fine").assess()
+    legs = [one.value for one in told(a, "turn_wheels").amounts if one.name == "leg"]
+    drops = [string.drop or 0.0 for string in a.cut.strings]
+    assert legs == pytest.approx([-drops[0], -drops[-1]], abs=0.005)

@@ -21,14 +21,14 @@ def bass_with_wheels(over: float = 2.0) -> Bench:
 
 
 def test_wheels_that_were_decided_are_turned_and_nobody_is_told_to_cut() -> None:
-    """Outer strings 2 mm over at the end of 866 on 1052: 2.43 at the bridge, legs as a straight bar, 1.5 a turn."""
+    """2 mm over at the end of 866 on 1052: 2.43 at the bridge, longer by its slope, legs as a straight bar, 1.5 a turn."""
     bench = bass_with_wheels().decided("high_strings", "adjusters")
     told, sheet = bench.told(), bench.sheet()
     assert (told.code, told.records, told.is_decided) == ("turn_wheels", "adjusters_turned", True)
     turns = {one.side: one.value for one in told.amounts if one.name == "turns"}
     a = bench.assess()
     assert a.computed is not None
-    at_bridge = -2.0 * a.computed.board.carry
+    at_bridge = -2.0 * a.computed.board.carry / a.computed.board.squareness
     offsets = [string.line.bridge_offset for string in a.computed.plan.strings]
     legs = adjuster_legs(
         bass_string=StringChange(offsets[0], at_bridge), treble_string=StringChange(offsets[-1], at_bridge),
@@ -37,7 +37,7 @@ def test_wheels_that_were_decided_are_turned_and_nobody_is_told_to_cut() -> None
     assert [turns["bass"], turns["treble"]] == pytest.approx([legs[0] / 1.5, legs[1] / 1.5], abs=1e-6)
     assert sheet.instruction.record is not None
     assert sheet.instruction.record.label == "Record: adjusters turned"
-    assert (sheet.cut.role, sheet.instruction.also) == ("not_chosen", [])
+    assert (sheet.cut.role, sheet.instruction.also) == ("wheels", [])
     said = " ".join([sheet.instruction.title, *sheet.instruction.says, *sheet.instruction.do])
     assert "cut" not in said.lower()
     assert sheet.instruction.do[0].startswith("The bass wheel 1⅝ turns down")

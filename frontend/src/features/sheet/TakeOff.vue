@@ -17,12 +17,13 @@ const LABELS = {
   beside: t('beside_the_strings'),
   nut: t('file_the_nut'),
   coming_down: t('to_come_down'),
+  wheels: t('by_the_wheels'),
   may: '',
   waits: t('do_not_cut_yet'),
   to_aim: t('in_band_to_the_aim'),
   not_chosen: t('not_cut_decided_otherwise'),
 } as const
-const UNITS: Partial<Record<keyof typeof LABELS, string>> = { slots: t('mm_deeper'), nut: t('mm_at_the_nut'), coming_down: t('at_the_bridge') }
+const UNITS: Partial<Record<keyof typeof LABELS, string>> = { slots: t('mm_deeper'), nut: t('mm_at_the_nut'), coming_down: t('at_the_bridge'), wheels: t('at_the_bridge') }
 /** What the instruction asks for at each string, by the role of the cut. */
 const NOW: Partial<Record<keyof typeof LABELS, string>> = { due: 'take', slots: 'slot_by', beside: 'beside', nut: 'file_first' }
 
@@ -51,7 +52,7 @@ function shown(s: CutString, i: number): Shown | null {
     const below = name === 'take' && !props.narrow ? t('of', { down: down(s.wood ?? 0, 1), up: up(s.uncertainty ?? 0, 1) }) : `±${up(amount.uncertainty, name === 'take' ? 1 : 2)}`
     return { text: down(amount.value, places), below, side: 'above' }
   }
-  if (props.cut.role === 'coming_down') {
+  if (props.cut.role === 'coming_down' || props.cut.role === 'wheels') {
     if (s.drop === null) return null
     const isLow = s.drop <= -NOTHING
     return { text: isLow ? mm(-s.drop, 2) : down(Math.max(0, s.drop), 2), below: isLow ? t('too_low') : `±${up(s.drop_known_to ?? 0, 2)}`, side: isLow ? 'below' : '' }
@@ -143,6 +144,7 @@ const strings = computed(() =>
 }
 .waits .number,
 .coming_down .number,
+.wheels .number,
 .not_chosen .number,
 .to_aim .number {
   padding-top: 8px;

@@ -31,6 +31,7 @@ export default {
   "file_the_nut": "file the nut",
   "mm_at_the_nut": "mm at the nut",
   "beside_the_strings": "beside the strings",
+  "by_the_wheels": "by the wheels",
   "to_come_down": "to come down",
   "do_not_cut_yet": "do not cut yet",
   "in_band_to_the_aim": "in band; to the aim",

@@ -110,7 +110,8 @@ def turn_wheels(a: Assessment) -> Told:
         held, wanted = state.held("end_height", position), state.wanted_as_read(("end_height", position))
         if held is None or wanted is None:
             return Told()
-        off = (wanted.band.aim - held.value) * a.computed.board.carry
+        board = a.computed.board
+        off = (wanted.band.aim - held.value) * board.carry / board.squareness
         changes.append(StringChange(a.computed.plan.strings[position].line.bridge_offset, off))
     try:
         legs = adjuster_legs(bass_string=changes[0], treble_string=changes[1], adjuster_spread=spread.value)

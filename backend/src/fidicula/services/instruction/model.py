@@ -10,7 +10,9 @@ from typing import Literal
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.model import Question, Slip
 
-CutRole = Literal["none", "due", "slots", "beside", "nut", "coming_down", "may", "waits", "to_aim", "not_chosen"]
+CutRole = Literal[
+    "none", "due", "slots", "beside", "nut", "wheels", "coming_down", "may", "waits", "to_aim", "not_chosen"
+]
 """What the amounts of wood are at this moment: to take now; nothing, for slots are filed, wood goes beside the strings,
 or the strings are on their way down by their slots; a provisional cut that may be made; to take later; only what it
 would be to the aim, for the strings stand in band; or another way was decided, and nobody takes them."""

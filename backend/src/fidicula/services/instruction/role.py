@@ -24,6 +24,8 @@ def cut_role(a: Assessment, found: Instruction) -> CutRole:
         return "none"
     if strings_in_band(a.state, a.cut) and not a.cut.begun:
         return "to_aim"
+    if found.records == "adjusters_turned" and found.code != "measure":
+        return "wheels"
     if found.records == "nut_filed" and found.code != "measure":
         return "nut"
     if found.records == "crown_cut" and found.code != "measure":

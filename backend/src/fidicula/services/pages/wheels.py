@@ -1,4 +1,4 @@
-"""The height wheels of a bass bridge: how many turns each leg takes."""
+"""The height wheels of a cello's or a bass's bridge: how many turns each leg takes."""
 
 from __future__ import annotations
 
@@ -29,7 +29,8 @@ def wheels_page(bench: PageBench) -> PageView:
         heights = [bench.read("end_height", i) for i in (0, state.count - 1)]
         if spread is not None and thread is not None and heights[0] is not None and heights[1] is not None:
             changes = _changes(bench)
-            carry = outcome.board.carry
+            # Along the bridge's square, as the sheet has it.
+            carry = outcome.board.carry / outcome.board.squareness
             outer = outcome.plan.strings[0], outcome.plan.strings[-1]
             at_bridge = [change * carry for change in changes]
             try:
