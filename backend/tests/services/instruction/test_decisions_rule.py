@@ -21,7 +21,7 @@ def bass_with_wheels(over: float = 2.0) -> Bench:
 
 
 def test_wheels_that_were_decided_are_turned_and_nobody_is_told_to_cut() -> None:
-    """2 mm over at the end of 866 on 1052: 2.43 at the bridge, longer by its slope, legs as a straight bar, 1.5 a turn."""
+    """2 mm over at the end of 866 on 1052: 2.43 at the bridge, longer by its slope; a straight bar, 1.5 a turn."""
     bench = bass_with_wheels().decided("high_strings", "adjusters")
     told, sheet = bench.told(), bench.sheet()
     assert (told.code, told.records, told.is_decided) == ("turn_wheels", "adjusters_turned", True)
