@@ -105,7 +105,7 @@ def test_pages_are_turned_by_key_and_say_what_they_lack(page: Page) -> None:
     expect(board).to_contain_text("scoop, bass, a quarter along: it was not read yet")
     page.keyboard.press("PageUp")
     expect(page.get_by_role("main", name="Where the bridge goes")).to_be_visible()
-    for _ in range(6):
+    for _ in range(7):
         page.keyboard.press("PageUp")
     expect(page.get_by_role("main", name="Afterlength, tailgut and saddle")).to_be_visible()
 
