@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Two recordings, as often as was agreed on before, in an order that nobody is told: what came of it is said at the end. */
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import type { SoundView } from '@/api'
 import { recordingsOf } from './words'
 import type { Faults } from './useSound'
@@ -22,6 +22,14 @@ const open = computed(() => props.view.blind.find((series) => series.trial !== '
 const ended = computed(() => props.view.blind.filter((series) => series.trial === ''))
 const ANSWERS = { first: t('the_first'), second: t('the_second'), neither: t('no_difference') } as const
 
+/** The second click of a double click must not answer the comparison that has just come. */
+const STEADY_MS = 700
+let shownAt = 0
+watch(() => open.value?.trial, () => (shownAt = performance.now()), { immediate: true })
+function answer(trial: string, chosen: keyof typeof ANSWERS): void {
+  if (performance.now() - shownAt >= STEADY_MS) void run(() => props.choose(trial, chosen))
+}
+
 async function run(request: () => Promise<Faults>): Promise<void> {
   fault.value = Object.values((await request()) ?? {})[0] ?? ''
 }
@@ -41,7 +49,7 @@ async function run(request: () => Promise<Faults>): Promise<void> {
         <b>{{ t('the', { which }) }}</b><audio controls preload="none" :src="`/api/blind/${open.trial}/${which}`" :aria-label="t('the', { which })"></audio>
       </div>
       <div class="ways">
-        <v-btn v-for="(label, key) in ANSWERS" :key="key" variant="flat" @click="run(() => choose(open!.trial, key))">{{ label }}</v-btn>
+        <v-btn v-for="(label, key) in ANSWERS" :key="key" variant="flat" @click="answer(open!.trial, key)">{{ label }}</v-btn>
       </div>
       <p class="quiet">{{ t('which_was_which_is_said') }}</p>
       <div class="ways"><v-btn @click="run(() => giveUp(open!.id))">{{ t('give_up_this_series') }}</v-btn></div>
