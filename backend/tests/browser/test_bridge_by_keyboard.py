@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from playwright.sync_api import Page, expect
 
-from .hands import READINGS, choose, command, name_strings, open_ticket, reading, type_readings, wood
+from .hands import READINGS, choose, command, held, name_strings, open_ticket, reading, type_readings, wood
 
 
 def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
@@ -65,6 +65,21 @@ def test_from_readings_to_a_cut_that_closes(page: Page) -> None:
 
     command(page, "u")
     expect(reading(page, "E at the board's end")).to_have_accessible_name("E at the board's end: 4.20, stale")
+
+
+def test_readings_after_a_filed_nut_go_on_to_the_boards_end_before_the_answer_comes(page: Page) -> None:
+    open_ticket(page, "RW-101")
+    name_strings(page, downs=1)
+    type_readings(page, READINGS)
+    expect(page.get_by_role("heading", name="File the nut")).to_be_visible()
+    command(page, "j")
+    with held(page, "works"):
+        page.get_by_role("dialog").get_by_label("G", exact=True).press("Enter")
+        page.get_by_role("dialog").wait_for(state="hidden")
+        type_readings(page, ".5 .45 .4 .35 6.00 5.65 5.10 4.20")
+    expect(page.get_by_role("heading", name="Measure the deep slots once more")).to_be_visible()
+    expect(reading(page, "E at the nut")).to_have_accessible_name("E at the nut: 0.35, in band")
+    expect(reading(page, "G at the board's end")).to_have_accessible_name("G at the board's end: 6.00, above")
 
 
 def test_a_new_violin_is_taken_in_and_measured(page: Page) -> None:

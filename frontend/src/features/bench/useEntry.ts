@@ -40,6 +40,8 @@ export interface UseEntryReturn {
 /** Controls that digits and arrows belong to. */
 const TAKES_DIGITS =
   'input, textarea, select, [contenteditable], [role="menu"], [role="dialog"], [role="slider"], [role="radio"], [role="listbox"], [role="combobox"], [role="gridcell"], .v-overlay'
+/** Nut and crown both move the heights at the board's end: no work leaves them standing. */
+const MOVES_WITH_ANY_WORK = 'end_height'
 const STARTS_A_READING = /^[0-9.,+\-−]$/
 
 export interface EntryOptions {
@@ -146,17 +148,23 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     }
     // On the card nobody is led to a place that nobody asked for; in a full measuring every place is asked for.
     const index = cells.value.findIndex((candidate) => keyOf(candidate) === inHand.value)
-    const following = cells.value.slice(index + 1).find((candidate) => isAsked(candidate) && isOpen(candidate))
+    const open = (candidate: Cell) => isAsked(candidate) && isOpen(candidate)
+    // The board's end stands before the nut on the card, and is read after it.
+    const following = cells.value.slice(index + 1).find(open) ?? (isAfterWork() ? cells.value.find(open) : undefined)
     if (following) goTo(keyOf(following))
     else if (options.cells) goTo(firstOpen() ?? inHand.value)
     else focusInput()
   }
 
-  /** What is still to be read; while a work waits here, all that stands at the same measure. */
+  /** Whether a work waits here that the sheet does not know of yet. */
+  function isAfterWork(): boolean {
+    return bench.actsWaiting.some((row) => row.work)
+  }
+  /** What is still to be read; while a work waits here, all that stands at the same measure, and at the board's end. */
   function isOpen(candidate: Cell): boolean {
     if (isWaiting(candidate)) return false
-    const isAfterWork = bench.actsWaiting.some((row) => row.work) && candidate.measure === cell.value?.measure
-    return options.cells !== undefined || candidate.state !== 'current' || isAfterWork
+    const isMoved = isAfterWork() && [cell.value?.measure, MOVES_WITH_ANY_WORK].includes(candidate.measure)
+    return options.cells !== undefined || candidate.state !== 'current' || isMoved
   }
 
   function takeNow(repeats: boolean, simulated = false): void {
