@@ -25,6 +25,7 @@ from fidicula.services.belongings import Belongings
 from fidicula.services.bench import Bench
 from fidicula.services.browsers import Browsers
 from fidicula.services.course import Course
+from fidicula.services.damage import Damages
 from fidicula.services.devices_at_bench import Devices, DevicesAtBench
 from fidicula.services.figures import Figures
 from fidicula.services.following import Followings
@@ -84,6 +85,7 @@ def give_services(
     app.state.house = House(engine)
     app.state.leaving = HandingOver(engine)
     app.state.belongings = Belongings(engine)
+    app.state.damages = Damages(engine)
     app.state.closing_points = ClosingPoints(engine)
     app.state.bench = Bench(engine)
     app.state.redoing = Redoing(engine)

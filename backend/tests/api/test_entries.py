@@ -194,6 +194,14 @@ ROUTES: dict[tuple[str, str], Callable[[House], Made]] = {
         f"/api/stock/{h.item()}/entries", {"what": "count", "value": "1", "reason": "found"}, {"value": "2"}
     ),
     ("put", "/api/settings/{setting}"): lambda _: ("/api/settings/rate_luthier", {"value": "60"}, {"value": "61"}),
+    ("post", "/api/instruments/{ticket}/damage"): lambda h: (
+        f"{h.of}/RW-103/damage",
+        {"thing": str(uuid4()), "kind": "crack", "face": "front", "along": "300", "across": "-40", "state": "open"},
+        {"words": "it runs to the edge"},
+    ),
+    ("post", "/api/instruments/{ticket}/damage/signed"): lambda h: (
+        f"{h.of}/RW-103/damage/signed", {"who": "Wren Kallio"}, {"who": "Ada Lindqvist"}
+    ),
     ("post", "/api/instruments/{ticket}/belongings"): lambda h: (
         f"{h.of}/RW-103/belongings", {"thing": str(uuid4()), "kind": "chin_rest"}, {"which": "of the fleet"}
     ),

@@ -24,7 +24,7 @@ from fidicula.services.errors import RefusedError
 from fidicula.services.papers.papers import Papers
 
 router = APIRouter(prefix="/api", tags=["archives"], responses=RESPONSES)
-OF_DOSSIER = ("setup", "compared", "owner")
+OF_DOSSIER = ("setup", "condition", "compared", "owner")
 """Papers that go along."""
 Encoding = Annotated[str, Query(max_length=20)]
 

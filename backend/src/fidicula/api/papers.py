@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 from urllib.parse import quote
 
 from fastapi import APIRouter, Header, Request, Response
@@ -11,10 +11,10 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.words import Ticket
 from fidicula.documents.paper.model import Paper
 from fidicula.services.numbers import in_format_of
-from fidicula.services.papers.papers import Papers
+from fidicula.services.papers.papers import PaperKind, Papers
 
 router = APIRouter(prefix="/api", tags=["papers"], responses=RESPONSES)
-Kind = Literal["setup", "compared", "owner", "invoice", "ticket", "label"]
+Kind = PaperKind
 Languages = Annotated[str, Header(alias="accept-language", max_length=400)]
 
 

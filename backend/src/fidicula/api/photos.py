@@ -56,11 +56,19 @@ async def add_photo(
     id: UUID,
     item: Annotated[str, Query(max_length=40)],
     words: Sentence = "",
+    thing: UUID | None = None,
 ) -> PhotoSheet:
-    """Keep a photograph; the same id again changes nothing."""
+    """Keep a photograph; the same id again changes nothing. thing : a mark of the damage map that it shows."""
     data = await request.body()
     return await run_in_threadpool(
-        _photos(request).add, ticket, photo_id=id, item=item, data=data, words=words.strip(), by=person.name
+        _photos(request).add,
+        ticket,
+        photo_id=id,
+        item=item,
+        data=data,
+        words=words.strip(),
+        by=person.name,
+        thing=thing,
     )
 
 

@@ -40,6 +40,8 @@ _OF_VISIT = (
     _Log(schema.photo, "taken_by", "taken_at", "item"),
     _Log(schema.post_entry, "entered_by", "entered_at"),
     _Log(schema.belonging, "entered_by", "entered_at", "kind"),
+    _Log(schema.damage, "seen_by", "seen_at", "kind", "state"),
+    _Log(schema.damage_signed, "entered_by", "signed_at", "who"),
     _Log(schema.plan_line, "added_by", "added_at", "work"),
     _Log(schema.approval, "entered_by", "approved_at", "who"),
     _Log(schema.player_session, "begun_by", "begun_at", "player"),

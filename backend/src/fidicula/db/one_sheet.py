@@ -16,6 +16,7 @@ from sqlalchemy.sql.selectable import ScalarSelect
 from fidicula.core.readings.estimate import Repeats
 from fidicula.db import schema
 from fidicula.db.course import mark_of, seen_of
+from fidicula.db.damage import DamageLook, look_of
 from fidicula.db.instruments import BY_TICKET, LOCK, instrument_and_visit_of, last_time_of
 from fidicula.db.lessons import Learnt, hands_learnt
 from fidicula.db.log import KEPT_WHEN_CORRECTED, TYPED_AGAIN_WITHIN, decision_of, reading_of, work_of
@@ -55,6 +56,7 @@ class SheetRecords:
     stamp: int
     learnt: Learnt
     planned: tuple[str, ...] = ()
+    damage: Sequence[DamageLook] = ()
 
 
 def readings_with(readings: Sequence[Reading], added: Reading, *, corrects: int | None) -> list[Reading]:
@@ -208,6 +210,30 @@ _PLANNED = (
     .scalar_subquery()
 )
 
+_mark, _at = schema.damage, schema.visit.alias("of_mark")
+_SINCE = (
+    select(func.json_agg(_work.c.work))
+    .join(_visit, _visit.c.id == _work.c.visit_id)
+    .where(_visit.c.instrument_id == _ONE.c.id, _work.c.taken_back_at.is_(None), _work.c.number > _mark.c.after_work)
+    .correlate(_ONE, _mark)
+    .scalar_subquery()
+)
+_DAMAGE = (
+    select(
+        func.json_agg(
+            aggregate_order_by(
+                func.to_jsonb(literal_column(_mark.name)).op("||")(func.jsonb_build_object("since", _SINCE)),
+                _mark.c.number,
+            )
+        )
+    )
+    .select_from(_mark.join(_at, _at.c.id == _mark.c.visit_id))
+    .where(_at.c.instrument_id == _ONE.c.id, _mark.c.taken_back_at.is_(None))
+    .correlate(_ONE)
+    .scalar_subquery()
+)
+"""Every look at each mark, at any visit, with the works since."""
+
 _STATEMENT = select(
     _ONE,
     _rows(
@@ -228,6 +254,7 @@ _STATEMENT = select(
     _EARLIER_WORKS.label("earlier_works"),
     _SETTLED.label("settled"),
     _PLANNED.label("planned"),
+    _DAMAGE.label("damage"),
     *_BESIDE,
 )
 
@@ -268,6 +295,7 @@ class OneSheet:
             last_time=_last_time(_lines(m["last_time"]), m["earlier_works"] or []),
             stamp=m["rules_stamp"],
             planned=tuple(m["planned"] or ()),
+            damage=[look_of(line) for line in _lines(m["damage"])],
             learnt=Learnt(
                 _hands(m["hands"]),
                 tuple(drop for visit in m["settled"] or [] for drop in visit),
@@ -298,7 +326,7 @@ def _last_time(
 
 
 _TIMES = ("taken_at", "recorded_at", "done_at", "decided_at", "seen_at", "made_at", "until")
-_IDS = ("id", "visit_id", "string_set_id")
+_IDS = ("id", "visit_id", "string_set_id", "thing")
 
 
 def _lines(rows: list[dict[str, Any]] | None) -> list[dict[str, Any]]:

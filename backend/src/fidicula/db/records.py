@@ -246,6 +246,7 @@ class CourseMark:
 @dataclass(frozen=True)
 class NewPhoto:
     """A photograph on its way in. shot : by code, where it is one of those worth taking.
+    thing : a mark of the damage map that it shows.
 
     jpeg, small : as files.  width, height : of the large one. [pixels]"""
 
@@ -260,11 +261,13 @@ class NewPhoto:
     jpeg: bytes
     small: bytes
     taken_by: str
+    thing: UUID | None = None
 
 
 @dataclass(frozen=True)
 class Photo:
-    """A photograph without its picture. camera : what took it, empty for one that came as a file."""
+    """A photograph without its picture. camera : what took it, empty for one that came as a file.
+    thing : a mark of the damage map that it shows."""
 
     id: UUID
     visit_id: UUID
@@ -276,6 +279,7 @@ class Photo:
     height: int
     taken_by: str
     taken_at: datetime
+    thing: UUID | None = None
 
 
 @dataclass(frozen=True)

@@ -21,6 +21,7 @@ from fidicula.db.audit import Audit
 from fidicula.db.belongings import Belongings
 from fidicula.db.browsers import Browsers
 from fidicula.db.course import Course
+from fidicula.db.damage import Damage
 from fidicula.db.entries import check_entry, keep_entry
 from fidicula.db.history import History
 from fidicula.db.instruments import Instruments
@@ -161,6 +162,7 @@ class UnitOfWork:
         self.archive = Archive(self._connection)
         self.asking = Asking(self._connection)
         self.belongings = Belongings(self._connection)
+        self.damage = Damage(self._connection)
         self.history = History(self._connection)
         self.leaving = Leaving(self._connection)
         self.visit_lines = VisitLineReader(self._connection)

@@ -22,6 +22,8 @@ OF_VISIT: Mapping[str, Table] = {
     "retunings": schema.retuning,
     "posts": schema.post_entry,
     "belongings": schema.belonging,
+    "damage": schema.damage,
+    "damage_signed": schema.damage_signed,
     "players": schema.player_session,
     "listening_notes": schema.heard,
     "recordings": schema.recording,

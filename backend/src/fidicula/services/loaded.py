@@ -11,6 +11,7 @@ from uuid import UUID
 from weakref import WeakKeyDictionary
 
 from fidicula.core.readings.states import MeasurementKey
+from fidicula.db.damage import DamageLook
 from fidicula.db.entered import entered_now
 from fidicula.db.lessons import NOTHING_LEARNT, Learnt
 from fidicula.db.one_sheet import Change, SheetRecords, readings_with
@@ -65,6 +66,7 @@ class Loaded:
     last_time: Mapping[MeasurementKey, LastTime] = field(default_factory=dict)
     learnt: Learnt = NOTHING_LEARNT
     planned: tuple[str, ...] = ()
+    damage: Sequence[DamageLook] = ()
     own_change: int = field(default=0, compare=False)
 
     @cached_property
@@ -104,6 +106,7 @@ class Loaded:
             marks=self.marks,
             learnt=self.learnt,
             planned=self.planned,
+            damage=self.damage,
         )
 
     def assess(self, *, blanks: Sequence[float] = ()) -> Assessment:
@@ -200,6 +203,7 @@ def _loaded(uow: UnitOfWork, found: SheetRecords) -> Loaded:
         last_time=found.last_time,
         learnt=found.learnt,
         planned=found.planned,
+        damage=found.damage,
     )
 
 

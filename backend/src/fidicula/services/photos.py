@@ -70,9 +70,16 @@ class Photos:
         with UnitOfWork(self._engine, only_reads=True) as uow:
             return self._sheet(uow, ticket)
 
-    def add(self, ticket: str, *, photo_id: UUID, item: str, data: bytes, words: str, by: str) -> PhotoSheet:
-        """Keep a photograph, turned and sized. Raises RefusedError for what is none."""
-        return self._keep(ticket, photo_id=photo_id, item=item, data=data, words=words, shot="", camera="", by=by)
+    def add(
+        self, ticket: str, *, photo_id: UUID, item: str, data: bytes, words: str, by: str, thing: UUID | None = None
+    ) -> PhotoSheet:
+        """Keep a photograph, turned and sized. thing : a mark of the damage map that it shows.
+
+        Raises RefusedError for what is none.
+        """
+        return self._keep(
+            ticket, photo_id=photo_id, item=item, data=data, words=words, shot="", camera="", by=by, thing=thing
+        )
 
     def inspect(self, ticket: str, *, photo_id: UUID, shot: str, by: str) -> PhotoSheet:
         """Take one of the shots worth taking. Raises ConflictError where the camera does not answer."""
@@ -117,7 +124,17 @@ class Photos:
             return self._sheet(uow, ticket)
 
     def _keep(
-        self, ticket: str, *, photo_id: UUID, item: str, data: bytes, words: str, shot: str, camera: str, by: str
+        self,
+        ticket: str,
+        *,
+        photo_id: UUID,
+        item: str,
+        data: bytes,
+        words: str,
+        shot: str,
+        camera: str,
+        by: str,
+        thing: UUID | None = None,
     ) -> PhotoSheet:
         if item not in items():
             raise RefusedError(f"“{item}” is nothing that is looked over", field="item")
@@ -132,6 +149,8 @@ class Photos:
         with UnitOfWork(self._engine) as uow:
             loaded = load_to_change(uow, ticket)
             check_in_house(loaded)
+            if thing is not None and all(look.thing != thing for look in loaded.damage):
+                raise RefusedError("that mark is not on the damage map of this instrument", field="thing")
             uow.photos.add(
                 NewPhoto(
                     id=photo_id,
@@ -145,6 +164,7 @@ class Photos:
                     jpeg=picture.jpeg,
                     small=picture.small,
                     taken_by=by,
+                    thing=thing,
                 )
             )
             uow.commit()

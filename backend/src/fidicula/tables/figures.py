@@ -215,6 +215,12 @@ def sizes() -> tuple[Size, ...]:
     return read_rows("sizes", Size)
 
 
+def body_length(family: str, size: str) -> float:
+    """Of a size, or of the family's longest where a size is one of the shop's own. [mm]"""
+    of = {row.size: row.body_length for row in sizes() if row.family == family}
+    return of.get(size, max(of.values()))
+
+
 @cache
 def _string_names() -> dict[tuple[str, int], tuple[str, ...]]:
     names: dict[tuple[str, int], tuple[str, ...]] = {}

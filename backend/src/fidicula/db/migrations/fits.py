@@ -12,7 +12,7 @@ from sqlalchemy import text
 
 from fidicula import limits
 
-SIGNATURES = {("approval", "signature"), ("seal", "signature")}
+SIGNATURES = {("approval", "signature"), ("seal", "signature"), ("damage_signed", "signature")}
 STORIES = {
     ("addition", "words"),
     ("approval", "words"),

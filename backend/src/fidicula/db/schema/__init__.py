@@ -17,6 +17,7 @@ from fidicula.db.schema.bench import (
     tool_check,
     work_done,
 )
+from fidicula.db.schema.damage import damage, damage_signed
 from fidicula.db.schema.house import entry, instrument, instrument_change, string_of_set, string_set, visit
 from fidicula.db.schema.leaving import addition, point_check, point_entry, seal
 from fidicula.db.schema.people import audit_entry, browser, guess, person, sign_in
@@ -50,6 +51,8 @@ __all__ = [
     "blind_trial",
     "browser",
     "course_mark",
+    "damage",
+    "damage_signed",
     "decision",
     "entry",
     "figure_entry",

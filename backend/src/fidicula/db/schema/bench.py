@@ -175,6 +175,8 @@ photo = Table(
     Column("id", Uuid, nullable=False, unique=True),
     Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False),
     Column("item", Text, nullable=False),
+    # A mark of the damage map that it shows.
+    Column("thing", Uuid),
     Column("words", Text, nullable=False, server_default=""),
     Column("shot", Text, nullable=False, server_default=""),
     Column("camera", Text, nullable=False, server_default=""),

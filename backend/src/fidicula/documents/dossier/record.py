@@ -106,9 +106,11 @@ class CheckLine(UndoableLine):
 
 
 class PhotoLine(UndoableLine):
-    """A photograph. sha256 : of the picture.  width, height : in pixels."""
+    """A photograph. thing : a mark of the damage map that it shows.  sha256 : of the picture.
+    width, height : in pixels."""
 
     item: Name
+    thing: UUID | None = None
     words: Words
     shot: Name
     camera: Name
@@ -163,6 +165,38 @@ class BelongingLine(UndoableLine):
     lies: Words
     entered_by: Name
     entered_at: At
+
+
+class DamageLine(UndoableLine):
+    """A look at one mark of the damage map. thing : the same for every look at it.  along : from its face's end;
+    across : from the middle, + to the treble or the front; to_along, to_across : where it ends.  ends : if seen."""
+
+    thing: UUID
+    kind: Name
+    face: Name
+    along: Mm
+    across: Mm
+    to_along: Mm | None
+    to_across: Mm | None
+    length: Annotated[Mm, Field(gt=0)] | None
+    ends: Literal["", "both_seen", "runs_on"]
+    state: Literal["open", "stable", "repaired", "poor"]
+    under_tension: bool
+    words: Words
+    after_work: UUID | None
+    seen_by: Name
+    seen_at: At
+
+
+class DamageSignedLine(UndoableLine):
+    """Somebody signed for what was marked. lines : looks that stood then.  signature : strokes as points of a path on a
+    field of 280 by 88."""
+
+    who: Name
+    lines: list[UUID]
+    signature: Strokes
+    entered_by: Name
+    signed_at: At
 
 
 class PlayerLine(Line):
@@ -304,6 +338,8 @@ class VisitRecord(Line):
     retunings: list[RetuningLine] = Field(default_factory=list)
     posts: list[PostLine] = Field(default_factory=list)
     belongings: list[BelongingLine] = Field(default_factory=list)
+    damage: list[DamageLine] = Field(default_factory=list)
+    damage_signed: list[DamageSignedLine] = Field(default_factory=list)
     players: list[PlayerLine] = Field(default_factory=list)
     listening_notes: list[HeardLine] = Field(default_factory=list)
     recordings: list[RecordingLine] = Field(default_factory=list)

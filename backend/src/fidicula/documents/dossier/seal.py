@@ -42,6 +42,7 @@ def hashes_of(record: VisitRecord) -> dict[str, str]:
 _CAME_LATER: Mapping[str, Mapping[str, object]] = {
     "listening_notes": {"listened": {}},
     "blind_comparisons": {"series_id": None},
+    "photographs": {"thing": None},
 }
 """By list: fields that a record did not have at first, with what they say where nothing was said."""
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from fidicula.db.records import Seen
+from fidicula.services.assessment.damage import damage_findings, damage_marks
 from fidicula.services.assessment.state import BenchState
 from fidicula.tables.signs import findings, findings_of, items
 
@@ -19,8 +20,9 @@ def standing_seen(state: BenchState) -> Mapping[str, Seen]:
 
 
 def open_findings(state: BenchState) -> frozenset[str]:
-    """What was found and no work has mended since; a post that was gauged since does not lie inside."""
-    return frozenset(
+    """What was found and no work has mended since; a post that was gauged since does not lie inside. What is marked as
+    damage counts as it was last seen."""
+    return damage_findings(damage_marks(state.damage)) | frozenset(
         finding
         for line in standing_seen(state).values()
         for finding in line.findings

@@ -7,6 +7,7 @@ from dataclasses import replace
 from datetime import UTC, datetime
 
 from fidicula.core.readings.states import MeasurementKey
+from fidicula.db.damage import DamageLook
 from fidicula.db.lessons import NOTHING_LEARNT, Learnt
 from fidicula.db.log import KEPT_WHEN_CORRECTED
 from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
@@ -28,6 +29,7 @@ def bench_state(
     marks: Sequence[CourseMark] = (),
     learnt: Learnt = NOTHING_LEARNT,
     planned: Sequence[str] = (),
+    damage: Sequence[DamageLook] = (),
     now: datetime | None = None,
 ) -> BenchState:
     """The log judged: which readings hold, which are doubted, which went stale.
@@ -53,6 +55,7 @@ def bench_state(
         log=log,
         learnt=learnt,
         planned=planned,
+        damage=damage,
     )
 
 

@@ -13,6 +13,7 @@ from fidicula.core.geometry.facet import facet_drop
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark
 from fidicula.core.readings.estimate import COVERS, Estimate
 from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
+from fidicula.db.damage import DamageLook
 from fidicula.db.lessons import NOTHING_LEARNT, Learnt
 from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
 from fidicula.services.assessment.derived import TOLD_BY_OTHERS, Derived, derived_at
@@ -53,6 +54,7 @@ class BenchState:
     log: Sequence[LoggedReading] = ()
     learnt: Learnt = NOTHING_LEARNT
     planned: Sequence[str] = ()
+    damage: Sequence[DamageLook] = ()
 
     @property
     def standing_works(self) -> list[WorkDone]:

@@ -7,10 +7,12 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from uuid import UUID
 
+from fidicula.db.damage import DamageLook
 from fidicula.db.leaving_records import Addition, Seal
 from fidicula.db.records import Decision, Photo, Seen, Visit, WorkDone
 from fidicula.db.sound_records import Heard, PostEntry
 from fidicula.services.history.view import HistoryEntry, HistoryPhoto, HistoryVisit
+from fidicula.services.phrasing import damage as about
 from fidicula.services.phrasing import history as say
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.signs import items
@@ -32,6 +34,7 @@ class Lines:
     photos: Sequence[Photo]
     seals: Sequence[Seal]
     additions: Sequence[Addition]
+    damage: Sequence[DamageLook]
 
     def works_at(self, visit_id: UUID) -> list[WorkDone]:
         """What was done at a visit and stands, without what only names the strings that are there."""
@@ -57,6 +60,8 @@ def entries(lines: Lines) -> dict[UUID, list[HistoryEntry]]:
     for line in lines.seen:
         if not line.taken_back and line.verdict != "not_looked_at":
             found[line.visit_id].append(HistoryEntry("found", say.seen(line), line.seen_by, line.seen_at))
+    for look in lines.damage:
+        found[look.visit_id].append(HistoryEntry("found", about.history(look), look.seen_by, look.seen_at))
     for note in lines.heard:
         found[note.visit_id].append(HistoryEntry("heard", say.heard(note), note.written_by, note.heard_at))
     return found

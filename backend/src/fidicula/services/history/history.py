@@ -42,6 +42,7 @@ class Histories:
                 photos=uow.history.photos(one),
                 seals=uow.leaving.seals(ids),
                 additions=uow.leaving.additions(ids),
+                damage=loaded.damage,
             )
             measured = last_of_each(state, uow.history.last_readings(one))
             changed, since = changes_since(state, visits)

@@ -12,6 +12,7 @@ from dataclasses import replace
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.course import baseline_keys, first_planned
+from fidicula.services.assessment.damage import damage_marks
 from fidicula.services.assessment.model import Question, StopAssessment
 from fidicula.services.assessment.projection import is_unsure
 from fidicula.services.assessment.questions import to_measure_again
@@ -53,7 +54,7 @@ def _made_stale(work: str) -> tuple[str, ...]:
 def _first(a: Assessment) -> Instruction:
     if a.visit.closed_at is not None:
         return Instruction("handed_over")
-    for find in (_slip, _post_down, _decided):
+    for find in (_slip, _post_down, _damage_again, _decided):
         found = find(a)
         if found is not None:
             return found
@@ -71,6 +72,14 @@ def _post_down(a: Assessment) -> Instruction | None:
     if asked is None or asked.is_open:
         return None
     return _gated(a, _by_option(a, asked, asked.outcome or asked.recommended or asked.options[0]))
+
+
+def _damage_again(a: Assessment) -> Instruction | None:
+    """A mark that was worked on stays as it was last seen until somebody looks again; not while its glue rests."""
+    if any(stop.state == "waiting" for stop in a.stops):
+        return None
+    worked_on = any(mark.is_worked_on for mark in damage_marks(a.state.damage))
+    return Instruction("see_damage") if worked_on else None
 
 
 def _decided(a: Assessment) -> Instruction | None:

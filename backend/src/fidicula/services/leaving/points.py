@@ -10,10 +10,12 @@ from fidicula.db.belongings import BelongingEntry
 from fidicula.db.leaving_records import PointCheck, PointEntry
 from fidicula.db.records import Photo
 from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.damage import damage_marks
 from fidicula.services.assessment.inspection import standing_seen
 from fidicula.services.assessment.parts import PartAssessment, PartState
 from fidicula.services.leaving.view import ClosingPointView, PointEvidence, PointGroup, PointState
 from fidicula.services.phrasing import belongings as about
+from fidicula.services.phrasing import damage as damaged
 from fidicula.services.phrasing import leaving as say
 from fidicula.services.phrasing.parts import label_of, part_words
 from fidicula.services.sheet.stops import stop_label
@@ -78,6 +80,7 @@ def checklist_points(ending: Ending) -> list[ClosingPointView]:
         *(_pitch_point(ending, row) for row in points_of(ending.own, ending.assessment.state.instrument.family)),
         *(_pitch_point(ending, row) for row in by_apprentices(ending.assessment, ending.apprentices)),
         *_things(ending.things),
+        *_damage(ending.assessment),
         *_waiting(ending.assessment),
         *_planned(ending),
         *_decided(ending.assessment),
@@ -172,6 +175,13 @@ def _things(things: Sequence[BelongingEntry]) -> Iterator[ClosingPointView]:
     lent = [t for t in things if t.place == "with_it" and belonging_kinds()[t.kind].group == "shop"]
     if lent:
         yield _open("things:lent", "things", about.LENT_LABEL, about.lent(lent), about.LENT_MEANS)
+
+
+def _damage(a: Assessment) -> Iterator[ClosingPointView]:
+    """Marks of the damage map that somebody looks at once more before it leaves."""
+    marks = [mark for mark in damage_marks(a.state.damage) if mark.to_see(a.visit.id) is not None]
+    if marks:
+        yield _open("damage:to_see", "damage", damaged.TO_SEE_LABEL, damaged.to_see(marks), damaged.TO_SEE_MEANS)
 
 
 def _waiting(a: Assessment) -> Iterator[ClosingPointView]:

@@ -9,7 +9,7 @@ from typing import Literal
 from fidicula.db.leaving_records import PointVerdict
 from fidicula.tables.parts import Part
 
-PointGroup = Literal["part", "pitch", "things", "waiting", "planned", "decided"]
+PointGroup = Literal["part", "pitch", "things", "damage", "waiting", "planned", "decided"]
 PointState = Literal["right", "open", "not_right", "unchecked", "not_read", "assumed", "noted"]
 """In order; something is open there; looked at and not right; nobody looked; nobody read it; a figure stands in;
 said for the record."""

@@ -8,6 +8,7 @@ from datetime import date
 from functools import cached_property
 
 from fidicula.core.readings.states import MeasurementKey
+from fidicula.db.damage import DamageSigned
 from fidicula.db.records import Instrument, Photo
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.services.assessment.assess import Assessment
@@ -31,6 +32,7 @@ class PaperSource:
     photos: Sequence[Photo]
     plan: Reckoned
     address: str
+    damage_signed: Sequence[DamageSigned] = ()
 
     @property
     def instrument(self) -> Instrument:
@@ -68,4 +70,5 @@ def load_source(uow: UnitOfWork, ticket: str, *, address: str = "") -> PaperSour
         photos=uow.photos.of_visit(loaded.visit.id),
         plan=reckon(uow, loaded),
         address=address,
+        damage_signed=uow.damage.signed(loaded.instrument.id),
     )

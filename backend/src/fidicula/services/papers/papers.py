@@ -11,12 +11,14 @@ from uuid import UUID
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.paper.model import Block, Grid, Heading, Paper, Pictures, Points, Sign, Text
 from fidicula.documents.paper.pdf import paper_pdf
+from fidicula.services.assessment.damage import damage_marks
 from fidicula.services.errors import NotFoundError
 from fidicula.services.leaving.view import Checklist
 from fidicula.services.numbers import money
 from fidicula.services.papers import sketches
 from fidicula.services.papers.loaded import PaperSource, load_source
 from fidicula.services.papers.tables import compared, measured
+from fidicula.services.phrasing import damage as about
 from fidicula.services.phrasing import papers as say
 from fidicula.services.phrasing import pricing as say_price
 from fidicula.services.pricing.settings import ShopTerms
@@ -24,7 +26,7 @@ from fidicula.tables.leaving import care
 from fidicula.tables.signs import items
 from fidicula.tables.work import works
 
-PaperKind = Literal["setup", "compared", "owner", "invoice", "ticket", "label"]
+PaperKind = Literal["setup", "condition", "compared", "owner", "invoice", "ticket", "label"]
 KINDS: tuple[PaperKind, ...] = get_args(PaperKind)
 _TICKET, _LABEL = (90.0, 60.0), (90.0, 36.0)
 """Of the page. [mm]"""
@@ -65,12 +67,41 @@ def _setup(source: PaperSource) -> Paper:
         *measured(source),
         Heading(say.DONE),
         Text(say.done(source.done_labels)) if source.done else Text(say.NOTHING_DONE),
+        *_damage(source),
         *_decided(source.checklist),
         *_open(source.checklist),
         *_checked(source.checklist),
         *_signed(source.checklist),
     ]
     return _sheet(source, "setup", blocks)
+
+
+def _condition(source: PaperSource) -> Paper:
+    """What is damaged, as it was found: numbered as on the map, with photographs, to be signed at the door."""
+    marks = damage_marks(source.loaded.damage)
+    if not marks:
+        return _sheet(source, "condition", [Text(about.NOTHING), Sign(say.SEEN_BY_OWNER)])
+    rows = [
+        [str(place), mark.kind.label, about.where(mark.last), about.how(mark), about.seen_line(mark.last).split(":")[0]]
+        for place, mark in enumerate(marks, 1)
+    ]
+    shown = {mark.thing: place for place, mark in enumerate(marks, 1)}
+    pictures = [photo for photo in source.photos if photo.thing in shown]
+    words = [f"{shown[photo.thing]}: {photo.words}".rstrip(": ") for photo in pictures if photo.thing is not None]
+    signed = [one for one in source.damage_signed if one.visit_id == source.assessment.visit.id]
+    blocks: list[Block] = [
+        Grid(say.CONDITION_HEADS, rows, widths=(0.5, 1.4, 3, 2.4, 1.6)),
+        Text(say.CONDITION, small=True),
+        *([Pictures([str(photo.id) for photo in pictures], words)] if pictures else []),
+        *(Sign(f"{say.SEEN_BY_OWNER}: {one.who}", one.signature) for one in signed),
+        *([] if signed else [Sign(say.SEEN_BY_OWNER)]),
+    ]
+    return _sheet(source, "condition", blocks)
+
+
+def _damage(source: PaperSource) -> list[Block]:
+    lines = [about.line(place, mark) for place, mark in enumerate(damage_marks(source.loaded.damage), 1)]
+    return [Heading(say.DAMAGE), Points(lines)] if lines else []
 
 
 def _compared(source: PaperSource) -> Paper:
@@ -269,6 +300,7 @@ def _photos(source: PaperSource) -> list[Block]:
 
 _BUILDERS: Mapping[str, Callable[[PaperSource], Paper]] = {
     "setup": _setup,
+    "condition": _condition,
     "compared": _compared,
     "owner": _owner,
     "invoice": _invoice,

@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 from fidicula.services.measures import MEASURES, name_of
 from fidicula.services.numbers import short
 from fidicula.tables.course import questions, steps, visit_kinds
+from fidicula.tables.damage import STATES, damage_kinds
 from fidicula.tables.signs import VERDICTS, items
 from fidicula.tables.work import works
 
@@ -49,6 +50,8 @@ _ACTS = {
     "photo": "Photograph",
     "post_entry": "Sound post described",
     "belonging": "Fittings and belongings",
+    "damage": "Damage map",
+    "damage_signed": "Signed for damage",
     "player_session": "Player",
     "heard": "Listening note",
     "recording": "Recording",
@@ -74,6 +77,8 @@ def subject_words(act: str, subject: str, detail: Mapping[str, object], string_n
         return works()[subject].label
     if kind in ("seen", "photo") and subject in items():
         return items()[subject].label
+    if kind == "damage" and subject in damage_kinds():
+        return damage_kinds()[subject].label
     if kind == "decision" and subject in questions():
         return questions()[subject].title
     if kind == "course_mark" and subject in steps():
@@ -84,6 +89,13 @@ def subject_words(act: str, subject: str, detail: Mapping[str, object], string_n
 _MARKS = {"done": "done", "passed": "skipped", "wait": "waits", "go_on": "wait ended"}
 
 
+_SAYS: Mapping[str, Mapping[str, str]] = {
+    "seen": VERDICTS,
+    "course_mark": _MARKS,
+    "damage": {str(state): label for state, label in STATES.items()},
+}
+
+
 def change_words(act: str, subject: str, detail: Mapping[str, object]) -> str:
     """Before and after, by name, or what a line says."""
     says = detail.get("says")
@@ -91,7 +103,7 @@ def change_words(act: str, subject: str, detail: Mapping[str, object]) -> str:
         kind = act.removesuffix(".undone")
         if kind == "decision" and subject in questions():
             return next((o.label for o in questions()[subject].outcomes if o.outcome == says), says)
-        return {"seen": VERDICTS, "course_mark": _MARKS}.get(kind, {}).get(says, says)
+        return _SAYS.get(kind, {}).get(says, says)
     if "was" in detail or "now" in detail:
         was = _words(detail.get("was")) or "no figure"
         return f"{was} → {_words(detail.get('now'))}"

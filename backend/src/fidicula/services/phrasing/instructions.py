@@ -8,6 +8,7 @@ from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.landing import KNOWN_FOR_ROUGH, needed_for
 from fidicula.db.records import UNREADABLE
 from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.damage import damage_marks
 from fidicula.services.assessment.thresholds import WORTH_TAKING, strings_in_band
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.instruction.role import speaks_of_wood
@@ -311,6 +312,12 @@ def _inspect(a: Assessment, found: Instruction) -> Phrase:
     return Phrase("Inspect the instrument", [sentence(left)] if left else [], [])
 
 
+def _see_damage(a: Assessment, found: Instruction) -> Phrase:
+    marks = [mark for mark in damage_marks(a.state.damage) if mark.is_worked_on]
+    places = listed([mark.kind.label for mark in marks])
+    return Phrase("Look at the damage again", [sentence(f"worked on since it was last seen: {places}")], [])
+
+
 _PHRASES: Mapping[str, Build] = {
     "handed_over": _handed_over,
     "hand_over": _hand_over,
@@ -324,6 +331,7 @@ _PHRASES: Mapping[str, Build] = {
     "measure": _measure,
     "baseline": _baseline,
     "inspect": _inspect,
+    "see_damage": _see_damage,
     "mark_line": mark_line,
     "cut_crown": cut_crown,
     "file_slots": file_slots,

@@ -50,6 +50,8 @@ LISTS: Mapping[str, str] = {
     "retunings": "retunings",
     "posts": "sound posts",
     "belongings": "fittings and belongings",
+    "damage": "the damage map",
+    "damage_signed": "who signed for the damage",
     "players": "players",
     "listening_notes": "listening notes",
     "recordings": "recordings",

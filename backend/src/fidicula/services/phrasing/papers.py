@@ -12,6 +12,7 @@ TITLES = {
     "setup": "Set-up sheet",
     "compared": "Before and after",
     "owner": "Your instrument",
+    "condition": "Condition",
     "invoice": "Invoice, draft",
     "ticket": "",
     "label": "",
@@ -24,6 +25,9 @@ STRINGS, MEASURES, DONE, DECIDED, OPEN, CHECKED = (
     "Left open",
     "Checked at pitch",
 )
+DAMAGE, CONDITION_HEADS = "Damage", ("no.", "what", "where", "how it is", "seen")
+SEEN_BY_OWNER = "I have seen what is marked here"
+CONDITION = "As it was found; measured by hand, each length to half a millimetre."
 READ, WANTED, TOOL = "read", "wanted", "with"
 NOTHING_READ = "Nothing was read at this visit."
 NOTHING_DONE = "No work was done at this visit."
