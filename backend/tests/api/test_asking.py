@@ -98,7 +98,7 @@ def test_the_last_reading_counts_and_what_is_taken_back_or_doubted_does_not(clie
 def test_strings_of_another_tension(client: TestClient) -> None:
     """From one set to another; the same set again changes nothing."""
     sets = {one["name"]: one["id"] for one in client.get("/api/string-sets/violin").json()}
-    assert tickets(client, "tensions changed in the last 2 days") == []
+    assert tickets(client, "tensions changed in the last 1 days") == []
     body = {"id": str(uuid4()), "set_id": sets["Harbour light"], "put_on_now": True}
     answer = client.post("/api/instruments/RW-102/strings", json=body)
     assert answer.status_code < 300, answer.text

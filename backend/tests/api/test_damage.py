@@ -40,7 +40,7 @@ def test_a_marked_crack_bars_the_cut_until_somebody_looks_at_it_after_its_repair
     marked = look(client, **CRACK, thing=thing)["marks"][0]
     assert marked["where"] == "front, 300 mm from the top edge, 40 mm to the bass"
     assert marked["how"] == "open, or it moves; 41.0 mm"
-    assert marked["to_see"].startswith("measure it once more under tension")
+    assert marked["to_see"].startswith("Measure it once more under tension")
     assert work(client, "crown_cut") == 409
     assert "crack_repaired" in plan_of(client)
     look(client, **CRACK | {"kind": "dent", "state": "stable"})
@@ -98,7 +98,7 @@ def test_what_is_seen_at_the_next_visit_is_asked_for_before_it_leaves(client: Te
     assert over.status_code == 200, over.text
     again = {"id": str(uuid4()), "complaint": "once more", "kind": "recheck"}
     assert client.post("/api/instruments/RW-102/visits", json=again).status_code in (200, 201)
-    assert client.get(AT).json()["marks"][0]["to_see"] == "look again: it was last seen at another visit"
+    assert client.get(AT).json()["marks"][0]["to_see"] == "Look again: it was last seen at another visit."
     points = client.get("/api/instruments/RW-102/checklist").json()["points"]
     asked = next(one for one in points if one["key"] == "damage:to_see")
     assert asked["says"] == "1 mark on the damage map"

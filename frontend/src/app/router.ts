@@ -57,6 +57,12 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:ticket/damage',
+      name: 'damage',
+      component: () => import('@/features/damage').then((feature) => feature.DamagePage),
+      props: true,
+    },
+    {
       path: '/bench/:ticket/belongings',
       name: 'belongings',
       component: () => import('@/features/belongings').then((feature) => feature.BelongingsPage),

@@ -26,6 +26,7 @@ class VisitBody(BaseModel):
     """What is asked of a visit. id : made where it is entered, so that a retry changes nothing.
 
     climate : of the place that it came from.  along : what came with it, in words between commas.
+    comes : without strings, bridge or post, as findings.
     """
 
     model_config = ConfigDict(extra="forbid")
@@ -38,6 +39,7 @@ class VisitBody(BaseModel):
     freeze_days: Annotated[int, Field(ge=0, le=limits.MOST_FREEZE_DAYS)] = 3
     promised: Day | None = None
     along: Sentence = ""
+    comes: Annotated[list[Annotated[str, Field(max_length=40)]], Field(max_length=6)] = []
 
     def asked(self) -> VisitAsked:
         return VisitAsked(self.climate, self.deadline, self.freeze_days, self.promised)
@@ -81,6 +83,7 @@ class ArrivalBody(VisitBody):
             asked={name: getattr(self, name) for name in ASKED},
             is_fleet=self.is_fleet,
             size_without_figures=self.size_without_figures,
+            comes=self.comes,
         )
 
 
@@ -129,6 +132,7 @@ class FleetBody(VisitBody):
                 visit=self.asked(),
                 asked={"contact": self.contact, "serial": line.serial},
                 is_fleet=True,
+                comes=self.comes,
             )
             for i, line in enumerate(self.instruments)
         ]
@@ -198,7 +202,13 @@ def known(request: Request, words: Label = "") -> Response:
 def receive_again(request: Request, ticket: Ticket, body: VisitBody, person: Acting) -> Registered:
     """Take an instrument in again."""
     _house(request).receive_again(
-        ticket, visit_id=body.id, kind=body.kind, complaint=body.complaint.strip(), asked=body.asked()
+        ticket,
+        visit_id=body.id,
+        kind=body.kind,
+        complaint=body.complaint.strip(),
+        asked=body.asked(),
+        comes=body.comes,
+        by=person.name,
     )
     _came(request, ticket, body, body.id, person.name)
     return Registered(ticket=ticket)

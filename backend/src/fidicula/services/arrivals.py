@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import UTC, date, datetime
-from uuid import UUID
+from uuid import UUID, uuid5
 
+from fidicula.db.records import Seen
 from fidicula.services.errors import RefusedError
 from fidicula.tables.course import visit_kinds
+from fidicula.tables.signs import findings
 
 
 @dataclass(frozen=True)
@@ -21,12 +23,26 @@ class VisitAsked:
     promised: date | None = None
 
 
+COMES = ("strings_off", "bridge_down", "post_fallen")
+"""How an instrument may come that cannot be played, as findings: states of it like any other."""
+
+
+def came_as(comes: Sequence[str], *, visit_id: UUID, by: str) -> Iterator[Seen]:
+    """What was seen at the door, a line for each item of the inspection. Raises RefusedError."""
+    for name in dict.fromkeys(comes):
+        if name not in COMES:
+            told = " or ".join(findings()[one].label for one in COMES)
+            raise RefusedError(f"how it comes is said of strings, bridge and post: {told}", field="comes")
+        item = findings()[name].item
+        yield Seen(uuid5(visit_id, f"came {name}"), visit_id, item, "work", (name,), "", by, after_work=0)
+
+
 @dataclass(frozen=True)
 class Arrival:
     """An instrument at the door. id : of the instrument, made by whoever enters it.
 
     ticket : empty for the next free one.  string_names : empty for the usual four.
-    size_without_figures : it is meant that the size has no figures yet.
+    size_without_figures : it is meant that the size has no figures yet.  comes : in which of the states of `COMES`.
     """
 
     id: UUID
@@ -45,6 +61,7 @@ class Arrival:
     asked: Mapping[str, str] = field(default_factory=dict)
     is_fleet: bool = False
     size_without_figures: bool = False
+    comes: Sequence[str] = ()
 
 
 def check_kind(kind: str) -> None:

@@ -16,6 +16,7 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.assessment.damage import DamageMark, damage_marks
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change
+from fidicula.services.numbers import sentence
 from fidicula.services.phrasing import damage as say
 from fidicula.services.phrasing.inspection import led_to
 from fidicula.services.ranks import check_undo
@@ -315,8 +316,8 @@ def _mark(place: int, mark: DamageMark, loaded: Loaded, photos: Sequence[Photo])
         state=last.state,
         where=say.where(last),
         how=say.how(mark),
-        leads_to="" if found is None else led_to(findings()[found]),
-        to_see="" if why is None else say.TO_SEE[why],
+        leads_to="" if found is None else sentence(led_to(findings()[found])),
+        to_see="" if why is None else sentence(say.TO_SEE[why]),
         is_open=found is not None and findings()[found].verdict == "work",
         item=_OF_REPAIRS if found is None else findings()[found].item,
         looks=[

@@ -11,7 +11,7 @@ from uuid import UUID, uuid4
 
 from fidicula.db.records import UNREADABLE, Instrument, TargetChoice, Visit
 from fidicula.db.unit_of_work import DatabaseError, Engine, UnitOfWork
-from fidicula.services.arrivals import Arrival, VisitAsked, check_dates, check_kind
+from fidicula.services.arrivals import Arrival, VisitAsked, came_as, check_dates, check_kind
 from fidicula.services.audit import note
 from fidicula.services.choices import Choices, load_choices
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
@@ -201,8 +201,21 @@ class House:
         with UnitOfWork(self._engine, only_reads=True) as uow:
             return uow.rail.known(words, limit=KNOWN_SHOWN)
 
-    def receive_again(self, ticket: str, *, visit_id: UUID, kind: str, complaint: str, asked: VisitAsked) -> None:
-        """Open a new visit of an instrument that has been here. Raises ConflictError while it is in the house."""
+    def receive_again(
+        self,
+        ticket: str,
+        *,
+        visit_id: UUID,
+        kind: str,
+        complaint: str,
+        asked: VisitAsked,
+        comes: Sequence[str] = (),
+        by: str = "",
+    ) -> None:
+        """Open a new visit of an instrument that has been here. comes : in which of the states of `COMES`.
+
+        Raises ConflictError while it is in the house.
+        """
         check_kind(kind)
         check_dates(asked)
         with UnitOfWork(self._engine) as uow:
@@ -212,6 +225,8 @@ class House:
             )
             if not is_open:
                 raise ConflictError(f"{ticket} is in the house already: open it from the list")
+            for line in came_as(comes, visit_id=visit_id, by=by):
+                uow.course.add(line)
             note(uow, "visit.opened", ticket, instrument_id=instrument.id, detail={"kind": kind})
             changed_sheet(uow, ticket)
 
@@ -264,13 +279,16 @@ def _take_in(uow: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
             raise RefusedError(f"the ticket {ticket} is taken: choose another", field="ticket")
     else:
         raise RefusedError("no free ticket was found: type one", field="ticket")
+    visit_id = uuid4()
     uow.visits.open(
-        id=uuid4(),
+        id=visit_id,
         instrument_id=instrument.id,
         kind=arrival.kind,
         complaint=arrival.complaint.strip(),
         asked=vars(arrival.visit),
     )
+    for line in came_as(arrival.comes, visit_id=visit_id, by=by):
+        uow.course.add(line)
     note(uow, "instrument.arrived", ticket, instrument_id=instrument.id, by=by, detail={"kind": arrival.kind})
     return ticket, True
 

@@ -39,7 +39,7 @@ const empty = () => ({
     serial: '',
   },
   /* What it comes for is chosen each time: nobody gets the type of the one before. */
-  visit: { kind: '', complaint: '', climate: '' as '' | 'damp' | 'dry', deadline: '', freeze_days: '3', promised: '', along: '' },
+  visit: { kind: '', complaint: '', climate: '' as '' | 'damp' | 'dry', deadline: '', freeze_days: '3', promised: '', along: '', comes: [] as string[] },
 })
 /** One arrival, until it is on record: sent again after a lost answer it makes no second one. */
 const { draft, isSending, message, faults, begin, send: sendEntry, clear } = useFormEntry({ kind: 'arrival', of: () => '', empty })
@@ -50,6 +50,12 @@ const known = ref<KnownView[]>([])
 /** The one that comes back; null for a new one. */
 const again = ref<KnownView | null>(null)
 
+/** In pieces: what is put right before anything is read. */
+const COMES = [
+  { value: 'strings_off', title: t('strings_off') },
+  { value: 'bridge_down', title: t('bridge_down') },
+  { value: 'post_fallen', title: t('post_fallen') },
+]
 const sizesOf = (family: string) => (house.choices?.sizes ?? []).filter((choice) => choice.family === family).map((choice) => choice.size)
 const stringingsOf = (family: string) => (house.choices?.stringings ?? []).filter((choice) => choice.family === family).map((choice) => choice.names.join(' '))
 const sizes = computed(() => sizesOf(form.value.family))
@@ -158,6 +164,7 @@ async function send(): Promise<void> {
     <v-checkbox v-model="form.is_new" :label="ASKED.is_new" />
     <v-checkbox v-model="form.is_fleet" :label="ASKED.is_fleet" />
     </template>
+    <v-select v-model="visit.comes" class="wide" multiple :label="t('how_it_comes')" :items="COMES" :error-messages="faults.comes" />
     <v-text-field v-model="visit.along" class="wide" :label="t('what_came_along')" :placeholder="t('case_2_bows_shoulder_rest')" maxlength="500" autocomplete="off" />
     <v-text-field v-model="visit.deadline" type="date" :label="ASKED.deadline" :error-messages="faults.deadline" />
     <v-text-field v-model="visit.freeze_days" inputmode="numeric" :label="ASKED.freeze_days" :error-messages="faults.freeze_days" />

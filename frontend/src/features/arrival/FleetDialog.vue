@@ -38,6 +38,7 @@ const empty = () => ({
     deadline: '',
     promised: '',
     along: '',
+    comes: [] as string[],
     recipe: '',
   },
   set_id: '',

@@ -1,3 +1,4 @@
+export { default as AtRest } from './AtRest.vue'
 export { default as BenchCard } from './BenchCard.vue'
 export { default as CardCell } from './CardCell.vue'
 export { default as InHand } from './InHand.vue'

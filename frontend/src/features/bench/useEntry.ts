@@ -77,6 +77,12 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     return options.cells || !asked.value[0] ? undefined : keyOf(asked.value[0])
   }
 
+  /** While nothing can be read under tension the card has no place in hand but the one that somebody chooses. */
+  const isAtRest = computed(() => !options.cells && !!bench.sheet?.rests)
+  function firstPlace(): string {
+    return firstAsked() ?? (isAtRest.value ? '' : (firstOpen() ?? keyOf(cells.value[0] ?? { measure: '', position: null })))
+  }
+
   watch(
     () => bench.sheet?.instrument.visit_id,
     () => {
@@ -86,10 +92,14 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
       stopped.value = null
       // Typed here before the page was left, and not entered: what is typed next does not run on from it.
       end()
-      inHand.value = firstAsked() ?? firstOpen() ?? keyOf(cells.value[0] ?? { measure: '', position: null })
+      inHand.value = firstPlace()
     },
     { immediate: true },
   )
+
+  watch(isAtRest, () => {
+    if (draft.value === '' && !stop.value) inHand.value = firstPlace()
+  })
 
   function isWaiting(candidate: Cell): boolean {
     return onTheirWay(candidate, bench.waitingHere) > 0
@@ -333,7 +343,10 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     if (!atBench.bareKeys || target.closest(TAKES_DIGITS)) return
     if (event.ctrlKey || event.metaKey || event.altKey || document.querySelector('.v-dialog.v-overlay--active')) return
     const input = document.querySelector<HTMLInputElement>('input[data-reading]')
-    if (!input) return
+    if (!input) {
+      if (isAtRest.value && STARTS_A_READING.test(event.key)) bench.notice = t('choose_a_place', { rests: bench.sheet?.rests ?? '' })
+      return
+    }
     if (STARTS_A_READING.test(event.key) || event.key === 'Backspace') {
       input.focus()
     } else if (target === document.body && (event.key === 'Enter' || event.key === 't' || event.key.startsWith('Arrow'))) {

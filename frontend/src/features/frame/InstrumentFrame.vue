@@ -14,8 +14,8 @@ import { COLUMNS } from './columns'
 import { t } from '@/words/frame'
 
 /** What is about the whole instrument. */
-type Whole = 'sheet' | 'measure' | 'look' | 'recipe' | 'plan' | 'leave' | 'history' | 'papers' | 'belongings'
-const WITHOUT_PART: readonly string[] = ['measure', 'look', 'recipe', 'plan', 'leave', 'history', 'papers', 'belongings']
+type Whole = 'sheet' | 'measure' | 'look' | 'recipe' | 'plan' | 'leave' | 'history' | 'papers' | 'belongings' | 'damage'
+const WITHOUT_PART: readonly string[] = ['measure', 'look', 'recipe', 'plan', 'leave', 'history', 'papers', 'belongings', 'damage']
 const props = defineProps<{
   ticket: string
   /** The page that is open: of a part, or one about the whole. */
@@ -48,6 +48,7 @@ useCommands([{ letter: ',', words: t('the_parts'), run: () => map.value?.focus()
 const WHOLE = [
   { page: 'measure', words: t('measure'), name: 'measure' },
   { page: 'look', words: t('inspection'), name: 'look' },
+  { page: 'damage', words: t('damage'), name: 'damage' },
   { page: 'sound', words: t('sound'), name: 'sound' },
   { page: 'plan', words: t('plan'), name: 'plan' },
   { page: 'history', words: t('history'), name: 'history' },

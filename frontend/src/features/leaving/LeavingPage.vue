@@ -28,6 +28,7 @@ const GROUPS = {
   part: t('part_by_part'),
   pitch: t('check_at_pitch'),
   things: t('what_belongs_to_it'),
+  damage: t('damage'),
   waiting: t('waits_that_still_run'),
   planned: t('planned_and_not_done'),
   decided: t('decided'),

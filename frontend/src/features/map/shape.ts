@@ -1,28 +1,6 @@
 /** The instrument from the front in its true proportions, in the map's own pixels; the nut is up, the bass side left. */
 import type { Family } from '@/api'
-
-/** What tells one family's shape from another's. [mm] Widths are whole; the rest is measured along the middle. */
-interface Build {
-  head: number
-  neck: number
-  body: number
-  stop: number
-  board: number
-  upper: number
-  waist: number
-  lower: number
-  afterlength: number
-  /** Of the shoulders: how far down the widest place of the upper bout lies, as a share of the body. */
-  shoulders: number
-  endpin: number
-}
-
-const BUILDS: Record<Family, Build> = {
-  violin: { head: 106, neck: 130, body: 356, stop: 195, board: 270, upper: 168, waist: 112, lower: 208, afterlength: 55, shoulders: 0.185, endpin: 0 },
-  viola: { head: 116, neck: 145, body: 406, stop: 220, board: 303, upper: 190, waist: 132, lower: 242, afterlength: 62, shoulders: 0.185, endpin: 0 },
-  cello: { head: 196, neck: 280, body: 755, stop: 400, board: 580, upper: 340, waist: 232, lower: 438, afterlength: 115, shoulders: 0.185, endpin: 40 },
-  bass: { head: 300, neck: 450, body: 1110, stop: 600, board: 880, upper: 505, waist: 372, lower: 665, afterlength: 190, shoulders: 0.24, endpin: 60 },
-}
+import { bodyOutline, BUILDS, fHoles } from '@/shared/build'
 
 /** Of the map: the instrument fills this height, its middle stands here. [px] */
 export const MAP = { width: 232, height: 516, middle: 100, top: 5, tall: 506 } as const
@@ -68,21 +46,6 @@ export function shapeOf(options: { family: string; strings: number; leftHanded: 
   const end = edge + build.body
   const at = (across: number, down: number) => `${x(across).toFixed(1)} ${y(down).toFixed(1)}`
 
-  const half = [build.upper / 2, build.waist / 2, build.lower / 2] as const
-  function side(s: 1 | -1): string[] {
-    const [u, w, l] = half
-    const p = (across: number, down: number) => at(s * across, edge + down * build.body)
-    const d = build.shoulders
-    return [
-      `${p(0.1 * u, 0)}`,
-      `C${p(0.72 * u, d > 0.2 ? 0.05 : -0.01)} ${p(u, d * 0.36)} ${p(u, d)}`,
-      `C${p(u, d + 0.085)} ${p(0.84 * u, 0.29)} ${p(0.92 * u, 0.365)}`,
-      `C${p(0.74 * u, 0.37)} ${p(w, 0.4)} ${p(w, 0.475)}`,
-      `C${p(w, 0.55)} ${p(0.72 * l, 0.595)} ${p(0.905 * l, 0.605)}`,
-      `C${p(0.86 * l, 0.665)} ${p(l, 0.69)} ${p(l, 0.795)}`,
-      `C${p(l, 0.94)} ${p(0.62 * l, 1)} ${p(0, 1)}`,
-    ]
-  }
   const nutHalf = 12 * k
   const spread = [8.2 * k, 16.8 * k, 5.5 * k] as const
   const strings = Array.from({ length: options.strings }, (_, i) => {
@@ -94,14 +57,10 @@ export function shapeOf(options: { family: string; strings: number; leftHanded: 
     const down = nut - build.head * (0.16 + (0.5 * i) / Math.max(1, options.strings - 1))
     return { from: [x(s * 9 * k), y(down)] as Point, to: [x(s * 30 * k), y(down)] as Point }
   })
-  const hole = (s: 1 | -1) => {
-    const p = (across: number, down: number) => at(s * across * k, edge + down * build.body)
-    const eye = (across: number, down: number) => [x(s * across * k), y(edge + down * build.body)] as Point
-    return { path: `M${p(24, 0.475)} C${p(44, 0.44)} ${p(28, 0.56)} ${p(34, 0.575)} S${p(30, 0.69)} ${p(49, 0.665)}`, eyes: [eye(22, 0.478), eye(51, 0.662)] }
-  }
+  const onBody = (across: number, along: number) => at(across, edge + along)
   return {
     x,
-    outline: `M${side(-1).join(' ')} M${side(1).join(' ')}`,
+    outline: bodyOutline(build, onBody),
     head: `M${at(-11 * k, nut)} L${at(-8 * k, build.head * 0.22)} L${at(8 * k, build.head * 0.22)} L${at(11 * k, nut)} Z`,
     scroll: { at: [x(0), y(build.head * 0.12)], r: build.head * 0.105 * scale },
     pegs,
@@ -115,8 +74,8 @@ export function shapeOf(options: { family: string; strings: number; leftHanded: 
     tailpiece: `M${at(-12 * k, tail)} Q${at(0, tail - 6 * k)} ${at(12 * k, tail)} L${at(7.5 * k, end - 14 * k)} L${at(-7.5 * k, end - 14 * k)} Z`,
     tailEnd: [x(0), y(end - 14 * k)],
     endpin: build.endpin ? [x(0), y(end + build.endpin)] : null,
-    holes: [hole(-1), hole(1)],
-    lowerBout: { y: y(edge + build.body * 0.795), half: half[2] * scale },
+    holes: fHoles(build, onBody).map(({ path, eyes }) => ({ path, eyes: eyes.map(([across, along]): Point => [x(across), y(edge + along)]) })),
+    lowerBout: { y: y(edge + build.body * 0.795), half: (build.lower / 2) * scale },
     edge: y(edge),
   }
 }

@@ -12,6 +12,7 @@ import { t } from '@/words/papers'
 
 const KINDS = {
   setup: t('set_up_sheet'),
+  condition: t('condition'),
   compared: t('before_and_after'),
   owner: t('owners_page'),
   invoice: t('invoice_draft'),

@@ -2,7 +2,7 @@
 /** The bench sheet of one instrument: course, drawing, card and word. */
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { BenchCard, InHand, keyOf, useBench, useEntry } from '@/features/bench'
+import { AtRest, BenchCard, InHand, keyOf, useBench, useEntry } from '@/features/bench'
 import { StepDialog } from '@/features/course'
 import { EndView, OtherViews, VIEWS, type ViewName } from '@/features/drawing'
 import { InstrumentFrame } from '@/features/frame'
@@ -216,6 +216,7 @@ const refusedElsewhere = computed(() =>
           @why="why = $event"
         />
       </div>
+      <AtRest v-if="sheet.rests && !entry.cell.value" :rests="sheet.rests" />
       <InHand
         v-if="entry.cell.value"
         :cell="entry.cell.value"

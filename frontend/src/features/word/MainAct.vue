@@ -31,6 +31,7 @@ const main = computed((): { words: string; run: () => void } | null => {
   const { record } = now
   if (now.code === 'name_strings') return { words: t('choose_strings'), run: () => emit('strings') }
   if (record) return { words: record.label, run: () => emit('record', record.work) }
+  if (now.code === 'see_damage') return { words: t('open_damage_map'), run: () => void router.push({ name: 'damage', params: { ticket: props.sheet.instrument.ticket } }) }
   if (now.code === 'inspect') return { words: t('open_inspection'), run: () => emit('step', 'look') }
   const stop = byHand.value
   if (stop) return { words: `${stop.label} …`, run: () => emit('step', stop.key) }

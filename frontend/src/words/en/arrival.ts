@@ -37,6 +37,10 @@ export default {
   "not_known_yet": "not known yet",
   "serial_number": "Serial number",
   "serial_number_of_line": "Serial number of line {i}",
+  "how_it_comes": "In pieces, if it comes so",
+  "strings_off": "strings off",
+  "bridge_down": "bridge down",
+  "post_fallen": "post inside, fallen",
   "what_came_along": "What came along, between commas",
   "case_2_bows_shoulder_rest": "case, 2 bows, spare strings, mute",
   "each_came_with": "Each came with, between commas"

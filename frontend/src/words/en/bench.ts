@@ -57,5 +57,6 @@ export default {
   "simulated": "simulated",
   "above": "above",
   "below": "below",
-  "why_2": "{string} {row}: {figure}. Why?"
+  "why_2": "{string} {row}: {figure}. Why?",
+  "choose_a_place": "{rests} Choose a place on the card to read one all the same."
 } as const

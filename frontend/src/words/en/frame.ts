@@ -10,5 +10,6 @@ export default {
   "plan": "Plan",
   "hand_over": "Hand-over",
   "history": "History",
+  "damage": "Damage",
   "belongings": "Belongings"
 } as const

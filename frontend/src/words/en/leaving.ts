@@ -78,5 +78,6 @@ export default {
   "ask_again": "Ask again",
   "check_at_pitch_other_not": "Check at pitch: {count, plural, one {# point} other {# points}} not looked at",
   "look_at_them_now": "Look at them now",
+  "damage": "Damage",
   "what_belongs_to_it": "What belongs to it"
 } as const

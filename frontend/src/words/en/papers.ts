@@ -28,6 +28,7 @@ export default {
   "done": "done",
   "open": "open",
   "set_up_sheet": "Set-up sheet",
+  "condition": "Condition",
   "before_and_after": "Before and after",
   "owners_page": "Owner’s page",
   "invoice_draft": "Invoice draft",

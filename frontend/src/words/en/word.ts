@@ -3,6 +3,7 @@ export default {
   "hand_over": "Hand over",
   "choose_strings": "Choose strings",
   "open_inspection": "Open inspection",
+  "open_damage_map": "Open the damage map",
   "measure": "Measure: {name}",
   "decided": "Decided: {title}",
   "until": ", until {until}",

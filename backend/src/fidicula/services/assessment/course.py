@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.course import StopFacts, stop_states
 from fidicula.db.records import CourseMark
-from fidicula.services.assessment.inspection import left_blank
+from fidicula.services.assessment.inspection import came_without_tension, left_blank
 from fidicula.services.assessment.model import CutFacts, Question, StopAssessment
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.assessment.thresholds import WORTH_FILING, WORTH_LOWERING, WORTH_TAKING, strings_in_band
@@ -212,7 +212,9 @@ def _step_stop(
     shows = step.done_when.holds(signs)
     rest = _wait(state, step, mark, now)
     count, of = _count(state, step, kind)
-    lost = not shows and any(numbers.get(work) for work in step.lost_after)
+    lost = not shows and (
+        any(numbers.get(work) for work in step.lost_after) or (step.step == "baseline" and came_without_tension(state))
+    )
     is_redone = redone > worked and not shows and bool(redone) and said != "done"
     says = StopAssessment(
         step.step,
@@ -266,6 +268,11 @@ def resting(state: BenchState, kind: str, now: datetime) -> Rest | None:
     """What a work waits for, whether or not this visit's course has its step."""
     rests = [_wait(state, steps()[step], newest_mark(state.marks, step), now) for step in steps_for(kind)]
     return max((rest for rest in rests if rest is not None), key=lambda rest: rest.until, default=None)
+
+
+def rest_at(state: BenchState, step: str, now: datetime) -> Rest | None:
+    """Until when a step rests, and why; None where it does not."""
+    return _wait(state, steps()[step], newest_mark(state.marks, step), now)
 
 
 def _was_ended(marks: Sequence[CourseMark], wait: Wait, work: int) -> bool:

@@ -51,6 +51,26 @@ def post_is_down(state: BenchState) -> bool:
     return POST_FALLEN in open_findings(state)
 
 
+_WITHOUT_TENSION = ("strings_off", "bridge_down", POST_FALLEN)
+
+
+def without_tension(state: BenchState) -> str:
+    """The finding for which nothing can be read under tension now; empty where it can."""
+    found = open_findings(state)
+    return next((name for name in _WITHOUT_TENSION if name in found), "")
+
+
+def came_without_tension(state: BenchState) -> bool:
+    """Whether there was no tension to read anything under before it was let go."""
+    first = min((work.number for work in state.standing_works), default=None)
+    return any(
+        name in _WITHOUT_TENSION
+        for line in standing_seen(state).values()
+        if first is None or line.after_work < first
+        for name in line.findings
+    )
+
+
 def left_blank(state: BenchState, kind: str) -> list[str]:
     """The items that a kind of visit asks for and that nobody has said anything of."""
     seen = standing_seen(state)

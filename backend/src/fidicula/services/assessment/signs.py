@@ -67,7 +67,7 @@ def _of_door(state: BenchState, visit: Visit, today: date) -> Iterator[str]:
     begins = no_risk_from(visit)
     if begins is not None and visit.deadline is not None and begins <= today <= visit.deadline:
         yield "in_freeze"
-    if visit.kind in ("look_over", "sound"):
+    if visit.kind in ("look_over", "sound", "new_bridge", "strings"):
         yield f"kind_{visit.kind}"
     if state.instrument.is_fleet:
         yield "fleet"

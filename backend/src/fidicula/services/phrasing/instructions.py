@@ -43,7 +43,9 @@ from fidicula.services.phrasing.works import (
     new_bridge,
     recut_slots,
     reset_neck,
+    set_bridge,
     set_post,
+    string_up,
     turn_wheels,
 )
 from fidicula.tables.course import instructions, steps, waits
@@ -345,6 +347,8 @@ _PHRASES: Mapping[str, Build] = {
     "recut_slots": recut_slots,
     "move_tailpiece": move_tailpiece,
     "move_bridge": move_bridge,
+    "set_bridge": set_bridge,
+    "string_up": string_up,
     "set_post": set_post,
     "refit_post": set_post,
     "fill_slot": fill_slot,

@@ -204,6 +204,29 @@ def recut_slots(a: Assessment, found: Instruction) -> Phrase:
     return Phrase("Cut new slots", says, [*do, "Take the crown below the old slots first, or fill them."])
 
 
+def set_bridge(_a: Assessment, _found: Instruction) -> Phrase:
+    return Phrase(
+        "Set up the bridge",
+        ["Until it stands, no string does."],
+        [
+            "In its print on the top; without one, its back edge on the line between the inner nicks.",
+            "Upright, its tailpiece face square to the top; both feet without a gap.",
+            "Strings slack, top and tailpiece padded.",
+        ],
+    )
+
+
+def string_up(_a: Assessment, _found: Instruction) -> Phrase:
+    return Phrase(
+        "Put the strings on",
+        ["Heights, projection and the post are read under tension."],
+        [
+            "Outer ones first, then the inner ones, each no more than half way up; then all to pitch in turns.",
+            "Pull the bridge upright as they come. New strings instead: record that strings were changed.",
+        ],
+    )
+
+
 def move_bridge(_a: Assessment, found: Instruction) -> Phrase:
     move, question = one(found, "move"), found.question
     option = None

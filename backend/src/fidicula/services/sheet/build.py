@@ -20,6 +20,7 @@ from fidicula.services.phrasing.following import source_words
 from fidicula.services.phrasing.inspection import proposals
 from fidicula.services.phrasing.instructions import impossible_words, phrase, record_label
 from fidicula.services.phrasing.parts import label_of, part_mark, part_words
+from fidicula.services.phrasing.resting import rests_words
 from fidicula.services.phrasing.slips import slip_words
 from fidicula.services.phrasing.undoing import undoable
 from fidicula.services.sheet.cells import cells
@@ -79,6 +80,7 @@ def sheet_of(a: Assessment, rules: Rules, told: Instruction | None = None) -> Be
         ],
         course=stop_views(a),
         undoable=undoable(state, a.visit.opened_at),
+        rests=rests_words(a),
     )
 
 

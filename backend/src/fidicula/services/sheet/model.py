@@ -250,7 +250,8 @@ class BenchSheet:
     last_work : the causal place of a reading taken now.  instruction : the one thing to do now.
     wanted_heights : under each string, at the mark or at the board's end, the way that column stands. [mm]
     proposals : what the findings lead on to, until it was done.  notices : what to bear in mind; it stops nothing.
-    findings : what readings say together.  notice : of this answer alone, where two wrote at once.
+    findings : what readings say together.  rests : why nothing is read under tension now; empty where it can be.
+    notice : of this answer alone, where two wrote at once.
     """
 
     instrument: InstrumentView
@@ -270,6 +271,7 @@ class BenchSheet:
     parts: list[PartView]
     course: list[Stop]
     undoable: Undoable | None
+    rests: str = ""
     notice: str = ""
 
 

@@ -1,0 +1,1 @@
+export { default as DamagePage } from './DamagePage.vue'
