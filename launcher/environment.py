@@ -10,7 +10,7 @@ from pathlib import Path
 
 from launcher import stamps
 from launcher.console import run_logged, step
-from launcher.places import BACKEND, FRONTEND, REQUIREMENTS, ROOT, STATE, TOOLS, VENV, VENV_PYTHON
+from launcher.places import BACKEND, FRONTEND, REQUIREMENTS, ROOT, SHAPES, STATE, TOOLS, VENV, VENV_PYTHON
 
 PYTHON_ID = f"{sys.version_info.major}.{sys.version_info.minor} {sys.executable}"
 COMPILED = f"{PYTHON_ID}, compiled"
@@ -129,7 +129,7 @@ def ensure_node_modules() -> None:
 
 def ensure_front_end() -> None:
     """The built front end in frontend/dist, made again when its sources changed."""
-    wanted = stamps.digest([FRONTEND])
+    wanted = stamps.digest([FRONTEND, SHAPES])
     stamp = STATE / "front-end-stamp"
     if stamps.holds(stamp, wanted) and (FRONTEND / "dist" / "index.html").is_file():
         return

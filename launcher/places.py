@@ -8,6 +8,8 @@ ROOT = Path(__file__).resolve().parent.parent
 REQUIREMENTS = ROOT / "requirements"
 BACKEND = ROOT / "backend"
 FRONTEND = ROOT / "frontend"
+SHAPES = BACKEND / "src" / "fidicula" / "tables" / "data" / "bridge_shapes.csv"
+"""Drawn by the front end too."""
 
 TOOLS = ROOT / ".tools"  # uv and Node.js
 VENV = ROOT / ".venv"  # the application's Python packages

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Drawing } from '@/api'
 import { FOOT, highestDrawn, TOP, type SheetGeometry } from './geometry'
-import { between, bridgeOutline, heartPath } from './outline'
+import { between, bridgeOutline, heartOf, heartPath } from './outline'
 import { t } from '@/words/drawing'
 
 const props = defineProps<{
@@ -14,6 +14,7 @@ const props = defineProps<{
   /** Pixels of the width that the bridge may take. */
   room: number
   leftHanded: boolean
+  family: string
 }>()
 
 const strings = computed(() => props.drawing.strings)
@@ -90,6 +91,7 @@ const x = (offset: number): number => props.geometry.x(offset)
 
 function outline(y: (height: number) => number): string {
   return bridgeOutline({
+    family: props.family,
     footWidth: props.drawing.foot_width,
     waist: props.drawing.waist_width,
     crownHalf: crownHalf.value,
@@ -137,8 +139,8 @@ const belly2 = computed(() => {
 const heart = computed(() => {
   const lowest = leftOut.value > 0 ? breakLow.value + leftOut.value : 0
   const tall = wantedAt(0) - lowest
-  const at = leftOut.value > 0 ? lowest + tall * 0.36 : wantedAt(0) * 0.66
-  return heartPath(x, yUpper, at, Math.min(props.drawing.waist_width * 0.17, tall * 0.13))
+  const at = leftOut.value > 0 ? lowest + tall * 0.36 : wantedAt(0) * heartOf(props.family).height
+  return heartPath(x, yUpper, at, Math.min(props.drawing.waist_width * heartOf(props.family).across, tall * 0.13))
 })
 const thickness = computed(() => 8 / props.geometry.scale)
 
@@ -179,6 +181,16 @@ function stub(middle: number, width: number) {
   const inward = Math.sign(props.geometry.centre - x(middle))
   return { x: x(middle) - drawn / 2, y: top, width: drawn, inner: x(middle) + inward * (drawn / 2 + 6) }
 }
+
+/** Wheels in the legs, seen from their edge; with the legs left out they stand in what is drawn of them. */
+const wheels = computed(() => {
+  const spread = props.drawing.wheels
+  if (spread === null || spread === undefined) return []
+  const low = highest.value * 0.2
+  const y = leftOut.value > 0 ? yLower(Math.min(low, breakLow.value * 0.6)) : yLower(low)
+  const half = props.drawing.foot_width * 0.085 * props.geometry.scale
+  return [-1, 1].map((side) => ({ x: x((side * spread) / 2) - half, y: y - 5, width: 2 * half, ticks: Array.from({ length: 7 }, (_, i) => x((side * spread) / 2) - half + (2 * half * (i + 1)) / 8) }))
+})
 
 function dot(diameter: number): number {
   return Math.max(3.2, (diameter / 2) * props.geometry.scale)
@@ -235,6 +247,10 @@ const described = computed(() => {
       <path :d="wave(breakY + 7)" class="break" />
     </g>
     <path :d="heart" class="opening" clip-path="url(#upper-part)" />
+    <g v-for="(wheel, i) in wheels" :key="i">
+      <rect :x="wheel.x" :y="wheel.y" :width="wheel.width" height="10" rx="2" class="wheel" />
+      <line v-for="tick in wheel.ticks" :key="tick" :x1="tick" :x2="tick" :y1="wheel.y + 1" :y2="wheel.y + 9" class="knurl" />
+    </g>
 
     <path :d="boardPath" class="board" />
     <path v-if="woodPath" :d="woodPath" class="to-take" />
@@ -268,6 +284,15 @@ const described = computed(() => {
 </template>
 
 <style scoped>
+.wheel {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.knurl {
+  stroke: var(--ink);
+  stroke-width: 0.75;
+}
 .end {
   display: block;
 }

@@ -1,6 +1,28 @@
-/** The bridge's outline seen from the tailpiece, drawn from foot width, waist and heights. */
+/** The bridge seen from the tailpiece: its outline by the family's own shape, its heart. */
+import table from '../../../../backend/src/fidicula/tables/data/bridge_shapes.csv?raw'
+
+type Point = [number, number]
+type Of = 'crown' | 'waist' | 'foot'
+interface ShapeRow {
+  family: string
+  line: string
+  across: number
+  of: Of
+  height: number
+}
+/** The rows that the papers are drawn by too. */
+const SHAPES: ShapeRow[] = table
+  .trim()
+  .split('\n')
+  .slice(1)
+  .map((row) => {
+    const [family = '', line = '', across = '', of = '', height = ''] = row.split(',')
+    return { family, line, across: Number(across), of: of as Of, height: Number(height) }
+  })
+const shapeOf = (family: string, line: string) => SHAPES.filter((row) => row.family === (SHAPES.some((one) => one.family === family) ? family : 'violin') && row.line === line)
 
 export interface OutlineOptions {
+  family: string
   footWidth: number
   waist: number
   /** Half the width of the crown. */
@@ -13,60 +35,48 @@ export interface OutlineOptions {
   y: (height: number) => number
 }
 
-type Point = [number, number]
-
 const CROWN_STEPS = 24
+/** Below this share of the height the wood follows the belly. */
+const NEAR_BELLY = 0.11
 
 /** An SVG path: crown from bass to treble, down the treble side, feet and arch, up the bass side. */
 export function bridgeOutline(options: OutlineOptions): string {
-  const { footWidth, waist, crownHalf, crownAt, bellyAt, x, y } = options
-  const half = footWidth / 2
+  const { family, footWidth, waist, crownHalf, crownAt, bellyAt, x, y } = options
   const shoulder = Math.min(crownAt(crownHalf), crownAt(-crownHalf))
-  const point = ([offset, height]: Point) => `${x(offset).toFixed(2)} ${y(height).toFixed(2)}`
-  const curve = (a: Point, b: Point, c: Point) => `C${point(a)} ${point(b)} ${point(c)}`
-
-  const crown = Array.from({ length: CROWN_STEPS + 1 }, (_, i) => {
+  const half: Record<Of, number> = { crown: crownHalf, waist: waist / 2, foot: footWidth / 2 }
+  const crown = Array.from({ length: CROWN_STEPS + 1 }, (_, i): Point => {
     const offset = -crownHalf + (2 * crownHalf * i) / CROWN_STEPS
-    return point([offset, crownAt(offset)])
+    return [offset, crownAt(offset)]
   })
+  const down = shapeOf(family, 'side')
+    .slice(1)
+    .map(({ across, of, height }): Point => {
+      const offset = across * half[of]
+      return [offset, height * shoulder + (height < NEAR_BELLY ? bellyAt(offset) : 0)]
+    })
+  const up = down.slice(0, -1).reverse().map(([offset, height]): Point => [-offset, height])
+  const [first = [0, 0], last = [0, 0]] = [crown[0], crown.at(-1)]
+  const draw = ([offset, height]: Point) => `${x(offset).toFixed(2)} ${y(height).toFixed(2)}`
+  return `M${crown.map(draw).join(' L')} ${through([last, ...down, ...up, first], draw)} Z`
+}
 
-  // Down one side, as pairs of offset (outward) and height; the other side goes the same way back.
-  const tip: Point = [crownHalf * 1.04, shoulder * 0.68]
-  const under: Point = [crownHalf * 0.84, shoulder * 0.585]
-  const waistPoint: Point = [waist / 2, shoulder * 0.53]
-  const hip: Point = [half * 0.8, shoulder * 0.42]
-  const ankle: Point = [half * 0.8, shoulder * 0.14]
-  const toe: Point = [half, bellyAt(half) + shoulder * 0.035]
-  const sole: Point = [half, bellyAt(half)]
-  const heel: Point = [half * 0.46, bellyAt(half * 0.46)]
-  const instep: Point = [half * 0.48, shoulder * 0.1]
-  const archTop: Point = [0, shoulder * 0.25]
-  const end: Point = [crownHalf, crownAt(crownHalf)]
-  const endBass: Point = [-crownHalf, crownAt(-crownHalf)]
-  const m = ([offset, height]: Point): Point => [-offset, height]
+/** Curves through points, each bent as its neighbours say: the curve of Catmull and Rom. The first point stands already. */
+function through(points: Point[], draw: (point: Point) => string): string {
+  const at = (i: number): Point => points[Math.min(Math.max(i, 0), points.length - 1)] ?? [0, 0]
+  return points
+    .slice(1)
+    .map((to, n) => {
+      const [before, from, after] = [at(n - 1), at(n), at(n + 2)]
+      const one: Point = [from[0] + (to[0] - before[0]) / 6, from[1] + (to[1] - before[1]) / 6]
+      const two: Point = [to[0] - (after[0] - from[0]) / 6, to[1] - (after[1] - from[1]) / 6]
+      return `C${draw(one)} ${draw(two)} ${draw(to)}`
+    })
+    .join(' ')
+}
 
-  return [
-    `M${crown.join(' L')}`,
-    curve([end[0] + half * 0.02, end[1] - shoulder * 0.1], [tip[0] + half * 0.04, tip[1] + shoulder * 0.05], tip),
-    curve([tip[0] - half * 0.03, tip[1] - shoulder * 0.06], [under[0] + half * 0.1, under[1] - shoulder * 0.01], under),
-    curve([under[0] - half * 0.2, under[1] + shoulder * 0.02], [waistPoint[0], waistPoint[1] + shoulder * 0.05], waistPoint),
-    curve([waistPoint[0], waistPoint[1] - shoulder * 0.06], [hip[0] - half * 0.2, hip[1] + shoulder * 0.02], hip),
-    curve([hip[0] + half * 0.12, hip[1] - shoulder * 0.03], [ankle[0] - half * 0.02, ankle[1] + shoulder * 0.08], ankle),
-    curve([ankle[0] + half * 0.02, ankle[1] - shoulder * 0.06], [toe[0], toe[1] + shoulder * 0.02], toe),
-    `L${point(sole)} L${point(heel)}`,
-    curve([heel[0] + half * 0.02, heel[1] + shoulder * 0.05], [instep[0], instep[1] - shoulder * 0.03], instep),
-    curve([instep[0] - half * 0.03, archTop[1] - shoulder * 0.02], [half * 0.2, archTop[1]], archTop),
-    curve(m([half * 0.2, archTop[1]]), m([instep[0] - half * 0.03, archTop[1] - shoulder * 0.02]), m(instep)),
-    curve(m([instep[0], instep[1] - shoulder * 0.03]), m([heel[0] + half * 0.02, heel[1] + shoulder * 0.05]), m(heel)),
-    `L${point(m(sole))} L${point(m(toe))}`,
-    curve(m([toe[0], toe[1] + shoulder * 0.02]), m([ankle[0] + half * 0.02, ankle[1] - shoulder * 0.06]), m(ankle)),
-    curve(m([ankle[0] - half * 0.02, ankle[1] + shoulder * 0.08]), m([hip[0] + half * 0.12, hip[1] - shoulder * 0.03]), m(hip)),
-    curve(m([hip[0] - half * 0.2, hip[1] + shoulder * 0.02]), m([waistPoint[0], waistPoint[1] - shoulder * 0.06]), m(waistPoint)),
-    curve(m([waistPoint[0], waistPoint[1] + shoulder * 0.05]), m([under[0] - half * 0.2, under[1] + shoulder * 0.02]), m(under)),
-    curve(m([under[0] + half * 0.1, under[1] - shoulder * 0.01]), m([tip[0] - half * 0.03, tip[1] - shoulder * 0.06]), m(tip)),
-    curve(m([tip[0] + half * 0.04, tip[1] + shoulder * 0.05]), [endBass[0] - half * 0.02, endBass[1] - shoulder * 0.1], endBass),
-    'Z',
-  ].join(' ')
+/** Where the heart stands and how large it is, as shares of the height and of half the waist. */
+export function heartOf(family: string): { across: number; height: number } {
+  return shapeOf(family, 'heart')[0] ?? { across: 0.17, height: 0.66 }
 }
 
 /** The opening in the middle, at a height; its own plain drop of wood, point down. */

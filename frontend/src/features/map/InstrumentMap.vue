@@ -106,7 +106,11 @@ defineExpose({ focus })
         <circle :cx="shape.scroll.at[0]" :cy="shape.scroll.at[1]" :r="shape.scroll.r * 0.35" class="line" />
         <g v-for="(peg, i) in shape.pegs" :key="`peg${i}`" :class="{ here: here === 'pegs' }">
           <line :x1="peg.from[0]" :y1="peg.from[1]" :x2="peg.to[0]" :y2="peg.to[1]" class="line" />
-          <ellipse :cx="peg.to[0]" :cy="peg.to[1]" rx="4" ry="5.5" class="line" />
+          <template v-if="shape.hasMachines">
+            <rect :x="Math.min(peg.from[0], peg.from[0] + Math.sign(peg.to[0] - peg.from[0]) * 3)" :y="peg.to[1] - 6" width="3" height="12" class="line" />
+            <path :d="`M${peg.to[0]} ${peg.to[1]} v-4 h${Math.sign(peg.to[0] - peg.from[0]) * 5} v8 h${-Math.sign(peg.to[0] - peg.from[0]) * 5} Z`" class="line" />
+          </template>
+          <ellipse v-else :cx="peg.to[0]" :cy="peg.to[1]" rx="4" ry="5.5" class="line" />
         </g>
         <path :d="shape.board" class="board" :class="{ here: here === 'board' }" />
         <path v-for="(string, i) in shape.strings" :key="`string${i}`" :d="string" class="string" :class="{ here: here === 'strings' }" />

@@ -13,6 +13,8 @@ export interface Shape {
   head: string
   scroll: { at: Point; r: number }
   pegs: { from: Point; to: Point }[]
+  /** Worm and wheel on a plate, in the place of pegs. */
+  hasMachines: boolean
   nut: { y: number; half: number }
   board: string
   neck: string
@@ -64,6 +66,7 @@ export function shapeOf(options: { family: string; strings: number; leftHanded: 
     head: `M${at(-11 * k, nut)} L${at(-8 * k, build.head * 0.22)} L${at(8 * k, build.head * 0.22)} L${at(11 * k, nut)} Z`,
     scroll: { at: [x(0), y(build.head * 0.12)], r: build.head * 0.105 * scale },
     pegs,
+    hasMachines: options.family === 'bass',
     nut: { y: y(nut), half: nutHalf * scale },
     board: `M${at(-nutHalf, nut)} L${at(nutHalf, nut)} L${at(21 * k, boardEnd)} L${at(-21 * k, boardEnd)} Z`,
     neck: `M${at(-nutHalf - 1.5 * k, nut + 6 * k)} L${at(-16 * k, edge)} M${at(nutHalf + 1.5 * k, nut + 6 * k)} L${at(16 * k, edge)}`,

@@ -89,7 +89,7 @@ useCommands([
   <InstrumentFrame :ticket="ticket" :page="page" :title="view?.title ?? ''" :label="view?.title ?? t('calculating')">
     <p v-if="!view" class="coming" role="status">{{ faults[''] || t('calculating_2') }}</p>
     <div v-else class="said">
-      <PageDrawing :view="view" :left-handed="bench.sheet?.instrument.left_handed ?? false" @tried="tryOut" />
+      <PageDrawing :view="view" :family="bench.sheet?.instrument.family ?? 'violin'" :left-handed="bench.sheet?.instrument.left_handed ?? false" @tried="tryOut" />
       <PostTrail v-if="page === 'post'" :ticket="ticket" @changed="again" />
       <div v-if="view.plots.length" class="plots">
         <PlotView v-for="plot in view.plots" :key="plot.key" :plot="plot" :width="644" :height="view.plots.length > 1 ? 190 : 264" :most="mostOf(plot)" />

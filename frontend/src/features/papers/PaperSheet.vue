@@ -67,7 +67,7 @@ const today = new Date().toLocaleDateString('en-GB', { day: 'numeric', month: 'l
         <p class="date">{{ today }}</p>
       </header>
       <p v-if="sheet.instrument.complaint">{{ sheet.instrument.complaint }}</p>
-      <EndView v-if="sheet.drawing" :drawing="sheet.drawing" :geometry="geometry" :width="WIDTH" :height="HEIGHT" :room="WIDTH - 120" :left-handed="sheet.instrument.left_handed" />
+      <EndView v-if="sheet.drawing" :family="sheet.instrument.family" :drawing="sheet.drawing" :geometry="geometry" :width="WIDTH" :height="HEIGHT" :room="WIDTH - 120" :left-handed="sheet.instrument.left_handed" />
       <OtherViews view="side" :sheet="sheet" :width="WIDTH" :height="270" />
       <OtherViews view="plan" :sheet="sheet" :width="WIDTH" :height="240" />
       <section>

@@ -184,6 +184,7 @@ const refusedElsewhere = computed(() =>
           <OtherViews v-if="view !== 'end'" :view="view" :sheet="sheet" :width="width" :height="drawingHeight" />
           <EndView
             v-else-if="sheet.drawing"
+            :family="sheet.instrument.family"
             :drawing="sheet.drawing"
             :geometry="geometry"
             :width="width"

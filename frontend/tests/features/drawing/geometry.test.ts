@@ -72,8 +72,9 @@ describe('columns', () => {
 })
 
 describe('the outline', () => {
-  it('is symmetric about the middle for a symmetric crown', () => {
+  it.each(['violin', 'viola', 'cello', 'bass'])('of a %s is symmetric about the middle for a symmetric crown', (family) => {
     const path = bridgeOutline({
+      family,
       footWidth: 40,
       waist: 14,
       crownHalf: 20,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 
 from fidicula.documents.paper.code import qr_strokes
 from fidicula.documents.paper.model import Mark, Sketch, Stroke
@@ -11,6 +11,7 @@ from fidicula.services.numbers import number
 from fidicula.services.papers.loaded import PaperSource
 from fidicula.services.phrasing import papers as say
 from fidicula.services.sheet.model import Drawing, DrawnString
+from fidicula.tables.shapes import bridge_shape
 
 _ARC, _RING = 24, 14
 """So many points draw a crown, a string."""
@@ -22,7 +23,9 @@ def bridge(source: PaperSource) -> list[Sketch]:
     if drawing is None or not drawing.strings:
         return []
     state = source.assessment.state
+    family = source.instrument.family
     wide = max(drawing.foot_width, drawing.strings[-1].offset - drawing.strings[0].offset) * 1.5
+    across, scale = _to_scale(wide)
     top = max(string.crown_wanted for string in drawing.strings)
     room = top * 0.24
     middle = wide / 2
@@ -34,7 +37,9 @@ def bridge(source: PaperSource) -> list[Sketch]:
         return [(turn * x + middle, y) for x, y in points]
 
     strokes = [
-        Stroke(at(_outline(drawing, top)), "thin"),
+        Stroke(at(_outline(drawing, family)), "plain"),
+        Stroke(at(_heart(drawing, family, top)), "plain"),
+        *(Stroke(at(wheel), "plain") for wheel in _wheels(drawing, top)),
         Stroke(at(_crown(drawing)), "bold"),
         Stroke([(0, 0), (wide, 0)], "thin"),
     ]
@@ -57,10 +62,27 @@ def bridge(source: PaperSource) -> list[Sketch]:
             height=top + room,
             strokes=strokes,
             marks=marks,
-            across=0.5,
-            caption=say.CROWN,
+            across=across,
+            caption=f"{say.CROWN} {scale}",
         )
     ]
+
+
+_TEXT_WIDTH, _INSET = 178.0 - 4.2, 2.1
+"""Of an A4 sheet, within its margins; left beside a sketch. [mm]"""
+
+
+def _to_scale(wide: float) -> tuple[float, str]:
+    """Share of the sheet's width that a drawing takes at its true size, or at a half or a quarter of it, and what is
+    said of that. wide : of the drawing. [mm]"""
+    for scale, words in ((1.0, say.TRUE_SIZE), (0.5, say.HALF_SIZE), (0.25, say.QUARTER_SIZE)):
+        share = (wide * scale + _INSET) / _TEXT_WIDTH
+        if share <= _MOST_SHARE:
+            return share, words
+    return _MOST_SHARE, ""
+
+
+_MOST_SHARE = 0.72
 
 
 def _crown(drawing: Drawing) -> list[tuple[float, float]]:
@@ -72,19 +94,36 @@ def _crown(drawing: Drawing) -> list[tuple[float, float]]:
     return [(x, y0 + math.sqrt(max(drawing.crown_radius**2 - (x - x0) ** 2, 0.0))) for x in xs]
 
 
-def _outline(drawing: Drawing, top: float) -> list[tuple[float, float]]:
-    """Feet, legs, waist and shoulders as a bridge has them, from the right foot round to the left one."""
-    foot, waist, crown = drawing.foot_width / 2, drawing.waist_width / 2, _crown(drawing)
+def _outline(drawing: Drawing, family: str) -> list[tuple[float, float]]:
+    """Feet, legs, arch and shoulders as a bridge of the family has them, from the crown's treble end round to it."""
+    crown = _crown(drawing)
+    half = {"crown": crown[-1][0], "waist": drawing.waist_width / 2, "foot": drawing.foot_width / 2}
+    shoulder = min(crown[0][1], crown[-1][1])
+    rows = [row for row in bridge_shape(family) if row.line == "side"]
+    down = _smooth([crown[-1], *((row.across * half[row.of], row.height * shoulder) for row in rows[1:])])
+    up = [(-x, y) for x, y in reversed(down[:-1])]
+    return [*crown[1:-1], *down, *up[:-1], crown[0]]
 
-    def side(edge: tuple[float, float]) -> list[tuple[float, float]]:
-        x = abs(edge[0])
-        legs = [(foot, top * 0.05), (foot * 0.95, top * 0.1), (foot * 0.8, top * 0.2), (waist * 1.1, top * 0.36)]
-        shoulders = [(waist, top * 0.5), (x * 0.92, top * 0.66), (x * 1.05, edge[1] * 0.84), (x, edge[1])]
-        return [(foot * 0.5, 0.0), (foot, 0.0), *_smooth([*legs, *shoulders])]
 
-    arch = _smooth([(foot * 0.5, 0.0), (foot * 0.42, top * 0.1), (0.0, top * 0.17)])
-    left = [(-x, y) for x, y in reversed(side(crown[0]))]
-    return [*side(crown[-1]), *reversed(crown[1:-1]), *left, *[(-x, y) for x, y in arch], *reversed(arch)]
+_DROP = ((0.0, 0.42), (0.35, 0.72), (0.8, 0.55), (0.8, 0.15), (0.45, -0.42), (0.0, -0.95))
+"""Half of the heart, of its size: a plain drop of wood, point down."""
+
+
+def _heart(drawing: Drawing, family: str, top: float) -> list[tuple[float, float]]:
+    row = next(row for row in bridge_shape(family) if row.line == "heart")
+    size = row.across * drawing.waist_width
+    half = _smooth([(x * size, row.height * top + y * size) for x, y in _DROP])
+    return [*half, *((-x, y) for x, y in reversed(half))]
+
+
+def _wheels(drawing: Drawing, top: float) -> Iterator[list[tuple[float, float]]]:
+    """Height wheels in the legs, seen from their edge."""
+    if drawing.wheels is None:
+        return
+    half, low, high = drawing.foot_width * 0.085, top * 0.18, top * 0.23
+    for side in (-1, 1):
+        x = side * drawing.wheels / 2
+        yield [(x - half, low), (x + half, low), (x + half, high), (x - half, high), (x - half, low)]
 
 
 def _smooth(points: Sequence[tuple[float, float]], steps: int = 6) -> list[tuple[float, float]]:

@@ -48,6 +48,7 @@ INVOICE_HEADS = ("work", "time", "amount")
 SUM_HEADS = ("net", "discount", "tax", "total")
 SEALED = "The record of this visit is sealed"
 CROWN = "The bridge from the tailpiece: solid as wanted, dashed as it is; each string's height at the board's end."
+TRUE_SIZE, HALF_SIZE, QUARTER_SIZE = "True size.", "At half of its size.", "At a quarter of its size."
 HEIGHTS = "The lowest and the highest string over the board, from the nut to the bridge; heights drawn larger."
 LOOKED = "We measured it and looked it over; nothing had to be done."
 REST_AS_IT_WAS = "Everything else that was read is as it was."

@@ -44,6 +44,7 @@ def drawing(state: BenchState, computed: Computed) -> Drawing | None:
         bar_inset=_read_or(state, "bar_inset", others["bar_inset"].band.aim),
         post_diameter=others["post_diameter"].band.aim,
         opposite_build=state.instrument.opposite_build,
+        wheels=None if (wheels := state.held("adjuster_spread")) is None or wheels.assumed else wheels.value,
     )
 
 

@@ -58,6 +58,7 @@ class Drawing:
     """The End view's geometry. Offsets negative on the bass side. [mm]
 
     opposite_build : the post lies on the bass side, the bar on the treble side.
+    wheels : how far apart its height wheels stand; None where it has none.
     """
 
     strings: list[DrawnString]
@@ -70,6 +71,7 @@ class Drawing:
     bar_inset: float
     post_diameter: float
     opposite_build: bool
+    wheels: float | None = None
 
 
 @dataclass(frozen=True)

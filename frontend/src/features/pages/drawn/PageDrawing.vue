@@ -13,7 +13,7 @@ import SwingView from './SwingView.vue'
 import TailSide from './TailSide.vue'
 import WheelsView from './WheelsView.vue'
 
-const props = defineProps<{ view: PageView; leftHanded: boolean }>()
+const props = defineProps<{ view: PageView; leftHanded: boolean; family: string }>()
 const emit = defineEmits<{ tried: [handle: string, value: number | string] }>()
 
 const WIDTH = 644
@@ -42,6 +42,6 @@ const names = computed(() => (props.view.handles.find((handle) => handle.name ==
   <NeckLine v-else-if="drawing?.kind === 'neck'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" />
   <TailSide v-else-if="drawing?.kind === 'tail'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" />
   <PlaceFeet v-else-if="drawing?.kind === 'place'" :drawing="drawing" :width="WIDTH" :height="228" :left-handed="leftHanded" />
-  <EndView v-else-if="drawing?.kind === 'crown'" :drawing="drawing.bridge" :geometry="geometry" :width="WIDTH" :height="250" :room="620" :left-handed="leftHanded" />
+  <EndView v-else-if="drawing?.kind === 'crown'" :family="family" :drawing="drawing.bridge" :geometry="geometry" :width="WIDTH" :height="250" :room="620" :left-handed="leftHanded" />
   <StringLines v-else-if="drawing?.kind === 'strings'" :drawing="drawing" :width="WIDTH" :height="HEIGHT" />
 </template>
