@@ -13,7 +13,7 @@ from fidicula import limits
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Sentence, Ticket
-from fidicula.services.bench import Bench
+from fidicula.services.bench import Bench, Said
 from fidicula.services.errors import ForbiddenError
 from fidicula.services.phrasing.model import Why
 from fidicula.services.putting_right import Slips
@@ -79,6 +79,7 @@ class WorkBody(Body):
     """after_work : the last work that the page knew, so that the same work is not recorded by two.
 
     words : what it was, for other work.  filed : at the nut, by string, as typed; empty where nothing was. [mm]
+    turned : turns of the bass and the treble wheel, as typed, + up.  tension : of the strings, as a post was set.
     """
 
     id: UUID
@@ -87,6 +88,8 @@ class WorkBody(Body):
     filed: Annotated[list[Annotated[str, Field(max_length=20)]], Field(max_length=limits.MOST_STRINGS)] = Field(
         default_factory=list
     )
+    turned: Annotated[list[Annotated[str, Field(max_length=20)]], Field(max_length=2)] = Field(default_factory=list)
+    tension: Annotated[str, Field(max_length=40)] = ""
     after_work: Annotated[int, Field(ge=0)] | None = None
 
 
@@ -193,8 +196,7 @@ def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) ->
             kind=body.work,
             by=person.name,
             known=body.after_work,
-            words=body.words,
-            filed=body.filed,
+            said=Said(body.words, body.filed, body.turned, body.tension),
         )
     )
 

@@ -63,6 +63,20 @@ class CrownBeside(_Detail):
     words: str = ""
 
 
+class WheelsTurned(_Detail):
+    """turns : of the bass and the treble wheel, + up, as somebody said; None where nobody did."""
+
+    turns: tuple[float | None, ...] = ()
+    words: str = ""
+
+
+class PostSet(_Detail):
+    """tension : that the strings had as it was set, as act_choices.csv names it; empty where nobody said."""
+
+    tension: str = ""
+    words: str = ""
+
+
 class PostMoved(_Detail):
     """One end, one way, by taps or mm; or both ends by their ways; or nobody said how.
 
@@ -123,7 +137,17 @@ class StringsFitted(_Detail):
 
 
 WorkDetail = (
-    Plain | CrownCut | NutFiled | SlotsFiled | CrownBeside | PostMoved | BridgeTrial | BridgeWood | StringsFitted
+    Plain
+    | CrownCut
+    | NutFiled
+    | SlotsFiled
+    | CrownBeside
+    | WheelsTurned
+    | PostSet
+    | PostMoved
+    | BridgeTrial
+    | BridgeWood
+    | StringsFitted
 )
 
 _MODELS: Mapping[str, type[WorkDetail]] = {
@@ -131,6 +155,8 @@ _MODELS: Mapping[str, type[WorkDetail]] = {
     "nut_filed": NutFiled,
     "slots_filed": SlotsFiled,
     "crown_beside": CrownBeside,
+    "adjusters_turned": WheelsTurned,
+    "post_set": PostSet,
     "post_moved": PostMoved,
     "bridge_trial": BridgeTrial,
     "bridge_trial_off": BridgeTrial,

@@ -8,7 +8,7 @@ from uuid import uuid4
 
 from fidicula.core.errors import CoreError
 from fidicula.db.unit_of_work import Engine
-from fidicula.services.bench import OTHER_WORK, Bench
+from fidicula.services.bench import OTHER_WORK, Bench, Said
 from fidicula.services.course import Course
 from fidicula.services.errors import ConflictError, MeanwhileError, NotFoundError, RefusedError
 from fidicula.services.following import Followings, TargetsWanted
@@ -77,7 +77,7 @@ class Batch:
         if work == OTHER_WORK and not words.strip():
             raise RefusedError("describe the work in a few words", field="words")
         return _each(
-            tickets, lambda ticket: self._bench.do_work(ticket, work_id=uuid4(), kind=work, by=by, words=words)
+            tickets, lambda ticket: self._bench.do_work(ticket, work_id=uuid4(), kind=work, by=by, said=Said(words))
         )
 
     def strings(self, tickets: Sequence[str], stringing: Stringing, *, by: str) -> list[Told]:

@@ -3,14 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import TypeVar
 from uuid import UUID
 
-from fidicula.core.readings.plain import plain_number
+from fidicula.core.readings.plain import plain_number, plain_turns
 from fidicula.db.records import NewWork, Reading
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.db.work_details import CrownBeside, CrownCut, NutFiled, Plain, PostMoved, SlotsFiled, WorkDetail
+from fidicula.db.work_details import (
+    CrownBeside,
+    CrownCut,
+    NutFiled,
+    Plain,
+    PostMoved,
+    PostSet,
+    SlotsFiled,
+    WheelsTurned,
+    WorkDetail,
+)
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.course import resting
 from fidicula.services.assessment.questions import to_measure_again
@@ -46,10 +56,28 @@ from fidicula.services.sheet.model import BenchSheet, LogLine
 from fidicula.services.sheet.views import Views, views
 from fidicula.services.taking import Taking, names_a_side, new_reading, of_two
 from fidicula.services.targets.sources import as_found, last_of
+from fidicula.tables.sound import act_choices
 from fidicula.tables.work import works
 
 OTHER_WORK = "other_work"
 Made = TypeVar("Made")
+
+
+@dataclass(frozen=True)
+class Said:
+    """What is said of a work as it is written down, as typed. words : what it was, for other work.
+
+    filed : at the nut, by string; empty where nothing was. [mm]  turned : turns of the bass and the treble wheel.
+    tension : of the strings, as a post was set.
+    """
+
+    words: str = ""
+    filed: Sequence[str] = ()
+    turned: Sequence[str] = ()
+    tension: str = ""
+
+
+NOTHING_SAID = Said()
 
 
 class Bench:
@@ -164,18 +192,16 @@ class Bench:
         kind: str,
         by: str,
         known: int | None = None,
-        words: str = "",
-        filed: Sequence[str] = (),
+        said: Said = NOTHING_SAID,
     ) -> BenchSheet:
         """Write down a work done; what it touches goes stale. A cut keeps what it set out to take.
 
-        known : the last work that the page knew.  words : what it was, for other work.
-        filed : what was filed at the nut, by string, as typed; empty where nothing was. [mm]
+        known : the last work that the page knew.
         Raises ConflictError where somebody recorded the same since.
         """
         if kind not in works() or not works()[kind].at_bench:
             raise RefusedError(f"“{kind}” is not a work of this bench", field="work")
-        if kind == OTHER_WORK and not words.strip():
+        if kind == OTHER_WORK and not said.words.strip():
             raise RefusedError("describe the work in a few words", field="words")
 
         def add(uow: UnitOfWork, loaded: Loaded) -> None:
@@ -185,7 +211,7 @@ class Bench:
             check_not_by_two(loaded, kind, known)
             a = loaded.assess()
             check_may_be_done(a, kind)
-            detail = NutFiled(by=_filed(a, filed)) if kind == "nut_filed" else set_out(a, kind, words)
+            detail = _as_said(a, kind, said)
             uow.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=detail))
 
         return self._change(ticket, add)
@@ -220,6 +246,36 @@ def check_not_by_two(loaded: Loaded, kind: str, known: int | None) -> None:
             f"{since.done_by} recorded “{works()[kind].label}” at {at:%H:%M} already: "
             "record it again only if it was done once more"
         )
+
+
+def _as_said(a: Assessment, kind: str, said: Said) -> WorkDetail:
+    if kind == "nut_filed":
+        return NutFiled(by=_filed(a, said.filed))
+    if kind == "adjusters_turned":
+        return WheelsTurned(turns=_turned(said.turned), words=said.words.strip())
+    if kind == "post_set":
+        if said.tension and said.tension not in act_choices()["tension"]:
+            told = ", ".join(act_choices()["tension"].values())
+            raise RefusedError(f"the strings were {told}; it was “{said.tension}”", field="tension")
+        return PostSet(tension=said.tension, words=said.words.strip())
+    return set_out(a, kind, said.words)
+
+
+MOST_TURNS = 20.0
+
+
+def _turned(typed: Sequence[str]) -> tuple[float | None, ...]:
+    """Raises RefusedError naming the wheel."""
+    found: list[float | None] = []
+    for i, (side, one) in enumerate(zip(("bass", "treble"), typed, strict=False)):
+        value = plain_turns(one) if one.strip() else None
+        if one.strip() and (value is None or abs(value) > MOST_TURNS):
+            raise RefusedError(
+                f"the {side} wheel: “{one}” is no number of turns; 1.5, 1 1/2 or −½ are, to {short(MOST_TURNS)}",
+                field=f"turned.{i}",
+            )
+        found.append(value)
+    return tuple(found) if any(found) else ()
 
 
 MOST_FILED = 5.0
@@ -263,6 +319,10 @@ def set_out(a: Assessment, kind: str, words: str) -> WorkDetail:
         return NutFiled(words=words.strip())
     if kind == "post_moved":
         return PostMoved(words=words.strip())
+    if kind == "post_set":
+        return PostSet(words=words.strip())
+    if kind == "adjusters_turned":
+        return WheelsTurned(words=words.strip())
     return Plain(words=words.strip())
 
 

@@ -11,6 +11,7 @@ from fidicula.services.sheet.model import Choice
 from fidicula.services.tickets import next_ticket
 from fidicula.tables import figures
 from fidicula.tables.course import visit_kinds
+from fidicula.tables.sound import act_choices
 from fidicula.tables.work import OF_ONE, tools, works
 
 MATERIALS = ("synthetic", "steel", "gut")
@@ -63,7 +64,9 @@ class WorkChoice:
 
 @dataclass(frozen=True)
 class Choices:
-    """What forms offer, and words that every sheet shares. has_devices : simulated ones can send a reading here."""
+    """What forms offer, and words that every sheet shares. tensions : that strings can have as a post is set.
+
+    has_devices : simulated ones can send a reading here."""
 
     sizes: list[SizeChoice]
     stringings: list[Stringing]
@@ -73,6 +76,7 @@ class Choices:
     kinds: list[Choice]
     measures: list[MeasureWords]
     next_ticket: str
+    tensions: list[Choice]
     has_devices: bool = False
 
 
@@ -108,4 +112,5 @@ def load_choices(uow: UnitOfWork) -> Choices:
         kinds=[Choice(row.kind, row.label) for row in visit_kinds().values()],
         measures=[MeasureWords(row.measure, row.how, row.slip or "") for row in MEASURES.values()],
         next_ticket=next_ticket(tickets),
+        tensions=[Choice(key, label) for key, label in act_choices()["tension"].items()],
     )

@@ -70,6 +70,17 @@ def short(value: float, most: int = 2) -> str:
     return _written(round(value, most) + 0.0, f"0.{'#' * most}", _figures.get())
 
 
+_EIGHTHS = {1: "⅛", 2: "¼", 3: "⅜", 4: "½", 5: "⅝", 6: "¾", 7: "⅞"}
+
+
+def turns_words(turns: float) -> str:
+    """“1⅝ turns down”, “½ turn up”, to the nearest eighth."""
+    eighths = round(abs(turns) * 8)
+    whole, rest = divmod(eighths, 8)
+    said = f"{whole or ''}{_EIGHTHS.get(rest, '')}" or "0"
+    return f"{said} {'turn' if eighths <= 8 else 'turns'} {'up' if turns > 0 else 'down'}"
+
+
 def signed_short(value: float, most: int = 2) -> str:
     """A change with as many places as it needs: “+3”, “−0.35”, “0”."""
     shown = short(value, most)

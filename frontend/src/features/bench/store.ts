@@ -280,14 +280,14 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** Write down a work done here. What is typed from here on was taken after it, though it may be on its way. */
-  async function doWork(work: string, words = '', label = work, id = freshId(), filed: string[] = []): Promise<boolean> {
+  async function doWork(work: string, words = '', label = work, id = freshId(), said: { filed?: string[]; turned?: string[]; tension?: string } = {}): Promise<boolean> {
     if (actsWaiting.value.at(-1)?.work && actsWaiting.value.at(-1)?.words === label && !waitingHere.value.length) {
       notice.value = t('waits_here_already', { label })
       return false
     }
     forgetUndone(ticket.value)
     const after_work = workOnItsWay(ticket.value) ? null : (sheet.value?.last_work ?? null)
-    return change((of) => post('/api/instruments/{ticket}/works', { params: { path: { ticket: of } }, body: { id, work, words, filed, after_work }, words: label, work: id }))
+    return change((of) => post('/api/instruments/{ticket}/works', { params: { path: { ticket: of } }, body: { id, work, words, filed: [], turned: [], tension: '', ...said, after_work }, words: label, work: id }))
   }
 
   /** Take back one work that was written down. */

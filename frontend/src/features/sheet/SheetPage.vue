@@ -2,6 +2,7 @@
 /** The bench sheet of one instrument: course, drawing, card and word. */
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import type { AskedWork } from '@/features/works'
 import { AtRest, BenchCard, InHand, keyOf, useBench, useEntry } from '@/features/bench'
 import { StepDialog } from '@/features/course'
 import { EndView, OtherViews, VIEWS, type ViewName } from '@/features/drawing'
@@ -23,7 +24,7 @@ import { t } from '@/words/sheet'
 const LogDialog = defineAsyncComponent(() => import('@/features/log').then((feature) => feature.LogDialog))
 const ParticularsDialog = defineAsyncComponent(() => import('@/features/particulars').then((feature) => feature.ParticularsDialog))
 const StringsDialog = defineAsyncComponent(() => import('@/features/strings').then((feature) => feature.StringsDialog))
-const NutFiledDialog = defineAsyncComponent(() => import('@/features/works').then((feature) => feature.NutFiledDialog))
+const SaidDialog = defineAsyncComponent(() => import('@/features/works').then((feature) => feature.SaidDialog))
 const WorkDialog = defineAsyncComponent(() => import('@/features/works').then((feature) => feature.WorkDialog))
 
 const props = defineProps<{ ticket: string }>()
@@ -50,17 +51,21 @@ function openStrings(change: boolean): void {
 }
 const logOpen = ref(false)
 const workOpen = ref(false)
-const nutOpen = ref(false)
-const nutCaution = computed(() => house.choices?.works.find((one) => one.key === 'nut_filed')?.caution ?? '')
+const saidOpen = ref(false)
+const saidOf = ref<AskedWork>('nut_filed')
+function askOf(work: AskedWork): void {
+  saidOf.value = work
+  saidOpen.value = true
+}
 const particularsOpen = ref(false)
 const stepOpen = ref(false)
 const stepKey = ref('')
 const wordPanel = ref<InstanceType<typeof WordPanel> | null>(null)
-const { mayRecord, cutCrown, fileNut, recordOther, record, takeBackHandOver } = useRecording(
+const { mayRecord, cutCrown, recordSaid, recordOther, record, takeBackHandOver } = useRecording(
   entry,
   () => (why.value = null),
   openStrings,
-  () => (nutOpen.value = true),
+  askOf,
 )
 const { panel, width, drawingHeight, isNarrow, margins, geometry } = usePanel(sheet)
 const step = computed(() => sheet.value?.course.find((stop) => stop.key === stepKey.value) ?? null)
@@ -140,7 +145,7 @@ useCommands([
   { letter: 'h', words: t('recipe_and_schools'), run: () => to('recipe'), possible: () => sheet.value !== null },
   { letter: 'w', words: t('why'), run: () => openWhy(), possible: () => sheet.value !== null },
   { letter: 'c', words: t('crown_cut'), run: () => void cutCrown(), possible: () => atBench.may('measure') && mayRecord('crown_cut') },
-  { letter: 'j', words: t('nut_filed'), run: () => (nutOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
+  { letter: 'j', words: t('nut_filed'), run: () => askOf('nut_filed'), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'k', words: t('work_done'), run: () => (workOpen.value = true), possible: () => atBench.may('measure') && sheet.value !== null },
   { letter: 'd', words: t('decide'), run: () => wordPanel.value?.decide(), possible: () => atBench.may('sign_off') && !!sheet.value?.questions.length },
   { letter: 't', words: t('open_this_step'), run: openNext, possible: () => !!sheet.value?.instruction.stop },
@@ -267,7 +272,7 @@ const refusedElsewhere = computed(() =>
   <template v-if="sheet">
     <StringsDialog v-model="stringsOpen" :sheet="sheet" :change="stringsChange" />
     <WorkDialog v-model="workOpen" :works="house.choices?.works ?? []" :has-wheels="hasWheels" :ticket="sheet.instrument.ticket" :record="recordOther" />
-    <NutFiledDialog v-model="nutOpen" :sheet="sheet" :caution="nutCaution" :record="fileNut" />
+    <SaidDialog v-model="saidOpen" :sheet="sheet" :work="saidOf" :record="recordSaid" />
     <StepDialog v-model="stepOpen" :stop="step" />
     <ParticularsDialog v-model="particularsOpen" :sheet="sheet" :kinds="house.choices?.kinds ?? []" @changed="house.load()" />
     <LogDialog v-model="logOpen" :ticket="sheet.instrument.ticket" />

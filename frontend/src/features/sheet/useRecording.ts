@@ -3,6 +3,7 @@ import { useRouter } from 'vue-router'
 import { Refused } from '@/api'
 import { keyOf, useBench, type useEntry } from '@/features/bench'
 import { useHouse } from '@/features/rail'
+import { isAskedOf, type AskedWork, type WorkSaid } from '@/features/works'
 import { freshId } from '@/shared/id'
 
 /** Where a work is measured first: the caliper may be there before the server has answered. */
@@ -13,8 +14,8 @@ export interface UseRecordingReturn {
   /** Whether the sheet asks for a work now, or lets it be recorded beside that. */
   mayRecord: (kind: string) => boolean
   cutCrown: () => Promise<void>
-  /** What was filed at each string, as typed; throws Refused, which is said on the page already. */
-  fileNut: (filed: string[], id: string) => Promise<void>
+  /** A work of which more is said, as typed; throws Refused, which is said on the page already. */
+  recordSaid: (work: AskedWork, said: WorkSaid, id: string) => Promise<void>
   /**
    * Any other work: what it made stale is measured next. A move of the post says which end went, and which way.
    * Throws Refused, which is said on the page already.
@@ -24,8 +25,8 @@ export interface UseRecordingReturn {
   takeBackHandOver: () => Promise<void>
 }
 
-/** begin : what is shown of a why is closed.  openStrings, openNut : new strings, and a filed nut, have their own dialogs. */
-export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => void, openStrings: (change: boolean) => void, openNut: () => void): UseRecordingReturn {
+/** begin : what is shown of a why is closed.  openStrings, ask : new strings, and works of which more is said, have their own dialogs. */
+export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => void, openStrings: (change: boolean) => void, ask: (work: AskedWork) => void): UseRecordingReturn {
   const router = useRouter()
   const bench = useBench()
   const house = useHouse()
@@ -38,10 +39,11 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
     entry.goTo(FIRST_HEIGHT)
     if (await done) void house.load()
   }
-  async function fileNut(filed: string[], id: string): Promise<void> {
+  async function recordSaid(work: AskedWork, said: WorkSaid, id: string): Promise<void> {
     begin()
-    const done = bench.doWork('nut_filed', '', labelOf('nut_filed'), id, filed)
-    entry.goTo(FIRST_AT_NUT)
+    const done = bench.doWork(work, '', labelOf(work), id, said)
+    if (work === 'nut_filed') entry.goTo(FIRST_AT_NUT)
+    if (work === 'adjusters_turned') entry.goTo(FIRST_HEIGHT)
     if (!(await done)) throw new Refused(bench.failure)
     void house.load()
   }
@@ -55,8 +57,8 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
       void router.push({ name: 'sound', params: { ticket: bench.ticket }, query: { act: 'move' } })
       return
     }
-    if (kind === 'nut_filed') {
-      openNut()
+    if (isAskedOf(kind)) {
+      ask(kind)
       return
     }
     if (!(await bench.doWork(kind, words, labelOf(kind), id))) throw new Refused(bench.failure)
@@ -66,7 +68,7 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
   }
   function record(kind: string): void {
     if (kind === 'crown_cut') void cutCrown()
-    else if (kind === 'nut_filed') openNut()
+    else if (isAskedOf(kind)) ask(kind)
     else if (kind === 'strings_changed') openStrings(true)
     else void recordOther(kind, '', freshId()).catch(said)
   }
@@ -77,5 +79,5 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
     if (await bench.takeBackHandOver()) void house.load()
   }
 
-  return { mayRecord, cutCrown, fileNut, recordOther, record, takeBackHandOver }
+  return { mayRecord, cutCrown, recordSaid, recordOther, record, takeBackHandOver }
 }

@@ -1,2 +1,3 @@
-export { default as NutFiledDialog } from './NutFiledDialog.vue'
+export { default as SaidDialog } from './SaidDialog.vue'
+export { isAskedOf, type AskedWork, type WorkSaid } from './said'
 export { default as WorkDialog } from './WorkDialog.vue'

@@ -6,8 +6,9 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from functools import partial
 from itertools import pairwise
+from typing import Literal
 
-from fidicula.core.errors import CoreError
+from fidicula.core.errors import TOLERANCE, CoreError
 from fidicula.core.fitting.post import POST_SIDES, BlankChoice, PostSide, bar_insets, nearest_blank, stated_to
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, plan_afterlength, wheel_turns
 from fidicula.core.geometry.spacing import string_offsets
@@ -24,6 +25,7 @@ SMALLEST_MOVE = 0.5
 """A tailpiece that is nearer than this to its place is left. [mm]"""
 FREE_AT_SADDLE = 1.0
 """What stays free between tailpiece and saddle. [mm]"""
+SIDES: tuple[Literal["bass", "treble"], ...] = ("bass", "treble")
 
 
 @dataclass(frozen=True)
@@ -119,11 +121,11 @@ def turn_wheels(a: Assessment) -> Told:
     except CoreError:
         return Told()
     amounts: list[Amount] = []
-    for side, leg, turn in zip(("bass", "treble"), legs, turns, strict=True):
-        amounts += [
-            Amount("turns", turn, side="bass" if side == "bass" else "treble"),
-            Amount("leg", leg, side="bass" if side == "bass" else "treble"),
-        ]
+    for i, (side, leg, turn) in enumerate(zip(SIDES, legs, turns, strict=True)):
+        amounts += [Amount("turns", turn, side=side), Amount("leg", leg, side=side)]
+        room = state.held("wheel_room", i)
+        if room is not None and not room.assumed and -leg > room.value + TOLERANCE:
+            amounts.append(Amount("room", room.value, side=side))
     return Told(tuple(amounts))
 
 

@@ -20,7 +20,7 @@ would be to the aim, for the strings stand in band; or another way was decided, 
 AmountName = Literal[
     "take", "of_wood", "slot_by", "beside", "file_by", "file_first", "file_to", "turns", "leg", "at_heel",
     "at_board_end", "at_bridge", "angle", "most_off", "move", "width", "setback", "inset", "mark", "mark_height",
-    "closer", "height_added", "taps",
+    "closer", "height_added", "taps", "room",
 ]  # fmt: skip
 
 

@@ -59,7 +59,7 @@ def bridge(source: PaperSource) -> list[Sketch]:
         Sketch(
             says=say.CROWN,
             width=wide,
-            height=top + room,
+            height=top + room * 1.2,
             strokes=strokes,
             marks=marks,
             across=across,

@@ -15,11 +15,13 @@ from fidicula.db.work_details import (
     NutFiled,
     Plain,
     PostMoved,
+    PostSet,
     SlotsFiled,
     StringsFitted,
+    WheelsTurned,
     WorkDetail,
 )
-from fidicula.services.numbers import number, short, to_take
+from fidicula.services.numbers import number, short, to_take, turns_words
 from fidicula.tables.sound import act_choices
 from fidicula.tables.work import works
 
@@ -79,7 +81,19 @@ def act_words(work: str, detail: WorkDetail) -> str:
             return _with_words(_wood_words(detail), detail.words)
         case StringsFitted() if detail.set:
             return f"{', '.join(detail.which)} of {detail.set}" if detail.which else detail.set
-        case Plain() if detail.words:
+        case WheelsTurned() if any(detail.turns):
+            each = [
+                f"{side} {turns_words(turn)}"
+                for side, turn in zip(("bass", "treble"), detail.turns, strict=True)
+                if turn
+            ]
+            return f"{works()[work].done_label}: {', '.join(each)}"
+        case PostSet() if detail.tension:
+            return _with_words(
+                f"{works()[work].done_label}, {act_choices()['tension'].get(detail.tension, detail.tension)}",
+                detail.words,
+            )
+        case Plain() | WheelsTurned() | PostSet() if detail.words:
             return _with_words(works()[work].done_label, detail.words)
     return works()[work].done_label
 

@@ -7,6 +7,7 @@ from collections.abc import Callable, Mapping
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.landing import KNOWN_FOR_ROUGH, needed_for
 from fidicula.db.records import UNREADABLE
+from fidicula.db.work_details import PostSet
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.damage import damage_marks
 from fidicula.services.assessment.thresholds import WORTH_TAKING, strings_in_band
@@ -49,6 +50,7 @@ from fidicula.services.phrasing.works import (
     turn_wheels,
 )
 from fidicula.tables.course import instructions, steps, waits
+from fidicula.tables.sound import act_choices
 from fidicula.tables.work import works
 
 Build = Callable[[Assessment, Instruction], Phrase]
@@ -58,14 +60,26 @@ def phrase(a: Assessment, found: Instruction) -> Phrase:
     """An instruction in words."""
     build = _PHRASES.get(found.code, _plain)
     said = build(a, found)
-    return Phrase(said.title, [*_reasons(a, found), *said.says, *_overruled(a)], said.do, caution_of(found))
+    return Phrase(said.title, [*_reasons(a, found), *said.says, *_overruled(a)], said.do, caution_of(found, a))
 
 
-def caution_of(found: Instruction) -> str | None:
+_LETS_GO = frozenset({"strings_changed", "tension_let_off", "tailgut_changed", "tailpiece_fitted", "saddle_fitted"})
+"""Works as which strings slacken."""
+_UNDER_TENSION = frozenset({"full", "middle_slack"})
+
+
+def caution_of(found: Instruction, a: Assessment | None = None) -> str | None:
     """The danger of what is to be done, and its remedy; None where there is none, or nothing is done."""
     row = instructions()[found.code]
     work = row.records or row.careful
-    return None if work is None else works()[work].danger
+    danger = None if work is None else works()[work].danger
+    if a is None or work not in _LETS_GO:
+        return danger
+    set_last = next((w for w in reversed(a.state.standing_works) if w.work == "post_set"), None)
+    if set_last is None or not isinstance(set_last.detail, PostSet) or set_last.detail.tension not in _UNDER_TENSION:
+        return danger
+    how = act_choices()["tension"][set_last.detail.tension]
+    return f"{danger or ''} The post was set {how}: it may fall as they slacken.".strip()
 
 
 def rail_words() -> dict[str, str]:

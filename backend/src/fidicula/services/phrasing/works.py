@@ -16,6 +16,7 @@ from fidicula.services.numbers import (
     sentence,
     short,
     to_take,
+    turns_words,
 )
 from fidicula.services.phrasing.amounts import by_string, one
 from fidicula.services.phrasing.model import Phrase
@@ -150,22 +151,17 @@ def turn_wheels(a: Assessment, found: Instruction) -> Phrase:
         for side, turn in turns.items()
         if nearest_eighth(turn)
     ]
+    ends = [
+        f"The {one.side} wheel reaches its end {number(one.value)} mm down: turn it no further. The rest comes off the "
+        "crown or the feet."
+        for one in found.amounts
+        if one.name == "room"
+    ]
     return Phrase(
         "Turn the wheels",
-        ["The crown stays as it is."],
+        ["The crown stays as it is.", *ends],
         [*do, "Tune, and measure the heights again."] if do else ["Nothing has to be turned."],
     )
-
-
-_EIGHTHS = {1: "⅛", 2: "¼", 3: "⅜", 4: "½", 5: "⅝", 6: "¾", 7: "⅞"}
-
-
-def turns_words(turns: float) -> str:
-    """“1⅝ turns down”, “½ turn up”, to the nearest eighth."""
-    eighths = round(abs(nearest_eighth(turns)) * 8)
-    whole, rest = divmod(eighths, 8)
-    said = f"{whole or ''}{_EIGHTHS.get(rest, '')}" or "0"
-    return f"{said} {'turn' if eighths <= 8 else 'turns'} {'up' if turns > 0 else 'down'}"
 
 
 def fit_wedge(a: Assessment, found: Instruction) -> Phrase:
@@ -270,6 +266,7 @@ def set_post(a: Assessment, found: Instruction) -> Phrase:
         do.append(_LEANS[a.chosen["post_stance"]])
     title = "Set the sound post" if found.code == "set_post" else "Refit the sound post"
     says = ["Until it stands, nothing that needs tension."] if found.code == "set_post" else []
+    says.append("One that is set under tension may fall when the strings are let off: write down how they were.")
     work = school("post_work", a.chosen["post_work"])
     if work is not None:
         says.append(sentence(f"{work.label}: {work.says}"))
