@@ -39,7 +39,7 @@ def test_a_marked_crack_bars_the_cut_until_somebody_looks_at_it_after_its_repair
     thing = str(uuid4())
     marked = look(client, **CRACK, thing=thing)["marks"][0]
     assert marked["where"] == "front, 300 mm from the top edge, 40 mm to the bass"
-    assert marked["how"] == "open, or it moves; 41.0 mm"
+    assert marked["how"] == "open or moving; 41.0 mm"
     assert marked["to_see"].startswith("Measure it once more under tension")
     assert work(client, "crown_cut") == 409
     assert "crack_repaired" in plan_of(client)
@@ -71,7 +71,7 @@ def test_what_was_said_to_be_at_rest_and_has_grown_is_open(client: TestClient) -
     assert (same["is_open"], same["how"]) == (False, "does not move; 42.0 mm; as long as at first")
     grown = look(client, **still | {"length": "42,6"}, thing=thing)["marks"][0]
     assert grown["is_open"]
-    assert grown["how"] == "open, or it moves; 42.6 mm; 1.6 mm longer than at first"
+    assert grown["how"] == "open or moving; 42.6 mm; 1.6 mm longer than at first"
     undone = client.post(f"{AT}/{grown['looks'][-1]['id']}/take-back").json()["marks"][0]
     assert not undone["is_open"]
 
@@ -103,7 +103,7 @@ def test_what_is_seen_at_the_next_visit_is_asked_for_before_it_leaves(client: Te
     asked = next(one for one in points if one["key"] == "damage:to_see")
     assert asked["says"] == "1 mark on the damage map"
     grown = look(client, **CRACK | {"length": "43", "under_tension": True}, thing=thing)["marks"][0]
-    assert grown["how"] == "open, or it moves; 43.0 mm; 2.0 mm longer than at first"
+    assert grown["how"] == "open or moving; 43.0 mm; 2.0 mm longer than at first"
     points = client.get("/api/instruments/RW-102/checklist").json()["points"]
     assert all(one["key"] != "damage:to_see" for one in points)
     told = client.get("/api/instruments/RW-102/history").json()["visits"]
@@ -118,7 +118,7 @@ def test_what_is_seen_at_the_next_visit_is_asked_for_before_it_leaves(client: Te
         ({"across": "300"}, "across", "it is at most 124 mm from the middle"),
         ({"length": "0"}, "length", "its length is over 0 and up to 426 mm"),
         ({"face": "lid"}, "face", None),
-        ({"kind": "dent", "state": "open"}, "state", "say how it is: does not move, repaired, and sound or"),
+        ({"kind": "dent", "state": "open"}, "state", "say how it is: does not move, repaired well or"),
         ({"kind": "leak"}, "kind", "choose what it is"),
         ({"ends": "maybe"}, "ends", None),
     ],

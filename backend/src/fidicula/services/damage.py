@@ -14,6 +14,7 @@ from fidicula.db.damage import DamageLook, DamageSigned
 from fidicula.db.records import Photo
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.assessment.damage import DamageMark, damage_marks
+from fidicula.services.assessment.inspection import without_tension
 from fidicula.services.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.services.loaded import Loaded, changed_sheet, check_in_house, load_bench, load_to_change
 from fidicula.services.numbers import sentence
@@ -302,6 +303,8 @@ def _kind(row: DamageKind) -> DamageKindView:
 def _mark(place: int, mark: DamageMark, loaded: Loaded, photos: Sequence[Photo]) -> MarkView:
     last, found = mark.last, mark.finding
     why = mark.to_see(loaded.visit.id) if loaded.visit.closed_at is None else None
+    if why == "tension" and without_tension(loaded.state()):
+        why = None
     return MarkView(
         thing=str(mark.thing),
         place=place,

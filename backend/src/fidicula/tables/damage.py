@@ -20,9 +20,9 @@ FACES = {
 }
 """What a mark can stand on, in the order in which an instrument is turned."""
 STATES: dict[DamageState, str] = {
-    "open": "open, or it moves",
+    "open": "open or moving",
     "stable": "does not move",
-    "repaired": "repaired, and sound",
+    "repaired": "repaired well",
     "poor": "repaired badly",
 }
 ENDS = {"": "not said", "both_seen": "both ends seen", "runs_on": "it runs on out of sight"}

@@ -89,6 +89,10 @@ def asked(question: str) -> Bench:
             return measured(over=1.0, visit={"deadline": days(2)})
         case "post_fallen":
             return measured(over=1.0).found("post", "post_fallen")
+        case "bridge_down":
+            return measured(over=1.0).found("bridge", "bridge_down")
+        case "strings_off":
+            return measured(over=1.0).found("strings", "strings_off")
         case "seam":
             return measured(over=1.0).found("seams", "seam_open")
         case "crack":

@@ -168,7 +168,7 @@ class PageBench:
         title: str,
         *,
         finding: Sequence[str],
-        caution: str,
+        caution: str = "",
         consequences: Sequence[Consequence] = (),
         plots: Sequence[Plot] = (),
         tables: Sequence[Table] = (),
@@ -182,7 +182,8 @@ class PageBench:
     ) -> PageView:
         """The page, with what was noted while it was worked out.
 
-        work : that it leads to and that can be written down here.  The rest as in `PageView`.
+        work : that it leads to and that can be written down here; its caution is the page's, but for one of its own.
+        The rest as in `PageView`.
         """
         recorded = {one.work for one in (self.instruction.record, *self.instruction.also) if one is not None}
         may_record = bool(work) and (work not in ONLY_AS_INSTRUCTED or work in recorded)
@@ -200,7 +201,7 @@ class PageBench:
             ways=list(ways),
             question=question,
             stale_after=_made_stale(work) if work else [],
-            caution=caution,
+            caution=caution or (works()[work].danger or "" if work else ""),
             shelf=shelf,
             work=work if may_record else "",
             work_label=works()[work].label if may_record else "",

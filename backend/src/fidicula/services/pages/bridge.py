@@ -64,7 +64,6 @@ def bridge_page(bench: PageBench) -> PageView:
         tables=tables,
         ways=bench.ways_of("bridge_low"),
         question="bridge_low" if bench.question("bridge_low") else "",
-        caution=say.CAUTION,
         shelf=TEMPLATES,
         work=_work(bench),
         drawing=None if drawn is None else CrownDrawing("crown", drawn),

@@ -72,7 +72,6 @@ def neck_page(bench: PageBench) -> PageView:
         consequences=consequences,
         ways=bench.ways_of("projection", takes),
         question="projection" if asked else "",
-        caution=say.CAUTION,
         work="wedge_fitted",
         drawing=drawing,
     )

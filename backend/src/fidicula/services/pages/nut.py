@@ -58,7 +58,6 @@ def nut_page(bench: PageBench) -> PageView:
         tables=tables,
         ways=bench.ways_of(asked) if asked else [],
         question=asked,
-        caution=say.CAUTION,
         shelf=FILES,
         work="nut_filed",
         drawing=drawing,

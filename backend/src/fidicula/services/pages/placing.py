@@ -46,7 +46,6 @@ def placing_page(bench: PageBench) -> PageView:
         tables=[_table(bench, length, setback, schools)] if length is not None and schools else [],
         ways=bench.ways_of(QUESTION, {school: say.takes(place.shift) for school, place in schools.items()}),
         question="" if question is None else QUESTION,
-        caution=say.CAUTION,
         work="bridge_moved",
         drawing=_drawing(bench, schools, shift),
         perspective=_perspective(bench, length),

@@ -77,7 +77,6 @@ def post_page(bench: PageBench) -> PageView:
         finding=finding,
         consequences=consequences,
         tables=tables,
-        caution=say.CAUTION,
         work="post_set",
         perspective=""
         if bench.post is None

@@ -20,6 +20,7 @@ from fidicula.services.pages.load import Load, loaded_by
 from fidicula.services.pages.model import Consequence, HandleChoice, PageView, Table
 from fidicula.services.pages.strings import Sounding, set_tried, sounding
 from fidicula.services.phrasing.pages import stringing as say
+from fidicula.tables.work import works
 
 _SHARPEST = 60.0
 """So far a string is tuned off to hear it. [cents]"""
@@ -52,7 +53,7 @@ def stringing_page(bench: PageBench) -> PageView:
         finding=finding,
         consequences=consequences,
         tables=tables,
-        caution=say.CAUTION,
+        caution=works()["strings_changed"].danger or "",
         drawing=drawing,
     )
 

@@ -89,7 +89,6 @@ def tail_page(bench: PageBench) -> PageView:
         consequences=consequences,
         ways=ways,
         question="afterlength" if bench.question("afterlength") else "",
-        caution=say.CAUTION,
         work="tailgut_changed",
         drawing=_drawing(bench, moved),
     )

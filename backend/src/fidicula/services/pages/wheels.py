@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
-from fidicula.core.errors import CoreError
+from fidicula.core.errors import TOLERANCE, CoreError
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, wheel_turns
 from fidicula.services.assessment.computing import Computed, compute
 from fidicula.services.numbers import sentence
@@ -42,6 +42,7 @@ def wheels_page(bench: PageBench) -> PageView:
             except CoreError as error:
                 impossible = Impossible("", sentence(error.sentence), None)
             else:
+                finding += _room(bench, legs)
                 consequences = list(_told(bench, changes, at_bridge, legs, carry, thread.value))
                 drawing = WheelsDrawing(
                     "wheels",
@@ -62,7 +63,6 @@ def wheels_page(bench: PageBench) -> PageView:
         finding=finding,
         impossible=impossible,
         consequences=consequences,
-        caution=say.CAUTION,
         work="adjusters_turned",
         drawing=drawing,
     )
@@ -88,6 +88,15 @@ def _changes(bench: PageBench) -> tuple[float, float]:
             )
         )
     return found[0], found[1]
+
+
+def _room(bench: PageBench, legs: tuple[float, float]) -> Iterator[str]:
+    """How far each wheel can still come down, where that was read."""
+    for i, (side, leg) in enumerate(zip(("bass", "treble"), legs, strict=True)):
+        held = bench.state.held("wheel_room", i)
+        if held is not None and not held.assumed:
+            is_short = -leg > held.value + TOLERANCE
+            yield say.at_its_end(side, held.value) if is_short else say.room(side, held.value)
 
 
 def _told(

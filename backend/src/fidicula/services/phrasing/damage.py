@@ -42,7 +42,7 @@ def _place(face: str, along: float, across: float) -> str:
 
 
 def how(mark: DamageMark) -> str:
-    """“open, or it moves; 41.0 mm; both ends seen; 2.5 mm longer than at first”"""
+    """“open or moving; 41.0 mm; both ends seen; 2.5 mm longer than at first”"""
     last = mark.last
     lengths = [look.length for look in mark.looks if look.length is not None]
     return "; ".join(
@@ -66,7 +66,7 @@ def grown(mark: DamageMark) -> str:
 
 
 def seen_line(look: DamageLook) -> str:
-    """Of one look: “28 November 2026, under tension: 43.5 mm, open, or it moves; runs into the f-hole”"""
+    """Of one look: “28 November 2026, under tension: 43.5 mm, open or moving; runs into the f-hole”"""
     when = "" if look.seen_at is None else day_and_year(look.seen_at.astimezone().date())
     tension = "under tension" if look.under_tension else "without tension"
     length = "" if look.length is None else f"{number(look.length)} mm"
@@ -75,7 +75,7 @@ def seen_line(look: DamageLook) -> str:
 
 
 def line(place: int, mark: DamageMark) -> str:
-    """One mark on a paper: “1. Crack: front, 312 mm from the top edge …: open, or it moves; 41.0 mm”"""
+    """One mark on a paper: “1. Crack: front, 312 mm from the top edge …: open or moving; 41.0 mm”"""
     return f"{number(place, 0)}. {sentence(mark.kind.label)[:-1]}: {where(mark.last)}: {how(mark)}"
 
 

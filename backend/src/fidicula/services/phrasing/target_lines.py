@@ -22,6 +22,7 @@ LABELS = {
     "post_work": "post under tension",
     "post_moves": "which end of the post moves first",
     "slot_turn": "how the outer nut slots turn",
+    "board_edges": "the board's long edges",
     "peg_grip": "a peg that slips",
     "judging": "the last pass",
 }

@@ -119,6 +119,7 @@ def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
     for question, part in (
         ("post_moves", "post and bar"),
         ("slot_turn", "nut"),
+        ("board_edges", "board"),
         ("peg_grip", "nut"),
         ("judging", "bridge"),
     ):

@@ -46,7 +46,12 @@ _OTHERS = (
     "max_wedge_at_heel",
     "neck_to_stop",
 )
-_BY_SCHOOL = (("slot_width", "slot_width_ratio"), ("slot_floor", "slot_fall"), ("post_stance", "post_bottom_aside"))
+_BY_SCHOOL = (
+    ("slot_width", "slot_width_ratio"),
+    ("slot_floor", "slot_fall"),
+    ("post_stance", "post_bottom_aside"),
+    ("board_edges", "edge_hollow"),
+)
 """Questions with the figure that each of their schools has, where it has one."""
 _DRAWN = ("bridge_foot_width", "bridge_waist", "bar_inset", "post_diameter")
 

@@ -10,7 +10,6 @@ from fidicula.services.assessment.thresholds import WORTH_TAKING
 from fidicula.services.numbers import give_or_take, listed, number, sentence, short, to_take
 
 TITLE = "The bridge's crown"
-CAUTION = "Creep down: cut in the vise, blade away from you, string up and measure. Too low cannot be put back."
 LABELS = {
     "crown_radius": "crown radius",
     "bridge_spread": "spread at the bridge",

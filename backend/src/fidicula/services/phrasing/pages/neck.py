@@ -10,7 +10,6 @@ from fidicula.services.numbers import band, changed, number, short, signed
 from fidicula.services.phrasing.pages.notes import note_at
 
 TITLE = "Neck and projection"
-CAUTION = "Nothing is wedged or cut on a swollen instrument: read it twice, days apart, and the same."
 NOTHING_READ = "Read the projection and the neck; then what may be done stands here."
 READ_THE_STOP = "Read the stop to be told where the bridge should stand."
 LABELS = {

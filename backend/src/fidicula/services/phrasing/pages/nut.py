@@ -8,10 +8,6 @@ from fidicula.core.fitting.nut import SlotTurn
 from fidicula.services.numbers import number, short
 
 TITLE = "The nut's slots"
-CAUTION = (
-    "Stop 0.1 mm above the target, string up and measure again: too low cannot be filed back. "
-    "The string bears at the very front edge, and the slot never bites it."
-)
 PLUCKED = "A plucked open string that buzzes does not bear at the front edge: the slot's floor falls away to the peg."
 SLOTS_TITLE = "The slots"
 SLOTS_HEAD = ("", "string", "slot depth", "slot width", "slot file", "nut's top", "turn to its peg")
@@ -66,7 +62,7 @@ def slot_row(
 
 def slots_says(width_school: str, turn_school: str) -> str:
     """What stands under the slots. width_school : how wide they are made.  turn_school : how the outer ones turn."""
-    said = "Lubricate each: pencil in the slot. The nut's top is over the board, beside the string."
+    said = "The string bears at the very front edge, and no slot bites it. Lubricate each: pencil in the slot."
     if turn_school == "outer_inward":
         said = f"{said} The outer two turn slightly inward from the line to their pegs."
     if width_school == "exact":

@@ -9,10 +9,6 @@ from fidicula.services.assessment.placing import Placed
 from fidicula.services.numbers import changed, number, short, signed
 
 TITLE = "Where the bridge goes"
-CAUTION = (
-    "Strings a little slack, never off; the top and the tailpiece padded. Mark where it stands before it is moved: "
-    "the player's hand knows that place."
-)
 NOTHING_READ = "Not measured yet. Read the line of the inner nicks and the stop; each school is then told in mm."
 LABELS = {
     "bridge_shift": "bridge moved, + toward the tailpiece",

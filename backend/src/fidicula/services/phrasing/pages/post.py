@@ -8,10 +8,6 @@ from fidicula.services.numbers import give_or_take, number, short, signed
 from fidicula.services.phrasing.pages.bar import FIT
 
 TITLE = "The sound post"
-CAUTION = (
-    "Strings slack, the setter off the f-hole's edge, no force: a post too tight cracks the top. With a crack at post "
-    "or bar, or on a valuable instrument, this belongs to an experienced luthier."
-)
 QUESTIONS = {"post_setback": "behind the foot", "post_inset": "inside the foot", "post_stance": "how it stands"}
 OTHER_HAND = (
     "It is built for the other hand: the post stands under the low strings. What is called the treble foot here is the "

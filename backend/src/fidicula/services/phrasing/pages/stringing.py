@@ -10,7 +10,6 @@ from fidicula.db.records import StringSet
 from fidicula.services.numbers import number, short
 
 TITLE = "Strings"
-CAUTION = "Eyes away from a string that is tuned up: it may break. All off at once, and the post may fall."
 NO_STRINGS = "No strings named. Tension, load and heights follow from the set."
 CANNOT_BE_TOLD = "Not known yet whether the present crown can serve: the bench sheet says what is missing."
 ONCE_READ = "Not known yet whether the present crown can serve: measure every string's heights."

@@ -6,7 +6,6 @@ from fidicula.core.fitting.tailpiece import AfterlengthPlan
 from fidicula.services.numbers import changed, number, short
 
 TITLE = "Afterlength, tailgut and saddle"
-CAUTION = "Strings slack, the top padded under the tailpiece, the bridge held: a falling tailpiece scratches the top."
 NOTHING_READ = "Afterlength and gap at the saddle not measured. Both schools are compared once they are read."
 LABELS = {
     "min_saddle_gap": "gap to keep at the saddle",

@@ -5,11 +5,16 @@ from __future__ import annotations
 from fidicula.services.numbers import number, short, signed, signed_short
 
 TITLE = "Height wheels"
-CAUTION = (
-    "Strings slack by a tone or two, a little on each wheel in turn, the feet held: two people, a bass is heavy. "
-    "Look to the bridge's stance after every turn."
-)
 WHY_LEG = "The crown moves as a straight bar over the legs."
+
+
+def room(side: str, left: float) -> str:
+    """left : that the wheel can still come down. [mm]"""
+    return f"The {side} wheel can come down {number(left)} mm more."
+
+
+def at_its_end(side: str, left: float) -> str:
+    return f"The {side} wheel reaches its end {number(left)} mm down: the rest comes off the crown or the feet."
 
 
 def at_board_end(name: str) -> str:
