@@ -18,7 +18,19 @@ from .hands import ROUTER
 PARTS = ("board", "neck", "nut", "bridge", "bar", "tail", "load", "playing", "post", "strings", "place")
 PAPERS = ("setup", "compared", "owner", "invoice", "ticket", "label")
 PAGES = (
-    *("", "/look", "/measure", "/sound", "/plan", "/recipe", "/history", "/belongings", "/leave", "/working-sheet"),
+    *(
+        "",
+        "/look",
+        "/measure",
+        "/sound",
+        "/plan",
+        "/recipe",
+        "/history",
+        "/belongings",
+        "/damage",
+        "/leave",
+        "/working-sheet",
+    ),
     *(f"/page/{part}" for part in PARTS),
     *(f"/paper/{kind}" for kind in PAPERS),
     "/blank",

@@ -25,7 +25,8 @@ ALONE: dict[str, tuple[float, ...]] = {
     "string_mark_bridge": (4.0, 15.0, 26.0, 37.0), "string_centres_nut": (5.4, 5.4, 5.4),
     "string_centres_bridge": (11.0, 11.0, 11.0), "string_gap_nut": (4.6, 4.6, 4.6),
     "string_gap_bridge": (10.4, 10.4, 10.4),
-    "button_standout": (2.0,), "adjuster_spread": (90.0,), "thread_pitch": (1.25,), "wheel_room": (1.0, 1.0), "edge_hollow": (0.3, 0.3), "foot_gap": (0.1, 0.1),
+    "button_standout": (2.0,), "adjuster_spread": (90.0,), "thread_pitch": (1.25,),
+    "wheel_room": (1.0, 1.0), "edge_hollow": (0.3, 0.3), "foot_gap": (0.1, 0.1),
 }  # fmt: skip
 """What stands in no picture of an instrument on which all is read, because it tells the same by another way."""
 

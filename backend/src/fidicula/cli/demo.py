@@ -8,7 +8,7 @@ from importlib import resources
 from typing import Any
 from uuid import uuid4
 
-from fidicula.cli.demo_leaving import bring, hand_over, seal_earlier
+from fidicula.cli.demo_leaving import bring, hand_over, mark, seal_earlier
 from fidicula.cli.demo_plan import load_plan, load_stock
 from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
 from fidicula.db.people_records import Person
@@ -179,6 +179,8 @@ def _load_instrument(
     _load_course(engine, ticket, entry, by=by)
     for event in entry.get("trail", []):
         load_event(engine, ticket, event, by=by)
+    for seen in entry.get("damage", []):
+        mark(engine, ticket, seen, by=by)
     for thing in entry.get("belongings", []):
         bring(engine, ticket, thing, by=by)
     _came(engine, ticket, days_ago=entry.get("came_days_ago", 0))

@@ -9,6 +9,7 @@ from uuid import UUID, uuid4
 from fidicula.cli.demo_trail import days_on
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.belongings import Belongings, BelongingTyped
+from fidicula.services.damage import Damages, LookTyped
 from fidicula.services.leaving.handing import HandingOver, Signature
 from fidicula.services.leaving.sealing import sealed
 
@@ -36,6 +37,12 @@ def bring(engine: Engine, ticket: str, thing: dict[str, str], *, by: str) -> Non
     said = {"which": "", "material": "", "count": "", "mass": "", "stamp": "", "place": "with_it", "lies": "", **thing}
     typed = BelongingTyped(thing=uuid4(), made_on=None, **said)  # type: ignore[arg-type]
     Belongings(engine).enter(ticket, typed, entry_id=uuid4(), by=by)
+
+
+def mark(engine: Engine, ticket: str, seen: dict[str, Any], *, by: str) -> None:
+    """Damage, as it was seen at the door."""
+    said = {"to_along": "", "to_across": "", "length": "", "ends": "", "under_tension": False, "words": "", **seen}
+    Damages(engine).look(ticket, LookTyped(thing=uuid4(), **said), look_id=uuid4(), by=by)
 
 
 def seal_earlier(uow: UnitOfWork, visit_id: UUID, at: datetime, *, days_ago: int, by: str) -> None:

@@ -114,10 +114,10 @@ def _bass(page: Page, address: str) -> None:
     _open(page, address, "RW-108")
 
 
-def _belongings(page: Page, address: str) -> None:
-    page.goto(f"{address}/bench/RW-106/belongings")
-    page.get_by_role("region", name="Fittings").wait_for()
-    page.get_by_label("What it is").select_option("bow")
+def _damage(page: Page, address: str) -> None:
+    page.goto(f"{address}/bench/RW-109/damage")
+    page.get_by_role("button", name="Look again at 1").click()
+    page.get_by_label("Length, mm").fill("54")
 
 
 def _board(page: Page, address: str) -> None:
@@ -254,7 +254,7 @@ SHOTS = [
     ("place", (1280, 800), "lamp", _place),
     ("rattle", (1280, 800), "lamp", _rattle),
     ("nut", (1280, 800), "day", _nut),
-    ("belongings", (1280, 800), "day", _belongings),
+    ("damage", (1280, 800), "day", _damage),
 ]
 
 
