@@ -64,6 +64,8 @@ export const SKETCHES: Record<string, Sketch[]> = {
   bridge_turn: [between('plan', [BRIDGE_X - 4, 122], [BRIDGE_X + 6, 58])],
   neck_to_nick: [between('plan', [BRIDGE_X, 120], [BRIDGE_X, 146]), between('plan', [BRIDGE_X, 60], [BRIDGE_X, 34])],
   fingerboard_width: [between('plan', [24, 76], [24, 104]), between('plan', [180, 62], [180, 118])],
+  edge_hollow: [between('plan', [102, 115], [102, 107]), between('plan', [102, 65], [102, 73])],
+  wheel_room: [between('end', [100, 132], [100, 146]), between('end', [200, 132], [200, 146])],
   nut_spread: [between('plan', [34, 79], [34, 101])],
   nut_margin: [between('plan', [34, 104], [34, 101]), between('plan', [34, 76], [34, 79])],
   nut_slot_depth: [between('side', [20, 70], [20, 64])],
