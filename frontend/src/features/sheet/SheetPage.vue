@@ -154,6 +154,7 @@ useCommands([
   { letter: '[', words: t('history'), run: () => to('history'), possible: () => sheet.value !== null },
   { letter: 'a', words: t('measure'), run: () => to('measure'), possible: () => sheet.value !== null },
   { letter: 'x', own: true, words: t('another_view'), run: otherView, possible: () => sheet.value !== null },
+  { letter: 'm', own: true, words: t('damage_map'), run: () => void router.push({ name: 'damage', params: { ticket: props.ticket } }), possible: () => sheet.value !== null },
   { letter: 'i', own: true, words: t('particulars'), run: () => (particularsOpen.value = true), possible: () => atBench.may('arrive') && sheet.value !== null },
   { letter: 'm', words: t('use_the_suggested_value'), run: () => entry.takeSuggested(), possible: () => (entry.cell.value?.doubt?.suggested ?? null) !== null },
   { letter: 'y', words: t('hand_over_3'), run: () => to('leave'), possible: () => sheet.value !== null },

@@ -4,6 +4,7 @@ export default {
   "why": "why",
   "crown_cut": "crown cut",
   "nut_filed": "nut filed",
+  "damage_map": "damage map",
   "work_done": "work done",
   "decide": "decide",
   "open_this_step": "open this step",
