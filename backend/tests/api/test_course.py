@@ -32,7 +32,7 @@ def test_a_string_change_settles_and_goes_home(client: TestClient) -> None:
     assert states(bench) == {"baseline": "passed", "change": "done", "again": "here", "rest": "waiting"}
     for position, typed in enumerate(("5", "4.4", "3.8", "3.2")):
         bench.take("end_height", position, typed)
-    assert bench.sheet["instruction"]["title"].startswith("Settle waits until ")
+    assert bench.sheet["instruction"]["title"].startswith("Strings changed: let it rest until ")
     assert bench.sheet["instruction"]["until"] is not None
     assert "drop" in str(mark(bench, "rest", "done", 409))
     mark(bench, "rest", "go-on", 422)

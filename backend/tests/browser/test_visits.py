@@ -35,7 +35,7 @@ def test_a_new_violin_comes_for_strings(page: Page) -> None:
     expect(page.get_by_label("What to do now")).to_contain_text("Measure")
     expect(course.get_by_role("button", name="Settle until")).to_be_visible()
     type_readings(page, "5 4.4 3.8 3.2")
-    expect(page.get_by_label("What to do now")).to_contain_text("Settle waits until")
+    expect(page.get_by_label("What to do now")).to_contain_text("Strings changed: let it rest until")
     command(page, "t")
     expect(page.get_by_role("radio", name="end the wait now")).to_be_focused()
     page.get_by_label("Why, kept and printed").fill("steel, tuned up twice")

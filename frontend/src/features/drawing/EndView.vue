@@ -6,7 +6,7 @@ import { FOOT, highestDrawn, TOP, type SheetGeometry } from './geometry'
 import { between, bridgeOutline, heartOf, heartPath } from './outline'
 import { t } from '@/words/drawing'
 
-const props = defineProps<{
+const props = withDefaults(defineProps<{
   drawing: Drawing
   geometry: SheetGeometry
   width: number
@@ -15,7 +15,9 @@ const props = defineProps<{
   room: number
   leftHanded: boolean
   family: string
-}>()
+  /** Whether what stands over the strings is told of the crown. */
+  isOfCrown?: boolean
+}>(), { isOfCrown: true })
 
 const strings = computed(() => props.drawing.strings)
 const outer = computed(() => Math.max(...strings.value.map((s) => Math.abs(s.offset))))
@@ -219,7 +221,7 @@ const described = computed(() => {
       <clipPath id="lower-part"><rect x="0" :y="breakY + 7" :width="width" :height="height" /></clipPath>
     </defs>
 
-    <g v-for="s in strings" :key="`leader-${s.name}`">
+    <g v-for="s in isOfCrown ? strings : []" :key="`leader-${s.name}`">
       <line
         :x1="x(s.offset)"
         y1="0"

@@ -191,6 +191,7 @@ const refusedElsewhere = computed(() =>
           <EndView
             v-else-if="sheet.drawing"
             :family="sheet.instrument.family"
+            :is-of-crown="sheet.cut.role !== 'nut'"
             :drawing="sheet.drawing"
             :geometry="geometry"
             :width="width"

@@ -216,9 +216,10 @@ def _wait(a: Assessment, found: Instruction) -> Phrase:
         label = "Wait" if asked.outcome is None else asked.outcome.label
         says = [] if asked.outcome is None else [asked.outcome.says]
         return Phrase(f"{label}{until}", says, [])
-    step = steps().get(found.stop)
+    step, after = steps().get(found.stop), works().get(found.waits_after)
     name = "This step" if step is None else step.label
-    return Phrase(f"{name} waits{until}", [sentence(wait_words(found.stop, found.waits_after, found.reason))], [])
+    title = f"{name} waits{until}" if after is None else f"{after.label}: let it rest{until}"
+    return Phrase(title, [sentence(wait_words(found.stop, found.waits_after, found.reason))], [])
 
 
 def wait_words(step: str, after: str, reason: str) -> str:
