@@ -8,7 +8,7 @@ from .hands import command, open_ticket
 
 
 def test_a_sheet_opened_to_the_first_height_in_two_keys(page: Page) -> None:
-    open_ticket(page, "RW-111")
+    open_ticket(page, "RW-113")
     page.keyboard.press("6")
     page.keyboard.press("Enter")
     expect(page.get_by_label("G at the board's end: 6")).to_be_visible()

@@ -72,6 +72,8 @@ def test_papers_are_seen_before_they_are_printed(page: Page, address: str) -> No
     expect(main.get_by_role("heading", name="Set-up sheet")).to_be_visible()
     expect(main.get_by_role("img", name="The bridge from the tailpiece")).to_be_visible()
     command(page, "x", own=True)
+    expect(main.get_by_role("heading", name="Condition")).to_be_visible()
+    command(page, "x", own=True)
     expect(main.get_by_role("heading", name="Before and after")).to_be_visible()
     command(page, "x", own=True)
     expect(main.get_by_role("heading", name="How to keep it well")).to_be_visible()
