@@ -74,6 +74,33 @@ def belong(day: Day) -> None:
     day.press(day.page.get_by_role("button", name="Write it down"))
 
 
+def mark_damage(day: Day) -> None:
+    """What moves nothing and bars nothing; a mark that is there already is perhaps looked at again."""
+    ticket, words = day.ticket(), day.mark("dented")
+    day.go(f"/bench/{ticket}/damage")
+    form = in_form(day, "Mark damage")
+    form.wait_for()
+    again = day.page.get_by_role("button", name="Look again at ").filter(visible=True)
+    is_again = again.count() > 0 and day.chance.random() < 0.4
+    if is_again:
+        again.first.click()
+        face, along = form.locator("select[name=face]").input_value(), form.locator("input[name=along]").input_value()
+    else:
+        face, along = day.chance.choice(("front", "back")), str(day.chance.randint(20, 200))
+        form.locator("select[name=kind]").select_option("dent")
+        form.locator("select[name=face]").select_option(face)
+        form.locator("input[name=along]").fill(along)
+        form.get_by_role("radio", name="does not move").check()
+    is_tight = day.chance.random() < 0.3
+    if is_tight:
+        form.get_by_role("checkbox", name="seen under tension").check()
+    form.locator("input[name=words]").fill(words)
+    day.ledger.enter(
+        "damage", words, ticket, kind="dent", face=face, state="stable", along=float(along), under_tension=is_tight
+    )
+    day.press(day.page.locator("button.main-act"))
+
+
 def approve(day: Day) -> None:
     words = day.mark("agreed")
     day.go("/bench/RW-110/plan")
@@ -276,6 +303,7 @@ ACTS: dict[str, Act] = {
         read,
         rate,
         belong,
+        mark_damage,
         approve,
         plan,
         move,

@@ -30,6 +30,10 @@ RECORDS: Mapping[str, tuple[str, str]] = {
         f"SELECT t.remark AS mark, i.ticket, t.player_words AS words, t.rated, t.listened FROM heard t {AT}",
     ),
     "belonging": ("which", f"SELECT t.which AS mark, i.ticket, t.kind, t.lies, t.material FROM belonging t {AT}"),
+    "damage": (
+        "words",
+        f"SELECT t.words AS mark, i.ticket, t.kind, t.face, t.state, t.along, t.under_tension FROM damage t {AT}",
+    ),
     "approval": (
         "words",
         f"SELECT t.words AS mark, i.ticket, t.how, t.signature <> '' AS signed FROM approval t {AT}",

@@ -45,6 +45,7 @@ const placing = computed(() => {
 </script>
 
 <template>
+  <div class="around">
   <svg ref="svg" :viewBox="`0 0 ${faces.wide} ${faces.tall}`" role="group" :aria-label="t('the_map')" :style="{ '--unit': faces.unit }">
     <g v-for="face in faces.all" :key="face.name" :class="{ open: map.may_mark }" @click="click(face, $event)">
       <rect :x="face.left" :y="face.top" :width="face.wide" :height="face.tall" class="hit" />
@@ -66,12 +67,18 @@ const placing = computed(() => {
       <path v-for="(at, i) in [placing.from, ...(placing.to ? [placing.to] : [])]" :key="i" :d="`M${at[0] - 7 * faces.unit} ${at[1]} h${14 * faces.unit} M${at[0]} ${at[1] - 7 * faces.unit} v${14 * faces.unit}`" class="cross" />
     </g>
   </svg>
+  </div>
 </template>
 
 <style scoped>
+/* A telephone shows a part of it, large enough to tap, and the rest aside. */
+.around {
+  overflow-x: auto;
+}
 svg {
   display: block;
   width: 100%;
+  min-width: 520px;
   max-height: 58vh;
 }
 .hit {
