@@ -57,7 +57,7 @@ def test_a_crack_is_marked_measured_again_signed_for_and_bars_the_cut(page: Page
     page.locator("[name=along]").fill("40")
     page.get_by_role("radio", name="does not move").check()
     page.keyboard.press("Enter")
-    expect(page.get_by_text("More was marked, or seen anew, since.")).to_be_visible()
+    expect(page.get_by_text("More was marked, or changed, since.")).to_be_visible()
     page.get_by_role("button", name="Undo the signature of Wren Kallio").click()
     expect(page.get_by_text("Nobody has signed for what is marked.")).to_be_visible()
 

@@ -58,5 +58,5 @@ export default {
   "above": "above",
   "below": "below",
   "why_2": "{string} {row}: {figure}. Why?",
-  "choose_a_place": "{rests} Choose a place on the card to read one all the same."
+  "choose_a_place": "{rests} Choose a place on the card to take a reading anyway."
 } as const

@@ -41,7 +41,7 @@ export default {
   "loading": "Loading …",
   "signatures": "Signed for",
   "nobody_signed": "Nobody has signed for what is marked. The owner does, if there: nobody can say later that it was not so.",
-  "more_since": "More was marked, or seen anew, since.",
+  "more_since": "More was marked, or changed, since.",
   "who_signs": "Who signs",
   "sign_for_it": "Sign for what is marked",
   "undo_signature": "Undo the signature of {who}",
