@@ -127,13 +127,10 @@ useCommands([
   </InstrumentFrame>
 </template>
 
+<style scoped src="../../shared/asideForm.css"></style>
 <style scoped>
 .things {
   padding: 0 18px 18px;
-}
-h2 {
-  margin: 12px 0 2px;
-  font-size: var(--type-text);
 }
 ul {
   margin: 0;
@@ -168,52 +165,5 @@ li.chosen {
   padding: 8px 12px;
   border: 1px solid var(--ink);
   border-radius: var(--corner);
-}
-label {
-  display: block;
-  margin-bottom: 8px;
-}
-input:not([type='radio']),
-select {
-  display: block;
-  width: 100%;
-  min-height: var(--hit);
-  padding: 6px 10px;
-  border: 1px solid var(--ink);
-  border-radius: var(--corner);
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-}
-.two {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 0 12px;
-}
-fieldset {
-  margin: 4px 0 8px;
-  padding: 0;
-  border: 0;
-}
-legend {
-  font-weight: 700;
-}
-.choice {
-  display: inline-flex;
-  gap: 8px;
-  align-items: center;
-  min-height: var(--hit);
-  margin: 0 14px 0 0;
-}
-.choice input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--action);
-}
-.quiet {
-  color: var(--quiet);
-}
-.main-act {
-  min-height: var(--main-button);
 }
 </style>

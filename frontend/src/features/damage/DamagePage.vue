@@ -145,65 +145,9 @@ useCommands([
   </InstrumentFrame>
 </template>
 
+<style scoped src="../../shared/asideForm.css"></style>
 <style scoped>
 .damage {
   padding: 0 18px 18px;
-}
-h2 {
-  margin: 12px 0 2px;
-  font-size: var(--type-text);
-}
-label {
-  display: block;
-  margin-bottom: 8px;
-}
-input:not([type='radio'], [type='checkbox']),
-select {
-  display: block;
-  width: 100%;
-  min-height: var(--hit);
-  padding: 6px 10px;
-  border: 1px solid var(--ink);
-  border-radius: var(--corner);
-  background: var(--sheet);
-  color: var(--ink);
-  font: inherit;
-}
-.two {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 0 12px;
-  align-items: end;
-}
-fieldset {
-  margin: 4px 0 8px;
-  padding: 0;
-  border: 0;
-}
-legend {
-  font-weight: 700;
-}
-.choice {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 32px;
-  margin: 0;
-}
-.choice input {
-  width: 18px;
-  height: 18px;
-  accent-color: var(--action);
-}
-.caution {
-  margin: 0 0 8px;
-  padding-left: 10px;
-  border-left: 4px solid var(--ink);
-}
-.quiet {
-  color: var(--quiet);
-}
-.main-act {
-  min-height: var(--main-button);
 }
 </style>
