@@ -40,7 +40,13 @@ const mm = (typed: string): number | null => {
   const value = Number(typed.trim().replace(',', '.').replace('−', '-'))
   return typed.trim() === '' || Number.isNaN(value) ? null : value
 }
-const placing = computed(() => ({ face: draft.value.face, along: mm(draft.value.along), across: mm(draft.value.across), toAlong: mm(draft.value.to_along), toAcross: mm(draft.value.to_across) }))
+/** What is being placed; a mark that stays where it is stands on the map already. */
+const placing = computed(() => {
+  const [along, across, toAlong, toAcross] = [mm(draft.value.along), mm(draft.value.across), mm(draft.value.to_along), mm(draft.value.to_across)]
+  const there = editing.value
+  const isMoved = !there || there.face !== draft.value.face || there.along !== along || there.across !== across || there.to_along !== toAlong || there.to_across !== toAcross
+  return { face: draft.value.face, along: isMoved ? along : null, across, toAlong, toAcross }
+})
 
 /** From where a place is measured on the side that was chosen. */
 const PLATE = [t('from_the_top_edge'), t('minus_is_bass')] as const
