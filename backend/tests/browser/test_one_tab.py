@@ -98,8 +98,10 @@ def test_belongings_stay_at_their_instrument_through_back_and_late_answers(page:
     expect(page.locator("input[name=which]")).to_have_value("Jonah's own")
     page.get_by_role("button", name="Write it down").click()
     expect(page.locator("input[name=which]")).to_have_value("")
+    expect(page.get_by_role("listitem").filter(has_text="Jonah's own")).to_be_visible()
     go(page, "/bench/RW-103/belongings")
     expect(page.locator("input[name=which]")).to_have_value("")
+    expect(page.get_by_role("listitem").filter(has_text="of the fleet")).to_be_visible()
     found = written(
         demo,
         "SELECT i.ticket, b.which FROM belonging b JOIN visit v ON v.id = b.visit_id "

@@ -49,6 +49,9 @@ interface Entry<Draft> {
   /** As it was when nothing was typed. */
   begun: string
   isSending: boolean
+  /** What is on its way, while it is; and whether the next, pressed meanwhile, waits behind it. */
+  onItsWay: Promise<boolean> | null
+  isNextWaiting: boolean
   message: string
   faults: Record<string, string>
 }
@@ -76,6 +79,8 @@ export function useFormEntry<Draft extends object>({ kind, of, empty, isKept = f
       draft: { ...draft, ...kept?.draft },
       begun: JSON.stringify(draft),
       isSending: false,
+      onItsWay: null,
+      isNextWaiting: false,
       message: '',
       faults: {},
     }) as Entry<Draft>
@@ -105,10 +110,24 @@ export function useFormEntry<Draft extends object>({ kind, of, empty, isKept = f
     )
   }
 
-  async function send(run: (id: string, draft: Draft) => Promise<unknown>, shut?: () => void): Promise<boolean> {
+  function send(run: (id: string, draft: Draft) => Promise<unknown>, shut?: () => void): Promise<boolean> {
     const one = entry.value
     const whose = of()
-    if (one.isSending) return false
+    if (one.isSending) return sendNext(one, whose, run, shut)
+    const onItsWay = sendNow(one, whose, run, shut)
+    one.onItsWay = onItsWay
+    return onItsWay
+  }
+
+  /** Pressed while one is on its way: what was typed since goes behind it, once, where its form is still open then. */
+  async function sendNext(one: Entry<Draft>, whose: string, run: (id: string, draft: Draft) => Promise<unknown>, shut?: () => void): Promise<boolean> {
+    if (!isOpenAgainAtOnce || one.isNextWaiting || !isTouched(one) || !one.onItsWay) return false
+    one.isNextWaiting = true
+    const isThrough = await one.onItsWay.finally(() => (one.isNextWaiting = false))
+    return isThrough && whose === of() && isTouched(one) ? send(run, shut) : false
+  }
+
+  async function sendNow(one: Entry<Draft>, whose: string, run: (id: string, draft: Draft) => Promise<unknown>, shut?: () => void): Promise<boolean> {
     const sent = JSON.parse(JSON.stringify(one.draft)) as Draft
     one.isSending = true
     one.message = ''

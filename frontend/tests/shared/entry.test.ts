@@ -134,6 +134,37 @@ describe('an entry of a form', () => {
     expect(draft.value).toEqual({ words: 'typed on', rated: { open: 3 } })
   })
 
+  it('sends what was typed and pressed meanwhile behind it, once, and at its instrument alone', async () => {
+    const { draft, send } = form({ isOpenAgainAtOnce: true })
+    const said: string[] = []
+    const first = underway()
+    const keep = (act: Promise<void> = Promise.resolve()) => send(async (_, { words }) => {
+      said.push(words)
+      await act
+    })
+    draft.value.words = 'bright'
+    const one = keep(first.run())
+    expect(await keep()).toBe(false)
+    draft.value.words = 'dark'
+    const [two, twice] = [keep(), keep()]
+    expect(said).toEqual(['bright'])
+    first.answer()
+    expect([await one, await two, await twice]).toEqual([true, true, false])
+    expect([said, draft.value]).toEqual([['bright', 'dark'], empty()])
+
+    const other = underway()
+    draft.value.words = 'loud'
+    const three = keep(other.run())
+    draft.value.words = 'soft'
+    const four = keep()
+    ticket.value = 'RW-102'
+    other.answer()
+    expect([await three, await four]).toEqual([true, false])
+    ticket.value = 'RW-101'
+    await nextTick()
+    expect([said.at(-1), draft.value.words]).toEqual(['loud', 'soft'])
+  })
+
   it('opens as things stand now where nothing was typed', () => {
     let owner = 'Pia'
     const made = effectScope(true).run(() => useFormEntry({ kind: 'approval', of: () => ticket.value, empty: () => ({ who: owner }) }))

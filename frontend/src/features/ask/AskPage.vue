@@ -8,6 +8,7 @@ import { useCommands } from '@/shared/commands'
 import { useFormEntry } from '@/shared/entry'
 import FamilyShape from '@/shared/FamilyShape.vue'
 import { freshId } from '@/shared/id'
+import { useLatest } from '@/shared/loaded'
 import { useAtBench } from '@/shared/person'
 import { t } from '@/words/ask'
 
@@ -61,14 +62,9 @@ watchDebounced(words, () => void Promise.all([ask(), offer()]), { debounce: AFTE
 watch(() => route.query.words, (now) => {
   if (typeof now === 'string' && now !== words.value) words.value = now
 })
-async function load(): Promise<void> {
-  try {
-    kept.value = await answerOf(api.GET('/api/questions'))
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    fault.value = error.message
-  }
-}
+/** The latest answer wins: of two changes on their way, either may come first. */
+const latest = useLatest()
+const load = (): Promise<void> => latest(() => answerOf(api.GET('/api/questions')), (found) => (kept.value = found), (message) => (fault.value = message))
 onMounted(() => {
   void load()
   if (words.value) void ask()
@@ -99,20 +95,21 @@ function onKey(event: KeyboardEvent): void {
   event.preventDefault()
   event.stopPropagation()
 }
-async function change(act: () => Promise<KeptQuestion[]>): Promise<void> {
+const keep = () =>
+  send(async (id, { name }) => {
+    await answerOf(api.PUT('/api/questions', { body: { id, name, words: words.value } }))
+    await load()
+  })
+async function forget(one: KeptQuestion): Promise<void> {
   fault.value = ''
   try {
-    kept.value = await act()
+    await answerOf(api.POST('/api/questions/forget', { body: { id: freshId(), name: one.name } }))
+    await load()
   } catch (error) {
     if (!(error instanceof Refused)) throw error
     fault.value = error.message
   }
 }
-const keep = () =>
-  send(async (id, { name }) => {
-    kept.value = await answerOf(api.PUT('/api/questions', { body: { id, name, words: words.value } }))
-  })
-const forget = (one: KeptQuestion) => change(() => answerOf(api.POST('/api/questions/forget', { body: { id: freshId(), name: one.name } })))
 useCommands([
   { letter: 'a', own: true, words: t('to_the_question'), run: () => line.value?.focus() },
 ])
