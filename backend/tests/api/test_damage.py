@@ -110,6 +110,23 @@ def test_what_is_seen_at_the_next_visit_is_asked_for_before_it_leaves(client: Te
     assert sum("Crack, front" in entry["says"] for visit in told for entry in visit["entries"]) == 2
 
 
+def test_a_repair_of_an_earlier_visit_is_no_work_since_a_look_at_this_one(client: TestClient) -> None:
+    thing = str(uuid4())
+    look(client, **CRACK, thing=thing)
+    decided = {"id": str(uuid4()), "question": "crack", "outcome": "repair", "reason": ""}
+    assert client.post("/api/instruments/RW-102/decisions", json=decided).status_code == 200
+    assert work(client, "crack_repaired") == 200
+    over = client.post("/api/instruments/RW-102/hand-over", json=signed(left_open={"": "as found"}))
+    assert over.status_code == 200, over.text
+    again = {"id": str(uuid4()), "complaint": "once more", "kind": "recheck"}
+    assert client.post("/api/instruments/RW-102/visits", json=again).status_code in (200, 201)
+    assert instruction(client) == "see_damage", "nobody has looked since its repair"
+    seen = look(client, **CRACK | {"under_tension": True}, thing=thing)["marks"][0]
+    assert (seen["to_see"], seen["is_open"]) == ("", True)
+    assert instruction(client) == "measure"
+    assert work(client, "crown_cut") == 409
+
+
 @pytest.mark.parametrize(
     ("wrong", "field", "says"),
     [

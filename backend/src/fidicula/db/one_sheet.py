@@ -8,7 +8,7 @@ from datetime import datetime
 from typing import Any
 from uuid import UUID
 
-from sqlalchemy import ARRAY, BigInteger, Connection, Table, bindparam, exists, func, literal_column, or_, select
+from sqlalchemy import ARRAY, BigInteger, Connection, Table, and_, bindparam, exists, func, literal_column, or_, select
 from sqlalchemy.dialects.postgresql import aggregate_order_by
 from sqlalchemy.sql.elements import ColumnElement
 from sqlalchemy.sql.selectable import ScalarSelect
@@ -214,8 +214,16 @@ _mark, _at = schema.damage, schema.visit.alias("of_mark")
 _SINCE = (
     select(func.json_agg(_work.c.work))
     .join(_visit, _visit.c.id == _work.c.visit_id)
-    .where(_visit.c.instrument_id == _ONE.c.id, _work.c.taken_back_at.is_(None), _work.c.number > _mark.c.after_work)
-    .correlate(_ONE, _mark)
+    .where(
+        _visit.c.instrument_id == _ONE.c.id,
+        _work.c.taken_back_at.is_(None),
+        # A visit counts its works from its own first: what was done at an earlier one was there when the mark was seen.
+        or_(
+            and_(_visit.c.id == _mark.c.visit_id, _work.c.number > _mark.c.after_work),
+            _visit.c.opened_at > _at.c.opened_at,
+        ),
+    )
+    .correlate(_ONE, _mark, _at)
     .scalar_subquery()
 )
 _DAMAGE = (
