@@ -6,7 +6,7 @@ import math
 
 import pytest
 from fidicula.core.errors import DoesNotFitError
-from fidicula.core.geometry.board import ShortestHeight, UprightHeight, shortest_height, upright_height
+from fidicula.core.geometry.board import ShortestHeight, UprightHeight, arch, shortest_height, upright_height
 from hypothesis import given
 from hypothesis import strategies as st
 
@@ -37,15 +37,28 @@ def test_there_and_back_is_the_same(height: float, offset: float, diameter: floa
     assert back == pytest.approx(height, abs=1e-9)
 
 
-def test_a_board_that_leans_up_under_a_string_lies_less_far_from_square_to_it() -> None:
-    """At +12 a board of 38 falls away to the treble; leaning up there by as much as it falls, upright is shortest."""
-    fall = math.degrees(math.asin(12 / 38))
-    level = shortest_height(upright_height=UprightHeight(5.0), radius=38, offset=12, diameter=0.3)
-    leaning = shortest_height(upright_height=UprightHeight(5.0), radius=38, offset=12, diameter=0.3, tilt=fall)
-    other = shortest_height(upright_height=UprightHeight(5.0), radius=38, offset=12, diameter=0.3, tilt=-3)
-    assert other < level < leaning
-    middle = math.sqrt(38**2 - 12**2) - 38 + 12 * math.tan(math.radians(fall)) + 5.0 + 0.15
-    assert leaning == pytest.approx(middle + 38 * math.cos(math.radians(fall)) - 38 - 0.15)
+def _turned(radius: float, tilt: float, along: float) -> tuple[float, float]:
+    """A point of the round, by its angle from the crest, when the whole is turned about the crest. [mm]"""
+    y, z = radius * math.sin(along), radius * (math.cos(along) - 1)
+    lean = math.radians(tilt)
+    return y * math.cos(lean) - z * math.sin(lean), y * math.sin(lean) + z * math.cos(lean)
+
+
+@pytest.mark.parametrize(("radius", "tilt", "along"), [(78.0, 0.9, -25.0), (42.0, -1.5, 20.0), (60.0, 5.0, 30.0)])
+def test_a_board_that_leans_is_turned_about_its_crest(radius: float, tilt: float, along: float) -> None:
+    """Where a point of the round comes to lie when it is turned, the board's surface lies."""
+    y, z = _turned(radius, tilt, math.radians(along))
+    assert arch(radius=radius, offset=y, tilt=tilt) == pytest.approx(z)
+    assert arch(radius=radius, offset=0.0, tilt=tilt) == pytest.approx(0.0, abs=1e-12)
+
+
+def test_what_a_wedge_finds_is_the_nearest_point_of_the_turned_round() -> None:
+    """A bass E at -33 over 78 that leans by 0.9: the nearest of 40,000 points of the round, less half the string."""
+    at = (-33.0, arch(radius=78, offset=-33, tilt=0.9) + 9.0 + 1.35)
+    nearest = min(math.dist(at, _turned(78, 0.9, i / 40_000)) for i in range(-40_000, 40_000))
+    read = shortest_height(upright_height=UprightHeight(9.0), radius=78, offset=-33, diameter=2.7, tilt=0.9)
+    assert read == pytest.approx(nearest - 1.35, abs=1e-5)
+    assert read < shortest_height(upright_height=UprightHeight(9.0), radius=78, offset=-33, diameter=2.7)
 
 
 def test_a_board_that_leans_from_under_the_string_is_refused_by_its_radius() -> None:

@@ -3,8 +3,8 @@ r"""The fingerboard's playing surface across its width, and heights over it.
        v (upright)
        |    / h (the shortest way: along the radius)
    .---o--./
- .'         '.      arch(R, y) = √(R² - y²) - R, never above 0:
-/      |y     \     how far the surface lies below its crest at offset y
+ .'         '.      arch(R, y) = √(R² - q²) - R·cos t, with q = y - R·sin t: how far the surface lies above its crest's
+/      |y     \     line at offset y. A board that leans by t is turned about its crest, at y = 0; without a lean q is y.
        R
 """
 
@@ -23,30 +23,44 @@ ShortestHeight = NewType("ShortestHeight", float)
 """A string's height the shortest way to the board's round, as a wedge or a card reads. [mm]"""
 
 
-def rise_over_centre(*, radius: float, offset: float, radius_field: str = "fingerboard_radius") -> float:
-    """√(R² - y²): height of the surface over the centre of its curve. [mm]
+def beside_centre(*, radius: float, offset: float, tilt: float = 0.0) -> float:
+    """q = y - R·sin t: how far beside the middle of the board's round an offset lies. [mm]
 
-    radius : above 0. [mm]  offset : from the centre line, at most the radius away. [mm]
+    radius : above 0. [mm]  offset : from the centre line. [mm]
+    tilt : of the board, positive where it leans up on the treble side: the round is turned about its crest. [degrees]
+    """
+    return offset - radius * math.sin(math.radians(tilt)) if tilt else offset
+
+
+def rise_over_centre(
+    *, radius: float, offset: float, tilt: float = 0.0, radius_field: str = "fingerboard_radius"
+) -> float:
+    """√(R² - q²): height of the surface over the middle of its round. [mm]
+
+    radius, offset, tilt : as for `beside_centre`; q is nearer than the radius.
     Raises DoesNotFitError naming `radius_field` where the board is too round for the offset.
     """
-    if abs(offset) > radius + TOLERANCE:
+    across = beside_centre(radius=radius, offset=offset, tilt=tilt)
+    if abs(across) > radius - TOLERANCE:
+        leans = f", with the board leaning by {tilt:g}°" if tilt else ""
         raise DoesNotFitError(
             radius_field,
             sentence=(
-                f"the board's radius of {radius:g} mm is too round: a string runs {abs(offset):.1f} mm from the "
-                "middle, so the radius must be at least that"
+                f"the board's radius of {radius:g} mm is too round: a string runs {abs(across):.1f} mm from the "
+                f"middle{leans}, so the radius must be over that"
             ),
             value=radius,
         )
-    return math.sqrt(max(0.0, radius * radius - offset * offset))
+    return math.sqrt(radius * radius - across * across)
 
 
-def arch(*, radius: float, offset: float, radius_field: str = "fingerboard_radius") -> float:
-    """How far the board's surface lies below its crest; 0 at the crest, negative beside it. [mm]
+def arch(*, radius: float, offset: float, tilt: float = 0.0, radius_field: str = "fingerboard_radius") -> float:
+    """How far the board's surface lies over its crest's line: 0 at offset 0, negative beside it without a lean. [mm]
 
-    radius, offset, radius_field : as for `rise_over_centre`. Raises DoesNotFitError.
+    radius, offset, tilt, radius_field : as for `rise_over_centre`. Raises DoesNotFitError.
     """
-    return rise_over_centre(radius=radius, offset=offset, radius_field=radius_field) - radius
+    rise = rise_over_centre(radius=radius, offset=offset, tilt=tilt, radius_field=radius_field)
+    return rise - radius * math.cos(math.radians(tilt))
 
 
 def upright_height(
@@ -61,23 +75,14 @@ def upright_height(
     """The height straight up, of a string whose shortest height over the board is known. [mm]
 
     shortest_height : 0 or more, read with a wedge, card or feeler, which touch the round of the string. [mm]
-    radius : of the board there, above 0. [mm]  offset : of the string there. [mm]  diameter : of it, above 0. [mm]
-    tilt : of the board, positive where it leans up on the treble side. [degrees]
+    radius, offset, tilt, radius_field : as for `rise_over_centre`.  diameter : of the string, above 0. [mm]
     Raises DoesNotFitError naming `radius_field`.
     Source: the string's middle lies on the circle of radius R + h + d/2 about the middle of the board's round.
     """
-    rise = math.tan(math.radians(tilt))
-    across, down = _middle(radius=radius, offset=offset, tilt=tilt)
+    surface = rise_over_centre(radius=radius, offset=offset, tilt=tilt, radius_field=radius_field)
+    across = beside_centre(radius=radius, offset=offset, tilt=tilt)
     reach = radius + shortest_height + diameter / 2
-    if abs(across) > reach + TOLERANCE:
-        raise DoesNotFitError(
-            radius_field,
-            sentence=f"a board of radius {radius:g} mm that leans by {tilt:g}° lies beside the string, not under it",
-            value=radius,
-        )
-    middle = math.sqrt(max(0.0, reach * reach - across * across))
-    surface = arch(radius=radius, offset=offset, radius_field=radius_field) + offset * rise
-    return UprightHeight(middle - down - diameter / 2 - surface)
+    return UprightHeight(math.sqrt(reach * reach - across * across) - diameter / 2 - surface)
 
 
 def shortest_height(
@@ -94,14 +99,7 @@ def shortest_height(
     upright_height : straight up, under the string. [mm]
     radius, offset, diameter, tilt, radius_field : as for `upright_height`. Raises DoesNotFitError.
     """
-    rise = math.tan(math.radians(tilt))
-    across, down = _middle(radius=radius, offset=offset, tilt=tilt)
-    surface = arch(radius=radius, offset=offset, radius_field=radius_field) + offset * rise
-    middle = surface + upright_height + diameter / 2 + down
+    surface = rise_over_centre(radius=radius, offset=offset, tilt=tilt, radius_field=radius_field)
+    across = beside_centre(radius=radius, offset=offset, tilt=tilt)
+    middle = surface + upright_height + diameter / 2
     return ShortestHeight(math.hypot(across, middle) - radius - diameter / 2)
-
-
-def _middle(*, radius: float, offset: float, tilt: float) -> tuple[float, float]:
-    """From the middle of the board's round: how far beside it the string is, how far below the crest it lies. [mm]"""
-    turned = math.radians(tilt)
-    return offset - radius * math.sin(turned), radius * math.cos(turned)

@@ -35,7 +35,7 @@ class Board:
     radius_end : of the surface at the free end, above 0. [mm]
     radius_nut : at the nut; None where it is the same all along. [mm]
     projection : height over the belly where the centre line, extended, meets the bridge, above 0. [mm]
-    tilt : how far the board leans, positive where it is up on the treble side. [degrees]
+    tilt : how far the board leans, its round turned about the crest; positive where it is up on the treble side. [degrees]
     angle : between the board's line and a plane square to the bridge, 0 to 45. [degrees]
     Raises DoesNotFitError naming `fingerboard_length`.
     """
@@ -80,7 +80,11 @@ class Board:
 
     def arch_at_nut(self, offset: float) -> float:
         """`arch` under a string at the nut. [mm]"""
-        return arch(radius=self.radius_at_nut, offset=offset, radius_field=self.field_at_nut)
+        return arch(radius=self.radius_at_nut, offset=offset, tilt=self.tilt, radius_field=self.field_at_nut)
+
+    def arch_at_end(self, offset: float) -> float:
+        """`arch` under a string at the free end. [mm]"""
+        return arch(radius=self.radius_end, offset=offset, tilt=self.tilt)
 
 
 @dataclass(frozen=True)
@@ -128,12 +132,10 @@ def string_lines(
         spread_field="bridge_spread",
     )
     lines = []
-    rise = tan(radians(board.tilt))
     for nut_offset, bridge_offset, diameter in zip(at_nut, at_bridge, diameters, strict=True):
         end_offset = offset_at_board_end(at_nut=nut_offset, at_bridge=bridge_offset, carry=board.carry)
         nut_arch = board.arch_at_nut(nut_offset)
-        end_arch = arch(radius=board.radius_end, offset=end_offset)
-        over_crest = bridge_offset * rise + nut_arch + (end_arch - nut_arch) * board.carry
+        over_crest = nut_arch + (board.arch_at_end(end_offset) - nut_arch) * board.carry
         lines.append(
             StringLine(
                 nut_offset=nut_offset,
