@@ -8,19 +8,31 @@ from random import Random
 from typing import Any, Protocol
 from uuid import uuid4
 
-from fidicula.practice.drawn import drawn
+from fidicula.practice.drawn import Arrival, World, arrival_of, drawn
 from fidicula.practice.hands import Hands
 from fidicula.practice.shape import Shape
 
-OPTIONAL = ("fingerboard_radius_nut", "board_tilt", "board_angle")
-"""Read once at the start: a bridge can do without them, and is nearer with them."""
 MOST_STEPS = 60
 KEYS_OF_A_READING = 4
 """Digits, the decimal mark and Enter: “5.62”, of which the mark goes unpressed as often as not."""
-TOO_LOW_TO_FILE = 0.1
+IS_TOO_LOW = 0.05
 """Told to lower a string that truly lies so far below its target: wrong advice. [mm]"""
-NOT_DONE = 0.3
-"""Told that all is well with a string that truly lies so far off: wrong advice. [mm]"""
+PAST = 0.1
+"""Told to file so far past the target: wrong advice. [mm]"""
+NUT_PAST = 0.05
+"""Told to file a nut slot past its aim by more: wrong advice. [mm]"""
+NOT_DONE = 0.1
+"""Called done though a string that was worked on lies further off, or one that was left lies out of its band by more
+than this share of it: wrong advice. [mm]"""
+OUT_OF_BAND = 0.02
+CAME_TOO_LOW = 0.1
+"""A string that came in further below its target cannot be brought to it by filing. [mm]"""
+GAUGE = 0.03
+"""Standard deviation of what a whole tool is off, at all that it reads on one instrument. [mm]"""
+ROUGH = 1.6
+"""A rough hand scatters by so much more."""
+OTHER_WORK = frozenset({"new_bridge", "new_nut", "fill_slot", "remove_nut", "dress_board", "fit_wedge", "reset_neck"})
+"""What is another job than bringing the strings to their heights: the robot stops there."""
 
 
 class Client(Protocol):
@@ -33,18 +45,26 @@ class Outcome:
     """How one instrument ended. off : by string-up, of each string: true height less target, at the board's end. [mm]
 
     at_the_end : the same when the instruction had nothing more to ask.  stuck : what it went on asking for, if it did.
+    other_work : what it was sent to instead.  low : the strings that came too low.
+    covered : whether what is said of a value covers what it truly is, by the groups that the value is of.
     """
 
     seed: int
     family: str
     left_handed: bool
+    direction: str = "vertical"
+    arrival: Arrival = "high"
+    is_rough: bool = False
+    low: frozenset[int] = frozenset()
+    other_work: str = ""
+    worked: set[int] = field(default_factory=set)
     off: list[list[float]] = field(default_factory=list)
     at_the_end: list[float] = field(default_factory=list)
     readings: int = 0
     keys: int = 0
     wrong: list[str] = field(default_factory=list)
     stuck: str = ""
-    covered: list[bool] = field(default_factory=list)
+    covered: list[tuple[tuple[str, ...], bool]] = field(default_factory=list)
 
 
 @dataclass(frozen=True)
@@ -57,21 +77,36 @@ class Drawn:
     set_name: str
     left_handed: bool
     directions: str
+    is_rough: bool = False
+    hurried: bool = False
+    gauge: float = 0.0
+    pin: str = ""
 
 
 class Robot:
-    def __init__(self, client: Client, seed: int, of: Drawn, *, noise: float = 1.0, slips: float = 0.0) -> None:
+    def __init__(
+        self,
+        client: Client,
+        seed: int,
+        of: Drawn,
+        *,
+        noise: float = 1.0,
+        slips: float = 0.0,
+        world: World | None = None,
+    ) -> None:
         self.client, self.of, self.chance = client, of, Random(seed * 7919 + 1)
-        self.outcome = Outcome(seed, of.family, of.left_handed)
-        self.noise, self.slips, self.seed = noise, slips, seed
+        self.world = world or World()
+        self.outcome = Outcome(
+            seed, of.family, of.left_handed, of.directions, arrival_of(seed, self.world), of.is_rough
+        )
+        self.noise, self.slips, self.seed = noise * (ROUGH if of.is_rough else 1.0), slips, seed
         self.sheet: dict[str, Any] = {}
         self.at = ""
         self.hands: Hands
 
     def work(self) -> Outcome:
         self._arrive()
-        for measure in OPTIONAL:
-            self._read(measure, None)
+        self.came = [self.hands.shape.upright(i) for i in range(len(self.of.names))]
         for _ in range(MOST_STEPS):
             if not self._step():
                 break
@@ -79,10 +114,17 @@ class Robot:
             self.outcome.stuck = f"{self.sheet['instruction']['code']}: {self.sheet['instruction']['title']}"
         self.hands.settle()
         self.outcome.at_the_end = self._off()
-        if not self.outcome.stuck:
+        self._hand_over()
+        low = [i for i, came in enumerate(self.came) if came < self.ends[i] - CAME_TOO_LOW]
+        self.outcome.low = frozenset(low)
+        if not self.outcome.stuck and not self.outcome.other_work:
             for i, off in enumerate(self.outcome.at_the_end):
-                if abs(off) > NOT_DONE:
-                    self.outcome.wrong.append(f"left at {off:+.2f}: {self.of.names[i]}")
+                low, high = self.bands[i]
+                out = max(low - OUT_OF_BAND - self.ends[i] - off, self.ends[i] + off - high - OUT_OF_BAND, 0.0)
+                if (self.outcome.worked and abs(off) > NOT_DONE and i not in self.outcome.low) or (
+                    not self.outcome.worked and out
+                ):
+                    self.outcome.wrong.append(f"done at {off:+.2f}: {self.of.names[i]}")
         return self.outcome
 
     # At the door
@@ -107,21 +149,42 @@ class Robot:
         self.tools = {
             (place["measure"], place["position"]): place["tools"] for place in self.client.get(f"{self.at}/card").json()
         }
-        self.hands = Hands(self._shape(), self.chance, self.noise, self.slips, self.of.directions)
+        shape = self._shape()
+        world = self.world
+        self.hands = Hands(
+            shape,
+            self.chance,
+            self.noise,
+            self.slips,
+            self.of.directions,
+            gauge=self.of.gauge if self.noise else 0.0,
+            hurried=self.of.hurried,
+            noisy_nut=world.nut_noise,
+            settling=world.settling,
+        )
 
     def _shape(self) -> Shape:
         cells = {(cell["measure"], cell.get("position")): cell for cell in self.sheet["cells"]}
         usual = {measure: cell["assumed"] for (measure, position), cell in cells.items() if position is None}
         count = len(self.of.names)
-        targets = self.sheet["cut"]["strings"]
+        self.ends = [string["target_end"] for string in self.sheet["cut"]["strings"]]
+        self.nuts = [cells["nut_height", i]["assumed"] for i in range(count)]
+        own = [cells["end_height", i].get("band") for i in range(count)]
+        half = [0.2 if band is None else min(band["aim"] - band["low"], band["high"] - band["aim"]) for band in own]
+        self.bands = [
+            (band["low"], band["high"]) if band is not None else (self.ends[i] - half[i], self.ends[i] + half[i])
+            for i, band in enumerate(own)
+        ]
         return drawn(
             self.seed,
             family=self.of.family,
             usual={measure: value for measure, value in usual.items() if value is not None},
             names=self.of.names,
             diameters=[string["diameter"] for string in self.sheet["strings"]["strings"]],
-            ends=[targets[i]["target_end"] for i in range(count)],
-            nuts=[cells["nut_height", i]["assumed"] for i in range(count)],
+            ends=self.ends,
+            nuts=self.nuts,
+            bands=self.bands,
+            world=self.world,
         )
 
     # One instruction after the other
@@ -139,10 +202,12 @@ class Robot:
         if told["read"]:
             self._read_all(told["read"])
             return True
+        if code in OTHER_WORK:
+            self.outcome.other_work = code
+            return False
         amounts = {name: self._amounts(told, name) for name in ("take", "file_first", "slot_by", "beside")}
         self._judge(amounts)
-        if code in ("cut_crown", "file_slots", "lower_crown"):
-            self._cover()
+        self._cover(code, amounts)
         if code == "cut_crown":
             self.hands.cut_crown(amounts["take"], 1 / 3)
         elif code == "file_slots":
@@ -154,13 +219,15 @@ class Robot:
         else:
             self.outcome.stuck = f"{code}: {told['title']}"
             return False
+        self.outcome.worked |= {*amounts["take"], *amounts["slot_by"]}
+        if any("settle" in line for line in told["do"]):
+            self.hands.let_settle()
         self.sheet = self._ask(
             f"{self.at}/works",
             {"id": str(uuid4()), "work": told["record"]["work"], "after_work": self.sheet["last_work"]},
         )
-        self.hands.settle()
         if code in ("cut_crown", "file_slots"):
-            self.outcome.off.append(self._off())
+            self.outcome.off.append(self._off_settled())
         return True
 
     def _look_again(self, told: dict[str, Any]) -> bool:
@@ -191,24 +258,73 @@ class Robot:
         return {one["position"]: one["value"] for one in told["amounts"] if one["name"] == name}
 
     def _judge(self, amounts: dict[str, dict[int, float]]) -> None:
-        off = self._off()
-        for name in ("take", "slot_by"):
-            for i in amounts[name]:
-                if off[i] < -TOO_LOW_TO_FILE:
-                    self.outcome.wrong.append(f"{name} at {off[i]:+.2f}: {self.of.names[i]}")
+        off, names = self._off(), self.of.names
+        for i, take in amounts["take"].items():
+            # Wood above the floor of a deep slot lowers no string.
+            lowers = take - self.hands.shape.strings[i].slot
+            if lowers > 0 and off[i] < -IS_TOO_LOW:
+                self.outcome.wrong.append(f"take at {off[i]:+.2f}: {names[i]}")
+        for i, by in amounts["slot_by"].items():
+            if off[i] < -IS_TOO_LOW:
+                self.outcome.wrong.append(f"slot_by at {off[i]:+.2f}: {names[i]}")
+            elif by > self.hands.shape.drop_for(i, off[i]) + PAST:
+                self.outcome.wrong.append(f"slot_by {by:.2f} past: {names[i]}")
+        for i, by in amounts["file_first"].items():
+            nut = self.hands.shape.strings[i].nut_height
+            if nut <= self.nuts[i] + NUT_PAST:
+                self.outcome.wrong.append(f"nut filed at its aim, {nut - self.nuts[i]:+.2f}: {names[i]}")
+            elif nut - by < self.nuts[i] - NUT_PAST:
+                self.outcome.wrong.append(f"nut filed past, {nut - by - self.nuts[i]:+.2f}: {names[i]}")
 
-    def _cover(self) -> None:
-        """Whether what is said to be known of each string's way down covers what it truly is."""
-        off = self._off()
+    def _cover(self, code: str, amounts: dict[str, dict[int, float]]) -> None:
+        """Whether what is said to be known of each string covers what it truly is."""
+        off, last = self._off(), len(self.of.names) - 1
+        after = "after the crown" if self.outcome.off else "before the crown"
         for i, string in enumerate(self.sheet["cut"]["strings"]):
-            if string["drop"] is not None and string["drop_known_to"]:
-                truly = self.hands.shape.drop_for(i, off[i])
-                self.outcome.covered.append(abs(truly - string["drop"]) <= string["drop_known_to"])
+            groups = ("outer" if i in (0, last) else "inner", self.of.directions, after)
+            truly = self.hands.shape.drop_for(i, off[i])
+            slot, seat = self.hands.shape.strings[i].slot, self.of_third(i)
+            if code in ("cut_crown", "file_slots", "lower_crown") and string["drop"] is not None:
+                self._covers(("heights", *groups), truly - string["drop"], string["drop_known_to"])
+            if code == "cut_crown" and string["wood"] is not None:
+                self._covers(("wood", *groups), truly + slot - seat - string["wood"], string["uncertainty"])
+            if code == "lower_crown" and i in amounts["beside"]:
+                by = next(one for one in self.sheet["instruction"]["amounts"] if one["position"] == i)
+                self._covers(("slots", *groups), slot - seat - string["beside"], by["uncertainty"])
+            if code == "file_nut" and string["nut_known_to"]:
+                read = self._cell("nut_height", i)["value"]
+                self._covers(("nut", *groups), self.hands.truth("nut_height", i) - read, string["nut_known_to"])
+
+    def _covers(self, groups: tuple[str, ...], off: float, known_to: float) -> None:
+        self.outcome.covered.append((groups, abs(off) <= known_to))
+
+    def of_third(self, i: int) -> float:
+        """How deep a string is to be seated: a third of it. [mm]"""
+        return self.hands.shape.strings[i].diameter / 3
 
     def _off(self) -> list[float]:
         """True height less target, straight up at the board's end. [mm]"""
-        wanted = [string["target_end"] for string in self.sheet["cut"]["strings"]]
-        return [self.hands.shape.upright(i) - aim for i, aim in enumerate(wanted)]
+        strings = self.sheet["cut"]["strings"]
+        if all(string["target_end"] is not None for string in strings):
+            self.ends = [string["target_end"] for string in strings]
+        return [self.hands.shape.upright(i) - aim for i, aim in enumerate(self.ends)]
+
+    def _off_settled(self) -> list[float]:
+        """The same once the strings have come down by all that they still come down by. [mm]"""
+        strings = self.hands.shape.strings
+        left = [string.drop_left for string in strings]
+        self.hands.settle()
+        found = self._off()
+        for string, drop in zip(strings, left, strict=True):
+            string.drop_left = drop
+        return found
+
+    def _hand_over(self) -> None:
+        """It leaves, so that the shop has learnt from it."""
+        body = {"id": str(uuid4()), "pin": self.of.pin, "left_open": {"": "as the sheet says"}}
+        answer = self.client.post(f"{self.at}/hand-over", json=body)
+        if answer.status_code != 200:
+            raise RuntimeError(f"hand-over: {answer.status_code} {answer.text[:400]}")
 
     # Readings
 

@@ -85,3 +85,11 @@ def outside_by(*, value: float, band: Band) -> float:
         case "above":
             return value - band.high
     return 0.0
+
+
+def near_edge(*, value: float, band: Band, known_to: float) -> bool:
+    """Whether a value is so near an end of its band that what it is known to does not tell on which side it lies.
+
+    known_to : what covers 95 %, 0 or more. [the value's unit]
+    """
+    return min(abs(value - band.low), abs(value - band.high)) < known_to - TOLERANCE

@@ -17,6 +17,12 @@ SETTLES = (0.02, 0.1)
 """What strings come down by at the bridge after they were put up. [mm]"""
 SETTLES_AGAIN = 0.3
 """Of that, what they come down by each time that they are put up again."""
+NEVER_DONE = 0.15
+"""Of that, what is still to come after they were left to settle and tuned again."""
+HURRIED = 0.6
+"""The same where somebody reads before they have."""
+NUT_NOISE = 0.025
+"""Of a reading at the nut, where it is no worse than a card under a string. [mm]"""
 SEAT = 0.05
 """A slot that is only to seat a string is cut to a depth so well. [mm]"""
 
@@ -31,23 +37,34 @@ NOISE = {
     "board_tilt": 0.2,
     "board_angle": 0.4,
     "slot_depth": HEIGHT_NOISE,
-    "nut_height": HEIGHT_NOISE / 2,
+    "nut_height": HEIGHT_NOISE,
     "end_height": HEIGHT_NOISE,
 }
-"""Standard deviation of a reading, by measure. [mm, degrees] A card under a string at the nut finds it better."""
+"""Standard deviation of a reading, by measure. [mm, degrees]"""
+BY_ONE_GAUGE = frozenset({"slot_depth", "nut_height", "end_height"})
+"""What one gauge reads at the strings."""
 STEP = {"fingerboard_radius": 0.5, "fingerboard_radius_nut": 0.5, "string_length": 0.5, "fingerboard_length": 0.5}
 """What is read off in steps."""
 
 
 @dataclass
 class Hands:
-    """shape : what is worked on.  noise : 1 for an honest hand, 0 for a perfect one.  slips : share of readings."""
+    """shape : what is worked on.  noise : 1 for an honest hand, 0 for a perfect one.  slips : share of readings.
+
+    gauge : what the tool for heights is off, the same at all that it reads. [mm]
+    hurried : reads before the strings have settled.  noisy_nut : a height at the nut scatters as any other.
+    settling : strings come down after they were put up.
+    """
 
     shape: Shape
     chance: Random
     noise: float = 1.0
     slips: float = 0.0
     directions: str = "vertical"
+    gauge: float = 0.0
+    hurried: bool = False
+    noisy_nut: bool = True
+    settling: bool = True
 
     def truth(self, measure: str, position: int | None) -> float:
         """What a perfect tool would find. [mm, degrees]"""
@@ -75,7 +92,12 @@ class Hands:
 
     def read(self, measure: str, position: int | None) -> float:
         """One reading, as it is typed. [mm, degrees]"""
-        value = self.truth(measure, position) + self.noise * self.chance.gauss(0, NOISE.get(measure, 0.2))
+        noise = NOISE.get(measure, 0.2)
+        if measure == "nut_height" and not self.noisy_nut:
+            noise = NUT_NOISE
+        value = self.truth(measure, position) + self.noise * self.chance.gauss(0, noise)
+        if measure in BY_ONE_GAUGE:
+            value += self.gauge
         step = STEP.get(measure, 0.01 if position is not None else 0.1)
         if self.noise:
             value = round(value / step) * step
@@ -130,9 +152,15 @@ class Hands:
 
     def _up(self, i: int, share: float = SETTLES_AGAIN) -> None:
         """A string that goes up sits a little higher until it has settled into its slots."""
-        self.shape.strings[i].drop_left = self.noise * share * self.chance.uniform(*SETTLES)
+        by = share * self.chance.uniform(*SETTLES)
+        self.shape.strings[i].drop_left = by if self.noise and self.settling else 0.0
+
+    def let_settle(self) -> None:
+        """The strings are left to settle and tuned again, as long as this hand waits."""
+        for string in self.shape.strings:
+            string.drop_left *= HURRIED if self.hurried else NEVER_DONE
 
     def settle(self) -> None:
-        """The strings are tuned again after they have settled."""
+        """A day later they have come down by all."""
         for string in self.shape.strings:
             string.drop_left = 0.0

@@ -80,17 +80,21 @@ class StringShape:
 
 @dataclass
 class Shape:
-    """projection : of the crest's line over the belly, along the bridge. [mm]"""
+    """projection : of the crest's line over the belly, along the bridge. [mm]
+
+    bridge_lean : of the bridge, from square to the ribs. [degrees]
+    """
 
     board: BoardShape
     strings: list[StringShape]
     projection: float
     widths: dict[str, float] = field(default_factory=dict)
+    bridge_lean: float = 0.0
 
     def _underside(self, i: int, s: float) -> tuple[float, float]:
         """Where the string's underside passes a station: y and n. [mm]"""
         string, board = self.strings[i], self.board
-        slope = math.radians(board.slope)
+        slope = math.radians(board.slope + self.bridge_lean)
         height = string.floor + string.drop_left
         bridge_s, bridge_n = board.string_length + height * math.sin(slope), height * math.cos(slope)
         nut_n = board.surface(0.0, string.nut_y) + string.nut_height

@@ -30,6 +30,7 @@ class MeasureRow(OfFamilies):
     zero_will_do : 0 is a plain reading, not a slip.  signed : it may be below zero.
     figures : what each place is compared with, by the figure's name.
     form : where the same can be read in several ways, which of them this is.
+    scatter : what the thing itself adds to the tool's: standard deviation; None where the tool is all. [its unit]
     tools : what it is read with, the usual one first.
     """
 
@@ -50,6 +51,7 @@ class MeasureRow(OfFamilies):
     how: str
     slip: str | None
     form: str | None
+    scatter: float | None
     tools: tuple[str, ...]
 
     @field_validator("tools", mode="before")

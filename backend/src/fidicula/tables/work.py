@@ -46,6 +46,7 @@ class Tool(TableRow):
 
     scatter : starting figure of how far single readings of a practised hand lie from their mean: standard deviation,
     which goes over to the hand's own with its repeats. [unit]
+    gauge : how far off a whole tool may be where nobody checked it: standard deviation, the same at all that it reads.
 
     offset : by which it reads too high, so that it comes off what was typed. [unit]
     unit : what it reads in.  check_days : after how many days it is to be checked; None for one that cannot go wrong.
@@ -56,6 +57,7 @@ class Tool(TableRow):
     direction: HeightDirection
     resolution: float
     scatter: float
+    gauge: float
     check_days: int | None
     unit: str
     offset: float

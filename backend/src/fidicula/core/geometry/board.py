@@ -3,8 +3,8 @@ r"""The fingerboard's playing surface across its width, and heights over it.
        v (upright)
        |    / h (the shortest way: along the radius)
    .---o--./
- .'         '.      arch(R, y) = √(R² - q²) - R·cos t, with q = y - R·sin t: how far the surface lies above its crest's
-/      |y     \     line at offset y. A board that leans by t is turned about its crest, at y = 0; without a lean q is y.
+ .'         '.      arch(R, y) = √(R² - q²) - R·cos t, q = y - R·sin t: how far the surface lies over its crest's
+/      |y     \     line at offset y. A board that leans by t is turned about its crest, at y = 0.
        R
 """
 

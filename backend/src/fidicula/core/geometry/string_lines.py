@@ -35,7 +35,7 @@ class Board:
     radius_end : of the surface at the free end, above 0. [mm]
     radius_nut : at the nut; None where it is the same all along. [mm]
     projection : height over the belly where the centre line, extended, meets the bridge, above 0. [mm]
-    tilt : how far the board leans, its round turned about the crest; positive where it is up on the treble side. [degrees]
+    tilt : how far the board leans, turned about its crest; positive where it is up on the treble side. [degrees]
     angle : between the board's line and a plane square to the bridge, 0 to 45. [degrees]
     Raises DoesNotFitError naming `fingerboard_length`.
     """

@@ -19,12 +19,30 @@ UNTIL_RIGHT = 1.05
 an estimate is widened by so much. Source: 1,000 simulated instruments, of which 93.7 % were covered without."""
 STARTING_WORTH = 8
 """The starting figure of a tool's scatter counts as much as so many repeats; after more, the hand's own rules."""
+OF_A_PLACE = 3
+"""Repeats of one place, one after the other, count as so many at most: the hand does not begin anew each time."""
+LEAST_OF_START = 0.5
+"""A hand's scatter is never taken for less than this share of the tool's starting figure."""
 BEFORE_AT_MOST = 40
 """Repeats of earlier visits count as so many at most: a hand changes over the months."""
 APART = 4.65
 """Two readings that lie further apart than so many times their scatter contradict each other; of more, chance alone
 spreads some further: by APART_OF_MORE for each time that their number is e times as many."""
 APART_OF_MORE = 0.85
+
+
+def known_within(*, chance: float, rounding: float = 0.0, gauge: float = 0.0) -> float:
+    """What covers 95 % of a value, from standard deviations of 0 or more. [its unit]
+
+    chance : of what repeats lessen, as it is after them.  rounding : of the tool's last digit.  gauge : of the whole
+    tool, the same at every reading. Source: type A and type B of the guide to the expression of uncertainty.
+    """
+    return COVERS * math.hypot(chance, rounding, gauge)
+
+
+def rounding_of(resolution: float) -> float:
+    """Standard deviation of what a tool's last digit hides. resolution : the finest that it shows, 0 or more."""
+    return resolution / math.sqrt(12)
 
 
 @dataclass(frozen=True)
@@ -45,19 +63,22 @@ class Lowered:
 
 @dataclass(frozen=True)
 class Estimate:
-    """value, deviation : mean and standard deviation of what the place is. [its unit]
+    """value, deviation : mean and standard deviation of what the place is, by chance alone. [its unit]
 
+    rounding, gauge : of the tool, as in `known_within`.
     anew : the last readings are far from what was known before, which was dropped: something else happened to it.
     """
 
     value: float
     deviation: float
     anew: bool = False
+    rounding: float = 0.0
+    gauge: float = 0.0
 
     @property
     def known_to(self) -> float:
         """What covers 95 %."""
-        return COVERS * UNTIL_RIGHT * self.deviation
+        return known_within(chance=UNTIL_RIGHT * self.deviation, rounding=self.rounding, gauge=self.gauge)
 
 
 def estimated(events: Sequence[Read | Lowered]) -> Estimate | None:
@@ -101,11 +122,13 @@ NO_REPEATS = Repeats()
 
 
 def repeats_of(groups: Iterable[Sequence[float]]) -> Repeats:
-    """groups : of readings of one place each; a group of one says nothing. [their unit]"""
+    """groups : of readings of one place each; a group of one says nothing, one of many counts as `OF_A_PLACE` repeats.
+    [their unit]"""
     found = Repeats()
     for group in groups:
-        mean = math.fsum(group) / len(group)
-        found += Repeats(math.fsum((value - mean) ** 2 for value in group), len(group) - 1)
+        mean, free = math.fsum(group) / len(group), len(group) - 1
+        share = min(1.0, OF_A_PLACE / free) if free else 0.0
+        found += Repeats(share * math.fsum((value - mean) ** 2 for value in group), min(free, OF_A_PLACE))
     return found
 
 
@@ -120,7 +143,8 @@ def scatter_of(here: Repeats, *, start: float, before: Repeats = NO_REPEATS) -> 
     share = min(1.0, BEFORE_AT_MOST / before.free) if before.free else 0.0
     squares = STARTING_WORTH * start * start + share * before.squares + here.squares
     free = STARTING_WORTH + share * before.free + here.free
-    return math.sqrt(squares / free) * (1 + (COVERS * COVERS + 1) / (4 * free))
+    seen = max(math.sqrt(squares / free), LEAST_OF_START * start)
+    return seen * (1 + (COVERS * COVERS + 1) / (4 * free))
 
 
 def more_readings(*, deviation: float, scatter: float, known_to: float) -> int:

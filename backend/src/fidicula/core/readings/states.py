@@ -9,7 +9,7 @@ from statistics import fmean, median
 from typing import Literal
 
 from fidicula.core.errors import TOLERANCE
-from fidicula.core.readings.estimate import APART, APART_OF_MORE, COVERS
+from fidicula.core.readings.estimate import APART, APART_OF_MORE, known_within
 
 MeasurementKey = tuple[str, int | None]
 """A measure and, where it is one for each string, the string's position from the lowest."""
@@ -24,6 +24,7 @@ class LoggedReading:
     number : order of arrival.  after_work : number of the last work known when it was taken, 0 before any.
     value : [mm].  repeats : it is one more of the reading before it.  doubted : and not yet confirmed.
     scatter : standard deviation of such readings, by this hand with this tool, above 0. [mm]
+    rounding, gauge : of the tool, as in `known_within`. [mm]  tool : what it was read with.
     """
 
     number: int
@@ -33,6 +34,9 @@ class LoggedReading:
     repeats: bool
     doubted: bool
     scatter: float
+    rounding: float = 0.0
+    gauge: float = 0.0
+    tool: str = ""
 
 
 @dataclass(frozen=True)
@@ -57,7 +61,7 @@ class ReadingState:
     state : current, doubted (its last reading waits for a word), or stale (later work touched it).
     value : mean of the repeats that are not doubted, their median where they contradict each other; None where all
     are doubted. [mm]  repeat_spread : largest less smallest of them. [mm]  count : how many they are.
-    scatter : of one of them, standard deviation. [mm]
+    scatter : of one of them, standard deviation. [mm]  rounding, gauge : the largest of their tools'. [mm]
     reading : the last reading of the place.  stale_because : the work's reason, where stale.
     """
 
@@ -68,6 +72,8 @@ class ReadingState:
     scatter: float
     reading: LoggedReading
     stale_because: str | None = None
+    rounding: float = 0.0
+    gauge: float = 0.0
 
     @property
     def is_wide(self) -> bool:
@@ -77,8 +83,9 @@ class ReadingState:
     @property
     def known_to(self) -> float:
         """What covers 95 % of the mean of the repeats; half of how far they lie apart where they contradict. [mm]"""
-        by_chance = COVERS * self.scatter / math.sqrt(max(1, self.count))
-        return max(by_chance, self.repeat_spread / 2) if self.is_wide else by_chance
+        by_chance = self.scatter / math.sqrt(max(1, self.count))
+        known = known_within(chance=by_chance, rounding=self.rounding, gauge=self.gauge)
+        return max(known, self.repeat_spread / 2) if self.is_wide else known
 
     @property
     def usable(self) -> float | None:
@@ -164,4 +171,6 @@ def _stand(group: list[LoggedReading], touching: list[LoggedWork], stale_after: 
         scatter=scatter,
         reading=last,
         stale_because=because,
+        rounding=max((reading.rounding for reading in sound), default=last.rounding),
+        gauge=max((reading.gauge for reading in sound), default=last.gauge),
     )

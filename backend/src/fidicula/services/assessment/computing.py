@@ -20,18 +20,24 @@ from fidicula.services.assessment.state import BenchState
 _PLACE_OF_FIELD = {"fingerboard_radius_nut": "fingerboard_radius"}
 """A board whose radius at the nut is not read counts as equally round all along."""
 
+_EACH = 4
+"""Results for each string: mark, height at the board's end, wood and way down."""
 _MOST_PLANNED = 400
 """Plans kept for one set of targets; beyond that they are begun again."""
 
 
 @dataclass(frozen=True)
 class StringResult:
-    """One string of the computed cut, with what went into it. Heights straight up. [mm]"""
+    """One string of the computed cut, with what went into it. Heights straight up. [mm]
+
+    uncertainty, drop_known_to : ± of the wood, and of the string's way down at the bridge.
+    """
 
     cut: StringCut
     present: StringState
     provisional: bool
     uncertainty: float
+    drop_known_to: float
 
 
 @dataclass(frozen=True)
@@ -84,7 +90,7 @@ class _Cut:
         self._count = state.count
         wide, over = state.held("waist_width"), state.held("waist_height")
         self._waist = None if wide is None or over is None else Waist(wide.value, over.value)
-        known = {**singles, **state.leaning}
+        known = {**_unread_leaning(singles), **singles, **state.leaning}
         self._held: dict[MeasurementKey, Held] = {(measure, None): held for measure, held in known.items()}
         for i in range(self._count):
             for measure in ("end_height", "nut_height", "slot_depth"):
@@ -127,12 +133,14 @@ class _Cut:
                 continue
             cut, present = found
             own = (self._held["nut_height", i], self._held["slot_depth", i])
+            wood, drop = self._own_leeway(geometry, goals, plan, i)
             results.append(
                 StringResult(
                     cut=cut,
                     present=present,
                     provisional=shared_assumed or any(held.assumed for held in own),
-                    uncertainty=math.hypot(known_to[3 * i + 2], self._own_leeway(geometry, goals, plan, i)),
+                    uncertainty=math.hypot(known_to[_EACH * i + 2], wood),
+                    drop_known_to=math.hypot(known_to[_EACH * i + 3], drop),
                 )
             )
         return Computed(
@@ -142,7 +150,7 @@ class _Cut:
             goals=goals,
             singles=self._singles,
             results=tuple(results),
-            known_to=tuple(KnownTo(*known_to[3 * i : 3 * i + 2]) for i in range(self._count)),
+            known_to=tuple(KnownTo(*known_to[_EACH * i : _EACH * i + 2]) for i in range(self._count)),
         )
 
     def _moves_plan(self, place: MeasurementKey) -> bool:
@@ -155,26 +163,37 @@ class _Cut:
             return measure != "projection"
         return measure == "nut_height" and self._nut_stays[position]
 
-    def _own_leeway(self, geometry: Geometry, goals: Sequence[StringGoal], plan: BridgePlan, i: int) -> float:
-        """± of the wood at one string from those readings. [mm]"""
+    def _own_leeway(
+        self, geometry: Geometry, goals: Sequence[StringGoal], plan: BridgePlan, i: int
+    ) -> tuple[float, float]:
+        """± of the wood at one string and of its way down, from those readings. [mm]
+
+        What they are off by chance counts for each; what a gauge is off, it is off at all that it read.
+        """
         own = {place: held for place, held in self._held.items() if place[1] == i and not self._moves_plan(place)}
         held_here = {place: held.value for place, held in self._held.items() if place[1] == i}
 
-        def wood(values: Mapping[MeasurementKey, float]) -> Sequence[float]:
-            cut = self._cut(geometry, values, goals, plan, i)
-            return (0.0 if cut is None or cut[0].crown_cut is None else cut[0].crown_cut,)
+        def outcome(values: Mapping[MeasurementKey, float]) -> Sequence[float]:
+            return _wood_and_drop(self._cut(geometry, values, goals, plan, i))
 
-        known_to = {place: held.resolution for place, held in own.items()}
-        return uncertainties(outcome=wood, values=held_here, known_to=known_to)[0]
+        wood, drop = uncertainties(
+            outcome=outcome,
+            values=held_here,
+            known_to={place: held.alone for place, held in own.items()},
+            together=[
+                {place: held.gauge for place, held in own.items() if held.tool == tool}
+                for tool in {held.tool: None for held in own.values()}
+            ],
+        )
+        return wood, drop
 
     def _outcome(self, values: Mapping[MeasurementKey, float]) -> Sequence[float]:
-        """Of each string: mark, height at the board's end, and wood."""
+        """Of each string: mark, height at the board's end, wood and way down."""
         geometry, goals, plan = self._planned(values)
         found: list[float] = []
         for i, target in enumerate(plan.strings):
             cut = self._cut(geometry, values, goals, plan, i)
-            wood = 0.0 if cut is None or cut[0].crown_cut is None else cut[0].crown_cut
-            found += (target.mark_height, target.end_height, wood)
+            found += (target.mark_height, target.end_height, *_wood_and_drop(cut))
         return found
 
     def _planned(self, values: Mapping[MeasurementKey, float]) -> tuple[Geometry, tuple[StringGoal, ...], BridgePlan]:
@@ -299,6 +318,27 @@ class _Cut:
             slot_depth_ratio=ratio,
         )
         return cut, present
+
+
+LEANS_BY = 1.2
+"""How far a board that nobody looked along may well lean to one side: what covers 95 %. [degrees]"""
+ROUNDER_BY = 0.1
+"""By what share a board may well be rounder at the nut than at its end: what covers 95 %."""
+
+
+def _unread_leaning(singles: Mapping[str, Held]) -> dict[str, Held]:
+    """How a board lies of which that was not read: level, and as round at the nut, as far as anybody knows."""
+    radius = singles["fingerboard_radius"].value
+    return {
+        "board_tilt": Held(0.0, True, LEANS_BY, "figure"),
+        "fingerboard_radius_nut": Held(radius, True, ROUNDER_BY * radius, "figure"),
+    }
+
+
+def _wood_and_drop(found: tuple[StringCut, StringState] | None) -> tuple[float, float]:
+    if found is None:
+        return 0.0, 0.0
+    return found[0].crown_cut or 0.0, found[0].cut
 
 
 def _impossible(error: CoreError, known: Mapping[str, Held]) -> Impossibility:

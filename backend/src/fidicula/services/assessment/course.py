@@ -9,6 +9,7 @@ from datetime import datetime, timedelta
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.course import StopFacts, stop_states
 from fidicula.db.records import CourseMark
+from fidicula.services.assessment.edges import lean_wanted, unsure_heights
 from fidicula.services.assessment.inspection import came_without_tension, left_blank
 from fidicula.services.assessment.model import CutFacts, Question, StopAssessment
 from fidicula.services.assessment.state import BenchState
@@ -132,7 +133,7 @@ def _bench_signs(
     right = crown_is_right(state, cut, asked)
     shown = {
         "strings_known": state.string_set is not None,
-        "card_full": taken == of,
+        "card_full": taken == of and not lean_wanted(state),
         "crown_was_cut": bool({"crown_cut", "slots_filed"} & done),
         "crown_right": right,
         "nut_right": nut_is_right(state, cut) and not _is_undecided(asked, "nut_low"),
@@ -151,16 +152,17 @@ def crown_is_right(state: BenchState, cut: CutFacts, asked: Sequence[Question]) 
     if any(one.bars("crown_cut") for one in asked):
         return False
     if cut.begun:
-        return all(s.landed for s in cut.strings) and is_lowered(state, cut)
+        return all(s.landed for s in cut.strings) and is_lowered(cut)
     as_aimed = all(s.wood is not None and abs(s.wood) < WORTH_TAKING for s in cut.strings)
-    return cut.state == "firm" and (strings_in_band(state, cut) or as_aimed)
+    in_band = strings_in_band(state, cut) and not unsure_heights(state, cut)
+    return cut.state == "firm" and (in_band or as_aimed)
 
 
-def is_lowered(state: BenchState, cut: CutFacts) -> bool:
+def is_lowered(cut: CutFacts) -> bool:
     """Whether the crown stands no higher beside any string than its slot is to be deep, as far as it was read."""
     if cut.beside_done:
         return True
-    return _all_hold(state, "slot_depth") and all((s.beside or 0.0) < WORTH_LOWERING for s in cut.strings)
+    return all(s.beside is not None and s.beside < WORTH_LOWERING for s in cut.strings)
 
 
 def nut_is_right(state: BenchState, cut: CutFacts) -> bool:

@@ -6,12 +6,13 @@ from collections.abc import Sequence
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 
+from fidicula.core.bands import outside_by
 from fidicula.core.errors import TOLERANCE
 from fidicula.core.readings.estimate import COVERS, more_readings
 from fidicula.core.work.creeping import Pass, next_pass
 from fidicula.core.work.landing import (
+    DEEP_SHARE,
     DEEP_SLOT,
-    KNOWN_FOR_ROUGH,
     ROUGH_AGAIN_FROM,
     ROUGH_FROM,
     WORTH_ROUGH,
@@ -61,16 +62,18 @@ def cut_facts(state: BenchState, computed: Computed | None, *, now: datetime | N
 def _told_enough(state: BenchState, computed: Computed, i: int, string: StringCutFacts) -> StringCutFacts:
     """In band, read more than once, with less left than the tools tell and a player feels: it is left as it is."""
     stand = state.reading_states.get(("end_height", i))
-    if string.drop is None or string.drop_known_to is None or stand is None:
+    if string.drop is None or string.drop_chance is None or stand is None:
         return string
-    if string.drop > min(string.drop_known_to, TOO_LITTLE * at_bridge(state, computed, i)) + TOLERANCE:
+    if string.drop > min(string.drop_chance, TOO_LITTLE * at_bridge(state, computed, i)) + TOLERANCE:
         return string
     if stand.count < TOLD_BY:
         return replace(string, more=min(string.more or 0, TOLD_BY - stand.count))
     return replace(string, landed=True, slot_by=0.0, more=0)
 
 
-TOO_LITTLE = 0.05
+LEAVES_AT_NUT = 0.6
+"""Of what a height at the nut is known to, so much is left over its aim: too low is not put back."""
+TOO_LITTLE = 0.04
 """So little at the board's end no tool of the bench tells from nothing in a few readings, and no player feels. [mm]"""
 TOLD_BY = 2
 """So many readings of a height are wanted before it is left for that."""
@@ -134,12 +137,14 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
         )
     wood = result.cut.crown_cut
     nut = state.reading_states.get(("nut_height", i))
-    nut_target = computed.goals[i].nut_height
-    is_read = nut is not None and nut.usable is not None
+    nut_target, nut_held = computed.goals[i].nut_height, state.held("nut_height", i)
+    is_read = nut is not None and nut.usable is not None and nut_held is not None
+    over = 0.0 if _is_hardly_over(state, i) else result.present.nut_height - nut_target
+    left = LEAVES_AT_NUT * nut_held.chance if nut_held is not None else 0.0
     last = cuts[-1] if cuts else None
     held, drop = state.held("end_height", i), result.cut.cut
-    slot_again = _slot_again(state, i)
-    known_to = 0.0 if held is None else held.resolution * at_bridge(state, computed, i)
+    slot_again, known_to = _slot_again(state, i), result.drop_known_to
+    chance = 0.0 if held is None else held.chance * at_bridge(state, computed, i)
     return StringCutFacts(
         name,
         state="provisional" if result.provisional else "firm",
@@ -160,35 +165,50 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
             settling=settling,
         ),
         old_slot_left=result.cut.old_slot_left,
-        nut_to_file=max(0.0, result.present.nut_height - nut_target) if is_read else None,
-        nut_target=nut_target if is_read else None,
+        nut_to_file=max(0.0, over - left) if is_read else None,
+        nut_target=nut_target + min(left, max(0.0, over)) if is_read else None,
+        nut_known_to=nut_held.resolution if is_read and nut_held is not None else None,
         set_out=None if last is None else _at(last.passes, i),
         left_before=None if last is None else _at(last.wood, i),
         drop_known_to=known_to,
-        slot_by=slot_pass(drop=drop, known_to=known_to),
+        drop_chance=chance,
+        slot_by=slot_pass(drop=drop, known_to=chance),
         beside=_beside(state, i),
         more=None,
         slot_again=slot_again,
-        landed=is_landed(drop=drop, known_to=known_to),
+        landed=is_landed(drop=drop, known_to=chance),
     )
+
+
+def _is_hardly_over(state: BenchState, i: int) -> bool:
+    """Whether a height at the nut stands over its band by less than its readings tell."""
+    held, wanted = state.held("nut_height", i), state.wanted_as_read(("nut_height", i))
+    if held is None or held.assumed or wanted is None:
+        return False
+    return 0 < outside_by(value=held.value, band=wanted.band) <= held.chance
 
 
 def _more(state: BenchState, computed: Computed, i: int, string: StringCutFacts, rough: bool) -> int | None:
     """Readings of its height that the cut at hand wants more; None where it is not read."""
     stand = state.reading_states.get(("end_height", i))
-    if string.drop is None or string.drop_known_to is None or stand is None:
+    if string.drop is None or string.drop_chance is None or stand is None:
         return None
+    if rough:
+        # What is not known stays as wood; the heights are read again once it went.
+        return 0
     return more_readings(
-        deviation=string.drop_known_to / COVERS,
+        deviation=string.drop_chance / COVERS,
         scatter=stand.scatter * at_bridge(state, computed, i),
-        known_to=KNOWN_FOR_ROUGH if rough else needed_for(string.drop),
+        known_to=needed_for(string.drop),
     )
 
 
 def _slot_again(state: BenchState, i: int) -> bool:
     """Whether a slot was read once, or in readings that contradict each other, and deeper than it is to be."""
     stand, beside = state.reading_states.get(("slot_depth", i)), _beside(state, i)
-    if stand is None or stand.usable is None or beside is None or beside <= DEEP_SLOT:
+    if stand is None or stand.usable is None or beside is None:
+        return False
+    if beside <= max(DEEP_SLOT, DEEP_SHARE * state.diameters[i]):
         return False
     return stand.count < 2 or stand.is_wide
 

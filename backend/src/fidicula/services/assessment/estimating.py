@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from typing import Protocol
 
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
@@ -11,7 +12,7 @@ from fidicula.core.readings.estimate import Estimate, Lowered, Read, estimated
 from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
 from fidicula.core.work.landing import missed_by
 from fidicula.db.records import Reading, WorkDone
-from fidicula.db.work_details import SlotsFiled
+from fidicula.db.work_details import NutFiled, SlotsFiled
 from fidicula.services.targets.sources import works_logged
 from fidicula.tables.work import invalidations
 
@@ -54,7 +55,10 @@ def heights_of_all(log: Log) -> dict[int, Estimate]:
         events: list[Read | Lowered] = []
         for number in sorted({0, *works, *(one.after_work for one in here)}):
             work = works.get(number)
-            if work is not None and work.work in invalidations()[measure] and work.touches(position):
+            if work is not None and work.work == "nut_filed":
+                gone = _off_the_nut(log, details[number], number, position)
+                events.append(Lowered(gone * (1 - 1 / board.carry), _NUT_MISSES * (1 - 1 / board.carry)))
+            elif work is not None and work.work in invalidations()[measure] and work.touches(position):
                 by = _filed_by(details[number], position)
                 events = [*events, Lowered(by * at_end, missed_by(by) * at_end)] if by is not None else []
             events += [
@@ -64,7 +68,7 @@ def heights_of_all(log: Log) -> dict[int, Estimate]:
             ]
         weighed = estimated(events)
         if weighed is not None:
-            found[position] = weighed
+            found[position] = replace(weighed, rounding=stand.rounding, gauge=stand.gauge)
     return found
 
 
@@ -75,6 +79,24 @@ def upright_share(log: Log, position: int) -> float:
     if direction == "vertical" or stand is None or stand.value is None:
         return 1.0
     return (log.upright(place, stand.value + _STEP, direction) - log.upright(place, stand.value, direction)) / _STEP
+
+
+_NUT_MISSES = 0.07
+"""How well is known what a nut slot gave: the file, or two readings of it. [mm]"""
+
+
+def _off_the_nut(log: Log, detail: object, number: int, position: int) -> float:
+    """What a nut slot came down by, as somebody said, or as it was read before and after. [mm]
+
+    The string turns about the bridge: its height at the board's end follows by what is left of the way there.
+    """
+    said = detail.by[position] if isinstance(detail, NutFiled) and position < len(detail.by) else None
+    if said is not None:
+        return said
+    here = sorted((one.number, one) for one in log.log if one.place == ("nut_height", position) and not one.doubted)
+    before = [one.value for _, one in here if one.after_work < number]
+    after = [one.value for _, one in here if one.after_work >= number]
+    return before[-1] - after[0] if before and after else 0.0
 
 
 def _filed_by(detail: object, position: int) -> float | None:

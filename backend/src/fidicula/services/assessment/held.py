@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
@@ -13,7 +14,9 @@ class Held:
     """A value to compute with. [mm]
 
     assumed : it is a figure, or came from a simulated device: no reading of this instrument.
-    resolution : ± of the tool or of the repeats; of a figure, half of what it may well be.
+    resolution : ± of what is held, all told; of a figure, half of what it may well be.
+    gauge : what of it is the whole tool's, the same at all that `tool` reads: what covers 95 %.
+    chance : what of it more readings lessen: what covers 95 %.
     origin : read at this visit, told by other readings, read at the last visit, a figure, or tried on a page.
     """
 
@@ -21,6 +24,14 @@ class Held:
     assumed: bool
     resolution: float
     origin: Origin = "read"
+    chance: float = 0.0
+    gauge: float = 0.0
+    tool: str = ""
+
+    @property
+    def alone(self) -> float:
+        """What of its ± is this reading's own, and no other's of the same tool."""
+        return math.sqrt(max(0.0, self.resolution**2 - self.gauge**2))
 
 
 class Holds(Protocol):

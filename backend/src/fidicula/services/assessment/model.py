@@ -22,9 +22,11 @@ class StringCutFacts:
     drop : the string's way down.  wood : to take in all, negative where wood is missing.  uncertainty : ± of it.
     next_pass : that the next cut sets out to take; None where the last one cannot be and is measured again.
     old_slot_left : what stays of the old slot below the new crown.
-    nut_to_file, nut_target : off the nut slot, and the height that it is filed to; None where it is not read.
+    nut_to_file, nut_target : off the nut slot, less what its readings leave open, and the height that is wanted; None
+    where it is not read.  nut_known_to : ± of its height.
     set_out : what the last pass was to take; left_before : what was to go before it.
-    drop_known_to : what covers 95 % of the way down.  slot_by : to file off the slot's floor now, 0 for nothing.
+    drop_known_to : what covers 95 % of the way down.  drop_chance : what of that more readings of its height lessen.
+    slot_by : to file off the slot's floor now, 0 for nothing.
     beside : of its slot, more than a third of the string; None where the slot is not read.
     more : readings of its height that the cut at hand wants more.  slot_again : its slot is to be read once more before
     a rough crown.  landed : it may be left as it is.
@@ -43,9 +45,11 @@ class StringCutFacts:
     old_slot_left: float | None
     nut_to_file: float | None
     nut_target: float | None
+    nut_known_to: float | None
     set_out: float | None
     left_before: float | None
     drop_known_to: float | None
+    drop_chance: float | None
     slot_by: float | None
     beside: float | None
     more: int | None

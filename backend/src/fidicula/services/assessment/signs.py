@@ -12,6 +12,7 @@ from fidicula.core.geometry.neck import ProjectionJudgement
 from fidicula.core.geometry.scoop import BoardFault
 from fidicula.db.records import Reading, Visit
 from fidicula.services.assessment.deadline import no_risk_from
+from fidicula.services.assessment.edges import unsure_heights, unsure_nuts
 from fidicula.services.assessment.findings import spacing
 from fidicula.services.assessment.inspection import open_findings
 from fidicula.services.assessment.model import CutFacts
@@ -26,7 +27,7 @@ from fidicula.services.assessment.thresholds import (
     WORTH_FILING,
     WORTH_MOVING,
     WORTH_TAKING,
-    strings_in_band,
+    end_bands,
 )
 
 SOME_DAYS = timedelta(hours=44)
@@ -118,7 +119,8 @@ def _has_settled(readings: list[Reading]) -> bool:
 def _of_readings(state: BenchState, cut: CutFacts) -> Iterator[str]:
     if any(_stands(state, ("end_height", i), "above") for i in range(state.count)):
         yield "ends_high"
-    if any(_stands(state, ("nut_height", i), "below") for i in range(state.count)):
+    unsure = set(unsure_nuts(state))
+    if any(_stands(state, ("nut_height", i), "below") and ("nut_height", i) not in unsure for i in range(state.count)):
         yield "nut_low"
     planned = dressings(state)
     yield from sorted({_FAULT_SIGNS[fault] for plan in planned.values() for fault in plan.faults})
@@ -140,7 +142,7 @@ def _of_readings(state: BenchState, cut: CutFacts) -> Iterator[str]:
         if slot is not None and not slot.assumed and slot.value > diameter / 2 + slot.resolution:
             yield "slot_deep"
             break
-    if not strings_in_band(state, cut) and any(s.wood is not None and s.wood <= -WORTH_TAKING for s in cut.strings):
+    if _is_bridge_low(state, cut):
         yield "bridge_low"
     length, before = state.held("string_length"), state.last_time.get(("string_length", None))
     if (
@@ -150,6 +152,18 @@ def _of_readings(state: BenchState, cut: CutFacts) -> Iterator[str]:
         and abs(length.value - before.value) > WALKED_SHARE * before.value
     ):
         yield "bridge_walked"
+
+
+def _is_bridge_low(state: BenchState, cut: CutFacts) -> bool:
+    """Whether a string lies below its band, and no wood is left to take it from: not one that is unsure."""
+    unsure = set(unsure_heights(state, cut))
+    for i, (string, band) in enumerate(zip(cut.strings, end_bands(state, cut), strict=True)):
+        held = state.held("end_height", i)
+        if held is None or band is None or string.wood is None or ("end_height", i) in unsure:
+            continue
+        if string.wood <= -WORTH_TAKING and side_of_band(value=held.value, band=band) == "below":
+            return True
+    return False
 
 
 def _afterlength_is_off(state: BenchState) -> bool:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from datetime import UTC, datetime, timedelta
@@ -11,7 +12,7 @@ from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.facet import facet_drop
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark
-from fidicula.core.readings.estimate import COVERS, Estimate
+from fidicula.core.readings.estimate import COVERS, Estimate, known_within, rounding_of
 from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
 from fidicula.db.damage import DamageLook
 from fidicula.db.lessons import NOTHING_LEARNT, Learnt
@@ -22,7 +23,9 @@ from fidicula.services.assessment.geometry import SINGLES, Geometry, board_of, g
 from fidicula.services.assessment.held import Held, Origin
 from fidicula.services.assessment.leaning import board_angle_of, tilt_of
 from fidicula.services.assessment.once_each import once_each
+from fidicula.services.assessment.slots import slot_told
 from fidicula.services.measures import CARD, MEASURES, name_of
+from fidicula.services.targets.sources import scatter_at
 from fidicula.services.targets.wanted import Targets, Wanted
 from fidicula.tables.work import invalidations, tools
 
@@ -110,10 +113,15 @@ class BenchState:
             return None
 
     @cached_property
+    def lean(self) -> Held | None:
+        """How far the board leans across, where it was read or follows from what was."""
+        return tilt_of(self)
+
+    @cached_property
     def leaning(self) -> Mapping[str, Held]:
         """What is known of how the board lies that a bridge can do without, by measure."""
         found = {
-            "board_tilt": tilt_of(self),
+            "board_tilt": self.lean,
             "board_angle": board_angle_of(self),
             "fingerboard_radius_nut": self.held("fingerboard_radius_nut"),
         }
@@ -252,6 +260,8 @@ class BenchState:
 
     def derived(self, place: MeasurementKey) -> Derived | None:
         """What other readings tell of a place."""
+        if place[0] == "slot_depth" and place[1] is not None:
+            return slot_told(self, place[1])
         if place[0] not in TOLD_BY_OTHERS:
             return None
         return derived_at(place, self.reading_states, self.diameters, self.count)
@@ -268,14 +278,15 @@ class BenchState:
             origin: Origin = "simulated" if is_simulated else "read"
             weighed = self.weighed.get(position) if measure == "end_height" and position is not None else None
             if weighed is not None:
-                return Held(weighed.value, is_simulated, weighed.known_to, origin)
-            return Held(stand.usable, is_simulated, stand.known_to, origin)
+                return _of_tool(stand, weighed.value, weighed.known_to, weighed.deviation, is_simulated, origin)
+            by_chance = stand.scatter / math.sqrt(max(1, stand.count))
+            return _of_tool(stand, stand.usable, stand.known_to, by_chance, is_simulated, origin)
         told = self.derived(place)
         if told is not None:
             return Held(told.value, False, told.known_to, "derived")
         earlier = self.last_visit(place)
         if earlier is not None:
-            return Held(earlier.value, False, COVERS * tools()[earlier.tool].scatter, "last_visit")
+            return Held(earlier.value, False, single_known_to(place[0], earlier.tool), "last_visit")
         stand_in = self.assumed(place)
         return None if stand_in is None else Held(stand_in, True, self._leeway(place), "figure")
 
@@ -332,6 +343,26 @@ class BenchState:
             return self.string_set.strings[place[1]].diameter / 4
         wanted = self.targets[place]
         return 0.0 if wanted is None else (wanted.band.high - wanted.band.low) / 2
+
+
+def _of_tool(
+    stand: ReadingState, value: float, known_to: float, deviation: float, is_simulated: bool, origin: Origin
+) -> Held:
+    return Held(
+        value,
+        is_simulated,
+        known_to,
+        origin,
+        chance=COVERS * deviation,
+        gauge=COVERS * stand.gauge,
+        tool=stand.reading.tool,
+    )
+
+
+def single_known_to(measure: str, tool: str) -> float:
+    """What covers 95 % of one reading of a hand of which nothing is known. [the measure's unit]"""
+    row = tools()[tool]
+    return known_within(chance=scatter_at(measure, row.scatter), rounding=rounding_of(row.resolution), gauge=row.gauge)
 
 
 def _values(held: Mapping[str, Held]) -> dict[str, float]:

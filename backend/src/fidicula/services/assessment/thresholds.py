@@ -19,6 +19,9 @@ SAME_PROJECTION = 0.25
 FIRST_STOP = 0.1
 """So far above the nut's aim the file rests, until the string was up and measured. [mm]"""
 
+FIRST_STOP_FROM = 0.3
+"""A nut slot that has further to go is filed to that stop first."""
+
 OTHER_AIR = 15.0
 """Air that differs by so much from last time's moves wood. [% of humidity]"""
 

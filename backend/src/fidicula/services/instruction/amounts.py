@@ -18,7 +18,13 @@ from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.placing import SCHOOLS, placed
 from fidicula.services.assessment.post import post_target
 from fidicula.services.assessment.scoop import dressings
-from fidicula.services.assessment.thresholds import FIRST_STOP, WORTH_FILING, WORTH_LOWERING, WORTH_TAKING
+from fidicula.services.assessment.thresholds import (
+    FIRST_STOP,
+    FIRST_STOP_FROM,
+    WORTH_FILING,
+    WORTH_LOWERING,
+    WORTH_TAKING,
+)
 from fidicula.services.instruction.model import Amount
 
 SMALLEST_MOVE = 0.5
@@ -93,9 +99,10 @@ def file_nut(a: Assessment) -> Told:
     for i, string in enumerate(a.cut.strings):
         if string.nut_to_file is None or string.nut_target is None or string.nut_to_file < WORTH_FILING:
             continue
-        far = string.nut_to_file > FIRST_STOP + WORTH_FILING
-        amounts.append(Amount("file_by", string.nut_to_file, i))
-        amounts.append(Amount("file_first", string.nut_to_file - (FIRST_STOP if far else 0.0), i))
+        far = string.nut_to_file > FIRST_STOP_FROM
+        known = string.nut_known_to or 0.0
+        amounts.append(Amount("file_by", string.nut_to_file, i, uncertainty=known))
+        amounts.append(Amount("file_first", string.nut_to_file - (FIRST_STOP if far else 0.0), i, uncertainty=known))
         amounts.append(Amount("file_to", string.nut_target, i))
     return Told(tuple(amounts))
 

@@ -13,11 +13,12 @@ from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.course import baseline_keys, first_planned
 from fidicula.services.assessment.damage import damage_marks
+from fidicula.services.assessment.edges import lean_wanted
 from fidicula.services.assessment.model import Question, StopAssessment
 from fidicula.services.assessment.projection import is_unsure
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.instruction.amounts import keys_of_card, told
-from fidicula.services.instruction.landing import cutting, measuring, projection_again
+from fidicula.services.instruction.landing import cutting, filing_nut, measuring, projection_again
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.instruction.role import also_recorded, cut_role, only_waits
 from fidicula.services.measures import CARD
@@ -264,7 +265,7 @@ def _keys_at(a: Assessment, here: StopAssessment) -> Iterator[MeasurementKey]:
     heights = [key for key in open_keys if key[0] == "end_height"]
     if a.cut.begun:
         again = [key for key in again if key[0] != "slot_depth"]
-    yield from (again or heights) if here.key == "again" else open_keys
+    yield from (again or heights) if here.key == "again" else (*open_keys, *lean_wanted(a.state))
 
 
 def _ruling_question(a: Assessment, step: str) -> Instruction | None:
@@ -290,8 +291,7 @@ def _file(a: Assessment, base: Instruction) -> Instruction | None:
     unread = tuple(key for key in keys_of_card(a, ("nut_height",)) if key not in a.state.reading_states)
     if again or (unread and base.question is None):
         return measuring(a, again or unread, base)
-    found = told(a, "file_nut")
-    return replace(base, amounts=found.amounts) if found.amounts else None
+    return filing_nut(a, base)
 
 
 def _nothing_to_cut(a: Assessment) -> Instruction:

@@ -7,6 +7,7 @@ from dataclasses import replace
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.course import crown_is_right
+from fidicula.services.assessment.edges import unsure_heights, unsure_nuts
 from fidicula.services.assessment.projection import is_unsure
 from fidicula.services.assessment.questions import to_measure_again
 from fidicula.services.assessment.thresholds import strings_in_band
@@ -41,6 +42,9 @@ def cutting(a: Assessment, base: Instruction) -> Instruction | None:
     if not a.cut.begun and is_unsure(a.state):
         return projection_again(a)
     in_band = strings_in_band(a.state, a.cut) and not a.cut.begun
+    unsure = () if a.cut.begun else unsure_heights(a.state, a.cut)
+    if unsure:
+        return _at_the_edge(a, unsure, base)
     if in_band or crown_is_right(a.state, a.cut, a.questions):
         return None
     if a.cut.rough:
@@ -50,6 +54,20 @@ def cutting(a: Assessment, base: Instruction) -> Instruction | None:
         if found.amounts:
             return _deep_slots(a, base) or _known_enough(a, base) or replace(base, amounts=found.amounts)
     return _slots(a, base)
+
+
+def _at_the_edge(a: Assessment, keys: tuple[MeasurementKey, ...], why: Instruction) -> Instruction:
+    """What stands at the edge of its band, once more: what is decided on it cannot be taken back."""
+    return replace(measuring(a, keys, why), again=False, repeats=True, notes=("edge",))
+
+
+def filing_nut(a: Assessment, base: Instruction) -> Instruction | None:
+    """The nut's filing, or the readings that decide whether it is; None where nothing has to come off."""
+    unsure = unsure_nuts(a.state)
+    if unsure:
+        return _at_the_edge(a, unsure, base)
+    found = told(a, "file_nut")
+    return replace(base, amounts=found.amounts) if found.amounts else None
 
 
 def _deep_slots(a: Assessment, why: Instruction) -> Instruction | None:
@@ -94,7 +112,7 @@ def _slots(a: Assessment, base: Instruction) -> Instruction | None:
     if not a.cut.begun or a.cut.beside_done:
         return None
     beside = replace(base, code="lower_crown")
-    depths = a.state.to_read(("slot_depth", i) for i in range(a.state.count))
+    depths = tuple(("slot_depth", i) for i, string in enumerate(a.cut.strings) if string.beside is None)
     if depths:
         return measuring(a, depths, beside)
     amounts = told(a, "lower_crown").amounts

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.core.work.landing import KNOWN_FOR_ROUGH, needed_for
+from fidicula.core.work.landing import needed_for
 from fidicula.db.records import UNREADABLE
 from fidicula.db.work_details import PostSet
 from fidicula.services.assessment.assess import Assessment
@@ -278,6 +278,14 @@ def _repeat(a: Assessment, found: Instruction) -> Phrase:
             ["It is out of its band by less than its readings tell."],
             ["Lift the straightedge off, lay it on again, and read it."],
         )
+    if "edge" in found.notes:
+        what = "at the nut" if found.keys[0][0] == "nut_height" else "at the board's end"
+        names = [a.state.instrument.string_names[position or 0] for _, position in found.keys]
+        return Phrase(
+            f"Measure once more {what}: {listed(names)}",
+            ["It stands nearer to the edge of its band than its readings tell, and what is taken does not come back."],
+            ["Lift the tool off, set it again, and read."],
+        )
     if found.keys[0][0] == "slot_depth":
         names = [a.cut.strings[position or 0].name for _, position in found.keys]
         return Phrase(
@@ -289,10 +297,10 @@ def _repeat(a: Assessment, found: Instruction) -> Phrase:
     for key in found.keys:
         string = a.cut.strings[key[1] or 0]
         each.append(f"{string.name} {times(found.times.get(key, 1))}")
-        if string.drop is not None and string.drop_known_to is not None:
-            needed = number(KNOWN_FOR_ROUGH if a.cut.rough else needed_for(string.drop), 2)
-            known = give_or_take(string.drop_known_to, 2)
-            why.append(f"{string.name}: known to {known} at the bridge, needed {needed}.")
+        if string.drop is not None and string.drop_chance is not None:
+            needed = number(needed_for(string.drop), 2)
+            known = give_or_take(string.drop_chance, 2)
+            why.append(f"{string.name}: its readings tell ±{known} at the bridge, ±{needed} is needed.")
     return Phrase(
         "Measure the same again",
         [f"{_label(found.reason)}: one more reading of the same string makes it surer.", *anew(a), *why],

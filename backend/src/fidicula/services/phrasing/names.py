@@ -50,6 +50,7 @@ _DERIVED_BY = {
     "gaps": "the air between the strings",
     "chord_and_rise": "chord and rise",
     "cards": "two cards",
+    "filed": "what was read before, and filed since",
     "stop_to_middle": "the stop to the foot's middle",
     "stop_to_back": "the stop to the foot's back",
     "stop_to_third": "the stop to the foot's third",

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from datetime import datetime
 from uuid import UUID
 
 from fidicula.core.geometry.board import HeightDirection
-from fidicula.core.readings.estimate import NO_REPEATS, Repeats, repeats_of, scatter_of
+from fidicula.core.readings.estimate import NO_REPEATS, Repeats, repeats_of, rounding_of, scatter_of
 from fidicula.core.readings.states import (
     LoggedReading,
     LoggedWork,
@@ -24,7 +25,7 @@ from fidicula.db.work_details import positions_of
 from fidicula.services.errors import RefusedError
 from fidicula.services.measures import CARD, MEASURES
 from fidicula.services.targets.wanted import Taken
-from fidicula.tables.work import invalidations, tools
+from fidicula.tables.work import Tool, invalidations, tools
 
 AS_FOUND, EARLIER_VISIT, ANOTHER = "as_found", "visit", "instrument"
 SOURCES = (AS_FOUND, EARLIER_VISIT, ANOTHER)
@@ -56,7 +57,19 @@ def logged(readings: Sequence[Reading], before: Mapping[Hand, Repeats] | None = 
         for hand in set(hands.values())
         if hand in shown or hand in known
     }
-    return [replace(one, scatter=own[hands[one.number]]) if hands[one.number] in own else one for one in standing]
+    return [
+        replace(one, scatter=scatter_at(one.place[0], own[hands[one.number]])) if hands[one.number] in own else one
+        for one in standing
+    ]
+
+
+def scatter_at(measure: str, of_hand: float) -> float:
+    """How far single readings of a measure lie from their mean: standard deviation. [its unit]
+
+    of_hand : of the hand with its tool; what the thing itself adds to it is the measure's.
+    """
+    own = MEASURES[measure].scatter
+    return of_hand if own is None else math.hypot(of_hand, own)
 
 
 def repeats_shown(readings: Sequence[Reading]) -> dict[Hand, Repeats]:
@@ -65,14 +78,14 @@ def repeats_shown(readings: Sequence[Reading]) -> dict[Hand, Repeats]:
 
 
 def _with_repeats(readings: Sequence[Reading]) -> tuple[list[LoggedReading], dict[Hand, Repeats]]:
-    standing = [_logged(one, tools()[one.tool].scatter) for one in readings if not one.taken_back]
+    standing = [_logged(one, tools()[one.tool]) for one in readings if not one.taken_back]
     hands = {one.number: (one.taken_by, one.tool) for one in readings}
     shown: dict[Hand, list[list[float]]] = {}
     by_place: dict[MeasurementKey, list[LoggedReading]] = {}
     for one in standing:
         by_place.setdefault(one.place, []).append(one)
-    for log in by_place.values():
-        if len(log) < 2:
+    for place, log in by_place.items():
+        if len(log) < 2 or MEASURES[place[0]].scatter is not None:
             continue
         for group in groups_of(log):
             sound = [one for one in group if not one.doubted]
@@ -85,7 +98,7 @@ def _with_repeats(readings: Sequence[Reading]) -> tuple[list[LoggedReading], dic
     return standing, {hand: repeats_of(groups) for hand, groups in shown.items()}
 
 
-def _logged(reading: Reading, scatter: float) -> LoggedReading:
+def _logged(reading: Reading, tool: Tool) -> LoggedReading:
     return LoggedReading(
         number=reading.number,
         place=(reading.measure, reading.position),
@@ -93,7 +106,10 @@ def _logged(reading: Reading, scatter: float) -> LoggedReading:
         after_work=reading.after_work or 0,
         repeats=reading.repeats,
         doubted=reading.doubt is not None and not reading.confirmed,
-        scatter=scatter,
+        scatter=scatter_at(reading.measure, tool.scatter),
+        rounding=rounding_of(tool.resolution),
+        gauge=tool.gauge,
+        tool=tool.tool,
     )
 
 
