@@ -46,10 +46,22 @@ def test_a_rule_is_known_by_what_its_readings_scatter_and_repeats_by_the_root_of
     again = once.assess().state.held("projection")
     assert first is not None
     assert again is not None
-    assert first.resolution == pytest.approx(1.96 * 0.15)
-    # Eight of the rule's 0.15 and one pair 0.4 apart; widened by what nine do not tell.
-    scatter = ((8 * 0.15**2 + 0.08) / 9) ** 0.5 * (1 + (1.96**2 + 1) / 36)
-    assert again.resolution == pytest.approx(1.96 * scatter / 2**0.5)
+    # The rule's own 0.15 and 0.15 of laying it on; its last digit of 0.1; 0.05 that a whole rule may be off.
+    chance, rounding, gauge = 0.15 * 2**0.5, 0.1 / 12**0.5, 0.05
+    assert first.resolution == pytest.approx(1.96 * (chance**2 + rounding**2 + gauge**2) ** 0.5)
+    # Repeats lessen what is chance, and neither the last digit nor the gauge.
+    assert again.resolution == pytest.approx(1.96 * (chance**2 / 2 + rounding**2 + gauge**2) ** 0.5)
+
+
+def test_no_number_of_equal_readings_says_more_than_the_tool() -> None:
+    """25 times 5.00 by a caliper that reads 0.02 and may be off by 0.03: ± 0.06 and a little, not 0.01."""
+    held = Bench().read("end_height", 5.0, at=0, times=25).assess().state.held("end_height", 0)
+    assert held is not None
+    assert 1.96 * 0.03 < held.resolution < 0.07
+    other = Bench().read("end_height", 5.0, at=0, times=25).read("end_height", 4.4, at=1).assess()
+    single = other.state.held("end_height", 1)
+    assert single is not None
+    assert single.chance > 1.96 * 0.5 * 0.05, "a hand that read one place alike still scatters at another"
 
 
 @pytest.mark.parametrize(

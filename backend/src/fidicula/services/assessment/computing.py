@@ -8,9 +8,10 @@ from dataclasses import dataclass
 
 from fidicula.core.bands import side_of_band
 from fidicula.core.errors import TOLERANCE, CoreError
+from fidicula.core.geometry.board import UprightHeight
 from fidicula.core.geometry.bow import Waist
 from fidicula.core.geometry.bridge import BridgePlan, StringCut, StringGoal, StringState, plan_bridge, string_cut
-from fidicula.core.geometry.string_lines import Board
+from fidicula.core.geometry.string_lines import Board, mark_height
 from fidicula.core.geometry.uncertainty import uncertainties
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.geometry import LEANING, SINGLES, Geometry, geometry_of
@@ -119,6 +120,7 @@ class _Cut:
     def computed(self) -> Computed:
         values = {place: held.value for place, held in self._held.items()}
         geometry, goals, plan = self._planned(values)
+        self._aims = [UprightHeight(target.end_height) for target in plan.strings]
         known_to = uncertainties(
             outcome=self._outcome,
             values=values,
@@ -188,12 +190,21 @@ class _Cut:
         return wood, drop
 
     def _outcome(self, values: Mapping[MeasurementKey, float]) -> Sequence[float]:
-        """Of each string: mark, height at the board's end, wood and way down."""
+        """Of each string: mark, height at the board's end, wood and way down.
+
+        Its way is to the height that it is to have; how well that is known itself stands beside it.
+        """
         geometry, goals, plan = self._planned(values)
         found: list[float] = []
         for i, target in enumerate(plan.strings):
             cut = self._cut(geometry, values, goals, plan, i)
-            found += (target.mark_height, target.end_height, *_wood_and_drop(cut))
+            wood, drop = _wood_and_drop(cut)
+            if cut is not None:
+                nut = UprightHeight(goals[i].nut_height)
+                here = mark_height(nut_height=nut, end_height=self._aims[i], board=geometry.board)
+                moved = target.mark_height - here
+                wood, drop = wood + moved, drop + moved
+            found += (target.mark_height, target.end_height, wood, drop)
         return found
 
     def _planned(self, values: Mapping[MeasurementKey, float]) -> tuple[Geometry, tuple[StringGoal, ...], BridgePlan]:

@@ -9,7 +9,7 @@ from datetime import datetime, timedelta
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.course import StopFacts, stop_states
 from fidicula.db.records import CourseMark
-from fidicula.services.assessment.edges import lean_wanted, unsure_heights
+from fidicula.services.assessment.edges import lean_wanted, unsure_heights, unsure_nuts
 from fidicula.services.assessment.inspection import came_without_tension, left_blank
 from fidicula.services.assessment.model import CutFacts, Question, StopAssessment
 from fidicula.services.assessment.state import BenchState
@@ -136,7 +136,7 @@ def _bench_signs(
         "card_full": taken == of and not lean_wanted(state),
         "crown_was_cut": bool({"crown_cut", "slots_filed"} & done),
         "crown_right": right,
-        "nut_right": nut_is_right(state, cut) and not _is_undecided(asked, "nut_low"),
+        "nut_right": nut_is_right(state, cut) and not unsure_nuts(state) and not _is_undecided(asked, "nut_low"),
         "heights_again": (bool(HEIGHTS_CHANGED & done) and _all_hold(state, "end_height"))
         or (right and "change" not in keys),
         "baseline_read": _baseline_was_read(state),

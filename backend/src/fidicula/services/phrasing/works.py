@@ -127,20 +127,24 @@ def file_slots(a: Assessment, found: Instruction) -> Phrase:
 
 
 def file_nut(a: Assessment, found: Instruction) -> Phrase:
-    """First to the stop above the target; from there, once it was measured, to the target."""
+    """First to a stop; from there, once it was measured, to where it is left."""
     by, now, to = (by_string(a, found, name) for name in ("file_by", "file_first", "file_to"))
     first = [name for name in by if now[name] < by[name]]
     last = [name for name in by if name not in first]
     do = []
     if first:
         each = [f"{n} by {to_take(now[n], 2)}, to {number(to[n] + FIRST_STOP, 2)}" for n in first]
-        do.append(f"First {'; '.join(each)} mm: {number(FIRST_STOP)} above the target. String up and measure.")
+        do.append(f"First {'; '.join(each)} mm. String up and measure.")
         targets = listed([f"{name} {number(to[name], 2)}" for name in first])
-        do.append(f"Then, as measured, to the target: {targets} mm.")
+        do.append(f"Then, as measured, on to {targets} mm.")
     if last:
         each = [f"{name} by {to_take(now[name], 2)}, to {number(to[name], 2)}" for name in last]
         do.append(f"A stroke at a time: {'; '.join(each)} mm. String up and measure.")
-    return Phrase("File the nut", ["It is felt in first position. What it gives is counted in the cut."], do)
+    known = max((one.uncertainty for one in found.amounts), default=0.0)
+    says = ["It is felt in first position. What it gives is counted in the cut."]
+    if known:
+        says.append(f"Its heights are known to ±{give_or_take(known, 2)} mm. A little of that stays over the aim.")
+    return Phrase("File the nut", says, do)
 
 
 def turn_wheels(a: Assessment, found: Instruction) -> Phrase:
