@@ -43,7 +43,8 @@ def _read_on(world: World) -> list[float]:
         of = drawn_for(seed, world)
         shape = drawn(
             seed, family="bass", usual=usual, names="EADG", diameters=(2.7, 2.05, 1.55, 1.15),
-            ends=(9.0, 8.0, 7.0, 6.0), nuts=(0.9, 0.8, 0.7, 0.6), bands=((8.5, 9.5), (7.5, 8.5), (6.5, 7.5), (5.5, 6.5)), world=world,
+            ends=(9.0, 8.0, 7.0, 6.0), nuts=(0.9, 0.8, 0.7, 0.6),
+            bands=((8.5, 9.5), (7.5, 8.5), (6.5, 7.5), (5.5, 6.5)), world=world,
         )  # fmt: skip
         hands = Hands(
             shape, Random(seed), 1.6 if of.is_rough else 1.0, 0.02 if world.slips else 0.0, "shortest", of.gauge,

@@ -28,17 +28,17 @@ def test_nothing_measured_asks_for_the_heights_first() -> None:
 
 def test_high_strings_get_a_rough_crown_left_high_with_the_caution() -> None:
     """1 mm over at the end is 328/270 of wood, and 1 % for the slope. What is not known of it, with twice what a cut
-    misses by, is left, and what goes is rounded down. Inner strings follow a crown that is known less well."""
+    misses by, is left, and what goes is rounded down."""
     bench = measured(over=1.0)
     told, said = bench.told(), bench.sheet().instruction
     assert (told.code, told.records, told.cut_role) == ("cut_crown", "crown_cut", "due")
     assert told.values("of_wood") == pytest.approx(dict.fromkeys(range(4), CARRY))
-    assert told.values("take") == pytest.approx({0: 0.9, 1: 0.8, 2: 0.8, 3: 0.9})
+    assert told.values("take") == pytest.approx(dict.fromkeys(range(4), 0.9))
     string = bench.assess().cut.strings[0]
     assert string.next_pass == pytest.approx(CARRY - (string.uncertainty or 0) - 2 * MISSES)
-    assert said.do[0] == ("Take G 0.9, D 0.8, A 0.8 and E 0.9 mm of wood. Seat each string no deeper than a third.")
+    assert said.do[0] == ("Take G 0.9, D 0.9, A 0.9 and E 0.9 mm of wood. Seat each string no deeper than a third.")
     assert said.do[1] == "String up, tune, let it settle, and tune again."
-    left = "Left for the slots and the last going over: G 0.3, D 0.4, A 0.4 and E 0.3 mm."
+    left = "Left for the slots and the last going over: G 0.3, D 0.3, A 0.3 and E 0.3 mm."
     assert left in said.says
     assert said.caution == "Cut in the vise, blade away from you. Too low cannot be put back."
 
