@@ -2,22 +2,27 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 from itertools import pairwise
 from typing import Literal
 
 from fidicula.core.errors import TOLERANCE, CoreError
+from fidicula.core.fitting.bridge_place import PlaceSchool
 from fidicula.core.fitting.post import POST_SIDES, BlankChoice, PostSide, bar_insets, nearest_blank, stated_to
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, plan_afterlength, wheel_turns
 from fidicula.core.geometry.spacing import string_offsets
+from fidicula.core.geometry.uncertainty import uncertainties
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.rounding import rounded_down
 from fidicula.services.assessment.assess import Assessment
+from fidicula.services.assessment.computing import Computed
 from fidicula.services.assessment.placing import SCHOOLS, placed
 from fidicula.services.assessment.post import post_target
 from fidicula.services.assessment.scoop import dressings
+from fidicula.services.assessment.state import BenchState, single_known_to
 from fidicula.services.assessment.thresholds import (
     FIRST_STOP,
     FIRST_STOP_FROM,
@@ -46,6 +51,25 @@ def _unread(a: Assessment, *keys: MeasurementKey) -> tuple[MeasurementKey, ...]:
     """Those that nobody read at this visit or the last, or that hold no more."""
     held = [(key, a.state.held(*key)) for key in keys]
     return tuple(key for key, value in held if value is None or value.assumed)
+
+
+def known_within(
+    state: BenchState, keys: Sequence[MeasurementKey], outcome: Callable[[BenchState], Sequence[float]]
+) -> tuple[float, ...]:
+    """What covers 95 % of amounts that follow from some readings; of each, what every reading's own ± changes.
+
+    outcome : the amounts as they would be by other readings. Raises CoreError where they cannot be told by these.
+    """
+    held = {key: one for key in keys if (one := state.held(*key)) is not None}
+
+    def moved(values: Mapping[MeasurementKey, float]) -> Sequence[float]:
+        return outcome(replace(state, tried={**state.tried, **values}))
+
+    return uncertainties(
+        outcome=moved,
+        values={key: one.value for key, one in held.items()},
+        known_to={key: one.resolution for key, one in held.items()},
+    )
 
 
 def cut_crown(a: Assessment) -> Told:
@@ -114,37 +138,49 @@ def turn_wheels(a: Assessment) -> Told:
     spread, thread = state.held("adjuster_spread"), state.held("thread_pitch")
     if keys or a.computed is None or spread is None or thread is None:
         return Told(keys=keys)
-    changes = []
-    for position in (0, last):
-        held, wanted = state.held("end_height", position), state.wanted_as_read(("end_height", position))
-        if held is None or wanted is None:
-            return Told()
-        board = a.computed.board
-        off = (wanted.band.aim - held.value) * board.carry / board.squareness
-        changes.append(StringChange(a.computed.plan.strings[position].line.bridge_offset, off))
+    read = [("adjuster_spread", None), ("thread_pitch", None), ("end_height", 0), ("end_height", last)]
+    by = partial(_legs_and_turns, a.computed)
     try:
-        legs = adjuster_legs(bass_string=changes[0], treble_string=changes[1], adjuster_spread=spread.value)
-        turns = [wheel_turns(leg=leg, thread_pitch=thread.value) for leg in legs]
+        found, known = by(state), known_within(state, read, by)
     except CoreError:
         return Told()
     amounts: list[Amount] = []
-    for i, (side, leg, turn) in enumerate(zip(SIDES, legs, turns, strict=True)):
-        amounts += [Amount("turns", turn, side=side), Amount("leg", leg, side=side)]
+    for i, side in enumerate(SIDES):
+        leg = found[i]
+        amounts.append(Amount("turns", found[2 + i], side=side, uncertainty=known[2 + i]))
+        amounts.append(Amount("leg", leg, side=side, uncertainty=known[i]))
         room = state.held("wheel_room", i)
         if room is not None and not room.assumed and -leg > room.value + TOLERANCE:
             amounts.append(Amount("room", room.value, side=side))
     return Told(tuple(amounts))
 
 
+def _legs_and_turns(computed: Computed, state: BenchState) -> list[float]:
+    """How far each leg goes, then the turns of each wheel, bass side first. Raises CoreError where they cannot be."""
+    spread, thread = state.held("adjuster_spread"), state.held("thread_pitch")
+    changes = []
+    for position in (0, state.count - 1):
+        held, wanted = state.held("end_height", position), state.wanted_as_read(("end_height", position))
+        if held is None or wanted is None:
+            raise CoreError("end_height", sentence="the outer strings' heights are needed")
+        off = (wanted.band.aim - held.value) * computed.board.carry / computed.board.squareness
+        changes.append(StringChange(computed.plan.strings[position].line.bridge_offset, off))
+    if spread is None or thread is None:
+        raise CoreError("adjuster_spread", sentence="the wheels' spread and thread are needed")
+    legs = adjuster_legs(bass_string=changes[0], treble_string=changes[1], adjuster_spread=spread.value)
+    return [*legs, *(wheel_turns(leg=leg, thread_pitch=thread.value) for leg in legs)]
+
+
 def fit_wedge(a: Assessment) -> Told:
+    """How thick at the heel, and what that brings; each known as well as the projection is."""
     if a.projection is None:
         return Told(keys=_unread(a, ("projection", None)))
-    judged = a.projection.judged
+    judged, known = a.projection.judged, _share_of_projection(a)
     return Told(
         (
-            Amount("at_heel", judged.change_at_heel),
-            Amount("at_board_end", judged.change_at_board_end),
-            Amount("at_bridge", judged.change_at_bridge),
+            Amount("at_heel", judged.change_at_heel, uncertainty=abs(judged.change_at_heel) * known),
+            Amount("at_board_end", judged.change_at_board_end, uncertainty=abs(judged.change_at_board_end) * known),
+            Amount("at_bridge", judged.change_at_bridge, uncertainty=abs(judged.change_at_bridge) * known),
         )
     )
 
@@ -152,22 +188,39 @@ def fit_wedge(a: Assessment) -> Told:
 def reset_neck(a: Assessment) -> Told:
     if a.projection is None:
         return Told()
-    judged = a.projection.judged
-    return Told((Amount("at_bridge", judged.change_at_bridge), Amount("angle", judged.reset_angle)))
+    judged, known = a.projection.judged, _share_of_projection(a)
+    return Told(
+        (
+            Amount("at_bridge", judged.change_at_bridge, uncertainty=abs(judged.change_at_bridge) * known),
+            Amount("angle", judged.reset_angle, uncertainty=abs(judged.reset_angle) * known),
+        )
+    )
+
+
+def _share_of_projection(a: Assessment) -> float:
+    """What the projection is known to, as a share of the change that it wants: what follows from it has the same."""
+    held = a.state.held("projection")
+    change = 0.0 if a.projection is None else abs(a.projection.judged.change_at_bridge)
+    return 0.0 if held is None or not change else held.resolution / change
 
 
 def dress_board(a: Assessment) -> Told:
     """The most that comes off on each side."""
     planned = dressings(a.state)
     keys = tuple(("relief", side * 3 + i) for side in range(2) for i in range(3)) if not planned else ()
-    sides: Mapping[int, str] = {0: "bass", 1: "treble"}
+    read = [("relief", side * 3 + i) for side in planned for i in range(3)]
+    known = known_within(a.state, read, _most_off) if planned else ()
     return Told(
         tuple(
-            Amount("most_off", plan.max_removal, side="bass" if sides[side] == "bass" else "treble")
-            for side, plan in planned.items()
+            Amount("most_off", plan.max_removal, side=SIDES[side], uncertainty=known_to)
+            for (side, plan), known_to in zip(planned.items(), known, strict=True)
         ),
         _unread(a, *keys),
     )
+
+
+def _most_off(state: BenchState) -> list[float]:
+    return [plan.max_removal for plan in dressings(state).values()]
 
 
 def new_bridge(a: Assessment) -> Told:
@@ -197,7 +250,7 @@ def recut_slots(a: Assessment) -> Told:
         marks.append(marks[-1] + right - left)
     return Told(
         (
-            Amount("closer", max(0.0, (target - spread.value) / 2)),
+            Amount("closer", max(0.0, (target - spread.value) / 2), uncertainty=spread.resolution / 2),
             *(Amount("mark", mark, i) for i, mark in enumerate(marks)),
         )
     )
@@ -209,11 +262,27 @@ def move_bridge(a: Assessment) -> Told:
     if asked is not None and asked.outcome is not None:
         school = next((one for one in SCHOOLS if one == asked.outcome.outcome), None)
         place = None if school is None else placed(a.state).get(school)
-        return Told() if place is None else Told((Amount("move", place.shift),))
+        if school is None or place is None:
+            return Told()
+        (known,) = known_within(a.state, _TELL_PLACE, partial(_shift_by, school, place.shift))
+        return Told((Amount("move", place.shift, uncertainty=known),))
     length, before = a.state.held("string_length"), a.state.last_time.get(("string_length", None))
     if length is None or length.assumed or before is None or "bridge_walked" not in a.signs:
         return Told()
-    return Told((Amount("move", before.value - length.value),))
+    known = math.hypot(length.resolution, single_known_to("string_length", before.tool))
+    return Told((Amount("move", before.value - length.value, uncertainty=known),))
+
+
+_TELL_PLACE: tuple[MeasurementKey, ...] = (
+    *((measure, None) for measure in ("old_footprint", "string_length", "neck_length")),
+    *(("stop_length", 0), ("nick_stop", 0), ("nick_stop", 1)),
+)
+"""What a bridge's place is told by, whichever the school."""
+
+
+def _shift_by(school: PlaceSchool, otherwise: float, state: BenchState) -> list[float]:
+    place = placed(state).get(school)
+    return [otherwise if place is None else place.shift]
 
 
 def move_tailpiece(a: Assessment) -> Told:
@@ -232,7 +301,10 @@ def move_tailpiece(a: Assessment) -> Told:
         min_saddle_gap=FREE_AT_SADDLE,
         divisor=None if chosen == "to_saddle" or divisor is None else divisor.band.aim,
     )
-    return Told((Amount("move", plan.best - after.value),))
+    whole = 1.0 if chosen == "to_saddle" or divisor is None else divisor.band.aim
+    of_length = 0.0 if chosen == "to_saddle" else length.resolution / whole
+    known = math.hypot(gap.resolution if chosen == "to_saddle" else after.resolution, of_length)
+    return Told((Amount("move", plan.best - after.value, uncertainty=known),))
 
 
 def mark_line(a: Assessment) -> Told:
@@ -260,7 +332,7 @@ def fill_slot(a: Assessment) -> Told:
     for i in range(a.state.count):
         held, wanted = a.state.held("nut_height", i), a.state.wanted_as_read(("nut_height", i))
         if held is not None and not held.assumed and wanted is not None and held.value < wanted.band.low:
-            amounts.append(Amount("height_added", wanted.band.aim - held.value, i))
+            amounts.append(Amount("height_added", wanted.band.aim - held.value, i, uncertainty=held.resolution))
     return Told(tuple(amounts))
 
 

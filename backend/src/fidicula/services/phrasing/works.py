@@ -8,7 +8,7 @@ from fidicula.core.rounding import rounded_down
 from fidicula.core.work.landing import LEFT_ALONE
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.thresholds import FIRST_STOP, WORTH_MOVING, WORTH_TAKING
-from fidicula.services.instruction.model import Instruction
+from fidicula.services.instruction.model import AmountName, Instruction
 from fidicula.services.numbers import (
     give_or_take,
     listed,
@@ -147,11 +147,23 @@ def file_nut(a: Assessment, found: Instruction) -> Phrase:
     return Phrase("File the nut", says, do)
 
 
+def within(known_to: float, places: int = 1) -> str:
+    """“ ±0.12” behind an amount; nothing where it is not measured."""
+    return f" ±{give_or_take(known_to, places)}" if known_to else ""
+
+
+def of(found: Instruction, name: AmountName) -> str:
+    """How much, whichever way, with what it is known to: “1.4 ±0.3”; empty where it is not told."""
+    amount = next((one for one in found.amounts if one.name == name), None)
+    return "" if amount is None else f"{number(abs(amount.value))}{within(amount.uncertainty)}"
+
+
 def turn_wheels(a: Assessment, found: Instruction) -> Phrase:
     turns = {one.side: one.value for one in found.amounts if one.name == "turns"}
     legs = {one.side: one.value for one in found.amounts if one.name == "leg"}
+    known = {one.side: one.uncertainty for one in found.amounts if one.name == "leg"}
     do = [
-        f"The {side} wheel {turns_words(turn)}: {number(abs(legs[side]), 2)} mm."
+        f"The {side} wheel {turns_words(turn)}: {number(abs(legs[side]), 2)}{within(known[side], 2)} mm."
         for side, turn in turns.items()
         if nearest_eighth(turn)
     ]
@@ -170,19 +182,23 @@ def turn_wheels(a: Assessment, found: Instruction) -> Phrase:
 
 def fit_wedge(a: Assessment, found: Instruction) -> Phrase:
     heel, lift = one(found, "at_heel"), one(found, "at_bridge")
-    says = [] if lift is None else [f"It brings the board's line up by {number(lift)} mm at the bridge."]
-    do = [] if heel is None else [f"A wedge {number(heel)} mm thick at the heel, nothing at the nut."]
+    says = [] if lift is None else [f"It brings the board's line up by {of(found, 'at_bridge')} mm at the bridge."]
+    do = [] if heel is None else [f"A wedge {of(found, 'at_heel')} mm thick at the heel, nothing at the nut."]
     return Phrase("Fit a wedge under the board", says, [*do, "Let the glue dry, then measure the projection."])
 
 
 def reset_neck(a: Assessment, found: Instruction) -> Phrase:
     change = one(found, "at_bridge")
-    way = "" if change is None else f"{'up' if change > 0 else 'down'} by {number(abs(change))} mm at the bridge"
+    way = "" if change is None else f"{'up' if change > 0 else 'down'} by {of(found, 'at_bridge')} mm at the bridge"
     return Phrase("Reset the neck", [f"The board's line goes {way}."] if way else [], [])
 
 
 def dress_board(a: Assessment, found: Instruction) -> Phrase:
-    most = [f"up to {number(o.value, 2)} mm on the {o.side} side" for o in found.amounts if o.name == "most_off"]
+    most = [
+        f"up to {number(o.value, 2)}{within(o.uncertainty, 2)} mm on the {o.side} side"
+        for o in found.amounts
+        if o.name == "most_off"
+    ]
     return Phrase(
         "Dress the board",
         ["It comes before nut and bridge: heights, projection and crown follow it."],
@@ -199,7 +215,7 @@ def new_bridge(a: Assessment, found: Instruction) -> Phrase:
 def recut_slots(a: Assessment, found: Instruction) -> Phrase:
     closer = one(found, "closer")
     marks = list(by_string(a, found, "mark").values())
-    says = [] if not closer else [f"The strings stand {number(closer)} mm too close on each side."]
+    says = [] if not closer else [f"The strings stand {of(found, 'closer')} mm too close on each side."]
     do = [f"Mark the new spacing from the lowest string: {' / '.join(short(mark, 1) for mark in marks)} mm."]
     return Phrase("Cut new slots", says, [*do, "Take the crown below the old slots first, or fill them."])
 
@@ -234,7 +250,7 @@ def move_bridge(_a: Assessment, found: Instruction) -> Phrase:
         option = next((row for row in question.deciding.outcomes if row.outcome == found.option), None)
     do = []
     if move is not None and abs(move) >= WORTH_MOVING:
-        do.append(f"Move it {number(abs(move))} mm toward the {'tailpiece' if move > 0 else 'board'}.")
+        do.append(f"Move it {of(found, 'move')} mm toward the {'tailpiece' if move > 0 else 'board'}.")
     do.append("Mark where it stands first; strings a little slack, top and tailpiece padded.")
     do.append("Then string length, heights and the post's place again.")
     return Phrase("Move the bridge", [] if option is None else [option.says], do)
@@ -248,7 +264,7 @@ def move_tailpiece(a: Assessment, found: Instruction) -> Phrase:
     return Phrase(
         "Set the tailgut",
         [],
-        [f"Move the tailpiece {number(abs(move))} mm {way}.", "Measure it again after a night: the gut stretches."],
+        [f"Move the tailpiece {of(found, 'move')} mm {way}.", "Measure it again after a night: the gut stretches."],
     )
 
 
@@ -278,6 +294,10 @@ def set_post(a: Assessment, found: Instruction) -> Phrase:
 
 
 def fill_slot(a: Assessment, found: Instruction) -> Phrase:
-    missing = [f"{name} {number(value, 2)}" for name, value in by_string(a, found, "height_added").items()]
+    known = {one.position: one.uncertainty for one in found.amounts if one.name == "height_added"}
+    missing = [
+        f"{a.state.instrument.string_names[i or 0]} {number(value, 2)}{within(known[i], 2)}"
+        for i, value in found.values("height_added").items()
+    ]
     title = "Fill the nut slot" if found.code == "fill_slot" else "Make a new nut"
     return Phrase(title, [f"Missing under the strings: {listed(missing)} mm."] if missing else [], [])
