@@ -48,7 +48,6 @@ function shown(s: CutString, i: number): Shown | null {
     const amount = props.amounts.find((one) => one.name === name && one.position === i)
     if (!amount) return s.drop === null ? null : { text: '–', below: '', side: '' }
     const places = name === 'take' ? 1 : 2
-    if (name === 'file_first') return { text: down(amount.value, 2), below: '', side: 'above' }
     const below = name === 'take' && !props.narrow ? t('of', { down: down(s.wood ?? 0, 1), up: up(s.uncertainty ?? 0, 1) }) : `±${up(amount.uncertainty, name === 'take' ? 1 : 2)}`
     return { text: down(amount.value, places), below, side: 'above' }
   }
