@@ -48,6 +48,7 @@ const shown = computed(() => {
   if (props.draft) return { text: props.draft, kind: 'draft', word: t('not_saved') }
   const { state, value, assumed, told } = props.cell
   if (value !== null && state === 'doubted') return { text: plain(props.cell.doubt?.value ?? value), kind: 'doubted', word: t('doubted') }
+  if (told !== null && state === 'stale') return { text: mm(told, 1), kind: 'told', word: t('derived') }
   if (value !== null && state === 'stale') return { text: figure(value), kind: 'stale', word: t('stale_2') }
   if (value !== null) return { text: figure(value), kind: 'taken', word: props.cell.simulated ? t('simulated') : '' }
   if (told !== null) return { text: mm(told, 1), kind: 'told', word: t('derived') }

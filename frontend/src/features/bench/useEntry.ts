@@ -110,8 +110,13 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     return options.cells !== undefined || candidate.needed
   }
 
+  /** A reading that holds no more is not asked for again while what was done since tells what it is. */
+  function isToRead({ state, told }: Cell): boolean {
+    return state !== 'current' && !(state === 'stale' && told !== null)
+  }
+
   function firstOpen(): string | undefined {
-    const open = cells.value.find((candidate) => isAsked(candidate) && candidate.state !== 'current' && !isWaiting(candidate))
+    const open = cells.value.find((candidate) => isAsked(candidate) && isToRead(candidate) && !isWaiting(candidate))
     return open && keyOf(open)
   }
 

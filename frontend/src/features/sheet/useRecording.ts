@@ -62,7 +62,7 @@ export function useRecording(entry: ReturnType<typeof useEntry>, begin: () => vo
       return
     }
     if (!(await bench.doWork(kind, words, labelOf(kind), id))) throw new Refused(bench.failure)
-    const stale = bench.sheet?.cells.find((cell) => cell.state === 'stale')
+    const stale = bench.sheet?.cells.find((cell) => cell.state === 'stale' && cell.told === null)
     if (stale) entry.goTo(keyOf(stale))
     void house.load()
   }

@@ -107,8 +107,13 @@ def _ordered(kind: str, chosen: Mapping[str, str]) -> list[str]:
 def card_taken(state: BenchState) -> tuple[int, int]:
     """How many readings of the card hold, and how many there are."""
     keys = [(row.measure, position) for row in CARD.values() for position in row.positions(state.count)]
-    held = [state.reading_states.get(key) for key in keys]
-    return sum(one is not None and one.state == "current" for one in held), len(keys)
+    return sum(_holds(state, key) or _is_told(state, key) for key in keys), len(keys)
+
+
+def _is_told(state: BenchState, key: MeasurementKey) -> bool:
+    """Whether a reading that holds no more is followed by what was done since."""
+    one = state.reading_states.get(key)
+    return one is not None and one.state == "stale" and state.derived(key) is not None
 
 
 def _holds(state: BenchState, key: MeasurementKey) -> bool:
@@ -252,7 +257,8 @@ def _count(state: BenchState, step: Step, kind: str) -> tuple[int | None, int | 
     if step.step == "look":
         return len(left_blank(state, kind)), None
     if step.step == "again":
-        return sum(one.state == "stale" for one in state.reading_states.values()), None
+        stale = [key for key, one in state.reading_states.items() if one.state == "stale"]
+        return sum(state.derived(key) is None for key in stale), None
     return None, None
 
 

@@ -111,7 +111,11 @@ def _part(
     asked = tuple(one for one in questions if one.deciding.part == part and one.outcome is None)
     its_items = _items_of(part)
     its_findings = tuple(name for name in _findings_of(part) if name in found)
-    again = tuple(place for place, stand in read.items() if stand.state != "current" and not _shows(place, cut))
+    again = tuple(
+        place
+        for place, stand in read.items()
+        if stand.state != "current" and not _shows(place, cut) and not (stand.state == "stale" and state.derived(place))
+    )
     to_work = any(findings()[name].verdict == "work" for name in its_findings) or any(
         line.verdict == "work" and not line.findings for line in seen.values() if line.item in its_items
     )
