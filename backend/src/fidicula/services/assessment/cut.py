@@ -181,7 +181,7 @@ def _string(state: BenchState, computed: Computed, i: int, cuts: list[CrownCut],
 
 
 def _is_hardly_over(state: BenchState, i: int) -> bool:
-    """Whether a height at the nut stands over its band by less than its readings tell."""
+    """Whether a height at the nut is above its band by less than its readings tell."""
     held, wanted = state.held("nut_height", i), state.wanted_as_read(("nut_height", i))
     if held is None or held.assumed or wanted is None:
         return False

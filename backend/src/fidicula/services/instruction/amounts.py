@@ -277,7 +277,7 @@ _TELL_PLACE: tuple[MeasurementKey, ...] = (
     *((measure, None) for measure in ("old_footprint", "string_length", "neck_length")),
     *(("stop_length", 0), ("nick_stop", 0), ("nick_stop", 1)),
 )
-"""What a bridge's place is told by, whichever the school."""
+"""The readings that a bridge's place follows from, whichever the school."""
 
 
 def _shift_by(school: PlaceSchool, otherwise: float, state: BenchState) -> list[float]:
