@@ -29,6 +29,10 @@ CAME_TOO_LOW = 0.1
 """A string that came in further below its target cannot be brought to it by filing. [mm]"""
 GAUGE = 0.03
 """Standard deviation of what a whole tool is off, at all that it reads on one instrument. [mm]"""
+CHECKED = ("caliper", "wedge")
+"""Tools that read heights."""
+BLOCK, OF_A_CHECK, MOST_CHECKS = 5.0, 5, 4
+"""A known length, in millimetres; so often it is read for a check; so often a tool is set at most."""
 ROUGH = 1.6
 """A rough hand scatters by so much more."""
 OTHER_WORK = frozenset({"new_bridge", "new_nut", "fill_slot", "remove_nut", "dress_board", "fit_wedge", "reset_neck"})
@@ -61,6 +65,7 @@ class Outcome:
     off: list[list[float]] = field(default_factory=list)
     at_the_end: list[float] = field(default_factory=list)
     readings: int = 0
+    on_blocks: int = 0
     keys: int = 0
     wrong: list[str] = field(default_factory=list)
     stuck: str = ""
@@ -157,7 +162,7 @@ class Robot:
             self.noise,
             self.slips,
             self.of.directions,
-            gauge=self.of.gauge if self.noise else 0.0,
+            gauges=dict.fromkeys(CHECKED, self.of.gauge if self.noise else 0.0),
             hurried=self.of.hurried,
             noisy_nut=world.nut_noise,
             settling=world.settling,
@@ -328,10 +333,25 @@ class Robot:
 
     # Readings
 
+    def _check_tools(self) -> None:
+        """What the sheet wants checked is held to a block, and set, until it reads true."""
+        for tool in [one["check"] for one in self.sheet["notices"] if one["check"]]:
+            for _ in range(MOST_CHECKS):
+                self.outcome.on_blocks += OF_A_CHECK
+                read = [f"{self.hands.read_block(tool, BLOCK):.6g}" for _ in range(OF_A_CHECK)]
+                body = {"id": str(uuid4()), "known": f"{BLOCK:g}", "read": read}
+                found = self._ask(f"/api/tools/{tool}/checked", body)
+                if not found["to_set"]:
+                    break
+                self.hands.set_tool(tool, found["off"])
+            self.sheet = self.client.get(f"{self.at}/sheet").json()
+
     def _read_all(self, places: list[dict[str, Any]]) -> None:
         for place in places:
             for _ in range(place["times"]):
                 self._read(place["measure"], place["position"])
+                if self.world.checks:
+                    self._check_tools()
 
     def _read(self, measure: str, position: int | None) -> None:
         for _ in range(4):
@@ -347,7 +367,7 @@ class Robot:
         is_repeat = is_repeat and not before.get("spread_is_wide", False)
         tools = self.tools[measure, position]
         tool = "wedge" if self.of.directions == "shortest" and "wedge" in tools else tools[0]
-        typed = f"{self.hands.read(measure, position):.6g}"
+        typed = f"{self.hands.read(measure, position, tool):.6g}"
         self.outcome.readings += 1
         self.outcome.keys += KEYS_OF_A_READING
         self.sheet = self._ask(

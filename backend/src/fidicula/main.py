@@ -51,6 +51,7 @@ from fidicula.services.shelf import Shelf
 from fidicula.services.sound import Sound
 from fidicula.services.strings import Strings
 from fidicula.services.templates import Templates
+from fidicula.services.tool_checks import ToolChecks
 from fidicula.settings import Settings
 
 Application = Callable[..., Any]
@@ -91,6 +92,7 @@ def give_services(
     app.state.redoing = Redoing(engine)
     app.state.slips = Slips(engine)
     app.state.course = Course(engine)
+    app.state.tool_checks = ToolChecks(engine)
     app.state.particulars = Particulars(engine)
     app.state.photos = Photos(engine, StandInCamera() if stand_ins else None)
     app.state.has_stand_ins = stand_ins

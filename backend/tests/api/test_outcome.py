@@ -47,13 +47,16 @@ def _read_on(world: World) -> list[float]:
             bands=((8.5, 9.5), (7.5, 8.5), (6.5, 7.5), (5.5, 6.5)), world=world,
         )  # fmt: skip
         hands = Hands(
-            shape, Random(seed), 1.6 if of.is_rough else 1.0, 0.02 if world.slips else 0.0, "shortest", of.gauge,
-            of.hurried, world.nut_noise, world.settling,
+            shape, Random(seed), 1.6 if of.is_rough else 1.0, 0.02 if world.slips else 0.0, "shortest",
+            {"wedge": of.gauge}, of.hurried, world.nut_noise, world.settling,
         )  # fmt: skip
-        found += [hands.read("end_height", i) for i in range(4)] + [hands.read("nut_height", i) for i in range(4)]
+        if world.checks:
+            hands.set_tool("wedge", hands.read_block("wedge", 5.0) - 5.0)
+        for measure in ("end_height", "nut_height"):
+            found += [hands.read(measure, i, "wedge") for i in range(4)]
         hands.file_slots({0: 0.5, 2: 0.3})
         hands.let_settle()
-        found += [hands.read("end_height", i) for i in range(4)]
+        found += [hands.read("end_height", i, "wedge") for i in range(4)]
     return found
 
 

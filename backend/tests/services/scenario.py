@@ -20,6 +20,7 @@ from fidicula.db.records import (
     SetString,
     StringSet,
     TargetChoice,
+    ToolCheck,
     Visit,
     WorkDone,
 )
@@ -49,6 +50,19 @@ STRINGS = {
 SIZES = {"violin": "4/4", "viola": "406", "cello": "4/4", "bass": "3/4"}
 
 
+ON_BLOCK = ("caliper", "wedge")
+"""Tools that are held to known lengths."""
+
+
+def said_true(tool: str, at: datetime = NOW) -> ToolCheck:
+    """A check that says nothing of what the tool is off."""
+    return ToolCheck(uuid4(), tool, (), (), "Ilse Varnholt", at)
+
+
+def on_block(tool: str, *read: float, known: float = 5.0, at: datetime = NOW) -> ToolCheck:
+    return ToolCheck(uuid4(), tool, (known,) * len(read), read, "Ilse Varnholt", at)
+
+
 @dataclass
 class Bench:
     """One instrument. Readings are taken after the last work so far, unless they say otherwise.
@@ -66,7 +80,7 @@ class Bench:
     visit: dict[str, Any] = field(default_factory=dict)
     schools: dict[str, str] = field(default_factory=dict)
     now: datetime = NOW
-    tool_checks: dict[str, datetime] = field(default_factory=dict)
+    tool_checks: Sequence[ToolCheck] = field(default_factory=lambda: [said_true(tool) for tool in ON_BLOCK])
     readings: list[Reading] = field(default_factory=list)
     works: list[WorkDone] = field(default_factory=list)
     decisions: list[Decision] = field(default_factory=list)
@@ -206,7 +220,7 @@ class Bench:
         return instruct(self.assess())
 
     def sheet(self) -> BenchSheet:
-        return sheet_of(self.assess(), make_rules(self.family))
+        return sheet_of(self.assess(), make_rules(self.family, tool_checks=self.tool_checks))
 
     def aims(self, measure: str) -> list[float]:
         """The target of each string, as its own bridge would have it."""

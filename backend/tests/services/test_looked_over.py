@@ -25,7 +25,19 @@ from fidicula.services.sheet.lines import target_lines
 from fidicula.services.sheet.views import views
 
 from ..looked_over import check, lines
-from .scenario import NOW, STRINGS, Bench, blank, cut_roughly, days, filed, measured, strung
+from .scenario import (
+    NOW,
+    STRINGS,
+    Bench,
+    blank,
+    cut_roughly,
+    days,
+    filed,
+    measured,
+    on_block,
+    said_true,
+    strung,
+)
 
 HERE = Path(__file__).parent / "looked_over"
 
@@ -157,7 +169,10 @@ SCENARIOS: dict[str, Callable[[], Bench]] = {
     "nut_deep_gut": lambda: measured(material="gut", nut_over=-0.2).decided("nut_low", "fill"),
     "unlikely": lambda: measured().read("projection", 2.7, doubt="small", suggested=27.0),
     "on_the_wrong_one": lambda: measured().read("string_length", 690, doubt="leap", doubt_about=328),
-    "tool_unchecked": lambda: measured(over=0.8, tool_checks={"caliper": NOW - timedelta(days=900)}),
+    "tool_unchecked": lambda: measured(over=0.8, tool_checks=[said_true("caliper", NOW - timedelta(days=900))]),
+    "tool_never_checked": lambda: measured(over=0.8, tool_checks=[]),
+    "tool_true": lambda: measured(over=0.8, tool_checks=[on_block("caliper", 5.0, 5.02, 4.98, 5.0, 5.0)]),
+    "tool_off": lambda: measured(over=0.8, tool_checks=[on_block("caliper", 5.06, 5.04, 5.06, 5.06, 5.08)]),
     "two_tools": lambda: measured().read("end_height", 5.2, tool="wedge", at=1, direction="shortest"),
     "chamber": lambda: measured(over=0.8, visit={"climate": "dry"}),
     "viola": lambda: body(measured("viola", over=0.6)),

@@ -20,7 +20,7 @@ from fidicula.services.instruction.instruct import instruct
 from fidicula.services.measures import MEASURES
 
 from ..looked_over import check_section, sections_of
-from .scenario import NOW, Bench, cut_roughly, days, filed, measured
+from .scenario import NOW, Bench, cut_roughly, days, filed, measured, said_true
 from .test_looked_over import body, gauged, scoop
 from .test_looked_over_pages import BESIDE
 
@@ -189,7 +189,7 @@ LED: dict[str, tuple[Sequence[float], Callable[[float], Bench]]] = {
     ),
     "days since the caliper was looked at": (
         [0, 30, 100, 200, 400, 900],
-        lambda count: measured(over=0.8, tool_checks={"caliper": NOW - timedelta(days=count)}),
+        lambda count: measured(over=0.8, tool_checks=[said_true("caliper", NOW - timedelta(days=count))]),
     ),
     "projection read twice, 27 and": (steps(22, 32), twice),
     "board's radius read twice, 42 and": (steps(34, 50), partial(twice, measure="fingerboard_radius", first=42)),

@@ -6,6 +6,7 @@ import { Refused } from '@/api'
 import { GuessBar, PasswordAgain, SignIn } from '@/features/people'
 import { RailOfTags, useHouse } from '@/features/rail'
 import { OutboxBar } from '@/features/outbox'
+import { useToolCheck } from '@/features/tools'
 import CommandStrip from '@/shared/CommandStrip.vue'
 import { useCommands } from '@/shared/commands'
 import { PAGES, type PageName } from '@/shared/pages'
@@ -14,6 +15,7 @@ import ListeningIn from './ListeningIn.vue'
 import { t } from '@/words/app'
 
 const BenchDialog = defineAsyncComponent(() => import('@/features/people/away').then((feature) => feature.BenchDialog))
+const ToolCheckDialog = defineAsyncComponent(() => import('@/features/tools/away').then((feature) => feature.ToolCheckDialog))
 /** What the door needs comes after what the bench needs. */
 const ArrivalDialog = defineAsyncComponent(() => import('@/features/arrival').then((feature) => feature.ArrivalDialog))
 const FleetDialog = defineAsyncComponent(() => import('@/features/arrival').then((feature) => feature.FleetDialog))
@@ -28,6 +30,9 @@ const atBench = useAtBench()
 const arrivalOpen = ref(false)
 const benchOpen = ref(false)
 const fleetOpen = ref(false)
+const { isOpen: toolOpen, tool: toolChecked } = useToolCheck()
+/** Once a tool was checked here its dialog stays at hand. */
+const checksTool = computed(() => toolOpen.value || toolChecked.value !== '')
 const open = computed(() => String(route.params.ticket ?? ''))
 
 watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
@@ -123,7 +128,8 @@ useCommands([
       <ArrivalDialog v-model="arrivalOpen" />
       <FleetDialog v-model="fleetOpen" />
       <PasswordAgain />
-      <BenchDialog v-model="benchOpen" :tools="house.choices?.tools ?? []" />
+      <BenchDialog v-model="benchOpen" />
+      <ToolCheckDialog v-if="checksTool" />
       <v-dialog :model-value="atBench.isOut" fullscreen persistent no-click-animation :transition="false">
         <SignIn over class="over" />
       </v-dialog>

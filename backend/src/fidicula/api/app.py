@@ -38,6 +38,7 @@ from fidicula.api import (
     running,
     sound,
     strings,
+    tools,
 )
 from fidicula.api.answers import Answers
 from fidicula.api.bodies import Bodies
@@ -54,6 +55,7 @@ _ROUTERS = (
     bench.router,
     strings.router,
     course.router,
+    tools.router,
     photos.router,
     sound.router,
     devices.router,

@@ -152,9 +152,3 @@ def change_particulars(request: Request, ticket: Ticket, body: ParticularsBody, 
     particulars: Particulars = request.app.state.particulars
     changes = [Change(change.field, change.was, change.now) for change in body.changes]
     return answer(particulars.change(ticket, changes, by=person.name))
-
-
-@router.post("/tools/{tool}/checked", status_code=204, dependencies=[may("measure")])
-def check_tool(request: Request, tool: InPath, body: MarkBody, person: Acting) -> None:
-    """Write down that a tool was checked."""
-    _course(request).check_tool(tool, check_id=body.id, by=person.name)

@@ -27,6 +27,7 @@ from fidicula.services.pricing.settings import Settings
 from fidicula.services.recipes import Recipes
 from fidicula.services.strings import Stringing, Strings
 from fidicula.services.taking import Taking
+from fidicula.services.tool_checks import ToolChecks
 from fidicula.tables.figures import FigureKey
 
 
@@ -102,8 +103,8 @@ def _load_rules(engine: Engine, data: dict[str, Any]) -> None:
         known = {recipe.name: recipe.schools for recipe in recipes.of_family(entry["family"]).recipes}
         schools = {**known[entry["from"]], **entry["schools"]}
         recipes.save(entry["family"], entry["name"], schools, entry_id=uuid4(), by=entry["by"])
-    for tool, by in data["tool_checks"].items():
-        Course(engine).check_tool(tool, check_id=uuid4(), by=by)
+    for tool, check in data["tool_checks"].items():
+        ToolChecks(engine).check(tool, check_id=uuid4(), **check)
 
 
 def _load_instrument(

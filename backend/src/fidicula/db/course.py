@@ -2,17 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import datetime
 from typing import Any
 from uuid import UUID
 
 from sqlalchemy import Connection, func, select, update
-from sqlalchemy.dialects.postgresql import distinct_on
 
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.db.records import CourseMark, Seen
+from fidicula.db.records import CourseMark, Seen, ToolCheck
 
 
 def seen_of(m: Mapping[Any, Any]) -> Seen:
@@ -67,15 +66,26 @@ class Course:
             update(table).where(table.c.id == line.id).values(taken_back_at=func.now(), taken_back_by=by)
         )
 
-    def tool_checks(self) -> dict[str, datetime]:
-        """When each tool was last checked."""
+    def tool_checks(self) -> list[ToolCheck]:
+        """Every check of a tool, in order."""
         t = schema.tool_check
-        rows = self._connection.execute(
-            select(t.c.tool, t.c.checked_at).ext(distinct_on(t.c.tool)).order_by(t.c.tool, t.c.number.desc())
-        )
-        return {r.tool: r.checked_at for r in rows}
+        rows = self._connection.execute(select(t).order_by(t.c.checked_at, t.c.number)).mappings()
+        return [
+            ToolCheck(m["id"], m["tool"], tuple(m["known"]), tuple(m["read"]), m["checked_by"], m["checked_at"])
+            for m in rows
+        ]
 
-    def check_tool(self, *, id: UUID, tool: str, by: str, at: datetime | None = None) -> None:
-        """Write down that a tool was checked. at : None for now."""
+    def check_tool(
+        self,
+        *,
+        id: UUID,
+        tool: str,
+        by: str,
+        at: datetime | None = None,
+        known: Sequence[float] = (),
+        read: Sequence[float] = (),
+    ) -> None:
+        """Write down that a tool was checked. known, read : lengths, and what it read of each.  at : None for now."""
         when = {} if at is None else {"checked_at": at}
-        add_once(self._connection, schema.tool_check, {"id": id, "tool": tool, "checked_by": by, **when}, same=["tool"])
+        values = {"id": id, "tool": tool, "known": list(known), "read": list(read), "checked_by": by, **when}
+        add_once(self._connection, schema.tool_check, values, same=["tool"])

@@ -151,6 +151,18 @@ class Reading:
 
 
 @dataclass(frozen=True)
+class ToolCheck:
+    """A tool was held against lengths that are known, or was said to read true. known, read : in one order. [mm]"""
+
+    id: UUID
+    tool: str
+    known: tuple[float, ...]
+    read: tuple[float, ...]
+    checked_by: str
+    checked_at: datetime
+
+
+@dataclass(frozen=True)
 class NewReading:
     """A reading on its way in; its number and time of arrival come from the database.
 

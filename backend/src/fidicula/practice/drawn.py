@@ -38,6 +38,7 @@ class World:
     nut_noise : a height at the nut scatters as any other.  gauge : a tool is off by the same at all that it reads.
     rough_hands : some hands scatter more.  hurried : some read before the strings have settled.
     arrivals : some come in band, some with one string too low.  slips : of the decimal mark.
+    checks : a tool is checked when the sheet asks for it.
     """
 
     settling: bool = True
@@ -51,6 +52,7 @@ class World:
     hurried: bool = True
     arrivals: bool = True
     slips: bool = True
+    checks: bool = True
 
     def without(self, name: str) -> World:
         """The same with one disturbance switched off. Raises ValueError for one that is not there."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from random import Random
 
 from fidicula.practice.shape import Shape
@@ -23,6 +23,8 @@ HURRIED = 0.6
 """The same where somebody reads before they have."""
 NUT_NOISE = 0.025
 """Of a reading at the nut, where it is no worse than a card under a string. [mm]"""
+BLOCK_NOISE = 0.02
+"""Of a reading of a known length, which lies flat. [mm]"""
 SEAT = 0.05
 """A slot that is only to seat a string is cut to a depth so well. [mm]"""
 
@@ -51,7 +53,7 @@ STEP = {"fingerboard_radius": 0.5, "fingerboard_radius_nut": 0.5, "string_length
 class Hands:
     """shape : what is worked on.  noise : 1 for an honest hand, 0 for a perfect one.  slips : share of readings.
 
-    gauge : what the tool for heights is off, the same at all that it reads. [mm]
+    gauges : what each tool for heights is off, the same at all that it reads. [mm]
     hurried : reads before the strings have settled.  noisy_nut : a height at the nut scatters as any other.
     settling : strings come down after they were put up.
     """
@@ -61,7 +63,7 @@ class Hands:
     noise: float = 1.0
     slips: float = 0.0
     directions: str = "vertical"
-    gauge: float = 0.0
+    gauges: dict[str, float] = field(default_factory=dict)
     hurried: bool = False
     noisy_nut: bool = True
     settling: bool = True
@@ -90,14 +92,23 @@ class Hands:
             )
         return self.shape.upright(position) if self.directions == "vertical" else self.shape.shortest(position)
 
-    def read(self, measure: str, position: int | None) -> float:
+    def read_block(self, tool: str, known: float) -> float:
+        """One reading of a known length, as it is typed. [mm]"""
+        value = known + self.gauges.get(tool, 0.0) + self.noise * self.chance.gauss(0, BLOCK_NOISE)
+        return round(value, 2 if self.noise else 6)
+
+    def set_tool(self, tool: str, by: float) -> None:
+        """A tool that reads too much by so much is set back. [mm]"""
+        self.gauges[tool] = self.gauges.get(tool, 0.0) - by
+
+    def read(self, measure: str, position: int | None, tool: str = "") -> float:
         """One reading, as it is typed. [mm, degrees]"""
         noise = NOISE.get(measure, 0.2)
         if measure == "nut_height" and not self.noisy_nut:
             noise = NUT_NOISE
         value = self.truth(measure, position) + self.noise * self.chance.gauss(0, noise)
         if measure in BY_ONE_GAUGE:
-            value += self.gauge
+            value += self.gauges.get(tool, 0.0)
         step = STEP.get(measure, 0.01 if position is not None else 0.1)
         if self.noise:
             value = round(value / step) * step

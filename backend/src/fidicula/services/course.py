@@ -16,7 +16,6 @@ from fidicula.services.roles import may_undo
 from fidicula.services.sheet.inspection import item_views
 from fidicula.services.sheet.model import BenchSheet, ItemView, Stop
 from fidicula.tables.signs import VERDICTS, findings_of
-from fidicula.tables.work import tools
 
 _LONGEST_WAIT = timedelta(days=60)
 _WHY = "say why: it is kept, and printed with the sheet"
@@ -182,14 +181,6 @@ class Course:
             uow.course.take_back(line, by)
 
         return self._change(ticket, take_back)
-
-    def check_tool(self, tool: str, *, check_id: UUID, by: str) -> None:
-        """Write down that a tool was checked on a known length, and read true."""
-        if tool not in tools():
-            raise RefusedError(f"“{tool}” is not a tool of this shop", field="tool")
-        with UnitOfWork(self._engine) as uow:
-            uow.course.check_tool(id=check_id, tool=tool, by=by)
-            uow.commit()
 
     def _mark(
         self,

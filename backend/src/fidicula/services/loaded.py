@@ -107,6 +107,7 @@ class Loaded:
             learnt=self.learnt,
             planned=self.planned,
             damage=self.damage,
+            gauges=self.rules.gauges.until(self.visit.closed_at),
         )
 
     def assess(self, *, blanks: Sequence[float] = ()) -> Assessment:

@@ -47,6 +47,7 @@ class Tool(TableRow):
     scatter : starting figure of how far single readings of a practised hand lie from their mean: standard deviation,
     which goes over to the hand's own with its repeats. [unit]
     gauge : how far off a whole tool may be where nobody checked it: standard deviation, the same at all that it reads.
+    on_block : starting figure of how far single readings of a known length scatter; None where it is held to none.
 
     offset : by which it reads too high, so that it comes off what was typed. [unit]
     unit : what it reads in.  check_days : after how many days it is to be checked; None for one that cannot go wrong.
@@ -58,6 +59,7 @@ class Tool(TableRow):
     resolution: float
     scatter: float
     gauge: float
+    on_block: float | None
     check_days: int | None
     unit: str
     offset: float

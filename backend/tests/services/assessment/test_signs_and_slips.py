@@ -5,9 +5,10 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
+from fidicula.db.records import ToolCheck
 from fidicula.services.instruction.amounts import lower_crown
 
-from ..scenario import NOW, Bench, measured
+from ..scenario import NOW, Bench, measured, on_block, said_true
 
 
 @pytest.mark.parametrize(
@@ -22,15 +23,46 @@ def test_the_air_is_the_same_where_the_projection_is_days_later(second: float, d
     assert ("air_same" in bench.assess().signs) is settled
 
 
-@pytest.mark.parametrize(("days", "due"), [(366, True), (364, False)])
+@pytest.mark.parametrize(("days", "due"), [(8, True), (6, False)])
 def test_a_tool_whose_check_is_overdue_is_named(days: int, due: bool) -> None:
-    """A caliper is checked once a year; one that was never checked says nothing."""
-    bench = measured(tool_checks={"caliper": NOW - timedelta(days=days)})
-    slips = [one for one in bench.assess().slips if one.code == "tool_unchecked"]
-    assert [(one.subject, one.act) for one in slips] == ([("caliper", "check_tool")] if due else [])
+    """A caliper is checked once a week."""
+    bench = measured(tool_checks=[said_true("caliper", NOW - timedelta(days=days))])
+    assert [(one.code, one.subject, one.act) for one in bench.assess().slips] == (
+        [("tool_unchecked", "caliper", "check_tool")] if due else []
+    )
     if due:
-        assert slips[0].at == NOW - timedelta(days=1)
-    assert not any(one.code == "tool_unchecked" for one in measured().assess().slips)
+        assert bench.assess().slips[0].at == NOW - timedelta(days=1)
+
+
+def test_a_tool_that_nobody_checked_is_named_and_one_that_reads_wrong() -> None:
+    (never,) = measured(tool_checks=[]).assess().slips
+    assert (never.code, never.subject, never.at) == ("tool_unchecked", "caliper", None)
+    bench = measured(tool_checks=[on_block("caliper", 5.06, 5.04, 5.06, 5.06, 5.08)])
+    (off,) = bench.assess().slips
+    assert (off.code, off.values) == ("tool_off", pytest.approx((0.06,)))
+    bench.tool_checks = [*bench.tool_checks, on_block("caliper", 5.0, 5.0, 5.02, 4.98, 5.0, at=NOW)]
+    assert bench.assess().slips == ()
+
+
+def test_a_check_tells_of_the_readings_around_it() -> None:
+    """By one that reads true heights are known better; by one that reads wrong, worse, until it is set."""
+
+    def known_to(*checks: ToolCheck) -> float:
+        held = measured(tool_checks=checks).assess().state.held("end_height", 0)
+        assert held is not None
+        return held.resolution
+
+    never, day = known_to(), timedelta(days=1)
+    good = (5.0, 5.02, 4.98, 5.0, 5.0)
+    assert known_to(on_block("caliper", *good, at=NOW + day)) == known_to(on_block("caliper", *good, at=NOW - day))
+    assert known_to(on_block("caliper", *good)) < never - 0.005
+    assert known_to(on_block("caliper", *good, at=NOW - 8 * day)) == never
+    bad = [one + 0.1 for one in good]
+    assert known_to(on_block("caliper", *bad, at=NOW + day)) > 2 * never - 0.05
+    # Set after that check, it was off by as much before.
+    set_then = known_to(on_block("caliper", *bad, at=NOW + day), on_block("caliper", *good, at=NOW + 2 * day))
+    assert set_then == known_to(on_block("caliper", *bad, at=NOW + day))
+    assert known_to(on_block("caliper", *bad, at=NOW - day), on_block("caliper", *good, at=NOW - day / 2)) < never
 
 
 def test_readings_of_another_instrument_carry_what_stood_there() -> None:

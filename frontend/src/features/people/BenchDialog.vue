@@ -1,15 +1,16 @@
 <script setup lang="ts">
-/** Who takes the bench, with a PIN unless known here, and which tool was checked. */
+/** Who takes the bench, with a PIN unless known here, and the way to checking a tool. */
 import { computed, nextTick, ref, watch } from 'vue'
-import { answerOf, api, Refused, type Choices } from '@/api'
+import { Refused } from '@/api'
 import { focusChosenInDialog } from '@/shared/focus'
-import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
+import { useToolCheck } from '@/features/tools'
+import { t as tools } from '@/words/tools'
 import { t } from '@/words/people'
 
-defineProps<{ tools: Choices['tools'] }>()
 const isOpen = defineModel<boolean>({ required: true })
 const atBench = useAtBench()
+const { check } = useToolCheck()
 
 const chosen = ref('')
 const pin = ref('')
@@ -26,7 +27,6 @@ watch(isOpen, (open) => {
   chosen.value = atBench.personId
   pin.value = ''
   fault.value = ''
-  checked.value = ''
 })
 /* Whoever opens it before the people are there has the focus on a name once they are. */
 watch(here, (now, before) => {
@@ -63,18 +63,10 @@ function onEnter(event: KeyboardEvent): void {
   event.preventDefault()
   void nextTick(() => form.value?.querySelector<HTMLInputElement>('#pin')?.focus())
 }
-/** A tool was checked on a known length. */
-const toCheck = ref('caliper')
-const checked = ref('')
-async function checkTool(): Promise<void> {
-  const tool = toCheck.value
-  try {
-    await answerOf(api.POST('/api/tools/{tool}/checked', { params: { path: { tool } }, body: { id: freshId() } }))
-    checked.value = tool
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    fault.value = error.message
-  }
+/** The dialog for it stands in the place of this one. */
+function checkTool(): void {
+  isOpen.value = false
+  check('caliper')
 }
 async function signOut(): Promise<void> {
   isOpen.value = false
@@ -105,19 +97,7 @@ async function signOut(): Promise<void> {
           />
           <p v-else-if="fault" class="fault" role="alert">{{ fault }}</p>
           <v-checkbox v-model="atBench.bareKeys" hide-details :label="t('digits_typed_anywhere_start_a')" />
-          <v-select
-            v-model="toCheck"
-            :label="t('a_tool_that_was_checked')"
-            :items="tools"
-            item-value="tool"
-            item-title="label"
-            :hint="t('on_a_known_length_before')"
-            persistent-hint
-          />
-          <div v-if="atBench.may('measure')" class="check">
-            <v-btn size="small" :disabled="checked === toCheck" @click="checkTool">{{ t('record_check_reads_true') }}</v-btn>
-            <span v-if="checked === toCheck" role="status">{{ t('written_down') }}</span>
-          </div>
+          <v-btn v-if="atBench.may('measure')" class="check" @click="checkTool">{{ tools('check_a_tool') }} …</v-btn>
         </form>
       </v-card-text>
       <v-card-actions class="actions">
@@ -134,9 +114,7 @@ async function signOut(): Promise<void> {
   gap: 14px;
 }
 .check {
-  display: flex;
-  align-items: center;
-  gap: 12px;
+  justify-self: start;
 }
 .actions {
   padding: 8px 24px 20px;

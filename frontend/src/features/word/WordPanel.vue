@@ -7,6 +7,8 @@ import { ago } from '@/shared/format'
 import { useAtBench } from '@/shared/person'
 import QuestionList from './QuestionList.vue'
 import SlipActs from './SlipActs.vue'
+import { useToolCheck } from '@/features/tools'
+import { t as tools } from '@/words/tools'
 import { t } from '@/words/word'
 
 const props = defineProps<{ sheet: BenchSheet; opened: string | null; failure: string; mayWork: boolean }>()
@@ -14,6 +16,7 @@ const emit = defineEmits<{ closeWhy: []; record: [work: string]; strings: []; re
 
 const atBench = useAtBench()
 const bench = useBench()
+const { check } = useToolCheck()
 const list = ref<InstanceType<typeof QuestionList> | null>(null)
 const LONG = 240
 const allOfIt = ref(false)
@@ -64,7 +67,10 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
       <v-btn v-for="one in told.also" :key="one.work" @click="emit('record', one.work)">{{ one.label }}</v-btn>
     </div>
     </section>
-    <p v-for="line in sheet.notices" :key="line" class="asks" role="note">{{ line }}</p>
+    <div v-for="one in sheet.notices" :key="one.says" class="asks" role="note">
+      <p>{{ one.says }}</p>
+      <v-btn v-if="one.check && mayWork" size="small" @click="check(one.check)">{{ tools('check_now') }}</v-btn>
+    </div>
     <QuestionList
       ref="list"
       :questions="sheet.questions"

@@ -164,8 +164,12 @@ tool_check = Table(
     Column("number", BigInteger, Identity(always=True), primary_key=True),
     Column("id", Uuid, nullable=False, unique=True),
     Column("tool", Text, nullable=False),
+    # Lengths that are known, and what the tool read of each, in one order.
+    Column("known", ARRAY(Double), nullable=False, server_default="{}"),
+    Column("read", ARRAY(Double), nullable=False, server_default="{}"),
     Column("checked_by", Text, nullable=False),
     now_column("checked_at"),
+    CheckConstraint("cardinality(known) = cardinality(read)", name="pairs"),
 )
 
 photo = Table(

@@ -73,10 +73,12 @@ class OwnSizeLine(Line):
 
 
 class ToolCheckLine(Line):
-    """A tool was checked on a known length."""
+    """A tool was checked. known, read : lengths and what it read of each; none where it was seen to read true."""
 
     id: UUID
     tool: Name
+    known: list[Mm] = Field(default_factory=list)
+    read: list[Mm] = Field(default_factory=list)
     checked_by: Name
     checked_at: At
 

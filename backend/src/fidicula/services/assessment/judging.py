@@ -12,6 +12,7 @@ from fidicula.db.lessons import NOTHING_LEARNT, Learnt
 from fidicula.db.log import KEPT_WHEN_CORRECTED
 from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
 from fidicula.services.assessment.state import BenchState
+from fidicula.services.targets.gauges import UNCHECKED, Gauges
 from fidicula.services.targets.sources import logged, reading_states_of
 from fidicula.services.targets.wanted import Targets
 
@@ -30,6 +31,7 @@ def bench_state(
     learnt: Learnt = NOTHING_LEARNT,
     planned: Sequence[str] = (),
     damage: Sequence[DamageLook] = (),
+    gauges: Gauges = UNCHECKED,
     now: datetime | None = None,
 ) -> BenchState:
     """The log judged: which readings hold, which are doubted, which went stale.
@@ -38,7 +40,7 @@ def bench_state(
     now : None for the clock's.
     """
     standing = [reading for reading in readings if reading.corrected_by is None]
-    log = logged(standing, learnt.hands)
+    log = logged(standing, learnt.hands, gauges)
     return BenchState(
         instrument=instrument,
         string_set=string_set,
@@ -56,6 +58,7 @@ def bench_state(
         learnt=learnt,
         planned=planned,
         damage=damage,
+        gauges=gauges,
     )
 
 
@@ -66,7 +69,7 @@ def with_reading(state: BenchState, added: Reading, readings: Sequence[Reading])
     """
     place = (added.measure, added.position)
     standing = [reading for reading in readings if reading.corrected_by is None]
-    log = logged(standing, state.learnt.hands)
+    log = logged(standing, state.learnt.hands, state.gauges)
     judged = reading_states_of(log, state.works, only=None if added.repeats else place)
     return replace(
         state,

@@ -122,6 +122,7 @@ class Question:
 SlipCode = Literal[
     "bass_treble_swapped", "strings_swapped", "wrong_instrument", "changed_without_work", "contradiction", "other_air",
     "tool_unchecked",
+    "tool_off",
 ]  # fmt: skip
 Act = Literal["", "swap", "move", "record_cut", "choose_strings", "check_tool"]
 

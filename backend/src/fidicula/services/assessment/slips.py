@@ -2,16 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 from datetime import datetime, timedelta
 
 from fidicula.core.readings.doubt import leap_from, unevenness_of
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.db.records import Reading
+from fidicula.db.records import Reading, ToolCheck
 from fidicula.services.assessment.contradictions import contradictions
 from fidicula.services.assessment.model import Slip
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.assessment.thresholds import OTHER_AIR
+from fidicula.services.targets.gauges import found_by, last_checks
 from fidicula.tables.work import tools
 
 MIRRORED = ("end_height", "nut_height")
@@ -24,7 +25,7 @@ _MANY = 3
 """So many doubted readings at once are of another instrument."""
 
 
-def slips_of(state: BenchState, tool_checks: Mapping[str, datetime], *, now: datetime) -> tuple[Slip, ...]:
+def slips_of(state: BenchState, tool_checks: Sequence[ToolCheck], *, now: datetime) -> tuple[Slip, ...]:
     """One each, those that stop a cut first."""
     found = [
         *_wrong_instrument(state),
@@ -33,7 +34,7 @@ def slips_of(state: BenchState, tool_checks: Mapping[str, datetime], *, now: dat
         *_changed(state),
         *contradictions(state),
         *_other_air(state),
-        *_unchecked(state, tool_checks, now),
+        *_unchecked(state, last_checks(tool_checks), now),
     ]
     return tuple(sorted(found, key=lambda slip: not slip.stops))
 
@@ -128,12 +129,18 @@ def _other_air(state: BenchState) -> Iterator[Slip]:
         yield Slip("other_air", (("humidity", None),), (now.value,), (before.value,))
 
 
-def _unchecked(state: BenchState, tool_checks: Mapping[str, datetime], now: datetime) -> Iterator[Slip]:
-    """Tools that this visit was measured with and whose check is overdue. One that was never checked says nothing."""
+def _unchecked(state: BenchState, checks: Mapping[str, ToolCheck], now: datetime) -> Iterator[Slip]:
+    """Tools that this visit was measured with and that are to be checked, or were found off and are still to be set.
+
+    One that is held to no known length and was never checked says nothing.
+    """
     for tool in dict.fromkeys(reading.tool for reading in state.readings):
-        row, checked = tools().get(tool), tool_checks.get(tool)
-        if row is None or row.check_days is None or checked is None:
+        row, last = tools().get(tool), checks.get(tool)
+        if row is None or row.check_days is None or (last is None and row.on_block is None):
             continue
-        due = checked + timedelta(days=row.check_days)
-        if now > due:
+        due = None if last is None else last.checked_at + timedelta(days=row.check_days)
+        found = None if last is None else found_by(last)
+        if due is None or now > due:
             yield Slip("tool_unchecked", act="check_tool", subject=tool, at=due)
+        elif found is not None and not found.is_true:
+            yield Slip("tool_off", values=(found.off,), act="check_tool", subject=tool)

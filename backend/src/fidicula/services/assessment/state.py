@@ -25,6 +25,7 @@ from fidicula.services.assessment.leaning import board_angle_of, tilt_of
 from fidicula.services.assessment.once_each import once_each
 from fidicula.services.assessment.slots import slot_told
 from fidicula.services.measures import CARD, MEASURES, name_of
+from fidicula.services.targets.gauges import UNCHECKED, Gauges
 from fidicula.services.targets.sources import scatter_at
 from fidicula.services.targets.wanted import Targets, Wanted
 from fidicula.tables.work import invalidations, tools
@@ -36,7 +37,7 @@ class BenchState:
 
     every : readings of the projection and the strings' heights at this visit, corrected ones too.
     log : the standing readings as the core judges them.  learnt : what earlier visits showed.
-    planned : works, in their order.
+    planned : works, in their order.  gauges : what the tools are off.
     tried : what a page tries instead of a reading. [mm]  bridge_shift : of the strings at the bridge, + to the treble.
     """
 
@@ -58,6 +59,7 @@ class BenchState:
     learnt: Learnt = NOTHING_LEARNT
     planned: Sequence[str] = ()
     damage: Sequence[DamageLook] = ()
+    gauges: Gauges = UNCHECKED
 
     @property
     def standing_works(self) -> list[WorkDone]:

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from fidicula.core.readings.estimate import known_within
 from fidicula.services.assessment.assess import Assessment
 from fidicula.services.assessment.model import Slip
 from fidicula.services.instruction.model import Instruction
 from fidicula.services.measures import MEASURES
-from fidicula.services.numbers import day, listed, short
+from fidicula.services.numbers import day, give_or_take, listed, short
 from fidicula.services.phrasing.model import Phrase
 from fidicula.services.phrasing.names import key_name
+from fidicula.services.phrasing.tool_checks import found_off
 from fidicula.tables.work import tools
 
 _TITLES = {
@@ -71,8 +73,18 @@ def slip_words(a: Assessment, slip: Slip) -> str:
                 "projection, heights, pegs and post may have moved. Does it need days in this air first?"
             )
         case "tool_unchecked":
-            due = "" if slip.at is None else day(slip.at.astimezone().date())
-            return f"The {tools()[slip.subject].label}'s check was due on {due}: does it still read true?"
+            tool = tools()[slip.subject]
+            if slip.at is not None:
+                return (
+                    f"The {tool.label}'s check was due on {day(slip.at.astimezone().date())}: does it still read true?"
+                )
+            within = give_or_take(known_within(chance=0.0, gauge=tool.gauge), 2)
+            return (
+                f"Nobody has checked the {tool.label} on a known length: all that it reads may be off by {within} mm. "
+                "A check makes its readings count for more."
+            )
+        case "tool_off":
+            return f"{found_off(slip.subject, slip.values[0])} Set it, then check it again."
 
 
 def contradiction_words(a: Assessment, slip: Slip) -> str:

@@ -29,6 +29,7 @@ from fidicula.services.sheet.model import (
     BenchSheet,
     CutView,
     InstrumentView,
+    Notice,
     PartView,
     ProblemView,
     RecipeLine,
@@ -62,7 +63,11 @@ def sheet_of(a: Assessment, rules: Rules, told: Instruction | None = None) -> Be
         instruction=instruction_view(a, found),
         questions=question_views(a),
         proposals=proposals(state),
-        notices=[slip_words(a, slip) for slip in a.slips if not slip.stops],
+        notices=[
+            Notice(slip_words(a, slip), slip.subject if slip.act == "check_tool" else "")
+            for slip in a.slips
+            if not slip.stops
+        ],
         findings=found_words(state),
         problem=_problem(a),
         drawing=None if a.computed is None else drawing(state, a.computed),

@@ -246,6 +246,14 @@ class PartView:
 
 
 @dataclass(frozen=True)
+class Notice:
+    """What to bear in mind. check : the tool that is to be checked, if that is what it says."""
+
+    says: str
+    check: str = ""
+
+
+@dataclass(frozen=True)
 class BenchSheet:
     """Everything that the bench sheet shows.
 
@@ -266,7 +274,7 @@ class BenchSheet:
     instruction: InstructionView
     questions: list[DecisionView]
     proposals: list[str]
-    notices: list[str]
+    notices: list[Notice]
     findings: list[FoundView]
     problem: ProblemView | None
     drawing: Drawing | None

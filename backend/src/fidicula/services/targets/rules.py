@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Hashable, Iterable, Mapping
+from collections.abc import Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
-from datetime import datetime
+from functools import cached_property
 from weakref import WeakKeyDictionary
 
-from fidicula.db.records import FigureEntry, RecipeEntry, TargetChoice
+from fidicula.db.records import FigureEntry, RecipeEntry, TargetChoice, ToolCheck
 from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.services.targets.gauges import Gauges, gauges_of
 from fidicula.services.targets.wanted import Targets
 from fidicula.tables.figures import FigureBook, FigureKey, FigureValues, sizes
 from fidicula.tables.schools import STARTING_RECIPE, School, schools_for, shipped_recipes
@@ -18,7 +19,7 @@ from fidicula.tables.schools import STARTING_RECIPE, School, schools_for, shippe
 class Rules:
     """book : figures in force.  recipes : by name, one school for each question.  shop_recipe : the family's.
 
-    tool_checks : when each tool was last checked.  own_sizes : of the shop, beyond those that come with the program.
+    tool_checks : of its tools, in order.  own_sizes : of the shop, beyond those that come with the program.
 
     resolved : targets worked out under these rules already, by what they depend on.
     """
@@ -27,9 +28,14 @@ class Rules:
     book: FigureBook
     recipes: Mapping[str, Mapping[str, str]]
     shop_recipe: str
-    tool_checks: Mapping[str, datetime] = field(default_factory=dict)
+    tool_checks: Sequence[ToolCheck] = ()
     own_sizes: tuple[str, ...] = ()
     resolved: dict[Hashable, Targets] = field(default_factory=dict, compare=False, repr=False)
+
+    @cached_property
+    def gauges(self) -> Gauges:
+        """What its tools are off."""
+        return gauges_of(self.tool_checks)
 
     @property
     def sizes(self) -> tuple[str, ...]:
@@ -55,7 +61,7 @@ def make_rules(
     figures: Iterable[FigureEntry] = (),
     recipes: Iterable[RecipeEntry] = (),
     shop_recipe: str | None = None,
-    tool_checks: Mapping[str, datetime] | None = None,
+    tool_checks: Sequence[ToolCheck] = (),
     own_sizes: Iterable[str] = (),
 ) -> Rules:
     """The starting figures and recipes with the shop's own in their place."""
@@ -71,7 +77,7 @@ def make_rules(
         book=FigureBook({key_of(entry): values_of(entry) for entry in figures}),
         recipes=known,
         shop_recipe=shop_recipe if shop_recipe in known else STARTING_RECIPE,
-        tool_checks=tool_checks or {},
+        tool_checks=tool_checks,
         own_sizes=tuple(own_sizes),
     )
 

@@ -24,6 +24,7 @@ from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.db.work_details import positions_of
 from fidicula.services.errors import RefusedError
 from fidicula.services.measures import CARD, MEASURES
+from fidicula.services.targets.gauges import UNCHECKED, Gauges
 from fidicula.services.targets.wanted import Taken
 from fidicula.tables.work import Tool, invalidations, tools
 
@@ -42,12 +43,14 @@ Hand = tuple[str, str]
 """A person and a tool."""
 
 
-def logged(readings: Sequence[Reading], before: Mapping[Hand, Repeats] | None = None) -> list[LoggedReading]:
+def logged(
+    readings: Sequence[Reading], before: Mapping[Hand, Repeats] | None = None, gauges: Gauges = UNCHECKED
+) -> list[LoggedReading]:
     """Readings as the core judges them, without those taken back; each with what its hand's repeats show.
 
-    before : what they showed at earlier visits.
+    before : what they showed at earlier visits.  gauges : what the tools are off.
     """
-    standing, shown = _with_repeats(readings)
+    standing, shown = _with_repeats(readings, gauges)
     hands = {one.number: (one.taken_by, one.tool) for one in readings}
     known = before or {}
     own = {
@@ -77,8 +80,10 @@ def repeats_shown(readings: Sequence[Reading]) -> dict[Hand, Repeats]:
     return _with_repeats(readings)[1]
 
 
-def _with_repeats(readings: Sequence[Reading]) -> tuple[list[LoggedReading], dict[Hand, Repeats]]:
-    standing = [_logged(one, tools()[one.tool]) for one in readings if not one.taken_back]
+def _with_repeats(
+    readings: Sequence[Reading], gauges: Gauges = UNCHECKED
+) -> tuple[list[LoggedReading], dict[Hand, Repeats]]:
+    standing = [_logged(one, tools()[one.tool], gauges) for one in readings if not one.taken_back]
     hands = {one.number: (one.taken_by, one.tool) for one in readings}
     shown: dict[Hand, list[list[float]]] = {}
     by_place: dict[MeasurementKey, list[LoggedReading]] = {}
@@ -98,7 +103,7 @@ def _with_repeats(readings: Sequence[Reading]) -> tuple[list[LoggedReading], dic
     return standing, {hand: repeats_of(groups) for hand, groups in shown.items()}
 
 
-def _logged(reading: Reading, tool: Tool) -> LoggedReading:
+def _logged(reading: Reading, tool: Tool, gauges: Gauges) -> LoggedReading:
     return LoggedReading(
         number=reading.number,
         place=(reading.measure, reading.position),
@@ -108,7 +113,7 @@ def _logged(reading: Reading, tool: Tool) -> LoggedReading:
         doubted=reading.doubt is not None and not reading.confirmed,
         scatter=scatter_at(reading.measure, tool.scatter),
         rounding=rounding_of(tool.resolution),
-        gauge=tool.gauge,
+        gauge=gauges.at(tool.tool, reading.taken_at),
         tool=tool.tool,
     )
 

@@ -1,0 +1,39 @@
+"""The shop's tools: what their checks found, and one more check."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path, Request
+from pydantic import Field
+
+from fidicula.api.course import MarkBody
+from fidicula.api.errors import RESPONSES
+from fidicula.api.signed import Acting, may
+from fidicula.services.tool_checks import MOST, ToolChecked, ToolChecks, ToolRecord
+
+router = APIRouter(prefix="/api", tags=["tools"], responses=RESPONSES)
+
+InPath = Annotated[str, Path(max_length=40)]
+Typed = Annotated[str, Field(max_length=40)]
+
+
+class CheckBody(MarkBody):
+    """known : a length.  read : what the tool showed of it, time after time. Both as typed."""
+
+    known: Typed = ""
+    read: Annotated[list[Typed], Field(max_length=MOST)] = Field(default_factory=list)
+
+
+@router.get("/tools", response_model=list[ToolRecord])
+def tools_checked(request: Request) -> list[ToolRecord]:
+    """The tools that are checked now and then, with what their last checks found."""
+    checks: ToolChecks = request.app.state.tool_checks
+    return checks.all()
+
+
+@router.post("/tools/{tool}/checked", response_model=ToolChecked, dependencies=[may("measure")])
+def check_tool(request: Request, tool: InPath, body: CheckBody, person: Acting) -> ToolChecked:
+    """Write down that a tool was checked on a length that is known."""
+    checks: ToolChecks = request.app.state.tool_checks
+    return checks.check(tool, check_id=body.id, by=person.name, known=body.known, read=body.read)

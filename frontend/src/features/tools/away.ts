@@ -1,0 +1,2 @@
+/** What is opened rarely, and is loaded then. */
+export { default as ToolCheckDialog } from './ToolCheckDialog.vue'

@@ -1,0 +1,1 @@
+export { useToolCheck } from './toolCheck'
