@@ -7,7 +7,8 @@ import { ref, useTemplateRef, watch } from 'vue'
 import { focusFaultInDialog, focusFirstInDialog } from '@/shared/focus'
 import { t } from '@/words/shared'
 
-const props = defineProps<{ title: string; act: string; isSending: boolean; message: string }>()
+/** leave : what the way out is called where there is nothing to cancel. */
+const props = defineProps<{ title: string; act: string; isSending: boolean; message: string; leave?: string }>()
 const isOpen = defineModel<boolean>({ required: true })
 /** cancel : what was typed is not wanted; Escape only shuts the form, which is as it was when it opens again. */
 const emit = defineEmits<{ send: []; cancel: [] }>()
@@ -45,7 +46,7 @@ watch(
         <div class="foot">
           <p v-if="unsaid" class="fault" role="alert">{{ unsaid }}</p>
           <v-card-actions class="actions">
-            <v-btn @click="cancel">{{ t('cancel') }}</v-btn>
+            <v-btn @click="cancel">{{ leave || t('cancel') }}</v-btn>
             <v-btn type="submit" variant="flat" :loading="isSending">{{ act }}</v-btn>
           </v-card-actions>
         </div>

@@ -3,6 +3,7 @@
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 import { answerOf, api, type ToolChecked } from '@/api'
 import { useFormEntry } from '@/shared/entry'
+import { focusFirstInDialog } from '@/shared/focus'
 import FormDialog from '@/shared/FormDialog.vue'
 import { ago, mm, until } from '@/shared/format'
 import { useLoaded } from '@/shared/loaded'
@@ -27,12 +28,17 @@ watch([isOpen, tool], ([open]) => {
   if (open) begin()
 }, { immediate: true })
 
+/* What is typed goes to the first reading as soon as there is one. */
+watch(() => chosen.value?.tool, () => {
+  if (isOpen.value) void nextTick(focusFirstInDialog)
+})
+
 /** Readings that were typed, and the first that was not: what is refused is told by its place among those sent. */
 const sent = computed(() => {
   const places = draft.value.read.map((typed, i) => ({ typed, i }))
   return [...places.filter(({ typed }) => typed.trim()), ...places.filter(({ typed }) => !typed.trim())].map(({ i }) => i)
 })
-const faultAt = (i: number) => faults.value[`read.${sent.value.indexOf(i)}`] ?? ''
+const faultAt = (i: number) => `read.${sent.value.indexOf(i)}` in faults.value
 const readings = useTemplateRef<HTMLElement>('readings')
 const inputs = () => [...(readings.value?.querySelectorAll('input') ?? [])]
 
@@ -56,6 +62,7 @@ async function save(): Promise<void> {
   if (told.value?.to_set) void nextTick(() => inputs()[0]?.focus())
 }
 const off = (one: ToolChecked) =>
+  one.off != null && one.known_to != null && !one.to_set ? t('true_to', { known_to: mm(one.known_to) }) :
   one.off == null || one.known_to == null
     ? t('read_true')
     : t('known_to', { off: t(one.off > 0 ? 'too_much' : 'too_little', { off: mm(Math.abs(one.off)) }), known_to: mm(one.known_to) })
@@ -68,6 +75,7 @@ const off = (one: ToolChecked) =>
     :act="chosen && !chosen.on_block ? t('save_check_reads_true') : t('save_check')"
     :is-sending="isSending"
     :message="message || failure"
+    :leave="told ? t('close') : ''"
     @send="save"
     @cancel="clear"
   >
@@ -85,8 +93,8 @@ const off = (one: ToolChecked) =>
           inputmode="decimal"
           autocomplete="off"
           maxlength="40"
-          hide-details="auto"
-          :error-messages="faultAt(i)"
+          hide-details
+          :error="faultAt(i)"
           @keydown.enter="onEnter"
         />
       </div>

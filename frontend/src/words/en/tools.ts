@@ -15,5 +15,7 @@ export default {
   "too_much": "{off} mm too much",
   "too_little": "{off} mm too little",
   "known_to": "{off}, ±{known_to}",
+  "true_to": "true to ±{known_to}",
+  "close": "Close",
   "read_true": "seen to read true"
 } as const

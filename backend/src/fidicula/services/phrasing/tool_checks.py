@@ -20,6 +20,6 @@ def told(tool: str, check: Check | None, reads_to: float) -> str:
     if check.apart:
         return "These readings lie too far apart. Clean the tool and the block, and check it again."
     if check.is_true:
-        return f"It reads true: what it reads is off by ±{give_or_take(reads_to, 2)} mm at most, beside the hand."
+        return f"It reads true, to ±{give_or_take(reads_to, 2)} mm. What the hand adds comes on top."
     known_to = give_or_take(COVERS * check.deviation, 2)
     return f"{found_off(tool, check.off)} That is known to ±{known_to} mm. Set it by as much, then check it again."
