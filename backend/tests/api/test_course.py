@@ -163,14 +163,58 @@ def test_four_readings_for_the_wrong_instrument_are_asked(client: TestClient) ->
     assert told["says"][0].startswith("Is this RW-102? Not as before: string length 286, before 328")
 
 
-def test_an_overdue_tool_is_asked_until_it_is_checked(client: TestClient, demo: Engine) -> None:
+def test_an_overdue_tool_is_asked_until_it_is_checked_and_set(client: TestClient, demo: Engine) -> None:
+    """Of a block of 5 it reads 5.05, is set, and reads true; what was read with it is known better by then."""
+
+    def check(tool: str = "caliper", **body: object) -> Any:
+        return client.post(f"/api/tools/{tool}/checked", json={"id": str(uuid4()), **body})
+
+    def notice() -> list[dict[str, str]]:
+        notices: list[dict[str, str]] = Bench(client, "RW-102").sheet["notices"]
+        return notices
+
+    def known_to() -> float:
+        known: float = Bench(client, "RW-102").sheet["cut"]["strings"][0]["drop_known_to"]
+        return known
+
     with demo.begin() as connection:
         connection.execute(text("UPDATE tool_check SET checked_at = now() - interval '400 days'"))
-    bench = Bench(client, "RW-102")
-    assert bench.sheet["notices"][0].startswith("The caliper's check was due on")
-    assert client.post("/api/tools/caliper/checked", json={"id": str(uuid4())}).status_code == 204
-    assert Bench(client, "RW-102").sheet["notices"] == []
-    assert client.post("/api/tools/thumb/checked", json={"id": str(uuid4())}).status_code == 422
+    assert notice()[0]["says"].startswith("The caliper's check was due on")
+    assert notice()[0]["check"] == "caliper"
+    unchecked = known_to()
+    off = check(known="5", read=["5,06", "5.04 mm", "5.06", "5.04", "5.05"]).json()
+    assert off["to_set"]
+    assert off["says"] == (
+        "The caliper reads 0.05 mm too much. That is known to ±0.02 mm. Set it by as much, then check it again."
+    )
+    assert notice()[0]["says"] == "The caliper reads 0.05 mm too much. Set it, then check it again."
+    assert known_to() > unchecked
+    true = check(known="5", read=["5", "5.02", "5", "4.98", "5"]).json()
+    assert (true["to_set"], true["says"]) == (False, "It reads true, to ±0.03 mm. What the hand adds comes on top.")
+    assert notice() == []
+    (caliper,) = [one for one in client.get("/api/tools").json() if one["tool"] == "caliper"]
+    assert [one["to_set"] for one in caliper["checks"]] == [False, True, False]
+
+
+@pytest.mark.parametrize(
+    ("tool", "body", "field", "says"),
+    [
+        ("thumb", {}, "tool", "not a tool"),
+        ("caliper", {}, "known", "nothing was typed"),
+        ("caliper", {"known": "0", "read": ["5", "5", "5"]}, "known", "above 0 and at most 300 mm"),
+        ("caliper", {"known": "5", "read": ["5", "5"]}, "read.2", "3 to 12 readings"),
+        ("caliper", {"known": "5", "read": ["5", "6.4", "5"]}, "read.1", "6.4 is no reading of 5"),
+        ("caliper", {"known": "5", "read": ["5", "five", "5"]}, "read.1", "is not a measurement"),
+    ],
+)
+def test_a_check_that_cannot_be_names_its_field(
+    client: TestClient, tool: str, body: dict[str, object], field: str, says: str
+) -> None:
+    refused = client.post(f"/api/tools/{tool}/checked", json={"id": str(uuid4()), **body})
+    assert refused.status_code == 422
+    (item,) = refused.json()["detail"]
+    assert says in item["msg"]
+    assert ".".join(str(one) for one in item["loc"][1:]) == field
 
 
 @pytest.mark.parametrize(

@@ -103,6 +103,17 @@ def give_or_take(value: float, places: int = 1) -> str:
     return number(math.ceil(value * scale - 1e-6) / scale, places)
 
 
+def told_within(value: float, known_to: float) -> str:
+    """A value and what covers 95 % of it, to the places that this leaves: “5.21 ±0.12”, “27.3 ±0.4”, “328 ±3”.
+
+    A value that is known to nothing is exact, and told as it is.
+    """
+    if known_to <= 0:
+        return short(value)
+    places = next((places for places, below in ((2, 0.2), (1, 2.0)) if known_to < below), 0)
+    return f"{number(value, places)} ±{give_or_take(known_to, places)}"
+
+
 def band(low: float, high: float, *, aim: float | None = None) -> str:
     """“4.0 to 5.0, aim 4.5”."""
     said = f"{short(low)} to {short(high)}"

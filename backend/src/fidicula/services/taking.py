@@ -12,6 +12,7 @@ from fidicula.core.fitting.post import to_near_side
 from fidicula.core.readings.doubt import (
     Doubt,
     change_without_work,
+    doubt_about_zero,
     doubt_of,
     leap_from,
 )
@@ -198,8 +199,10 @@ def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float)
     """Against what such an instrument has, then against what stood here before."""
     key = (measure.measure, taking.position)
     usual = state.usual(key)
+    if usual is None and abs(value) > measure.largest:
+        return Doubt("impossible", measure.largest)
     if usual is None:
-        return Doubt("impossible", measure.largest) if abs(value) > measure.largest else None
+        return None if measure.doubted_beyond is None else doubt_about_zero(value=value, beyond=measure.doubted_beyond)
     found = doubt_of(value=value, plausible=plausible_at(measure, usual), aim=usual, largest=measure.largest)
     return found or _against_before(state, measure, taking, value)
 

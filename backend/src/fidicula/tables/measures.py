@@ -26,7 +26,8 @@ class MeasureRow(OfFamilies):
     needed : a bridge cannot be worked out well without it; what is not needed may be read, and counts then.
     recheck : whether an instrument that comes back is asked for it.
     keeps_days : so long it counts at a later visit where no work touched it; None for always, 0 for never.
-    largest : no such measure can exceed it. [its unit]  height : over the board, so that a tool has a direction.
+    largest : no such measure can exceed it.  doubted_beyond : further from 0, to either side, one that lies about 0 is
+    doubted. [its unit]  height : over the board, so that a tool has a direction.
     zero_will_do : 0 is a plain reading, not a slip.  signed : it may be below zero.
     figures : what each place is compared with, by the figure's name.
     form : where the same can be read in several ways, which of them this is.
@@ -43,6 +44,7 @@ class MeasureRow(OfFamilies):
     recheck: bool
     keeps_days: int | None
     largest: float
+    doubted_beyond: float | None
     unit: Unit
     height: bool
     zero_will_do: bool

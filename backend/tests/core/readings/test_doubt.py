@@ -8,6 +8,7 @@ import pytest
 from fidicula.core.readings.doubt import (
     Doubt,
     change_without_work,
+    doubt_about_zero,
     doubt_of,
     leap_from,
     plausible_around,
@@ -97,3 +98,18 @@ def test_every_usual_slip_is_known(value: float, aim: float, meant: float) -> No
 def test_lengths_and_small_heights_are_doubted_from_other_shares() -> None:
     for aim, low, high in ((4, 1.6, 10), (2, 0.3, 10), (0.8, 0.12, 4)):
         assert astuple(plausible_around(aim)) == pytest.approx((low, high))
+
+
+@pytest.mark.parametrize(
+    ("value", "doubt"),
+    [
+        (2.5, None),
+        (-2.5, None),
+        (5, Doubt("large", 0.0, 0.5)),
+        (-5, Doubt("large", 0.0, -0.5)),
+        (120, Doubt("large", 0.0, 1.2)),
+        (2600, Doubt("large", 0.0, None)),
+    ],
+)
+def test_a_lean_lies_about_zero(value: float, doubt: Doubt | None) -> None:
+    assert doubt_about_zero(value=value, beyond=2.5) == doubt

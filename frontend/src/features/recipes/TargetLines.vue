@@ -2,7 +2,7 @@
 /** Every target in numbers with its band or its ±; a line opens to where it comes from. */
 import { computed, ref } from 'vue'
 import type { TargetLine } from '@/api'
-import { mm, plain } from '@/shared/format'
+import { mm, plain, up } from '@/shared/format'
 
 const props = defineProps<{ lines: TargetLine[] }>()
 
@@ -12,7 +12,7 @@ const opened = ref('')
 const shown = computed(() => props.lines.filter((line) => !/^(place|wood):/.test(line.key)))
 
 function bandOf(line: TargetLine): string {
-  if (line.plus_minus !== null && line.plus_minus >= 0.005) return `±${mm(line.plus_minus)}`
+  if (line.plus_minus !== null && line.plus_minus >= 0.005) return `±${up(line.plus_minus, 2)}`
   return line.low !== null && line.high !== null ? `${plain(line.low)} – ${plain(line.high)}` : ''
 }
 </script>

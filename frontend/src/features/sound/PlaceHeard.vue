@@ -2,7 +2,7 @@
 /** One place of the post: where its ends stood, what was heard there, and the way back to it. */
 import { computed } from 'vue'
 import type { SoundView } from '@/api'
-import { mm } from '@/shared/format'
+import { mm, up } from '@/shared/format'
 import { t } from '@/words/sound'
 
 const props = defineProps<{ view: SoundView; place: number; mayAct: boolean }>()
@@ -21,7 +21,7 @@ const heard = computed(() =>
     <ul class="ends">
       <li v-for="one in place.ends" :key="one.end">
         <b>{{ one.end }}</b>
-        <template v-if="one.setback !== null">{{ t('behind_the_foot', { value: ' ', mm: mm(one.setback, 1) }) }}<template v-if="one.inset !== null">{{ t('inside_its_edge', { mm: mm(one.inset, 1) }) }}</template>, {{ one.known }} ± {{ mm(one.known_to, 1) }}</template>
+        <template v-if="one.setback !== null">{{ t('behind_the_foot', { value: ' ', mm: mm(one.setback, 1) }) }}<template v-if="one.inset !== null">{{ t('inside_its_edge', { mm: mm(one.inset, 1) }) }}</template>, {{ one.known }} ±{{ up(one.known_to, 1) }}</template>
         <template v-else>{{ t('nobody_knows', { value: ' ' }) }}</template>
       </li>
     </ul>

@@ -5,7 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { useBench } from '@/features/bench'
 import { InstrumentFrame } from '@/features/frame'
 import { useCommands } from '@/shared/commands'
-import { mm } from '@/shared/format'
+import { up } from '@/shared/format'
 import { usePageCommands, usePageTurning } from '@/shared/pages'
 import { useAtBench } from '@/shared/person'
 import { useStored } from '@/shared/stored'
@@ -90,7 +90,7 @@ function askBack(place = best.value && !best.value.is_now ? best.value.number : 
 }
 const backPlace = computed(() => view.value?.places.find((one) => String(one.number) === backTyped.value.trim()) ?? null)
 const backKnown = computed(() =>
-  (backPlace.value?.ends ?? []).filter((one) => one.setback !== null).map((one) => t('end_known_to', { end: one.end, known: one.known, mm: mm(one.known_to, 1) })).join(', '),
+  (backPlace.value?.ends ?? []).filter((one) => one.setback !== null).map((one) => t('end_known_to', { end: one.end, known: one.known, mm: up(one.known_to, 1) })).join(', '),
 )
 async function goBack(): Promise<void> {
   if (!/^\d+$/.test(backTyped.value.trim())) {

@@ -54,6 +54,7 @@ const why = computed(() => (props.opened === null ? null : (bench.whys[props.ope
         <p v-for="line in why.lines" :key="line">{{ line }}</p>
       </div>
       <p v-if="why.follows" class="follows">{{ why.follows }}</p>
+      <p v-if="why.lines.some((line) => line.includes('±'))" class="follows">{{ t('plus_minus') }}</p>
     </section>
     <section :aria-label="t('what_to_do_now')">
     <h2 class="title">{{ told.title }}</h2>

@@ -83,7 +83,7 @@ export default {
   "it_was_told_from_where": "It was told from where the foot stood then.",
   "the_way_back": "The way back:",
   "back_to_place": "Back to place {number}",
-  "end_known_to": "{end} {known} ± {mm} mm",
+  "end_known_to": "{end} {known} ±{mm} mm",
   "the_way_back_2": "The way back: {gauged}.",
   "this_place_was_never_gauged": "this place was never gauged",
   "length_mm": "length, mm",

@@ -41,6 +41,7 @@ export default {
   "close": "Close",
   "what_to_do_now": "What to do now",
   "found_to_be_planned": "Found, to be planned",
+  "plus_minus": "± covers 95 %: in 19 of 20 cases the true value is no further off.",
   "assumed_not_measured": "Assumed, not measured",
   "no_strings_chosen": "No strings chosen",
   "undo_2": "Undo: {undoable}",

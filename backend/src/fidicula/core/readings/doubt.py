@@ -61,6 +61,17 @@ def doubt_of(*, value: float, plausible: Plausible, aim: float, largest: float) 
     return Doubt("small" if value < plausible.low else "large", aim, meant)
 
 
+def doubt_about_zero(*, value: float, beyond: float) -> Doubt | None:
+    """Why a value is doubted that lies about 0, such as a lean; None where it is plausible. [its unit]
+
+    beyond : so far from 0, to either side, counts in; above 0.
+    """
+    if abs(value) <= beyond + TOLERANCE:
+        return None
+    meant = [value * slip for slip in (0.1, 0.01) if abs(value * slip) <= beyond]
+    return Doubt("large", 0.0, round(meant[0], 6) if meant else None)
+
+
 def leap_from(*, value: float, before: float) -> Doubt | None:
     """Whether a length is far from what stood there before.
 

@@ -14,7 +14,7 @@ from fidicula.core.work.landing import missed_by
 from fidicula.db.records import Reading, WorkDone
 from fidicula.db.work_details import NutFiled, SlotsFiled
 from fidicula.services.targets.sources import works_logged
-from fidicula.tables.work import invalidations
+from fidicula.tables.work import invalidations, tools
 
 _STEP = 0.1
 """Of a height, small beside it. [mm]"""
@@ -33,6 +33,8 @@ class Log(Protocol):
     def reading_states(self) -> Mapping[MeasurementKey, ReadingState]: ...
     @property
     def board(self) -> Board | None: ...
+    @property
+    def roughness(self) -> float: ...
     def direction(self, measure: str, position: int | None) -> HeightDirection: ...
     def upright(self, place: MeasurementKey, value: float, direction: HeightDirection) -> UprightHeight: ...
 
@@ -60,7 +62,9 @@ def heights_of_all(log: Log) -> dict[int, Estimate]:
                 events.append(Lowered(gone * (1 - 1 / board.carry), _NUT_MISSES * (1 - 1 / board.carry)))
             elif work is not None and work.work in invalidations()[measure] and work.touches(position):
                 by = _filed_by(details[number], position)
-                events = [*events, Lowered(by * at_end, missed_by(by) * at_end)] if by is not None else []
+                events = (
+                    [*events, Lowered(by * at_end, missed_by(by, log.roughness) * at_end)] if by is not None else []
+                )
             events += [
                 Read(one.value, one.scatter)
                 for one in sorted(here, key=lambda one: one.number)
@@ -70,6 +74,13 @@ def heights_of_all(log: Log) -> dict[int, Estimate]:
         if weighed is not None:
             found[position] = replace(weighed, rounding=stand.rounding, gauge=stand.gauge)
     return found
+
+
+def roughness_of(log: Sequence[LoggedReading]) -> float:
+    """How much more the hand that last read a height scatters than a practised one, 1 or more: so do its cuts."""
+    heights = [one for one in log if one.place[0] == "end_height"]
+    last = max(heights, key=lambda one: one.number, default=None)
+    return 1.0 if last is None else max(1.0, last.scatter / tools()[last.tool].scatter)
 
 
 def upright_share(log: Log, position: int) -> float:

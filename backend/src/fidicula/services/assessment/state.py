@@ -18,7 +18,7 @@ from fidicula.db.damage import DamageLook
 from fidicula.db.lessons import NOTHING_LEARNT, Learnt
 from fidicula.db.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
 from fidicula.services.assessment.derived import TOLD_BY_OTHERS, Derived, derived_at
-from fidicula.services.assessment.estimating import heights_of_all
+from fidicula.services.assessment.estimating import heights_of_all, roughness_of
 from fidicula.services.assessment.geometry import SINGLES, Geometry, board_of, geometry_of
 from fidicula.services.assessment.held import Held, Origin
 from fidicula.services.assessment.leaning import board_angle_of, tilt_of
@@ -329,6 +329,11 @@ class BenchState:
         Not there where the last readings do not hold, or contradict each other.
         """
         return heights_of_all(self)
+
+    @cached_property
+    def roughness(self) -> float:
+        """How much more the hand at work scatters than a practised one, 1 or more."""
+        return roughness_of(self.log)
 
     def read_or_figure(self, measure: str, position: int | None = None, *, figure: str = "") -> Held | None:
         """A reading where it holds, else the shop's figure, even where no cut may rest on that."""

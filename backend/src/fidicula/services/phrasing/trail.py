@@ -100,7 +100,7 @@ def opens(*, shift: float, gape: float) -> str:
 
 def tap(mean: float, *, known_to: float, taps: float) -> str:
     """How far a tap goes here. [mm]"""
-    return f"a tap went {number(mean, 2)} ± {give_or_take(known_to, 2)} mm here, over {short(taps)} gauged"
+    return f"a tap went {number(mean, 2)} ±{give_or_take(known_to, 2)} mm here, over {short(taps)} gauged"
 
 
 def stop(acts: int, place: int) -> str:

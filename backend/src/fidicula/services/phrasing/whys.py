@@ -8,7 +8,7 @@ from fidicula.core.readings.states import MeasurementKey
 from fidicula.services.assessment.computing import Computed, StringResult
 from fidicula.services.assessment.state import BenchState
 from fidicula.services.measures import MEASURES, places
-from fidicula.services.numbers import number, of_unit, short
+from fidicula.services.numbers import give_or_take, number, of_unit, short, told_within
 from fidicula.services.phrasing.model import Why
 from fidicula.services.phrasing.names import derived_by
 
@@ -63,9 +63,9 @@ def _figure(state: BenchState, place: MeasurementKey) -> Why:
     unit, told = row.unit, state.derived(place) if stand is None else None
     lines = [f"{row.how[0].upper()}{row.how[1:]}."]
     if told is not None:
-        lines.append(f"By {derived_by(told.by)}: {of_unit(_n(told.value), unit)}, known to ±{_n(told.known_to)}.")
+        lines.append(f"By {derived_by(told.by)}: {of_unit(told_within(told.value, told.known_to), unit)}.")
     if stand is not None and stand.value is not None:
-        lines.append(f"Measured {of_unit(_n(stand.value), unit)}, known to ±{_n(stand.known_to)}.")
+        lines.append(f"Measured {of_unit(told_within(stand.value, stand.known_to), unit)}.")
         if stand.count > 1:
             more = ": more than chance, so look which is right" if stand.is_wide else ""
             middle = "Median" if stand.is_wide else "Mean"
@@ -156,7 +156,7 @@ def _wood(state: BenchState, computed: Computed, i: int, result: StringResult) -
 
 def _leave(result: StringResult) -> str:
     what = "The tools, and what is assumed," if result.provisional else "The tools"
-    return f"{what} leave ±{_n(result.uncertainty)}."
+    return f"{what} leave ±{give_or_take(result.uncertainty, 2)}."
 
 
 def _height_source(state: BenchState) -> str:
@@ -186,8 +186,8 @@ def _wanted(state: BenchState, computed: Computed, i: int) -> Why:
             lines = ["Every string has a height of its own; the crown goes through them as nearly as an arc can."]
         follows = state.targets.crown_radius.source if state.targets.crown_radius else ""
     lines.append(
-        f"At the bridge that is {_n(target.mark_height)} over the straightedge's mark, known to ±{_n(known.mark)} "
-        "from what was measured or assumed of nut and board."
+        f"At the bridge that is {_n(target.mark_height)} over the straightedge's mark, known to "
+        f"±{give_or_take(known.mark, 2)} from what was measured or assumed of nut and board."
     )
     return Why(title=f"Why {_n(target.end_height)} is wanted at {target.name}", lines=lines, follows=follows)
 

@@ -16,6 +16,7 @@ from fidicula.services.numbers import (
     sentence,
     short,
     to_take,
+    told_within,
     turns_words,
 )
 from fidicula.services.phrasing.amounts import by_string, one
@@ -147,15 +148,10 @@ def file_nut(a: Assessment, found: Instruction) -> Phrase:
     return Phrase("File the nut", says, do)
 
 
-def within(known_to: float, places: int = 1) -> str:
-    """“ ±0.12” behind an amount; nothing where it is not measured."""
-    return f" ±{give_or_take(known_to, places)}" if known_to else ""
-
-
 def of(found: Instruction, name: AmountName) -> str:
     """How much, whichever way, with what it is known to: “1.4 ±0.3”; empty where it is not told."""
     amount = next((one for one in found.amounts if one.name == name), None)
-    return "" if amount is None else f"{number(abs(amount.value))}{within(amount.uncertainty)}"
+    return "" if amount is None else told_within(abs(amount.value), amount.uncertainty)
 
 
 def turn_wheels(a: Assessment, found: Instruction) -> Phrase:
@@ -163,7 +159,7 @@ def turn_wheels(a: Assessment, found: Instruction) -> Phrase:
     legs = {one.side: one.value for one in found.amounts if one.name == "leg"}
     known = {one.side: one.uncertainty for one in found.amounts if one.name == "leg"}
     do = [
-        f"The {side} wheel {turns_words(turn)}: {number(abs(legs[side]), 2)}{within(known[side], 2)} mm."
+        f"The {side} wheel {turns_words(turn)}: {told_within(abs(legs[side]), known[side])} mm."
         for side, turn in turns.items()
         if nearest_eighth(turn)
     ]
@@ -195,7 +191,7 @@ def reset_neck(a: Assessment, found: Instruction) -> Phrase:
 
 def dress_board(a: Assessment, found: Instruction) -> Phrase:
     most = [
-        f"up to {number(o.value, 2)}{within(o.uncertainty, 2)} mm on the {o.side} side"
+        f"up to {told_within(o.value, o.uncertainty)} mm on the {o.side} side"
         for o in found.amounts
         if o.name == "most_off"
     ]
@@ -296,7 +292,7 @@ def set_post(a: Assessment, found: Instruction) -> Phrase:
 def fill_slot(a: Assessment, found: Instruction) -> Phrase:
     known = {one.position: one.uncertainty for one in found.amounts if one.name == "height_added"}
     missing = [
-        f"{a.state.instrument.string_names[i or 0]} {number(value, 2)}{within(known[i], 2)}"
+        f"{a.state.instrument.string_names[i or 0]} {told_within(value, known[i])}"
         for i, value in found.values("height_added").items()
     ]
     title = "Fill the nut slot" if found.code == "fill_slot" else "Make a new nut"

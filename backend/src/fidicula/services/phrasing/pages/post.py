@@ -63,7 +63,7 @@ def end(name: str, place: EndPlace, read: Gauged | None) -> str:
     """Where one end stands. read : as a card gauge reads it, None where its place is not known."""
     if read is None:
         return f"{name.capitalize()}: its place is not known; gauge it."
-    manner = "" if place.known == "gauged" else f", estimated to ± {give_or_take(place.known_to)}"
+    manner = "" if place.known == "gauged" else f", estimated to ±{give_or_take(place.known_to)}"
     return f"{name.capitalize()}: {number(read.setback)} behind the foot, {number(read.inset)} inside its edge{manner}."
 
 
