@@ -42,7 +42,7 @@ def test_taps_are_estimated_until_they_are_gauged(session: Session) -> None:
     bottom = end(view, 5, "bottom")
     assert (bottom["known"], bottom["behind"]) == ("estimated", pytest.approx(5.7 + 2 * 0.4 / 3))
     assert end(view, 5, "top")["known"] == "gauged"
-    assert view["tap"] == "a tap went 0.13 ± 0.10 mm here, over 3 gauged"
+    assert view["tap"] == "a tap went 0.13 ±0.10 mm here, over 3 gauged"
     assert "Estimated since it was last gauged: bottom." in view["unverified"]
     assert place(view, 4)["way_back"] == (
         "bottom, 2 taps toward the bridge (an estimate, ±0.2 mm: gauge both ends when there is time)"
@@ -50,7 +50,7 @@ def test_taps_are_estimated_until_they_are_gauged(session: Session) -> None:
     gauged = session.gauge(["2.3", "3,1"], ["2.2", "2.1"])
     assert end(gauged, 5, "bottom")["behind"] == pytest.approx(6.1)
     assert gauged["unverified"] == []
-    assert gauged["tap"] == "a tap went 0.16 ± 0.06 mm here, over 5 gauged"
+    assert gauged["tap"] == "a tap went 0.16 ±0.06 mm here, over 5 gauged"
 
 
 def test_it_is_taken_back_to_its_best_place(session: Session) -> None:

@@ -46,24 +46,20 @@ def test_a_rough_hand_misses_by_more_in_proportion() -> None:
 
 
 def test_what_may_be_too_much_is_left_in_the_slot() -> None:
-    """0.40 known to 0.098: both miss by 0.05, together 0.0707; 1.5 times that less 0.05 is 0.056 that stays."""
-    assert slot_pass(drop=0.40, known_to=0.098) == pytest.approx(0.40 - (1.5 * 0.05 * math.sqrt(2) - 0.05), abs=1e-6)
-    # A hand that misses by 0.08: 0.0943 together, of which 0.0915 stays.
+    """0.40 known to 0.098: both miss by 0.05, together 0.0707; 1.4 times that less 0.05 is 0.049 that stays."""
+    assert slot_pass(drop=0.40, known_to=0.098) == pytest.approx(0.40 - (1.4 * 0.05 * math.sqrt(2) - 0.05), abs=1e-6)
+    # A hand that misses by 0.08: 0.0943 together, of which 0.082 stays.
     assert slot_pass(drop=0.40, known_to=0.098, roughness=1.6) == pytest.approx(
-        0.40 - (1.5 * math.hypot(0.05, 0.08) - 0.05), abs=1e-6
+        0.40 - (1.4 * math.hypot(0.05, 0.08) - 0.05), abs=1e-6
     )
 
 
 def test_the_last_little_is_filed_to_its_end() -> None:
-    """0.05 known to 0.06: 0.0306 and 0.015 make 0.034, 1.5 times that is 0.051: 0.001 over the 0.05 that may be."""
-    assert slot_pass(drop=0.05, known_to=0.06) == pytest.approx(0.05 - (1.5 * math.hypot(0.06 / 1.96, 0.015) - 0.05))
-    assert slot_pass(drop=0.05, known_to=0.05) == pytest.approx(0.05)
+    """0.05 known to 0.06: 0.0306 and 0.015 make 0.034, 1.4 times that is 0.048, under the 0.05 that may be."""
+    assert slot_pass(drop=0.05, known_to=0.06) == pytest.approx(0.05)
 
 
-@pytest.mark.parametrize(
-    ("drop", "filed"),
-    [(0.024, False), (0.025, True), (0.0, False), (-0.2, False)],
-)
+@pytest.mark.parametrize(("drop", "filed"), [(0.03, False), (0.031, True), (0.0, False), (-0.2, False)])
 def test_so_little_is_left_alone(drop: float, filed: bool) -> None:
     """The limit counts in."""
     assert (slot_pass(drop=drop, known_to=0.05) > 0) is filed
@@ -71,10 +67,10 @@ def test_so_little_is_left_alone(drop: float, filed: bool) -> None:
 
 @pytest.mark.parametrize(
     ("drop", "needed"),
-    [(-1.0, KNOWN_AT_MOST), (0.0, KNOWN_AT_MOST), (0.02, 1.96 * 0.1 / 2.3), (0.03, 0.09), (2.0, 0.09)],
+    [(-1.0, 0.085), (0.0, 0.085), (0.03, 1.96 * 0.09 / 2.2), (0.031, 0.08), (2.0, 0.08)],
 )
 def test_how_well_a_way_down_has_to_be_known(drop: float, needed: float) -> None:
-    """To leave it 0.02 high: 2.3 deviations to the 0.12 that may be, 0.1 further."""
+    """To leave it 0.03 high: 2.2 deviations to the 0.12 that may be, 0.09 further; never more than 0.085."""
     assert needed_for(drop) == pytest.approx(needed)
 
 
@@ -84,7 +80,7 @@ def test_how_well_a_way_down_has_to_be_known(drop: float, needed: float) -> None
         (0.0, KNOWN_AT_MOST, True),
         (0.0, KNOWN_AT_MOST + 0.001, False),
         (LEFT_ALONE, 0.08, True),
-        (LEFT_ALONE, 0.085, False),
+        (LEFT_ALONE, 0.081, False),
         (LEFT_ALONE + 0.001, 0.05, False),
         (-0.3, 0.05, True),  # too low cannot be put back by filing
         (0.3, 0.01, False),

@@ -64,7 +64,7 @@ def test_strings_too_close_together_are_an_instruction_and_not_copied() -> None:
     assert told.values("closer") == pytest.approx({None: 1.2})
     assert told.values("mark") == pytest.approx({i: y - offsets[0] for i, y in enumerate(offsets)})
     said = bench.sheet().instruction
-    assert said.says[-1] == "The strings stand 1.2 ±0.2 mm too close on each side."
+    assert said.says[-1] == "The strings stand 1.20 ±0.12 mm too close on each side."
     assert said.do[0] == "Mark the new spacing from the lowest string: 0 / 11.3 / 22.5 / 33.5 mm."
 
 

@@ -32,21 +32,21 @@ MISSES = 0.05
 """How far a cut or a file misses what was meant: standard deviation. [mm] Source: cuts of one hand, measured again."""
 SMALL_MISSES = 0.3
 """A little misses by this share of it, where that is less."""
-SURE = 1.5
-"""Standard deviations to one side, of what a filing may come to: in one of 15 cases it comes to more."""
+SURE = 1.4
+"""Standard deviations to one side, of what a filing may come to: in one of 12 cases it comes to more."""
 MAY_BE_LOW = 0.05
 """So far below its aim a string may end up in those: half of what is wanted. [mm at the bridge]"""
-LEFT_ALONE = 0.024
+LEFT_ALONE = 0.03
 """Less than this at the bridge is left as it is. [mm]"""
 NEAR_ENOUGH = 0.12
 """So far off its height a string may be: 0.1 at the board's end. [mm at the bridge]"""
-SURE_TO_LEAVE = 2.3
-"""A string that is left is near enough by so many standard deviations: in 99 of 100 cases."""
-KNOWN_AT_MOST = 0.1
+SURE_TO_LEAVE = 2.2
+"""A string that is left is near enough by so many standard deviations: in 97 of 100 cases."""
+KNOWN_AT_MOST = 0.085
 """However near a string is, its way down is known so well before it is left: what covers 95 %. [mm at the bridge]"""
-KNOWN_FOR_SLOT = 0.09
+KNOWN_FOR_SLOT = 0.08
 """How well a way down has to be known by its readings for a slot to be filed: what covers 95 %. [mm at the bridge]
-Source: 6,000 simulated strings for each of 72 choices: one reading of the least that end near enough."""
+Source: 6,000 simulated strings for each of 700 choices: few string-ups count as much as few readings."""
 
 
 def missed_by(amount: float, roughness: float = 1.0) -> float:
