@@ -324,3 +324,14 @@ def test_an_unknown_ticket_leads_back_to_the_rail(page: Page) -> None:
     expect(page.get_by_role("alert")).to_contain_text("There is no instrument with the ticket RW-999")
     page.get_by_role("link", name="Back to the house").click()
     expect(page.get_by_role("heading", name="In the house")).to_be_visible()
+
+
+def test_a_figure_typed_over_what_was_refused_begins_anew(page: Page) -> None:
+    """A caliper knows nothing of a refusal: its next figure is not put behind the words that were none."""
+    open_ticket(page, "RW-114")
+    page.keyboard.type("5x")
+    page.keyboard.press("Enter")
+    expect(page.get_by_text("G slot depth: the unit “x” is not known here")).to_be_visible()
+    page.keyboard.type("0,28 mm")
+    page.keyboard.press("Enter")
+    expect(reading(page, "G slot depth")).to_have_accessible_name("G slot depth: 0.28")

@@ -68,3 +68,9 @@ export function eighths(turns: number): string {
   const whole = Math.floor(count / 8)
   return `${whole || ''}${EIGHTHS[count % 8] ?? ''}` || '0'
 }
+
+/** A list in a small space: its first few, and how many more. */
+export function firstFew(items: readonly string[], most = 8): string {
+  const more = items.length - most
+  return more > 0 ? `${items.slice(0, most).join(' · ')} · +${more}` : items.join(' · ')
+}

@@ -2,7 +2,7 @@
 /** One reading on the card: what holds, or the input where it is in hand. */
 import { computed } from 'vue'
 import type { Cell } from '@/api'
-import { mm, plain } from '@/shared/format'
+import { firstFew, mm, plain } from '@/shared/format'
 import type { Held } from './useHeld'
 import { t } from '@/words/bench'
 
@@ -93,7 +93,7 @@ const spoken = computed(() => {
       <button v-if="waiting === null && (cell.doubt?.suggested ?? null) !== null" type="button" class="plain-button" @mousedown.prevent @click="emit('suggested')"><kbd>m</kbd> {{ t('take', { plain: plain(cell.doubt?.suggested ?? 0) }) }}</button>
       <button v-if="held?.entries.length" type="button" class="plain-button" @mousedown.prevent @click="emit('heldHere')"><kbd>r</kbd> {{ t('use_held_here', { held: held.entries[0] }) }}</button>
       <span class="anew"><kbd>Esc</kbd> {{ t('anew') }}</span>
-      <p v-if="held && (held.entries.length || held.typing)" class="held">{{ t('held_for_the_next_places', { entries: [...held.entries, held.typing ? `${held.typing}…` : ''].filter(Boolean).join(' · ') }) }}</p>
+      <p v-if="held && (held.entries.length || held.typing)" class="held">{{ t('held_for_the_next_places', { entries: [firstFew(held.entries), held.typing ? `${held.typing}…` : ''].filter(Boolean).join(' · ') }) }}</p>
     </div>
   </div>
 </template>

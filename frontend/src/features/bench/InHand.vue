@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import type { Cell } from '@/api'
 import BandRuler from '@/shared/BandRuler.vue'
-import { ago, plain } from '@/shared/format'
+import { ago, firstFew, plain } from '@/shared/format'
 import { DIRECTION_WORDS } from '@/shared/directions'
 import { inches } from '@/shared/inches'
 import { useHouse } from '@/features/rail'
@@ -42,7 +42,7 @@ const origin = computed(() => {
   <Teleport to="#in-hand" defer>
   <div class="in-hand" aria-live="polite">
     <template v-if="isHolding">
-      <b class="held">{{ t('held', { entries: held.entries.join(' · ') }) }}</b>
+      <b class="held">{{ t('held', { entries: firstFew(held.entries) }) }}</b>
       <v-btn size="small" @click="emit('enterHeld')">{{ t('enter_held_here', { name: cell.name }) }}</v-btn>
       <v-btn size="small" @click="emit('discardHeld')">{{ t('discard_held') }}</v-btn>
     </template>

@@ -237,7 +237,9 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     takeNow(false)
   }
 
-  const stop = computed(() => (stopped.value?.place === inHand.value ? stopped.value : null))
+  /** What was refused was not taken: there is nothing to keep, only to type anew. */
+  const isRefused = computed(() => !!cell.value && bench.placeOf(cell.value) in bench.refusals)
+  const stop = computed(() => (stopped.value?.place === inHand.value && !isRefused.value ? stopped.value : null))
   const stopWords = computed(() => {
     if (!stop.value || !cell.value) return null
     const [low = 0, high = 0] = cell.value.likely ?? []
@@ -304,6 +306,14 @@ export function useEntry(options: EntryOptions = {}): UseEntryReturn {
     if (event.ctrlKey || event.metaKey || event.altKey) return
     if (stop.value) onStopKey(event)
     if (event.defaultPrevented) return
+    // What was refused stands at its place to be put right; a figure typed there begins anew, as a caliper sends it.
+    if (STARTS_A_READING.test(event.key) && isRefused.value) {
+      stopped.value = null
+      event.preventDefault()
+      bench.notice = t('cleared', { draft: draft.value })
+      setDraft(event.key)
+      return
+    }
     switch (event.key) {
       case 't':
       case 'T':
