@@ -224,7 +224,7 @@ def test_undo_of_a_reading_that_could_not_be_sent_drops_it_here(bench: Page) -> 
 
 def test_a_reading_typed_while_the_work_is_still_on_its_way_counts_as_after_it(bench: Page) -> None:
     type_readings(bench, READINGS)
-    expect(wood(bench, "G")).to_have_accessible_name("G, file the nut: 0.29 ±0.12 mm. Why?")
+    expect(wood(bench, "G")).to_have_accessible_name("G, file the nut: 0.29 ±0.11 mm. Why?")
     with held(bench, "works"):
         command(bench, "j")
         bench.get_by_role("dialog").get_by_label("G", exact=True).press("Enter")
