@@ -132,7 +132,7 @@ ROUTES: dict[tuple[str, str], Callable[[House], Made]] = {
         f"{h.of}/RW-103/items/pegs/seen", {"verdict": "fine"}, {"verdict": "not_fine", "words": "they slip"}
     ),
     ("post", "/api/tools/{tool}/checked"): lambda _: (
-        "/api/tools/caliper/checked", {"known": "5", "read": ["5.00", "5.02", "5.00"]}, {"known": "4"}
+        "/api/tools/caliper/checked", {"known": "5", "read": ["5.00", "5.02", "5.00"]}, {"known": "5.1"}
     ),
     ("post", "/api/instruments/{ticket}/photos/inspect"): lambda h: (
         f"{h.of}/RW-103/photos/inspect", {"shot": "post_whole"}, {"shot": "post_top"}
