@@ -237,7 +237,7 @@ def test_other_air_than_last_time_asks(client: TestClient, demo: Engine) -> None
     bench.take("humidity", None, "59 %")
     assert not any("The air" in one["says"] for one in bench.sheet["notices"])
     bench.take("humidity", None, "60 %")
-    assert any("The air is at 60 %, last time it was 45 %" in line for line in bench.sheet["notices"])
+    assert any("The air is at 60 %, last time it was 45 %" in one["says"] for one in bench.sheet["notices"])
 
 
 @pytest.mark.parametrize(

@@ -8,7 +8,6 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime, timedelta
 from statistics import fmean
 
 from fidicula.core.readings.estimate import repeats_of, rounding_of, scatter_of
@@ -20,13 +19,13 @@ SET_FROM = 1.5
 
 @dataclass(frozen=True)
 class Check:
-    """What a check found. at : when.  off : what the tool read more than was there.  [mm]
+    """What a check found. at : when. [days, from any beginning]  off : what the tool read more than was there. [mm]
 
     deviation : how well that is known: standard deviation, above 0. [mm]
     apart : its readings lie further apart than chance explains.
     """
 
-    at: datetime
+    at: float
     off: float
     deviation: float
     apart: bool = False
@@ -42,10 +41,8 @@ class Check:
         return math.hypot(self.off, self.deviation)
 
 
-def check_of(
-    *, at: datetime, known: Sequence[float], read: Sequence[float], scatter: float, resolution: float
-) -> Check:
-    """known, read : the lengths and what the tool read of each, in one order, at least one. [mm]
+def check_of(*, at: float, known: Sequence[float], read: Sequence[float], scatter: float, resolution: float) -> Check:
+    """at : as for `Check`.  known, read : the lengths and what the tool read of each, in one order, at least one. [mm]
 
     scatter : starting figure of one reading of a known length, standard deviation, above 0. [mm]
     resolution : the finest that the tool shows, 0 or more. [mm]
@@ -60,11 +57,12 @@ def check_of(
     return Check(at, fmean(differences), max(by_chance, spread / 2) if apart else by_chance, apart)
 
 
-def gauge_at(when: datetime, checks: Sequence[Check], *, unchecked: float, holds: timedelta) -> float:
+def gauge_at(when: float, checks: Sequence[Check], *, unchecked: float, holds: float) -> float:
     """What a tool is off at everything that it reads: standard deviation. [mm]
 
-    when : of a reading.  checks : in order.  unchecked : of a tool that nobody checked.  holds : so long a check tells
-    of the readings before and after it; of those between two the later one does, for what it is off it was then.
+    when : of a reading.  checks : in order.  unchecked : of a tool that nobody checked.
+    holds : so long a check tells of the readings before and after it; of those between two the later one does, for what
+    the tool is off as it is checked it was off before. [days]
     """
     after = next((one for one in checks if one.at >= when), None)
     if after is not None and after.at - when <= holds:

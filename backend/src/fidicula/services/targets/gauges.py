@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
-from datetime import datetime, timedelta
+from datetime import datetime
 
 from fidicula.core.readings.gauge import Check, check_of, gauge_at
 from fidicula.db.records import ToolCheck
@@ -23,16 +23,21 @@ class Gauges:
         checks = self.checks.get(tool, ())
         if not checks or row.check_days is None:
             return row.gauge
-        return gauge_at(when, checks, unchecked=row.gauge, holds=timedelta(days=row.check_days))
+        return gauge_at(_days(when), checks, unchecked=row.gauge, holds=row.check_days)
 
     def until(self, when: datetime | None) -> Gauges:
         """As they were known at a time; None for now."""
         if when is None:
             return self
-        return Gauges({tool: [one for one in checks if one.at <= when] for tool, checks in self.checks.items()})
+        return Gauges({tool: [one for one in checks if one.at <= _days(when)] for tool, checks in self.checks.items()})
 
 
 UNCHECKED = Gauges()
+
+
+def _days(when: datetime) -> float:
+    """As the core counts time."""
+    return when.timestamp() / 86_400
 
 
 def found_by(check: ToolCheck) -> Check | None:
@@ -41,7 +46,7 @@ def found_by(check: ToolCheck) -> Check | None:
     if row is None or row.on_block is None or not check.read:
         return None
     return check_of(
-        at=check.checked_at, known=check.known, read=check.read, scatter=row.on_block, resolution=row.resolution
+        at=_days(check.checked_at), known=check.known, read=check.read, scatter=row.on_block, resolution=row.resolution
     )
 
 
