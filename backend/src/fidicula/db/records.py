@@ -152,7 +152,7 @@ class Reading:
 
 @dataclass(frozen=True)
 class ToolCheck:
-    """A tool was held against lengths that are known, or was said to read true. known, read : in one order. [mm]"""
+    """A tool was checked on lengths that are known, or was said to read true. known, read : in one order. [mm]"""
 
     id: UUID
     tool: str

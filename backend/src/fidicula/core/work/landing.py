@@ -46,7 +46,8 @@ KNOWN_AT_MOST = 0.085
 """However near a string is, its way down is known so well before it is left: what covers 95 %. [mm at the bridge]"""
 KNOWN_FOR_SLOT = 0.08
 """How well a way down has to be known by its readings for a slot to be filed: what covers 95 %. [mm at the bridge]
-Source: 6,000 simulated strings for each of 700 choices: few string-ups count as much as few readings."""
+Source: 1,000 simulated sets of four strings for each of 700 choices, then `bench outcome`: few string-ups count as much
+as few readings."""
 
 
 def missed_by(amount: float, roughness: float = 1.0) -> float:

@@ -66,7 +66,7 @@ def sheet_of(a: Assessment, rules: Rules, told: Instruction | None = None) -> Be
         notices=[
             Notice(slip_words(a, slip), slip.subject if slip.act == "check_tool" else "")
             for slip in a.slips
-            if not slip.stops
+            if not slip.stops and not (slip.act == "check_tool" and a.visit.closed_at)
         ],
         findings=found_words(state),
         problem=_problem(a),
