@@ -20,8 +20,8 @@ from pathlib import Path
 import psutil
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.asking.asking import Asking
-from fidicula.services.history.history import Histories
-from fidicula.services.papers.papers import Papers
+from fidicula.services.visits.histories import Histories
+from fidicula.services.visits.papers import Papers
 from fidicula.settings import Settings
 from sqlalchemy import text
 

@@ -12,8 +12,8 @@ from collections.abc import Callable
 from uuid import uuid4
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.pricing.drawers import Drawers
-from fidicula.services.pricing.plan import Adding, Plans
+from fidicula.services.shop.pricing.drawers import Drawers
+from fidicula.services.shop.pricing.plan import Adding, Plans
 from fidicula.tables.pricing import jobs
 from sqlalchemy import text
 

@@ -17,7 +17,7 @@ from fastapi import Response
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.hosting.serving import settle
 from fidicula.main import create_app
-from fidicula.services.bench import Bench
+from fidicula.services.bench.bench import Bench
 from fidicula.settings import Settings
 from sqlalchemy import Engine, event, text
 

@@ -11,15 +11,16 @@ import statistics
 import subprocess
 import time
 from collections.abc import Callable
+from datetime import UTC, datetime
 from pathlib import Path
 from uuid import uuid4
 
 from fidicula.contract.kinds import KINDS
-from fidicula.db.records import Instrument, SetString, StringSet
-from fidicula.services.assessment.judging import bench_state
-from fidicula.services.sheet.lines import target_lines
-from fidicula.services.targets.resolve import targets_of
-from fidicula.services.targets.rules import make_rules
+from fidicula.domain.records import Instrument, SetString, StringSet
+from fidicula.judgement.assessment.judging import bench_state
+from fidicula.judgement.targets.resolve import targets_of
+from fidicula.judgement.targets.rules import make_rules
+from fidicula.views.sheet.lines import target_lines
 
 ROOT = Path(__file__).parents[1]
 EXAMPLES = ROOT / "backend" / "tests" / "contract" / "examples"
@@ -64,11 +65,12 @@ _SET = StringSet(
 )
 _VIOLIN = Instrument(uuid4(), "T", "violin", "4/4", _NAMES, left_handed=False, is_new=False, owner="", description="")
 _RULES = make_rules("violin")
+_NOW = datetime(2026, 11, 23, 9, tzinfo=UTC)
 
 
 def _sheet_lines() -> None:
     targets = targets_of(_VIOLIN, _SET, _RULES)
-    target_lines(bench_state(instrument=_VIOLIN, string_set=_SET, readings=[], works=[], targets=targets))
+    target_lines(bench_state(instrument=_VIOLIN, string_set=_SET, readings=[], works=[], targets=targets, now=_NOW))
 
 
 def _shell(kind: str, text: str) -> float:

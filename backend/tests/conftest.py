@@ -21,8 +21,8 @@ from fidicula.db.unit_of_work import UnitOfWork, make_engine
 from fidicula.hosting.cluster import Cluster
 from fidicula.hosting.server import RunningCluster, server_of
 from fidicula.main import give_services
-from fidicula.services import secrets
-from fidicula.services.secrets import token_hash
+from fidicula.services.people import secrets
+from fidicula.services.people.secrets import token_hash
 from fidicula.settings import Settings
 from hypothesis import HealthCheck, settings
 from psycopg import Connection

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
-from fidicula.services.bench import Bench
+from fidicula.services.bench.bench import Bench
 from sqlalchemy import Engine
 
 

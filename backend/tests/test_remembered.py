@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from fidicula.services.remembered import Remembered
+from fidicula.services.loading.remembered import Remembered
 
 
 def test_it_is_read_once_for_as_long_as_it_lasts_and_anew_after_a_change() -> None:

@@ -23,11 +23,11 @@ from fidicula.cli.throwaway import filled, throwaway_cluster
 from fidicula.db.unit_of_work import make_engine
 from fidicula.documents.dossier.archive import INSTRUMENTS, MANIFEST, schema_text
 from fidicula.documents.dossier.instrument import FORMAT, Dossier
+from fidicula.domain.errors import RefusedError
 from fidicula.hosting.server import RunningCluster
 from fidicula.main import create_app
 from fidicula.services.archives.exporting import export_house
 from fidicula.services.archives.importing import look_at, take_in
-from fidicula.services.errors import RefusedError
 from fidicula.settings import Settings
 from sqlalchemy import Engine, text
 

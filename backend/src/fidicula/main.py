@@ -16,42 +16,42 @@ from fidicula.devices.standins.caliper import FAULTS, StandInCaliper
 from fidicula.devices.standins.camera import StandInCamera
 from fidicula.devices.standins.hygrometer import HYGROMETER_FAULTS, StandInHygrometer
 from fidicula.devices.standins.tuner import TUNER_FAULTS, StandInTuner
+from fidicula.services.adjusting.sound import Sound
+from fidicula.services.adjusting.strings import Strings
 from fidicula.services.archives.jobs import ArchiveJobs
 from fidicula.services.archives.readings_in import ReadingsIn
 from fidicula.services.asking.asking import Asking
-from fidicula.services.audit import Audit
-from fidicula.services.batch import Batch
-from fidicula.services.belongings import Belongings
-from fidicula.services.bench import Bench
-from fidicula.services.browsers import Browsers
-from fidicula.services.course import Course
-from fidicula.services.damage import Damages
-from fidicula.services.devices_at_bench import Devices, DevicesAtBench
-from fidicula.services.figures import Figures
-from fidicula.services.following import Followings
-from fidicula.services.history.history import Histories
-from fidicula.services.house import House
-from fidicula.services.leaving.handing import HandingOver
-from fidicula.services.leaving.shop_points import ClosingPoints
-from fidicula.services.pages_at_bench import PagesAtBench
-from fidicula.services.papers.papers import Papers
-from fidicula.services.particulars import Particulars
-from fidicula.services.people import People
-from fidicula.services.photos import Photos
-from fidicula.services.pricing.drawers import Drawers
-from fidicula.services.pricing.fleet import Fleets
-from fidicula.services.pricing.paper import EstimatePapers
-from fidicula.services.pricing.plan import Plans
-from fidicula.services.pricing.settings import Settings as ShopSettings
-from fidicula.services.putting_right import Slips
-from fidicula.services.recipes import Recipes
-from fidicula.services.redoing import Redoing
-from fidicula.services.screening import Screening
-from fidicula.services.shelf import Shelf
-from fidicula.services.sound import Sound
-from fidicula.services.strings import Strings
-from fidicula.services.templates import Templates
-from fidicula.services.tool_checks import ToolChecks
+from fidicula.services.bench.bench import Bench
+from fidicula.services.bench.devices_at_bench import Devices, DevicesAtBench
+from fidicula.services.bench.putting_right import Slips
+from fidicula.services.bench.redoing import Redoing
+from fidicula.services.people.audit import Audit
+from fidicula.services.people.browsers import Browsers
+from fidicula.services.people.people import People
+from fidicula.services.shop.figures import Figures
+from fidicula.services.shop.following import Followings
+from fidicula.services.shop.pricing.drawers import Drawers
+from fidicula.services.shop.pricing.fleet import Fleets
+from fidicula.services.shop.pricing.paper import EstimatePapers
+from fidicula.services.shop.pricing.plan import Plans
+from fidicula.services.shop.pricing.settings import Settings as ShopSettings
+from fidicula.services.shop.recipes import Recipes
+from fidicula.services.shop.shelf import Shelf
+from fidicula.services.shop.tool_checks import ToolChecks
+from fidicula.services.visits.batch import Batch
+from fidicula.services.visits.belongings import Belongings
+from fidicula.services.visits.course import Course
+from fidicula.services.visits.damage import Damages
+from fidicula.services.visits.handover.handing import HandingOver
+from fidicula.services.visits.handover.shop_points import ClosingPoints
+from fidicula.services.visits.histories import Histories
+from fidicula.services.visits.house import House
+from fidicula.services.visits.pages import PagesAtBench
+from fidicula.services.visits.papers import Papers
+from fidicula.services.visits.particulars import Particulars
+from fidicula.services.visits.photos import Photos
+from fidicula.services.visits.screening import Screening
+from fidicula.services.visits.templates import Templates
 from fidicula.settings import Settings
 
 Application = Callable[..., Any]

@@ -11,7 +11,8 @@ import pytest
 from fastapi.testclient import TestClient
 from fidicula.db.one_sheet import Change
 from fidicula.db.unit_of_work import UnitOfWork
-from fidicula.services import loaded
+from fidicula.judgement.visit_record import VisitRecord
+from fidicula.services.loading import records as loaded
 
 from .planning import Plan
 from .sounding import Session
@@ -22,7 +23,7 @@ def read_again(monkeypatch: pytest.MonkeyPatch) -> None:
     """Whatever is kept of an instrument in the process is read again beside it, and is the same."""
     at_change = loaded._at_change
 
-    def compared(uow: UnitOfWork, ticket: str, change: Change) -> loaded.Loaded:
+    def compared(uow: UnitOfWork, ticket: str, change: Change) -> VisitRecord:
         kept = loaded._kept_of(uow.engine).at(change.instrument_id, change.number)
         found = at_change(uow, ticket, change)
         if kept is not None:

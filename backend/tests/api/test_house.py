@@ -8,7 +8,7 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.services.tickets import next_ticket
+from fidicula.domain.tickets import next_ticket
 from sqlalchemy import Engine, text
 
 from .people import signed

@@ -14,7 +14,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 from fidicula.documents.paper.code import QUIET_ZONE, qr_strokes
-from fidicula.services.numbers import day_and_year
+from fidicula.words.numbers import day_and_year
 from pdfminer.high_level import extract_pages, extract_text
 from pdfminer.layout import LTChar
 from pdfminer.pdfdocument import PDFDocument

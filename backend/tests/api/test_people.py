@@ -12,7 +12,7 @@ import pytest
 from fastapi.testclient import TestClient
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.hosting.serving import serving
-from fidicula.services.people import People
+from fidicula.services.people.people import People
 from sqlalchemy import Engine, text
 from sqlalchemy.exc import DBAPIError
 

@@ -9,7 +9,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 from fidicula.devices.standins.camera import StandInCamera
-from fidicula.services.photos import MOST_BYTES, Photos
+from fidicula.services.visits.photos import MOST_BYTES, Photos
 from PIL import Image, ImageCms
 
 AT = "/api/instruments/RW-109/photos"

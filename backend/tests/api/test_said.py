@@ -9,7 +9,7 @@ from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.services.pages_at_bench import PAGES
+from fidicula.services.visits.pages import PAGES
 
 from ..looked_over import check, undated
 

@@ -8,10 +8,10 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.db.records import SetString, StringSet, WorkDone
-from fidicula.db.sound_records import Retuning
-from fidicula.db.work_details import StringsFitted
-from fidicula.services.strings_on import OnIt, checks_of, drift_words, string_view
+from fidicula.domain.records import SetString, StringSet, WorkDone
+from fidicula.domain.sound_records import Retuning
+from fidicula.domain.work_details import StringsFitted
+from fidicula.views.adjustments.strings_on import OnIt, checks_of, drift_words, string_view
 from sqlalchemy import Engine, text
 
 from .test_bench import Bench

@@ -8,10 +8,10 @@ from uuid import UUID, uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.db.records import NewWork
 from fidicula.db.unit_of_work import UnitOfWork
-from fidicula.db.work_details import StringsFitted
-from fidicula.services.loaded import load_bench
+from fidicula.domain.records import NewWork
+from fidicula.domain.work_details import StringsFitted
+from fidicula.services.loading.records import load_bench
 from sqlalchemy import Engine
 
 from .people import signed

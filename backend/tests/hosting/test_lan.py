@@ -22,7 +22,7 @@ from fidicula.api.pairing import PairedOnly
 from fidicula.db.unit_of_work import make_engine
 from fidicula.hosting.cluster import free_port
 from fidicula.hosting.lan import LanError, certificate, check_address, pairing_code
-from fidicula.services.browsers import Browsers
+from fidicula.services.people.browsers import Browsers
 from sqlalchemy import Engine
 from starlette.applications import Starlette
 from starlette.responses import PlainTextResponse

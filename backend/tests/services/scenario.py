@@ -10,7 +10,7 @@ from math import cos, radians
 from typing import Any
 from uuid import UUID, uuid4
 
-from fidicula.db.records import (
+from fidicula.domain.records import (
     CourseMark,
     Decision,
     Instrument,
@@ -24,16 +24,16 @@ from fidicula.db.records import (
     Visit,
     WorkDone,
 )
-from fidicula.db.work_details import CrownCut, Plain, SlotsFiled, WorkDetail
-from fidicula.services.assessment.assess import Assessment, assess
-from fidicula.services.instruction.instruct import instruct
-from fidicula.services.instruction.model import Instruction
-from fidicula.services.loaded import Loaded
-from fidicula.services.measures import MEASURES
-from fidicula.services.sheet.build import sheet_of
-from fidicula.services.sheet.model import BenchSheet
-from fidicula.services.targets.rules import make_rules
+from fidicula.domain.work_details import CrownCut, Plain, SlotsFiled, WorkDetail
+from fidicula.judgement.assessment.assess import Assessment
+from fidicula.judgement.instruction.instruct import instruct
+from fidicula.judgement.instruction.model import Instruction
+from fidicula.judgement.measures import MEASURES
+from fidicula.judgement.targets.rules import make_rules
+from fidicula.judgement.visit_record import VisitRecord
 from fidicula.tables.course import questions
+from fidicula.views.sheet.build import sheet_of
+from fidicula.views.sheet.model import BenchSheet
 
 SLOPE = 1 / cos(radians(8))
 """A violin's board slopes by 8° to the ribs, so that what is square to it is so much longer along the bridge."""
@@ -185,10 +185,9 @@ class Bench:
         return self
 
     def assess(self, *, blanks: Sequence[float] = ()) -> Assessment:
-        loaded = self.loaded()
-        return assess(replace(loaded.state(), now=self.now), loaded.visit, loaded.rules, now=self.now, blanks=blanks)
+        return self.loaded().assess(blanks=blanks)
 
-    def loaded(self) -> Loaded:
+    def loaded(self) -> VisitRecord:
         """Its records, as they come from the database."""
         pairs = tuple(self.strings) or STRINGS[self.family]
         names = tuple(name for name, _ in pairs)
@@ -202,13 +201,14 @@ class Bench:
         }  # fmt: skip
         instrument = Instrument(**{**base, **self.instrument})
         visit = Visit(VISIT, instrument.id, self.kind, "", self.now - timedelta(hours=2), None, **self.visit)
-        return Loaded(
+        return VisitRecord(
             instrument=instrument,
             visit=visit,
             string_set=string_set if self.has_strings else None,
             readings=self.readings,
             works=self.works,
             rules=make_rules(self.family, tool_checks=self.tool_checks),
+            now=self.now,
             decisions=self.decisions,
             seen=self.seen,
             marks=self.marks,

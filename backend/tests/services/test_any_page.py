@@ -5,7 +5,7 @@ from __future__ import annotations
 import random
 
 import pytest
-from fidicula.services.pages_at_bench import PAGES
+from fidicula.services.visits.pages import PAGES
 
 from .instruction.test_any_instrument import by_chance
 from .scenario import Bench, measured

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.services.pages.drawn import BarDrawing, NeckDrawing, NutDrawing, TailDrawing
+from fidicula.views.pages.drawn import BarDrawing, NeckDrawing, NutDrawing, TailDrawing
 
 from .scenario import Bench, measured
 from .test_looked_over_pages import all_read, paged

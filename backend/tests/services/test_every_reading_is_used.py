@@ -7,9 +7,9 @@ from typing import Any
 
 import pytest
 from fidicula.core.errors import CoreError
-from fidicula.services.measures import MEASURES
-from fidicula.services.pages_at_bench import PAGES
-from fidicula.services.phrasing.findings import found_words
+from fidicula.judgement.measures import MEASURES
+from fidicula.services.visits.pages import PAGES
+from fidicula.words.findings import found_words
 
 from .scenario import Bench
 from .test_looked_over_pages import paged, text, whole

@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import UTC, datetime, timedelta
 
 import pytest
-from fidicula.services.errors import TooManyGuessesError
-from fidicula.services.guessing import _slow_down
+from fidicula.domain.errors import TooManyGuessesError
+from fidicula.services.people.guessing import _slow_down
 
 LAST = datetime(2026, 11, 27, 10, 0, tzinfo=UTC)
 

@@ -14,15 +14,15 @@ from pathlib import Path
 from typing import Any
 
 import pytest
-from fidicula.db.work_details import CrownCut, SlotsFiled
-from fidicula.services.assessment.assess import Assessment
-from fidicula.services.assessment.columns import columns
-from fidicula.services.instruction.instruct import instruct
-from fidicula.services.instruction.model import Instruction
-from fidicula.services.measures import places
-from fidicula.services.phrasing.whys import whys
-from fidicula.services.sheet.lines import target_lines
-from fidicula.services.sheet.views import views
+from fidicula.domain.work_details import CrownCut, SlotsFiled
+from fidicula.judgement.assessment.assess import Assessment
+from fidicula.judgement.assessment.columns import columns
+from fidicula.judgement.instruction.instruct import instruct
+from fidicula.judgement.instruction.model import Instruction
+from fidicula.judgement.measures import places
+from fidicula.views.sheet.lines import target_lines
+from fidicula.views.sheet.views import views
+from fidicula.words.whys import whys
 
 from ..looked_over import check, lines
 from .scenario import (

@@ -9,20 +9,20 @@ from pathlib import Path
 from uuid import UUID
 
 import pytest
-from fidicula.db.sound_records import PostEntry
-from fidicula.services.assessment.inspection import open_findings
-from fidicula.services.errors import RefusedError
-from fidicula.services.instruction.instruct import instruct
-from fidicula.services.measures import MEASURES
-from fidicula.services.pages.bench import PageBench
-from fidicula.services.pages.model import PageView
-from fidicula.services.pages_at_bench import PAGES
-from fidicula.services.phrasing.pages.bridge import LEFT_TITLE
-from fidicula.services.sheet.build import instruction_view
-from fidicula.services.sheet.questions import question_views
-from fidicula.services.trail.places import trail_of
-from fidicula.services.trail.records import TrailRecords
+from fidicula.domain.errors import RefusedError
+from fidicula.domain.sound_records import PostEntry
+from fidicula.judgement.assessment.inspection import open_findings
+from fidicula.judgement.instruction.instruct import instruct
+from fidicula.judgement.measures import MEASURES
+from fidicula.services.visits.pages import PAGES
 from fidicula.tables.shelf import shelf_lists
+from fidicula.views.adjustments.places import trail_of
+from fidicula.views.adjustments.records import TrailRecords
+from fidicula.views.pages.bench import PageBench
+from fidicula.views.pages.model import PageView
+from fidicula.views.sheet.build import instruction_view
+from fidicula.views.sheet.questions import question_views
+from fidicula.words.pages.bridge import LEFT_TITLE
 
 from ..looked_over import DRAWN, check, lines
 from .scenario import NOW, STRINGS, VISIT, Bench, measured

@@ -7,14 +7,14 @@ from dataclasses import replace
 from functools import cache
 
 import pytest
-from fidicula.services.assessment.assess import Assessment
-from fidicula.services.assessment.held import Held
-from fidicula.services.assessment.state import BenchState
-from fidicula.services.instruction.instruct import instruct
-from fidicula.services.measures import CARD
-from fidicula.services.pages_at_bench import PAGES
-from fidicula.services.phrasing.whys import whys
-from fidicula.services.sheet.views import views
+from fidicula.judgement.assessment.assess import Assessment
+from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.state import BenchState
+from fidicula.judgement.instruction.instruct import instruct
+from fidicula.judgement.measures import CARD
+from fidicula.services.visits.pages import PAGES
+from fidicula.views.sheet.views import views
+from fidicula.words.whys import whys
 
 from .scenario import Bench
 from .test_looked_over_pages import paged, whole

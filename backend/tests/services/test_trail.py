@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.services.trail.records import TrailRecords
-from fidicula.services.trail.view import made_trail
+from fidicula.views.adjustments.records import TrailRecords
+from fidicula.views.adjustments.view import made_trail
 
 from .scenario import Bench
 

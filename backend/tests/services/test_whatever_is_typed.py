@@ -15,9 +15,10 @@ from fidicula import limits
 from fidicula.core.errors import CoreError
 from fidicula.core.readings.plain import plain_number, whole_number
 from fidicula.core.readings.typed import in_unit, millimetres, signed_number
-from fidicula.services.errors import RefusedError
-from fidicula.services.pricing.typed import said_value, typed_amount
-from fidicula.services.typed_days import day_of, moment_of
+from fidicula.domain.errors import RefusedError
+from fidicula.domain.typed_days import day_of, moment_of
+from fidicula.judgement.pricing.value import said_value
+from fidicula.services.shop.pricing.typed import typed_amount
 from hypothesis import given
 from hypothesis import strategies as st
 

@@ -14,10 +14,10 @@ from itertools import pairwise
 from pathlib import Path
 
 import pytest
-from fidicula.db.records import Reading
-from fidicula.services.assessment.assess import Assessment
-from fidicula.services.instruction.instruct import instruct
-from fidicula.services.measures import MEASURES
+from fidicula.domain.records import Reading
+from fidicula.judgement.assessment.assess import Assessment
+from fidicula.judgement.instruction.instruct import instruct
+from fidicula.judgement.measures import MEASURES
 
 from ..looked_over import check_section, sections_of
 from .scenario import NOW, Bench, cut_roughly, days, filed, measured, said_true

@@ -7,18 +7,19 @@ from itertools import pairwise
 from uuid import uuid4
 
 import pytest
-from fidicula.db.records import Instrument, SetString, StringSet, TargetChoice, Visit
-from fidicula.services.assessment.judging import bench_state
-from fidicula.services.measures import MEASURES
-from fidicula.services.sheet.build import build_sheet
-from fidicula.services.sheet.model import BenchSheet
-from fidicula.services.targets.resolve import targets_of
-from fidicula.services.targets.rules import Rules, make_rules
+from fidicula.domain.records import Instrument, SetString, StringSet, TargetChoice, Visit
+from fidicula.judgement.assessment.assess import assess
+from fidicula.judgement.assessment.judging import bench_state
+from fidicula.judgement.measures import MEASURES
+from fidicula.judgement.targets.resolve import targets_of
+from fidicula.judgement.targets.rules import Rules, make_rules
 from fidicula.tables import figures
 from fidicula.tables.figures import Figure, FigureBook, SchoolFigure, starting_figures
 from fidicula.tables.rows import TableError, parse_rows
 from fidicula.tables.schools import School, schools, schools_for, shipped_recipes
 from fidicula.tables.work import invalidations, tools
+from fidicula.views.sheet.build import sheet_of
+from fidicula.views.sheet.model import BenchSheet
 
 HEAD = "family,size,measure,low,aim,high,source,confirmed_by\n"
 SIZES = [(s.family, s.size) for s in figures.sizes()]
@@ -41,8 +42,9 @@ def plain_sheet(family: str, size: str, recipe: str, strings: int = 4, *, is_new
     instrument = Instrument(uuid4(), "T", family, size, names, False, is_new, "", "", choice)
     rules: Rules = make_rules(family)
     targets = targets_of(instrument, string_set, rules)
-    state = bench_state(instrument=instrument, string_set=string_set, readings=[], works=[], targets=targets)
-    return build_sheet(state, Visit(uuid4(), instrument.id, "bridge", "", datetime.now(UTC), None), rules)
+    now = datetime(2026, 11, 23, 9, tzinfo=UTC)
+    state = bench_state(instrument=instrument, string_set=string_set, readings=[], works=[], targets=targets, now=now)
+    return sheet_of(assess(state, Visit(uuid4(), instrument.id, "bridge", "", now, None), rules), rules)
 
 
 @pytest.mark.parametrize(

@@ -17,11 +17,11 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Label, Ticket
 from fidicula.db.unit_of_work import Engine
+from fidicula.domain.errors import RefusedError
 from fidicula.services.archives.exporting import export_instrument
 from fidicula.services.archives.jobs import ArchiveJobs, JobView
 from fidicula.services.archives.readings_in import ReadingsIn, TableView
-from fidicula.services.errors import RefusedError
-from fidicula.services.papers.papers import Papers
+from fidicula.services.visits.papers import Papers
 
 router = APIRouter(prefix="/api", tags=["archives"], responses=RESPONSES)
 OF_DOSSIER = ("setup", "condition", "compared", "owner")

@@ -9,7 +9,7 @@ from fastapi import APIRouter, Query, Request
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import may
 from fidicula.api.words import Ticket
-from fidicula.services.audit import Audit, AuditLine
+from fidicula.services.people.audit import Audit, AuditLine
 
 router = APIRouter(prefix="/api", tags=["audit"], responses=RESPONSES)
 

@@ -12,7 +12,7 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting
 from fidicula.api.words import Day, Sentence, Ticket
-from fidicula.services.belongings import Belongings, BelongingsView, BelongingTyped
+from fidicula.services.visits.belongings import Belongings, BelongingsView, BelongingTyped
 
 router = APIRouter(prefix="/api", tags=["belongings"], responses=RESPONSES)
 _AT = "/instruments/{ticket}/belongings"

@@ -13,17 +13,17 @@ from fidicula import limits
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Sentence, Ticket
-from fidicula.services.bench import Bench, Said
-from fidicula.services.errors import ForbiddenError
-from fidicula.services.phrasing.model import Why
-from fidicula.services.putting_right import Slips
-from fidicula.services.redoing import Redoing
-from fidicula.services.roles import MAY
-from fidicula.services.sheet.beside import Beside
-from fidicula.services.sheet.cell import CardPlace
-from fidicula.services.sheet.model import BenchSheet, LogLine
-from fidicula.services.sheet.views import Views
-from fidicula.services.taking import Taking
+from fidicula.domain.errors import ForbiddenError
+from fidicula.services.bench.bench import Bench, Said
+from fidicula.services.bench.putting_right import Slips
+from fidicula.services.bench.redoing import Redoing
+from fidicula.services.bench.taking import Taking
+from fidicula.services.people.roles import MAY
+from fidicula.views.sheet.beside import Beside
+from fidicula.views.sheet.cell import CardPlace
+from fidicula.views.sheet.model import BenchSheet, LogLine
+from fidicula.views.sheet.views import Views
+from fidicula.words.model import Why
 
 router = APIRouter(prefix="/api/instruments/{ticket}", tags=["bench"], responses=RESPONSES)
 

@@ -15,8 +15,9 @@ from starlette.datastructures import Headers
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from fidicula.services import photos, sound
+from fidicula.services.adjusting import sound
 from fidicula.services.archives import jobs, readings_in
+from fidicula.services.visits import photos
 
 MOST_JSON = 1_000_000
 """Of one request that is no file. [bytes]"""

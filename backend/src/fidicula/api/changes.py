@@ -12,9 +12,9 @@ from fastapi.sse import EventSourceResponse, ServerSentEvent
 
 from fidicula.api.signed import Signed
 from fidicula.db.changes import Changes
-from fidicula.services.errors import NotSignedInError
+from fidicula.domain.errors import NotSignedInError
 from fidicula.services.metrics import note_listening
-from fidicula.services.people import People
+from fidicula.services.people.people import People
 
 router = APIRouter(prefix="/api", tags=["house"])
 

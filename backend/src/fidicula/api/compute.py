@@ -13,8 +13,8 @@ from fastapi.responses import JSONResponse
 from fidicula.api.errors import RESPONSES
 from fidicula.contract.kinds import KINDS, Kind, answer_of
 from fidicula.contract.refusals import Refusal, RefusalItem
+from fidicula.domain.errors import BusyError
 from fidicula.hosting.worker import Worker, WorkerBusyError, WorkerLimitError
-from fidicula.services.errors import BusyError
 
 router = APIRouter(prefix="/api/compute", tags=["compute"])
 

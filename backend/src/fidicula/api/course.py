@@ -12,9 +12,9 @@ from fidicula.api.bench import Body, answer
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Sentence, Story, Ticket
-from fidicula.services.course import Course
-from fidicula.services.particulars import Change, Particulars
-from fidicula.services.sheet.model import BenchSheet, ItemView
+from fidicula.services.visits.course import Course
+from fidicula.services.visits.particulars import Change, Particulars
+from fidicula.views.sheet.model import BenchSheet, ItemView
 
 router = APIRouter(prefix="/api", tags=["course"], responses=RESPONSES)
 

@@ -12,7 +12,7 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Label, Sentence, Strokes, Ticket
-from fidicula.services.damage import Damages, DamageView, LookTyped
+from fidicula.services.visits.damage import Damages, DamageView, LookTyped
 
 router = APIRouter(prefix="/api", tags=["damage"], responses=RESPONSES)
 _AT = "/instruments/{ticket}/damage"

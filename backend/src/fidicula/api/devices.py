@@ -11,7 +11,7 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import may
 from fidicula.api.words import Ticket
-from fidicula.services.devices_at_bench import DevicesAtBench, Shown
+from fidicula.services.bench.devices_at_bench import DevicesAtBench, Shown
 
 router = APIRouter(prefix="/api/instruments/{ticket}", tags=["devices"], responses=RESPONSES)
 

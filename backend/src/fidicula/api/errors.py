@@ -21,7 +21,7 @@ from fidicula.db.unit_of_work import (
     DiskFullError,
     DoesNotFitError,
 )
-from fidicula.services.errors import (
+from fidicula.domain.errors import (
     BusyError,
     ConflictError,
     ForbiddenError,

@@ -11,9 +11,9 @@ from pydantic import BaseModel, ConfigDict, Field
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence
-from fidicula.services.figure_pages import FigurePage
-from fidicula.services.figures import FigureLine, Figures, FigureTyped
+from fidicula.services.shop.figures import FigureLine, Figures, FigureTyped
 from fidicula.tables.figures import FigureKey
+from fidicula.views.figure_pages import FigurePage
 
 router = APIRouter(prefix="/api/figures", tags=["figures"], responses=RESPONSES)
 

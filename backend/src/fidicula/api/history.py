@@ -6,8 +6,8 @@ from fastapi import APIRouter, Request
 
 from fidicula.api.errors import RESPONSES
 from fidicula.api.words import Ticket
-from fidicula.services.history.history import Histories
-from fidicula.services.history.view import InstrumentHistory, LogOfVisit
+from fidicula.services.visits.histories import Histories
+from fidicula.views.history.view import InstrumentHistory, LogOfVisit
 
 router = APIRouter(prefix="/api/instruments/{ticket}/history", tags=["history"], responses=RESPONSES)
 

@@ -13,11 +13,11 @@ from fidicula import limits
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Day, Family, Label, Sentence, Story, Ticket, TicketTyped
-from fidicula.db.records import ASKED
-from fidicula.services.arrivals import Arrival, VisitAsked
-from fidicula.services.belongings import Belongings
-from fidicula.services.choices import Choices
-from fidicula.services.house import House, KnownView, Tag
+from fidicula.domain.records import ASKED
+from fidicula.services.visits.arrivals import Arrival, VisitAsked
+from fidicula.services.visits.belongings import Belongings
+from fidicula.services.visits.house import House, KnownView, Tag
+from fidicula.views.choices import Choices
 
 router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
 

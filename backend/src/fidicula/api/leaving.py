@@ -12,10 +12,10 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, Signed, may
 from fidicula.api.words import Day, Family, Label, Sentence, Story, Strokes, Ticket
-from fidicula.services.leaving.handing import DueView, HandingOver, Signature
-from fidicula.services.leaving.shop_points import ClosingPoints, PointTyped, ShopPoint
-from fidicula.services.leaving.view import AdditionView, Checklist, SealView
-from fidicula.services.people import People
+from fidicula.services.people.people import People
+from fidicula.services.visits.handover.handing import DueView, HandingOver, Signature
+from fidicula.services.visits.handover.shop_points import ClosingPoints, PointTyped, ShopPoint
+from fidicula.views.handover import AdditionView, Checklist, SealView
 
 router = APIRouter(prefix="/api", tags=["leaving"], responses=RESPONSES)
 AT = "/instruments/{ticket}"

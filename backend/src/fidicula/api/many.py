@@ -12,11 +12,11 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, Signed, may
 from fidicula.api.words import Day, Label, Sentence
-from fidicula.services.batch import Batch, Told
-from fidicula.services.leaving.handing import Signature
-from fidicula.services.people import People
-from fidicula.services.screening import Screen, Screening
-from fidicula.services.strings import Stringing
+from fidicula.services.adjusting.strings import Stringing
+from fidicula.services.people.people import People
+from fidicula.services.visits.batch import Batch, Told
+from fidicula.services.visits.handover.handing import Signature
+from fidicula.services.visits.screening import Screen, Screening
 
 router = APIRouter(prefix="/api", tags=["many"], responses=RESPONSES)
 

@@ -13,12 +13,12 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Ticket
-from fidicula.services.pages.model import PageView
-from fidicula.services.pages_at_bench import PagesAtBench
-from fidicula.services.sheet.model import SetView
-from fidicula.services.shelf import Shelf, ShelfView
-from fidicula.services.strings import Strings
-from fidicula.services.templates import Templates
+from fidicula.services.adjusting.strings import Strings
+from fidicula.services.shop.shelf import Shelf, ShelfView
+from fidicula.services.visits.pages import PagesAtBench
+from fidicula.services.visits.templates import Templates
+from fidicula.views.pages.model import PageView
+from fidicula.views.sheet.model import SetView
 
 router = APIRouter(prefix="/api", tags=["pages"], responses=RESPONSES)
 

@@ -19,8 +19,8 @@ from starlette.types import ASGIApp, Receive, Scope, Send
 
 from fidicula.api.signed import BROWSER_COOKIE
 from fidicula.db.unit_of_work import DatabaseError
-from fidicula.services.browsers import Browsers, name_of
 from fidicula.services.metrics import note_wrong_guess
+from fidicula.services.people.browsers import Browsers, name_of
 
 PATH = "/pair"
 GUESSES = parse("8/minute")

@@ -10,8 +10,9 @@ from fastapi import APIRouter, Header, Request, Response
 from fidicula.api.errors import RESPONSES
 from fidicula.api.words import Ticket
 from fidicula.documents.paper.model import Paper
-from fidicula.services.numbers import in_format_of
-from fidicula.services.papers.papers import PaperKind, Papers
+from fidicula.numerals import in_format_of
+from fidicula.services.visits.papers import Papers
+from fidicula.views.papers.papers import PaperKind
 
 router = APIRouter(prefix="/api", tags=["papers"], responses=RESPONSES)
 Kind = PaperKind

@@ -11,10 +11,10 @@ from pydantic import BaseModel, ConfigDict, Field
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import BROWSER_COOKIE, COOKIE, Acting, Browser, Signed, may, people_of
 from fidicula.api.words import Label
-from fidicula.services.browsers import Browsers, BrowserView
-from fidicula.services.people import Asking, LetIn, People, PersonView, SignedIn
-from fidicula.services.persons import PersonTyped
-from fidicula.services.roles import Role
+from fidicula.services.people.browsers import Browsers, BrowserView
+from fidicula.services.people.people import Asking, LetIn, People, PersonView, SignedIn
+from fidicula.services.people.persons import PersonTyped
+from fidicula.services.people.roles import Role
 
 open_router = APIRouter(prefix="/api/session", tags=["session"], responses=RESPONSES)
 router = APIRouter(prefix="/api", tags=["people"], responses=RESPONSES)

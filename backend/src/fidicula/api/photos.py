@@ -13,7 +13,7 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Sentence, Ticket
-from fidicula.services.photos import Photos, PhotoSheet
+from fidicula.services.visits.photos import Photos, PhotoSheet
 
 router = APIRouter(prefix="/api", tags=["photographs"], responses=RESPONSES)
 

@@ -13,13 +13,13 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Story, Strokes, Ticket
 from fidicula.documents.estimate import EstimatePaper
-from fidicula.services.pricing.approving import Approving
-from fidicula.services.pricing.drawers import Drawers, KindView, NewItem, StockLine, StockView
-from fidicula.services.pricing.fleet import Fleets
-from fidicula.services.pricing.paper import EstimatePapers
-from fidicula.services.pricing.plan import Adding, Plans
-from fidicula.services.pricing.settings import Settings, SettingView
-from fidicula.services.pricing.view import FleetEstimate, VisitPlan
+from fidicula.services.shop.pricing.approving import Approving
+from fidicula.services.shop.pricing.drawers import Drawers, KindView, NewItem, StockLine, StockView
+from fidicula.services.shop.pricing.fleet import Fleets
+from fidicula.services.shop.pricing.paper import EstimatePapers
+from fidicula.services.shop.pricing.plan import Adding, Plans
+from fidicula.services.shop.pricing.settings import Settings, SettingView
+from fidicula.services.shop.pricing.view import FleetEstimate, VisitPlan
 from fidicula.tables.pricing import Grade
 
 router = APIRouter(prefix="/api", tags=["plan"], responses=RESPONSES)

@@ -11,9 +11,9 @@ from pydantic import BaseModel, ConfigDict, Field
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Ticket
-from fidicula.services.following import Following, Followings, Preview, TargetsWanted
-from fidicula.services.recipes import RecipeNumbers, Recipes, RecipesOfFamily
-from fidicula.services.sheet.model import BenchSheet
+from fidicula.services.shop.following import Following, Followings, Preview, TargetsWanted
+from fidicula.services.shop.recipes import RecipeNumbers, Recipes, RecipesOfFamily
+from fidicula.views.sheet.model import BenchSheet
 
 router = APIRouter(prefix="/api", tags=["recipes"], responses=RESPONSES)
 

@@ -16,11 +16,11 @@ from fastapi.params import Depends as DependsMarker
 from fidicula import limits
 from fidicula.api.bodies import BODY, Body
 from fidicula.db.entered import Entered, Entry, was_entered
-from fidicula.db.people_records import Person, SignIn
-from fidicula.services.audit import Actor, acts_now
-from fidicula.services.errors import ForbiddenError, NotSignedInError, PasswordAgainError
-from fidicula.services.people import People, is_confirmed
-from fidicula.services.roles import MAY, NAMED_BY_OTHERS, PASSWORD_AGAIN, Act
+from fidicula.domain.errors import ForbiddenError, NotSignedInError, PasswordAgainError
+from fidicula.domain.people_records import Person, SignIn
+from fidicula.services.people.audit import Actor, acts_now
+from fidicula.services.people.people import People, is_confirmed
+from fidicula.services.people.roles import MAY, NAMED_BY_OTHERS, PASSWORD_AGAIN, Act
 
 COOKIE = "fidicula"
 BROWSER_COOKIE = "fidicula_browser"

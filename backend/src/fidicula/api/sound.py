@@ -14,10 +14,10 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.photos import file_answer
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Day, Label, Sentence, Story, Ticket
-from fidicula.services.sound import Sound
-from fidicula.services.trail.blind import MOST_TRIALS
-from fidicula.services.trail.model import SoundView
-from fidicula.services.typed_acts import HeardTyped, MoveTyped, PostTyped, WoodTyped
+from fidicula.services.adjusting.sound import Sound
+from fidicula.services.adjusting.typed_acts import HeardTyped, MoveTyped, PostTyped, WoodTyped
+from fidicula.views.adjustments.blind import MOST_TRIALS
+from fidicula.views.adjustments.model import SoundView
 
 router = APIRouter(prefix="/api", tags=["sound"], responses=RESPONSES)
 

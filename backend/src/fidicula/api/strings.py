@@ -12,9 +12,9 @@ from fidicula.api.bench import Body, answer
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Day, Label, Sentence, Ticket
-from fidicula.services.sheet.model import BenchSheet, SetView
-from fidicula.services.strings import OwnSet, Stringing, Strings
-from fidicula.services.strings_on import StringsView
+from fidicula.services.adjusting.strings import OwnSet, Stringing, Strings
+from fidicula.views.adjustments.strings_on import StringsView
+from fidicula.views.sheet.model import BenchSheet, SetView
 
 router = APIRouter(prefix="/api/instruments/{ticket}", tags=["strings"], responses=RESPONSES)
 

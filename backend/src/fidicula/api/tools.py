@@ -10,7 +10,7 @@ from pydantic import Field
 from fidicula.api.course import MarkBody
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
-from fidicula.services.tool_checks import MOST, ToolChecked, ToolChecks, ToolRecord
+from fidicula.services.shop.tool_checks import MOST, ToolChecked, ToolChecks, ToolRecord
 
 router = APIRouter(prefix="/api", tags=["tools"], responses=RESPONSES)
 

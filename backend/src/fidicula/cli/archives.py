@@ -13,10 +13,10 @@ from typing import Any
 from fidicula.cli.backup import server
 from fidicula.cli.opening import StartError, migrated, say
 from fidicula.db.unit_of_work import DatabaseError, Engine, make_engine
+from fidicula.domain.errors import RefusedError
 from fidicula.hosting.cluster import ClusterError
 from fidicula.services.archives.exporting import export_house
 from fidicula.services.archives.importing import ArchiveView, Choice, look_at, take_in
-from fidicula.services.errors import RefusedError
 from fidicula.settings import Settings
 
 

@@ -20,8 +20,8 @@ from fidicula.hosting.cluster import Cluster, ClusterError
 from fidicula.hosting.dump import check_dump, dump, load
 from fidicula.hosting.home import default_home
 from fidicula.hosting.server import RunningCluster, server_of
-from fidicula.services.audit import note
-from fidicula.services.people import People
+from fidicula.services.people.audit import note
+from fidicula.services.people.people import People
 from fidicula.settings import Settings
 
 

@@ -11,23 +11,23 @@ from uuid import uuid4
 from fidicula.cli.demo_leaving import bring, hand_over, mark, seal_earlier
 from fidicula.cli.demo_plan import load_plan, load_stock
 from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
-from fidicula.db.people_records import Person
-from fidicula.db.records import NewReading, NewWork, SetString, StringSet
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.db.work_details import StringsFitted
-from fidicula.services.arrivals import Arrival, VisitAsked
-from fidicula.services.bench import Bench
-from fidicula.services.course import Course
-from fidicula.services.figures import Figures, FigureTyped
-from fidicula.services.following import Followings, TargetsWanted
-from fidicula.services.house import House
-from fidicula.services.measures import MEASURES
-from fidicula.services.persons import PersonTyped, changed_person
-from fidicula.services.pricing.settings import Settings
-from fidicula.services.recipes import Recipes
-from fidicula.services.strings import Stringing, Strings
-from fidicula.services.taking import Taking
-from fidicula.services.tool_checks import ToolChecks
+from fidicula.domain.people_records import Person
+from fidicula.domain.records import NewReading, NewWork, SetString, StringSet
+from fidicula.domain.work_details import StringsFitted
+from fidicula.judgement.measures import MEASURES
+from fidicula.services.adjusting.strings import Stringing, Strings
+from fidicula.services.bench.bench import Bench
+from fidicula.services.bench.taking import Taking
+from fidicula.services.people.persons import PersonTyped, changed_person
+from fidicula.services.shop.figures import Figures, FigureTyped
+from fidicula.services.shop.following import Followings, TargetsWanted
+from fidicula.services.shop.pricing.settings import Settings
+from fidicula.services.shop.recipes import Recipes
+from fidicula.services.shop.tool_checks import ToolChecks
+from fidicula.services.visits.arrivals import Arrival, VisitAsked
+from fidicula.services.visits.course import Course
+from fidicula.services.visits.house import House
 from fidicula.tables.figures import FigureKey
 
 

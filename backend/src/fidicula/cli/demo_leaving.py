@@ -8,10 +8,10 @@ from uuid import UUID, uuid4
 
 from fidicula.cli.demo_trail import days_on
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.belongings import Belongings, BelongingTyped
-from fidicula.services.damage import Damages, LookTyped
-from fidicula.services.leaving.handing import HandingOver, Signature
-from fidicula.services.leaving.sealing import sealed
+from fidicula.services.visits.belongings import Belongings, BelongingTyped
+from fidicula.services.visits.damage import Damages, LookTyped
+from fidicula.services.visits.handover.handing import HandingOver, Signature
+from fidicula.services.visits.handover.sealing import sealed
 
 
 def hand_over(engine: Engine, ticket: str, told: dict[str, Any], *, by: str) -> None:

@@ -6,11 +6,11 @@ from collections.abc import Mapping
 from typing import Any
 from uuid import uuid4
 
-from fidicula.db.records import StringSet
 from fidicula.db.unit_of_work import Engine
-from fidicula.services.pricing.approving import Approving
-from fidicula.services.pricing.drawers import Drawers, NewItem
-from fidicula.services.pricing.plan import Adding, Plans
+from fidicula.domain.records import StringSet
+from fidicula.services.shop.pricing.approving import Approving
+from fidicula.services.shop.pricing.drawers import Drawers, NewItem
+from fidicula.services.shop.pricing.plan import Adding, Plans
 
 
 def load_stock(

@@ -8,13 +8,13 @@ from uuid import UUID, uuid4
 
 from fidicula.cli.demo_sound import simulated_recording
 from fidicula.core.sound.ratings import STRING_QUALITIES, WHOLE_QUALITIES
-from fidicula.db.sound_records import Heard, PostEntry
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.services.bench import Bench
-from fidicula.services.measures import MEASURES
-from fidicula.services.sound import Sound
-from fidicula.services.taking import Taking
-from fidicula.services.typed_acts import HeardTyped, MoveTyped, PostTyped
+from fidicula.domain.sound_records import Heard, PostEntry
+from fidicula.judgement.measures import MEASURES
+from fidicula.services.adjusting.sound import Sound
+from fidicula.services.adjusting.typed_acts import HeardTyped, MoveTyped, PostTyped
+from fidicula.services.bench.bench import Bench
+from fidicula.services.bench.taking import Taking
 
 
 def days_on(days: int | None) -> date | None:

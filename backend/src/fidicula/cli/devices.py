@@ -7,8 +7,8 @@ import argparse
 from fidicula.cli.backup import server
 from fidicula.cli.opening import StartError, migrated, say
 from fidicula.hosting.cluster import ClusterError
-from fidicula.services.audit import FROM_THE_SHELL
-from fidicula.services.browsers import Browsers, BrowserView
+from fidicula.services.people.audit import FROM_THE_SHELL
+from fidicula.services.people.browsers import Browsers, BrowserView
 
 
 def run(arguments: list[str]) -> int:

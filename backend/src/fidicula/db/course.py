@@ -11,7 +11,7 @@ from sqlalchemy import Connection, func, select, update
 
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.db.records import CourseMark, Seen, ToolCheck
+from fidicula.domain.records import CourseMark, Seen, ToolCheck
 
 
 def seen_of(m: Mapping[Any, Any]) -> Seen:

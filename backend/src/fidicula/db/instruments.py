@@ -25,13 +25,7 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.db.records import (
-    ASKED,
-    Instrument,
-    Particular,
-    TargetChoice,
-    Visit,
-)
+from fidicula.domain.records import ASKED, Instrument, Particular, TargetChoice, Visit
 
 
 def instrument_of(m: Mapping[Any, Any]) -> Instrument:

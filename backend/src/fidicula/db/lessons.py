@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
 from typing import Any
 from uuid import UUID
 
@@ -12,22 +11,6 @@ from sqlalchemy.sql.selectable import ScalarSelect
 
 from fidicula.core.readings.estimate import Repeats
 from fidicula.db import schema
-
-
-@dataclass(frozen=True)
-class Learnt:
-    """What earlier visits showed.
-
-    hands : the repeats of each person with each tool.  settled : what strings of this instrument came down by after
-    they were up, at the bridge. [mm]
-    """
-
-    hands: Mapping[tuple[str, str], Repeats]
-    settled: tuple[float, ...] = ()
-
-
-NOTHING_LEARNT = Learnt({})
-
 
 _hand, _visit = schema.hand_repeats, schema.visit
 _LATEST = 300

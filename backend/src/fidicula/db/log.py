@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import fields
-from datetime import UTC, timedelta
+from datetime import UTC
 from typing import Any
 from uuid import UUID
 
@@ -20,19 +20,8 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.once import add_once, check_same
-from fidicula.db.records import (
-    Decision,
-    NewReading,
-    NewWork,
-    Reading,
-    WorkDone,
-)
-from fidicula.db.work_details import detail_of, kept
-
-KEPT_WHEN_CORRECTED = ("projection", "end_height")
-"""What moves by itself, by the air or as strings settle: an older reading still says what it was."""
-TYPED_AGAIN_WITHIN = timedelta(hours=1)
-"""A height that is read again so soon has hardly settled: only the newer one says something."""
+from fidicula.domain.records import Decision, NewReading, NewWork, Reading, WorkDone
+from fidicula.domain.work_details import detail_of, kept
 
 
 def reading_of(m: Mapping[Any, Any]) -> Reading:

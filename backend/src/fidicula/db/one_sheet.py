@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 from uuid import UUID
@@ -16,11 +16,14 @@ from sqlalchemy.sql.selectable import ScalarSelect
 from fidicula.core.readings.estimate import Repeats
 from fidicula.db import schema
 from fidicula.db.course import mark_of, seen_of
-from fidicula.db.damage import DamageLook, look_of
+from fidicula.db.damage import look_of
 from fidicula.db.instruments import BY_TICKET, LOCK, instrument_and_visit_of, last_time_of
-from fidicula.db.lessons import Learnt, hands_learnt
-from fidicula.db.log import KEPT_WHEN_CORRECTED, TYPED_AGAIN_WITHIN, decision_of, reading_of, work_of
-from fidicula.db.records import (
+from fidicula.db.lessons import hands_learnt
+from fidicula.db.log import decision_of, reading_of, work_of
+from fidicula.db.shop_rules import RULES_STAMP
+from fidicula.domain.damage import DamageLook
+from fidicula.domain.lessons import Learnt
+from fidicula.domain.records import (
     CourseMark,
     Decision,
     Instrument,
@@ -32,7 +35,7 @@ from fidicula.db.records import (
     Visit,
     WorkDone,
 )
-from fidicula.db.shop_rules import RULES_STAMP
+from fidicula.domain.rereading import KEPT_WHEN_CORRECTED, TYPED_AGAIN_WITHIN
 
 
 @dataclass(frozen=True)
@@ -57,32 +60,6 @@ class SheetRecords:
     learnt: Learnt
     planned: tuple[str, ...] = ()
     damage: Sequence[DamageLook] = ()
-
-
-def readings_with(readings: Sequence[Reading], added: Reading, *, corrects: int | None) -> list[Reading]:
-    """A sheet's readings with one more, as they would be read again. corrects : number of the one before."""
-    found: list[Reading] = []
-    for one in (*readings, added):
-        if one.number == corrects:
-            corrected = replace(one, corrected_by=added.number)
-            found += [corrected] if _is_kept(corrected, added) else []
-        elif one is added and added.corrected_by is not None:
-            later = next(there for there in readings if there.number == added.corrected_by)
-            found += [added] if _is_kept(added, later) else []
-        else:
-            found.append(one)
-    return found
-
-
-def _is_kept(one: Reading, later: Reading) -> bool:
-    """Whether a corrected reading says something still, as the statement below has it. later : what corrects it."""
-    is_typed_again = (
-        one.measure == "end_height"
-        and later.taken_at - one.taken_at <= TYPED_AGAIN_WITHIN
-        and (later.doubt is None or later.confirmed)
-        and not later.simulated
-    )
-    return one.measure in KEPT_WHEN_CORRECTED and not is_typed_again
 
 
 @dataclass(frozen=True)

@@ -11,7 +11,7 @@ from sqlalchemy import Connection, Table, func, select, update
 
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.db.plan_records import Approval, Discount, PlanLine, PlanPart, PlanTime
+from fidicula.domain.plan_records import Approval, Discount, PlanLine, PlanPart, PlanTime
 
 _line, _part, _time, _approval, _work = (
     schema.plan_line,

@@ -10,8 +10,8 @@ from sqlalchemy import Connection, Table, func, select, update
 from fidicula.db import schema
 from fidicula.db.log import reading_of, work_of
 from fidicula.db.once import add_once
-from fidicula.db.records import Reading, WorkDone
-from fidicula.db.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry, Recording, Retuning
+from fidicula.domain.records import Reading, WorkDone
+from fidicula.domain.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry, Recording, Retuning
 
 _visit = schema.visit
 _WRITTEN_BY_THE_DATABASE = ("heard_at", "recorded_at", "entered_at", "begun_at", "tuned_at", "done_at")

@@ -15,11 +15,11 @@ from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.documents.dossier.archive import INSTRUMENTS, MANIFEST, SCHEMAS, SHOP, schema_text
 from fidicula.documents.dossier.instrument import FORMAT
 from fidicula.documents.pictures import kept_picture
+from fidicula.domain.errors import RefusedError
 from fidicula.services.archives.exporting import export_house, export_instrument
 from fidicula.services.archives.importing import look_at, take_in
-from fidicula.services.errors import RefusedError
-from fidicula.services.leaving.handing import HandingOver
-from fidicula.services.photos import Photos
+from fidicula.services.visits.handover.handing import HandingOver
+from fidicula.services.visits.photos import Photos
 from PIL import Image
 from sqlalchemy import Engine, text
 

@@ -6,8 +6,8 @@ from dataclasses import replace
 from math import sqrt
 
 import pytest
-from fidicula.services.assessment.columns import columns
-from fidicula.services.sheet.cell import Cell
+from fidicula.judgement.assessment.columns import columns
+from fidicula.views.sheet.cell import Cell
 
 from ..scenario import Bench, measured
 

@@ -6,7 +6,7 @@ import random
 from dataclasses import replace
 
 import pytest
-from fidicula.services.phrasing.slips import slip_words
+from fidicula.words.slips import slip_words
 
 from ..scenario import Bench, measured
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.services.assessment.parts import PartAssessment, part_of
-from fidicula.services.measures import MEASURES
+from fidicula.judgement.assessment.parts import PartAssessment, part_of
+from fidicula.judgement.measures import MEASURES
 from fidicula.tables.course import questions
 from fidicula.tables.parts import PARTS
 from fidicula.tables.signs import items

@@ -5,14 +5,14 @@ from __future__ import annotations
 from dataclasses import replace
 
 import pytest
-from fidicula.services.assessment.computing import Computed, compute
-from fidicula.services.loaded import Loaded
+from fidicula.judgement.assessment.computing import Computed, compute
+from fidicula.judgement.visit_record import VisitRecord
 
 from ..scenario import NOW, Bench, measured
 from ..test_looked_over_pages import whole
 
 
-def computed(loaded: Loaded) -> Computed:
+def computed(loaded: VisitRecord) -> Computed:
     found = compute(replace(loaded.state(), now=NOW))
     assert isinstance(found, Computed)
     return found

@@ -6,14 +6,14 @@ from datetime import timedelta
 
 import pytest
 from fidicula.core.readings.doubt import Plausible
-from fidicula.services.assessment.columns import columns
-from fidicula.services.assessment.findings import off_middle, spacing
-from fidicula.services.assessment.leaning import width_at_bridge
-from fidicula.services.assessment.likely import plausible_at
-from fidicula.services.assessment.placing import is_beside
-from fidicula.services.assessment.post import post_target
-from fidicula.services.assessment.projection import is_unsure
-from fidicula.services.measures import MEASURES
+from fidicula.judgement.assessment.columns import columns
+from fidicula.judgement.assessment.findings import off_middle, spacing
+from fidicula.judgement.assessment.leaning import width_at_bridge
+from fidicula.judgement.assessment.likely import plausible_at
+from fidicula.judgement.assessment.placing import is_beside
+from fidicula.judgement.assessment.post import post_target
+from fidicula.judgement.assessment.projection import is_unsure
+from fidicula.judgement.measures import MEASURES
 
 from ..scenario import SLOPE, Bench, measured
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
-from fidicula.services.assessment.scoop import dressings, is_too_thin
-from fidicula.services.assessment.signs import spacing_is_off
+from fidicula.judgement.assessment.scoop import dressings, is_too_thin
+from fidicula.judgement.assessment.signs import spacing_is_off
 
 from ..scenario import Bench, measured
 

@@ -8,9 +8,9 @@ from typing import Any
 
 import pytest
 from fidicula.core.readings.settling import still_settles
-from fidicula.services.assessment.computing import Computed
-from fidicula.services.assessment.settling import at_bridge, settled_here, settles_by
-from fidicula.services.assessment.state import BenchState
+from fidicula.judgement.assessment.computing import Computed
+from fidicula.judgement.assessment.settling import at_bridge, settled_here, settles_by
+from fidicula.judgement.assessment.state import BenchState
 from fidicula.tables.work import tools
 
 from ..scenario import NOW, Bench, measured

@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
-from fidicula.db.records import ToolCheck
-from fidicula.services.instruction.amounts import lower_crown
+from fidicula.domain.records import ToolCheck
+from fidicula.judgement.instruction.amounts import lower_crown
 
 from ..scenario import NOW, Bench, measured, on_block, said_true
 

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.services.assessment.judging import with_reading
-from fidicula.services.measures import MEASURES
+from fidicula.judgement.assessment.judging import with_reading
+from fidicula.judgement.measures import MEASURES
 
 from ..scenario import Bench, measured
 

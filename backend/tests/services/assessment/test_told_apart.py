@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import replace
 
 import pytest
-from fidicula.services.assessment.findings import spacing
-from fidicula.services.assessment.judging import with_reading
-from fidicula.services.assessment.nut import slot_turn
-from fidicula.services.assessment.post import post_target
-from fidicula.services.assessment.scoop import dressings, is_too_thin
-from fidicula.services.instruction.instruct import instruct
+from fidicula.judgement.assessment.findings import spacing
+from fidicula.judgement.assessment.judging import with_reading
+from fidicula.judgement.assessment.nut import slot_turn
+from fidicula.judgement.assessment.post import post_target
+from fidicula.judgement.assessment.scoop import dressings, is_too_thin
+from fidicula.judgement.instruction.instruct import instruct
 
 from ..scenario import Bench, measured
 

@@ -5,12 +5,12 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 
 import pytest
-from fidicula.services.assessment.assess import Assessment, assess
-from fidicula.services.assessment.findings import spacing
-from fidicula.services.assessment.held import Held
-from fidicula.services.assessment.leaning import tilt_of, width_at_bridge
-from fidicula.services.instruction import amounts
-from fidicula.services.instruction.instruct import instruct
+from fidicula.judgement.assessment.assess import Assessment
+from fidicula.judgement.assessment.findings import spacing
+from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.leaning import tilt_of, width_at_bridge
+from fidicula.judgement.instruction import amounts
+from fidicula.judgement.instruction.instruct import instruct
 
 from ..scenario import NOW, Bench, measured
 
@@ -100,8 +100,8 @@ def test_a_bridge_goes_back_by_last_times_length_only_where_it_walked() -> None:
 def test_a_visit_that_is_over_asks_for_nothing() -> None:
     loaded = measured(over=0.8).loaded()
     over = replace(loaded.visit, closed_at=NOW)
-    assert instruct(assess(loaded.state(), loaded.visit, loaded.rules, now=NOW)).records == "crown_cut"
-    told = instruct(assess(loaded.state(), over, loaded.rules, now=NOW))
+    assert instruct(loaded.assess()).records == "crown_cut"
+    told = instruct(replace(loaded, visit=over).assess())
     assert (told.code, told.records, told.amounts) == ("handed_over", "", ())
 
 

@@ -8,18 +8,18 @@ from datetime import timedelta
 import pytest
 from fidicula.core.mechanics.load import BridgeAngles
 from fidicula.core.readings.settling import still_settles
-from fidicula.db.lessons import Learnt
-from fidicula.services.assessment.columns import Column
-from fidicula.services.assessment.computing import Computed, compute
-from fidicula.services.assessment.findings import spacing
-from fidicula.services.assessment.leaning import tilt_of
-from fidicula.services.assessment.placing import LEANS, leans_forward
-from fidicula.services.assessment.projection import accepted_of
-from fidicula.services.assessment.settling import at_bridge, settles_by
-from fidicula.services.assessment.stance import present_angles, present_or_wanted
-from fidicula.services.assessment.thresholds import strings_in_band
-from fidicula.services.instruction.amounts import file_nut
-from fidicula.services.instruction.instruct import instruct
+from fidicula.domain.lessons import Learnt
+from fidicula.judgement.assessment.columns import Column
+from fidicula.judgement.assessment.computing import Computed, compute
+from fidicula.judgement.assessment.findings import spacing
+from fidicula.judgement.assessment.leaning import tilt_of
+from fidicula.judgement.assessment.placing import LEANS, leans_forward
+from fidicula.judgement.assessment.projection import accepted_of
+from fidicula.judgement.assessment.settling import at_bridge, settles_by
+from fidicula.judgement.assessment.stance import present_angles, present_or_wanted
+from fidicula.judgement.assessment.thresholds import strings_in_band
+from fidicula.judgement.instruction.amounts import file_nut
+from fidicula.judgement.instruction.instruct import instruct
 
 from ..scenario import NOW, Bench, measured
 

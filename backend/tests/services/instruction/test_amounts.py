@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.services.instruction.amounts import new_bridge, told
+from fidicula.judgement.instruction.amounts import new_bridge, told
 
 from ..scenario import Bench, measured
 

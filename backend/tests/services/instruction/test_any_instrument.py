@@ -11,16 +11,16 @@ from datetime import timedelta
 from functools import cache
 
 import pytest
-from fidicula.db.records import LastTime
-from fidicula.db.work_details import CrownCut, SlotsFiled, WorkDetail
-from fidicula.services.assessment.thresholds import strings_in_band
-from fidicula.services.instruction.instruct import instruct
-from fidicula.services.phrasing.parts import LABELS
+from fidicula.domain.records import LastTime
+from fidicula.domain.work_details import CrownCut, SlotsFiled, WorkDetail
+from fidicula.judgement.assessment.thresholds import strings_in_band
+from fidicula.judgement.instruction.instruct import instruct
 from fidicula.tables.course import instructions
 from fidicula.tables.figures import FigureBook
 from fidicula.tables.schools import schools_for
 from fidicula.tables.signs import findings
 from fidicula.tables.work import works
+from fidicula.words.parts import LABELS
 
 from ..scenario import Bench, days
 from ..test_where_it_turns import in_order

@@ -6,8 +6,8 @@ from datetime import timedelta
 from uuid import uuid4
 
 import pytest
-from fidicula.db.records import CourseMark
-from fidicula.db.work_details import CrownCut
+from fidicula.domain.records import CourseMark
+from fidicula.domain.work_details import CrownCut
 
 from ..scenario import CARRY, SLOPE, VISIT, Bench, blank, measured, strung
 

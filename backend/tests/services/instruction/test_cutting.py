@@ -9,9 +9,9 @@ import pytest
 from fidicula.core.readings.settling import still_settles
 from fidicula.core.rounding import rounded_down
 from fidicula.core.work.landing import MISSES
-from fidicula.db.work_details import CrownBeside, CrownCut
-from fidicula.services.numbers import to_take
-from fidicula.services.phrasing.whys import whys
+from fidicula.domain.work_details import CrownBeside, CrownCut
+from fidicula.words.numbers import to_take
+from fidicula.words.whys import whys
 
 from ..scenario import CARRY, Bench, measured
 

@@ -8,8 +8,8 @@ from typing import Any
 
 import pytest
 from fidicula.core.work.landing import MAY_BE_LOW, SURE, missed_by
-from fidicula.db.work_details import CrownBeside, CrownCut, SlotsFiled
-from fidicula.services.phrasing.acts import set_out_words
+from fidicula.domain.work_details import CrownBeside, CrownCut, SlotsFiled
+from fidicula.words.acts import set_out_words
 
 from ..scenario import CARRY, Bench, cut_roughly, filed, measured
 

@@ -6,14 +6,14 @@ from dataclasses import asdict
 from typing import Any
 
 import pytest
-from fidicula.services.instruction.instruct import instruct
-from fidicula.services.phrasing.instructions import phrase
-from fidicula.services.sheet.lines import target_lines
+from fidicula.judgement.instruction.instruct import instruct
 from fidicula.tables.course import questions
 from fidicula.tables.figures import FigureBook
 from fidicula.tables.schools import schools_for, shipped_recipes
 from fidicula.tables.signs import findings
 from fidicula.tables.sound import advice
+from fidicula.views.sheet.lines import target_lines
+from fidicula.words.instructions import phrase
 
 from ..scenario import Bench, measured
 

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import pytest
 from fidicula.core.geometry.spacing import string_offsets
-from fidicula.services.assessment.nut import wanted_offsets
-from fidicula.services.templates import nut_strip
+from fidicula.judgement.assessment.nut import wanted_offsets
 from fidicula.tables.signs import findings
+from fidicula.views.templates import nut_strip
 
 from ..scenario import CARRY, SLOPE, measured
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.db.work_details import SlotsFiled
+from fidicula.domain.work_details import SlotsFiled
 from fidicula.tables.course import visit_kinds
 
 from ..scenario import Bench, cut_roughly, measured

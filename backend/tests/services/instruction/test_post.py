@@ -5,9 +5,9 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
-from fidicula.services.assessment.inspection import post_is_down
-from fidicula.services.assessment.post import post_target
-from fidicula.services.sheet.inspection import item_views
+from fidicula.judgement.assessment.inspection import post_is_down
+from fidicula.judgement.assessment.post import post_target
+from fidicula.views.sheet.inspection import item_views
 
 from ..scenario import NOW, Bench, measured
 

@@ -5,8 +5,8 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
-from fidicula.services.bench import check_may_be_done
-from fidicula.services.errors import ConflictError
+from fidicula.domain.errors import ConflictError
+from fidicula.services.bench.bench import check_may_be_done
 from fidicula.tables.course import UNDER_TENSION, instructions, steps, visit_kinds, waits
 from fidicula.tables.pricing import work_steps
 from fidicula.tables.work import works

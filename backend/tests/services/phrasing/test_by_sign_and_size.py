@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.services.assessment.parts import part_of
-from fidicula.services.phrasing.doubts import doubt_words
-from fidicula.services.phrasing.leaving import readings_of
-from fidicula.services.phrasing.pages import load
-from fidicula.services.phrasing.pages.placing import centred, lean, warp
-from fidicula.services.templates import crown
+from fidicula.judgement.assessment.parts import part_of
+from fidicula.views.templates import crown
+from fidicula.words.doubts import doubt_words
+from fidicula.words.leaving import readings_of
+from fidicula.words.pages import load
+from fidicula.words.pages.placing import centred, lean, warp
 
 from ..scenario import Bench, measured
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from fidicula.services.pricing.proposals import Proposal, proposals
+from fidicula.services.shop.pricing.proposals import Proposal, proposals
 
 from ..scenario import Bench, measured
 

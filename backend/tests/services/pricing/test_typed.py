@@ -5,8 +5,9 @@ from __future__ import annotations
 from decimal import Decimal
 
 import pytest
-from fidicula.services.errors import RefusedError
-from fidicula.services.pricing.typed import said_value, typed_amount
+from fidicula.domain.errors import RefusedError
+from fidicula.judgement.pricing.value import said_value
+from fidicula.services.shop.pricing.typed import typed_amount
 
 
 @pytest.mark.parametrize(

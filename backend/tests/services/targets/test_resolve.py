@@ -7,18 +7,18 @@ from typing import Any
 from uuid import uuid4
 
 import pytest
-from fidicula.db.records import FigureEntry, Instrument, SetString, StringSet, TargetChoice
-from fidicula.services.assessment.computing import Computed, compute
-from fidicula.services.assessment.judging import bench_state
-from fidicula.services.assessment.state import BenchState
-from fidicula.services.phrasing.target_lines import NO_FIGURE
-from fidicula.services.sheet.lines import changes, target_lines
-from fidicula.services.targets.resolve import targets_of
-from fidicula.services.targets.rules import Rules, make_rules
-from fidicula.services.targets.wanted import Taken
+from fidicula.domain.records import FigureEntry, Instrument, SetString, StringSet, TargetChoice
+from fidicula.judgement.assessment.computing import Computed, compute
+from fidicula.judgement.assessment.judging import bench_state
+from fidicula.judgement.assessment.state import BenchState
+from fidicula.judgement.targets.resolve import targets_of
+from fidicula.judgement.targets.rules import Rules, make_rules
+from fidicula.judgement.targets.wanted import Taken
 from fidicula.tables.figures import string_names
+from fidicula.views.sheet.lines import changes, target_lines
+from fidicula.words.target_lines import NO_FIGURE
 
-from ..scenario import SLOPE
+from ..scenario import NOW, SLOPE
 
 DIAMETERS = {"violin": (0.8, 0.86, 0.68, 0.27), "cello": (1.6, 1.2, 1.0, 0.8), "bass": (2.4, 2.0, 1.5, 1.1)}
 
@@ -45,7 +45,7 @@ def state_of(
     string_set = StringSet(uuid4(), "s", family, material, strings)
     instrument = Instrument(uuid4(), "T", family, size, names, False, False, "", "", TargetChoice(schools=schools))
     targets = targets_of(instrument, string_set, rules or make_rules(family), taken)
-    return bench_state(instrument=instrument, string_set=string_set, readings=[], works=[], targets=targets)
+    return bench_state(instrument=instrument, string_set=string_set, readings=[], works=[], targets=targets, now=NOW)
 
 
 def aim(state: BenchState, measure: str, position: int | None = None) -> float:

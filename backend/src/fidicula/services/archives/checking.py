@@ -15,13 +15,13 @@ from pydantic import BaseModel, ValidationError
 
 from fidicula.core.errors import CoreError
 from fidicula.db.unit_of_work import UnitOfWork
-from fidicula.db.work_details import detail_of
 from fidicula.documents.dossier.archive import INSTRUMENTS, ArchiveError
 from fidicula.documents.dossier.instrument import Dossier
 from fidicula.documents.dossier.record import ReadingLine, VisitRecord, WorkLine
-from fidicula.services.errors import RefusedError, ServiceError
-from fidicula.services.loaded import load_bench
-from fidicula.services.tickets import check_ticket
+from fidicula.domain.errors import RefusedError, ServiceError
+from fidicula.domain.tickets import check_ticket
+from fidicula.domain.work_details import detail_of
+from fidicula.services.loading.records import load_sheet
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.measures import measures
 from fidicula.tables.work import tools, works
@@ -213,7 +213,7 @@ def try_out(uow: UnitOfWork, tickets: Sequence[str], named: Callable[[str], str]
     """
     for ticket in tickets:
         try:
-            load_bench(uow, ticket).sheet()
+            load_sheet(uow, ticket)
         except (CoreError, ServiceError, ArithmeticError, LookupError, TypeError, ValueError) as error:
             said = getattr(error, "sentence", "") or f"{type(error).__name__}: {error}"
             raise ArchiveError(f"its records do not go together ({said[:200]})", named(ticket)) from error

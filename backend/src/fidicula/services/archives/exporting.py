@@ -20,7 +20,7 @@ from fidicula.documents.dossier.archive import (
 from fidicula.documents.dossier.instrument import FORMAT, Dossier
 from fidicula.documents.dossier.shop import Shop
 from fidicula.documents.dossier.values import without_limits
-from fidicula.services.errors import NotFoundError
+from fidicula.domain.errors import NotFoundError
 
 AT_ONCE = 100
 """So many instruments are read in one way to the database."""

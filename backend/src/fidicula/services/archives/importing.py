@@ -16,10 +16,10 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.dossier.archive import INSTRUMENTS, SHOP, ArchiveError, ArchiveReader
 from fidicula.documents.dossier.instrument import Dossier
 from fidicula.documents.pictures import PictureError, small_of
+from fidicula.domain.errors import RefusedError
+from fidicula.domain.tickets import next_ticket
 from fidicula.services.archives.checking import TRIED_ALL, Checker, try_out
-from fidicula.services.audit import note
-from fidicula.services.errors import RefusedError
-from fidicula.services.tickets import next_ticket
+from fidicula.services.people.audit import note
 
 Progress = Callable[[int, int], None]
 Choice = Literal["same", "other", "skip"]

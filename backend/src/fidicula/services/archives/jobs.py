@@ -20,8 +20,8 @@ from threading import Lock, Thread
 from typing import IO, Any, Literal
 from uuid import UUID, uuid4
 
-from fidicula.services.errors import ConflictError, NotFoundError
-from fidicula.services.phrasing.archives import ENDED_EARLY
+from fidicula.domain.errors import ConflictError, NotFoundError
+from fidicula.words.archives import ENDED_EARLY
 
 MOST_BYTES = 50_000_000_000
 """Of an archive that comes in."""

@@ -13,17 +13,18 @@ from fidicula.core.errors import CoreError
 from fidicula.core.readings.plain import whole_number
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.readings_table import SEPARATORS, ReadingsTable, TableError, readings_table
-from fidicula.services.audit import note
-from fidicula.services.errors import RefusedError, ServiceError
-from fidicula.services.loaded import Loaded, check_in_house, load_bench, load_to_change, note_instruction
-from fidicula.services.measures import MEASURES, name_of
-from fidicula.services.numbers import of_unit, short
-from fidicula.services.phrasing.doubts import doubt_words
-from fidicula.services.ranks import check_takes_for
-from fidicula.services.taking import Taking, new_reading
-from fidicula.services.typed_days import day_of, moment_of
+from fidicula.domain.errors import RefusedError, ServiceError
+from fidicula.domain.typed_days import day_of, moment_of
+from fidicula.judgement.measures import MEASURES, name_of
+from fidicula.judgement.visit_record import VisitRecord
+from fidicula.numerals import of_unit, short
+from fidicula.services.bench.taking import Taking, new_reading
+from fidicula.services.loading.records import check_in_house, load_bench, load_to_change, note_instruction
+from fidicula.services.people.audit import note
+from fidicula.services.people.ranks import check_takes_for
 from fidicula.tables.measures import MeasureRow
 from fidicula.tables.work import tools
+from fidicula.words.doubts import doubt_words
 
 MOST_BYTES = 4_000_000
 """Of a table that comes in."""
@@ -120,7 +121,7 @@ class _Lines:
     ) -> None:
         self._uow, self._table, self._ticket, self._by, self._is_kept = uow, table, ticket, by, is_kept
         self._of_file = hashlib.sha256(data).hexdigest()
-        self._loaded: dict[str, Loaded] = {}
+        self._loaded: dict[str, VisitRecord] = {}
 
     def all(self) -> list[LineView]:
         # In one order for everybody, so that two files never wait for each other.
@@ -166,14 +167,14 @@ class _Lines:
             problem = error.sentence
         return LineView(number, ticket, what, value, doubt, problem, is_here)
 
-    def _found(self, ticket: str) -> Loaded:
+    def _found(self, ticket: str) -> VisitRecord:
         if not ticket:
             raise RefusedError("it names no ticket, and none was said for all of them", field="ticket")
         if ticket not in self._loaded:
             raise RefusedError(f"{ticket} is not in the house", field="ticket")
         return self._loaded[ticket]
 
-    def _taking(self, number: int, cells: Mapping[str, str], loaded: Loaded) -> Taking:
+    def _taking(self, number: int, cells: Mapping[str, str], loaded: VisitRecord) -> Taking:
         measure = _measure(cells["measure"])
         taken_at, is_dated = _when(cells.get("taken_at", ""))
         return Taking(
@@ -198,7 +199,7 @@ def _measure(said: str) -> MeasureRow:
     raise RefusedError(f"there is no measure “{said[:60]}”", field="measure")
 
 
-def _position(measure: MeasureRow, said: str, loaded: Loaded) -> int | None:
+def _position(measure: MeasureRow, said: str, loaded: VisitRecord) -> int | None:
     names = loaded.instrument.string_names
     places = measure.positions(len(names))
     if places == (None,):

@@ -8,7 +8,8 @@ from datetime import UTC, datetime
 from uuid import UUID
 
 from fidicula.db import asking as db
-from fidicula.db.asking_records import (
+from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.domain.asking_records import (
     CameFor,
     Condition,
     HasWords,
@@ -20,14 +21,13 @@ from fidicula.db.asking_records import (
     TensionChanged,
     WasDone,
 )
-from fidicula.db.unit_of_work import Engine, UnitOfWork
+from fidicula.domain.errors import NotFoundError, RefusedError
+from fidicula.judgement.measures import MEASURES
 from fidicula.services.asking.complete import Completion, completions
 from fidicula.services.asking.parse import parse
 from fidicula.services.asking.vocabulary import vocabulary
-from fidicula.services.errors import NotFoundError, RefusedError
-from fidicula.services.measures import MEASURES
-from fidicula.services.phrasing import asking as say
 from fidicula.tables.asked import asked_questions
+from fidicula.words import asking as say
 
 MOST = 100
 """So many instruments are shown."""

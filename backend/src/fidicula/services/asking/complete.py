@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
-from fidicula.db.asking_records import Vocabulary
-from fidicula.services.phrasing import asking as say
+from fidicula.domain.asking_records import Vocabulary
+from fidicula.words import asking as say
 
 MOST = 8
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 
 from fidicula.core.readings.plain import whole_number
-from fidicula.services.typed_days import day_of
+from fidicula.domain.typed_days import day_of
 
 MONTHS = (
     *("january", "february", "march", "april", "may", "june"),

@@ -9,7 +9,7 @@ from datetime import date
 from difflib import get_close_matches
 
 from fidicula.core.readings.plain import plain_number, whole_number
-from fidicula.db.asking_records import (
+from fidicula.domain.asking_records import (
     CameFor,
     Condition,
     HasWords,
@@ -22,9 +22,9 @@ from fidicula.db.asking_records import (
     Vocabulary,
     WasDone,
 )
+from fidicula.domain.errors import RefusedError
 from fidicula.services.asking.days import ahead_at, stretch_at
-from fidicula.services.errors import RefusedError
-from fidicula.services.phrasing import asking as say
+from fidicula.words import asking as say
 
 FILLERS = frozenset(
     {

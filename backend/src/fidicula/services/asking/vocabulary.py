@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from functools import cache
 
-from fidicula.db.asking_records import Vocabulary
-from fidicula.services.measures import MEASURES, said_of_all
+from fidicula.domain.asking_records import Vocabulary
+from fidicula.judgement.measures import MEASURES, said_of_all
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.figures import string_names
 from fidicula.tables.pricing import FAMILIES

@@ -1,0 +1,1 @@
+"""The entities of the workshop, each written once and never changed: what is on record."""

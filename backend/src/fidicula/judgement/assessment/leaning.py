@@ -1,0 +1,69 @@
+"""How the board lies: how far it leans across, and how it slopes to the bridge."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Mapping
+
+from fidicula.core.errors import CoreError
+from fidicula.core.geometry.neck import board_angle, board_tilt, width_drawn_out
+from fidicula.core.geometry.uncertainty import uncertainties
+from fidicula.judgement.assessment.held import Held, Holds
+
+
+def tilt_of(state: Holds) -> Held | None:
+    """How far the board leans, positive where it is up on the treble side: as read, else by its edges. [degrees]"""
+    read = state.held("board_tilt")
+    bass, treble, width = state.held("edge_projection", 0), state.held("edge_projection", 1), width_at_bridge(state)
+    if read is not None or bass is None or treble is None or width is None:
+        return read
+
+    def lean(values: Mapping[str, float]) -> float:
+        return board_tilt(bass_edge=values["bass"], treble_edge=values["treble"], width=width)
+
+    return _told({"bass": bass, "treble": treble}, lean)
+
+
+def board_angle_of(state: Holds) -> Held | None:
+    """The board's slope to the plane of the ribs: as read, else by heights over it, else the figure. [degrees]"""
+    read = state.held("board_angle")
+    if read is not None:
+        return read
+    parts = {
+        "arch_height": state.held("arch_height"),
+        "projection": state.held("projection"),
+        "board_height_at_edge": state.held("board_at_edge"),
+        "stop_length": state.read_or_figure("stop_length", 0, figure="stop_length"),
+    }
+    known = {name: held for name, held in parts.items() if held is not None}
+    told = _told(known, lambda values: board_angle(**values)) if len(known) == len(parts) else None
+    return told or state.read_or_figure("board_angle")
+
+
+def width_at_bridge(state: Holds) -> float | None:
+    """How far the board's two edges, drawn out, lie apart at the bridge. [mm]"""
+    nut = state.read_or_figure("fingerboard_width", 0, figure="fingerboard_width_nut")
+    end = state.read_or_figure("fingerboard_width", 1, figure="fingerboard_width_end")
+    board, length = state.held("fingerboard_length"), state.held("string_length")
+    if nut is None or end is None or board is None or length is None:
+        return None
+    return width_drawn_out(
+        at_nut=nut.value, at_end=end.value, fingerboard_length=board.value, string_length=length.value
+    )
+
+
+def _told(parts: Mapping[str, Held], outcome: Callable[[Mapping[str, float]], float]) -> Held | None:
+    """A value that others tell, with its ±; None where they cannot be."""
+    values = {name: held.value for name, held in parts.items()}
+    try:
+        value = outcome(values)
+        (known_to,) = uncertainties(
+            outcome=lambda moved: (outcome(moved),),
+            values=values,
+            known_to={name: held.resolution for name, held in parts.items()},
+        )
+    except CoreError:
+        return None
+    if not math.isfinite(value):
+        return None
+    return Held(value, any(held.assumed for held in parts.values()), known_to, "derived")

@@ -1,0 +1,42 @@
+"""The measures: those of the bench card, in the order in which the bench takes them, and those of a full measuring."""
+
+from __future__ import annotations
+
+from functools import cache
+
+from fidicula.core.readings.states import MeasurementKey
+from fidicula.domain.records import Instrument
+from fidicula.tables.measures import MeasureRow, measures
+
+MEASURES: dict[str, MeasureRow] = measures()
+CARD: dict[str, MeasureRow] = {
+    row.measure: row for row in sorted(MEASURES.values(), key=lambda row: row.card or 0) if row.needed
+}
+"""What a bridge needs."""
+
+
+def said_of_all(measure: str) -> str:
+    """What a measure is called for all strings together: “heights at the nut”, “projection”."""
+    row = MEASURES[measure]
+    return f"heights {row.label}" if row.height else row.label
+
+
+def name_of(measure: MeasureRow, string_names: tuple[str, ...], position: int | None) -> str:
+    """What a reading is called: “G at the board's end”, “projection”, “scoop, bass, in the middle”."""
+    if position is None:
+        return measure.label
+    place = measure.place_name(position, string_names)
+    return (
+        f"{place} {measure.label}" if measure.for_each_string or measure.for_each_gap else f"{measure.label}, {place}"
+    )
+
+
+def places(instrument: Instrument) -> list[MeasurementKey]:
+    """Every place that is read: those of the bench card in their order, then what only a full measuring takes."""
+    return list(_places(instrument.family, len(instrument.string_names)))
+
+
+@cache
+def _places(family: str, count: int) -> tuple[MeasurementKey, ...]:
+    full = [row for row in MEASURES.values() if not row.needed and row.fits(family)]
+    return tuple((row.measure, position) for row in (*CARD.values(), *full) for position in row.positions(count))

@@ -1,0 +1,1 @@
+"""Use cases at the bench: readings, works and decisions, and what puts them right."""

@@ -1,0 +1,1 @@
+"""Records as the database has them now, made into values that the judgement reads."""

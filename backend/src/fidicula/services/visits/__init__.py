@@ -1,0 +1,1 @@
+"""Use cases of a visit, from arrival to hand-over."""
