@@ -38,7 +38,7 @@ SEED = int(os.environ.get("FIDICULA_MUTATION_SEED", "16"))
 WORKERS = 2
 LONGEST_S = 240.0
 """Until a run of tests counts as one that does not end, which is noticed."""
-LOOKED_OVER = "tests/services/test_looked_over.py tests/services/test_looked_over_pages.py"
+LOOKED_OVER = "tests/views/test_looked_over.py tests/views/test_looked_over_pages.py"
 """Whole answers, compared in seconds."""
 
 
@@ -56,16 +56,11 @@ class Part:
 
 PARTS = {
     "core": Part(("core",), (LOOKED_OVER, "tests/core tests/contract"), 0.93),
-    "chain": Part(
-        ("services/assessment", "services/instruction"),
-        (LOOKED_OVER, "tests/services"),
-        0.90,
-    ),
+    "judgement": Part(("judgement",), (LOOKED_OVER, "tests/judgement tests/views"), 0.90),
     "services": Part(
-        ("services",),
-        (LOOKED_OVER, "tests/services tests/tables", "tests/api"),
+        ("services", "views", "words"),
+        (LOOKED_OVER, "tests/services tests/tables tests/views tests/words", "tests/api"),
         0.80,
-        ("services/assessment", "services/instruction"),
     ),
 }
 

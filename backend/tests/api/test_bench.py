@@ -9,7 +9,7 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine, text
 
-from ..services.scenario import CARRY, SLOPE
+from ..scenario import CARRY, SLOPE
 
 pytestmark = pytest.mark.usefixtures("read_again")
 

@@ -12,16 +12,7 @@ from fastapi.testclient import TestClient
 from fidicula.hosting.serving import serving
 from sqlalchemy import text
 
-from .people import (
-    BRAM,
-    ILSE,
-    NOOR,
-    PASSWORDS,
-    PINS,
-    TEO,
-    id_of,
-    sign_in,
-)
+from .people import BRAM, ILSE, NOOR, PASSWORDS, PINS, TEO, id_of, sign_in
 
 
 @pytest.mark.parametrize(("name", "password"), [(ILSE, "lantern"), ("Nobody", "ferry-rope-lantern"), ("", "")])

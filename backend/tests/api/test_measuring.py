@@ -10,7 +10,7 @@ import pytest
 from fastapi.testclient import TestClient
 from sqlalchemy import Engine, text
 
-from ..services.scenario import CARRY, SLOPE
+from ..scenario import CARRY, SLOPE
 from .test_bench import Bench
 
 

@@ -9,7 +9,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
-from ..services.scenario import SLOPE
+from ..scenario import SLOPE
 from .test_bench import Bench
 
 

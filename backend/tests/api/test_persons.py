@@ -8,12 +8,7 @@ from fidicula.main import create_app
 from fidicula.settings import Settings
 from sqlalchemy import Engine
 
-from .people import (
-    ILSE,
-    person,
-    session,
-    sign_in,
-)
+from .people import ILSE, person, session, sign_in
 
 
 def test_the_owner_takes_someone_on_and_lets_them_go(client: TestClient, door: TestClient) -> None:

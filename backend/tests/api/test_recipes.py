@@ -9,7 +9,7 @@ from uuid import uuid4
 import pytest
 from fastapi.testclient import TestClient
 
-from ..services.scenario import SLOPE
+from ..scenario import SLOPE
 
 RISE = 16.5 + 27.2 - 18
 """RW-102's belly over its ribs, projection, less the board's crest at the edge: over a stop of 195 the board slopes by
