@@ -1,8 +1,20 @@
-"""The parts of an instrument, as every table names them."""
+"""The parts of an instrument, in the order of the page, with what each is called."""
 
 from __future__ import annotations
 
-from typing import Literal, get_args
+from functools import cache
 
-Part = Literal["pegs", "strings", "nut", "board", "neck", "bridge", "bar", "post", "tailpiece", "body"]
-PARTS: tuple[Part, ...] = get_args(Part)
+from pydantic import BaseModel
+
+from fidicula.codes import Part
+from fidicula.tables.rows import read_rows
+
+
+class PartRow(BaseModel, frozen=True):
+    part: Part
+    label: str
+
+
+@cache
+def parts() -> dict[Part, PartRow]:
+    return {row.part: row for row in read_rows("parts", PartRow)}
