@@ -10,6 +10,8 @@ from math import cos, radians
 from typing import Any
 from uuid import UUID, uuid4
 
+from fidicula.codes import MeasureCode
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import (
     CourseMark,
     Decision,
@@ -86,7 +88,7 @@ class Bench:
     decisions: list[Decision] = field(default_factory=list)
     seen: list[Seen] = field(default_factory=list)
     marks: list[CourseMark] = field(default_factory=list)
-    earlier: dict[tuple[str, int | None], LastTime] = field(default_factory=dict)
+    earlier: dict[MeasurementKey, LastTime] = field(default_factory=dict)
     planned: tuple[str, ...] = ()
     _numbers: Iterator[int] = field(default_factory=lambda: count(1))
 
@@ -108,7 +110,13 @@ class Bench:
         return self.works[-1].number if self.works else 0
 
     def read(
-        self, measure: str, *values: float | None, tool: str = "", at: int | None = None, times: int = 1, **more: Any
+        self,
+        measure: MeasureCode,
+        *values: float | None,
+        tool: str = "",
+        at: int | None = None,
+        times: int = 1,
+        **more: Any,
     ) -> Bench:
         """One value for a single measure, or one for each place from the first.
 
@@ -131,7 +139,7 @@ class Bench:
                 self.readings.append(replace(new, **{"number": next(self._numbers), "repeats": again > 0, **more}))
         return self
 
-    def without(self, measure: str) -> Bench:
+    def without(self, measure: MeasureCode) -> Bench:
         return replace(self, readings=[one for one in self.readings if one.measure != measure])
 
     def did(self, work: str, detail: WorkDetail | None = None, *, ago: timedelta = timedelta(days=30)) -> Bench:
@@ -174,7 +182,7 @@ class Bench:
     def skipped(self, step: str) -> Bench:
         return self.marked(step, "passed")
 
-    def last_visit(self, measure: str, *values: float, days: float = 30, works: Sequence[str] = ()) -> Bench:
+    def last_visit(self, measure: MeasureCode, *values: float, days: float = 30, works: Sequence[str] = ()) -> Bench:
         """Read at an earlier visit. works : done to the instrument since, before this one."""
         for place, value in enumerate(values):
             position = None if MEASURES[measure].places is None else place
@@ -222,7 +230,7 @@ class Bench:
     def sheet(self) -> BenchSheet:
         return sheet_of(self.assess(), make_rules(self.family, tool_checks=self.tool_checks))
 
-    def aims(self, measure: str) -> list[float]:
+    def aims(self, measure: MeasureCode) -> list[float]:
         """The target of each string, as its own bridge would have it."""
         a = self.assess()
         if measure == "end_height":
@@ -272,8 +280,7 @@ def days(count: int) -> date:
 def blank(*steps: str) -> Bench:
     """A bridge is made from a blank; so much of it is done."""
     bench = Bench("violin", "new_bridge")
-    for measure, value in (("projection", 27), ("string_length", 328), ("fingerboard_length", 270)):
-        bench.read(measure, value)
+    bench.read("projection", 27).read("string_length", 328).read("fingerboard_length", 270)
     bench.read("fingerboard_radius", 42).read("nut_spread", 16.3).read("nut_height", 0.5, 0.45, 0.4, 0.35)
     for step in steps:
         bench.marked(step, "done")

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Literal
 
-Measure = Literal[
+MeasureCode = Literal[
     "humidity",
     "temperature",
     "pitch",
@@ -91,7 +91,73 @@ Measure = Literal[
     "bridge_turn",
 ]
 """`measures.csv`."""
-Tool = Literal[
+FigureCode = Literal[
+    "end_height_bass",
+    "end_height_treble",
+    "mark_height_bass",
+    "mark_height_treble",
+    "end_height_added_bass",
+    "end_height_added_treble",
+    "end_height_added",
+    "nut_spread",
+    "nut_height_bass",
+    "nut_height_treble",
+    "slot_depth_ratio",
+    "slot_width_ratio",
+    "slot_fall",
+    "margin_treble_at_nut",
+    "board_angle",
+    "stop_length",
+    "neck_length",
+    "neck_to_stop",
+    "string_length",
+    "projection",
+    "overstand",
+    "max_wedge_at_heel",
+    "fingerboard_length",
+    "fingerboard_width_nut",
+    "fingerboard_width_end",
+    "end_margin_bass",
+    "end_margin_treble",
+    "fingerboard_radius",
+    "fingerboard_thickness",
+    "fingerboard_thickness_min",
+    "neck_thickness_nut",
+    "neck_thickness_heel",
+    "relief_bass",
+    "relief_treble",
+    "edge_hollow",
+    "relief_added_bass",
+    "relief_added_treble",
+    "projection_accepted_high",
+    "projection_accepted_below",
+    "stop_length_accepted_low",
+    "bridge_spread",
+    "crown_radius",
+    "bridge_foot_width",
+    "bridge_foot_thickness",
+    "bridge_top_thickness",
+    "bridge_waist",
+    "bridge_waist_floor",
+    "crown_radius_factor",
+    "post_diameter",
+    "bar_inset",
+    "post_setback",
+    "post_setback_in_posts",
+    "post_setback_in_feet",
+    "post_far_side",
+    "foot_spread_share",
+    "top_thickness",
+    "post_inset",
+    "post_bottom_aside",
+    "afterlength",
+    "break_angle",
+    "saddle_height",
+    "waist_width",
+    "afterlength_divisor",
+]
+"""`figure_measures.csv`."""
+ToolCode = Literal[
     "caliper",
     "rule",
     "wedge",
@@ -106,7 +172,7 @@ Tool = Literal[
     "pencil",
 ]
 """`tools.csv`."""
-Work = Literal[
+WorkCode = Literal[
     "crown_cut",
     "nut_filed",
     "board_dressed",
@@ -155,7 +221,7 @@ Work = Literal[
     "bridge_wood",
 ]
 """`works.csv`."""
-Question = Literal[
+QuestionCode = Literal[
     "estimate",
     "acclimatise",
     "deadline",
@@ -190,7 +256,7 @@ Question = Literal[
     "approval",
 ]
 """`deciding.csv`."""
-Outcome = Literal[
+OutcomeCode = Literal[
     "estimate_first",
     "agreed",
     "wait",
@@ -246,7 +312,7 @@ Outcome = Literal[
     "ask",
 ]
 """`decisions.csv`."""
-TargetQuestion = Literal[
+TargetQuestionCode = Literal[
     "end_heights",
     "height_reference",
     "height_direction",
@@ -280,7 +346,7 @@ TargetQuestion = Literal[
     "judging",
 ]
 """`questions.csv`."""
-School = Literal[
+SchoolCode = Literal[
     "orchestral",
     "soloist",
     "beginner",
@@ -358,7 +424,7 @@ School = Literal[
     "by_touch",
 ]
 """`schools.csv`."""
-Finding = Literal[
+FindingCode = Literal[
     "seam_open",
     "crack",
     "old_repair",
@@ -450,7 +516,7 @@ Finding = Literal[
     "rosin",
 ]
 """`findings.csv`."""
-ComputedSign = Literal[
+ComputedSignCode = Literal[
     "came_damp",
     "came_dry",
     "air_same",

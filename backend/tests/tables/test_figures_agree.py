@@ -7,8 +7,10 @@ edge, and how far the saddle stands inside the body's end.
 from __future__ import annotations
 
 import math
+from typing import cast
 
 import pytest
+from fidicula.codes import FigureCode
 from fidicula.core.geometry.scoop import gap_along
 from fidicula.core.mechanics.load import BodyGeometry, angles_of
 from fidicula.core.mechanics.stopped import Bow, clearances
@@ -27,6 +29,12 @@ SLACK_LOW = {("cello", size) for size in ("3/4", "1/2", "1/4", "1/8")} | {one fo
 """Sizes whose lowest string clears the board under a soft bow, and touches it under a middling one: as they do."""
 
 
+SIDES: dict[str, tuple[FigureCode, FigureCode, FigureCode]] = {
+    "bass": ("nut_height_bass", "end_height_bass", "relief_bass"),
+    "treble": ("nut_height_treble", "end_height_treble", "relief_treble"),
+}
+
+
 class Aims:
     """What the tables want of one size."""
 
@@ -34,15 +42,15 @@ class Aims:
         self.family, self.size = family, size
 
     def __getattr__(self, measure: str) -> float:
-        return self.band(measure)[1]
+        return self.band(cast(FigureCode, measure))[1]
 
-    def band(self, measure: str) -> tuple[float, float, float]:
+    def band(self, measure: FigureCode) -> tuple[float, float, float]:
         found = BOOK.find(family=self.family, size=self.size, measure=measure)
         assert found is not None, measure
         assert None not in (found.low, found.aim, found.high), measure
         return found.low or 0.0, found.aim or 0.0, found.high or 0.0
 
-    def has(self, measure: str) -> bool:
+    def has(self, measure: FigureCode) -> bool:
         return BOOK.find(family=self.family, size=self.size, measure=measure) is not None
 
     @property
@@ -130,17 +138,15 @@ def test_the_outer_strings_stand_inside_the_board_as_wanted(aims: Aims) -> None:
 def test_a_bowed_string_clears_the_board_at_every_stop(aims: Aims, side: str, at: int) -> None:
     """As hard as the page of what rattles begins with, its nut at the card's height."""
     strings = default_stringings()[aims.family][4]
-    nut = BOOK.find(
-        family=aims.family, size=aims.size, measure=f"nut_height_{side}", question="nut_height", school="card"
-    )
+    nut = BOOK.find(family=aims.family, size=aims.size, measure=SIDES[side][0], question="nut_height", school="card")
     assert nut is not None
     found = clearances(
         string_length=aims.string_length,
         fingerboard_length=aims.fingerboard_length,
         nut_height=nut.value,
-        end_height=aims.band(f"end_height_{side}")[1],
+        end_height=aims.band(SIDES[side][1])[1],
         pitch=string_pitches(aims.family)[strings[at]],
-        gap=gap_along(fingerboard_length=aims.fingerboard_length, relief=aims.band(f"relief_{side}")[1]),
+        gap=gap_along(fingerboard_length=aims.fingerboard_length, relief=aims.band(SIDES[side][2])[1]),
         excitation=Bow(speed=SOFT if side == "bass" and (aims.family, aims.size) in SLACK_LOW else MIDDLING),
         share=SHARE,
     )

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import UTC, datetime
+from functools import partial
 from itertools import pairwise
 from uuid import uuid4
 
@@ -76,11 +77,11 @@ def test_what_has_no_row_has_no_figure() -> None:
     """Nothing is scaled from a neighbour, and a full size's own band is not lent to a smaller one."""
     book = FigureBook()
     assert book.find(family="viola", size="412", measure="projection") is None
-    fiddle = {"family": "violin", "measure": "end_height_bass", "question": "end_heights", "school": "fiddle"}
-    found = book.find(size="4/4", **fiddle)
+    fiddle = partial(book.find, family="violin", measure="end_height_bass", question="end_heights", school="fiddle")
+    found = fiddle(size="4/4")
     assert found is not None
     assert found.value == 4.2
-    assert book.find(size="1/2", **fiddle) is None
+    assert fiddle(size="1/2") is None
 
 
 def test_every_starting_figure_says_that_nobody_confirmed_it() -> None:

@@ -6,6 +6,7 @@ from dataclasses import replace
 from typing import Any
 
 import pytest
+from fidicula.codes import MeasureCode
 from fidicula.core.errors import CoreError
 from fidicula.judgement.measures import MEASURES
 from fidicula.services.visits.pages import PAGES
@@ -51,7 +52,7 @@ def said(bench: Bench) -> list[Any]:
     return found
 
 
-def with_it(family: str, measure: str) -> Bench:
+def with_it(family: str, measure: MeasureCode) -> Bench:
     """A whole instrument, on which this is read as well, and nothing that tells the same."""
     bench = whole(family)
     # What that picture has of a violin only.
@@ -79,7 +80,7 @@ RECORD_ONLY = {"humidity", "temperature", "bridge_heart", "bridge_leg", "peg_sta
 
 
 @pytest.mark.parametrize("measure", sorted(RECORD_ONLY))
-def test_what_is_only_kept_is_asked_for_by_nothing(measure: str) -> None:
+def test_what_is_only_kept_is_asked_for_by_nothing(measure: MeasureCode) -> None:
     row = MEASURES[measure]
     assert not row.needed
     assert not row.card
@@ -98,7 +99,7 @@ def test_what_is_only_kept_is_asked_for_by_nothing(measure: str) -> None:
         if row.fits(family) and name not in RECORD_ONLY
     ],
 )
-def test_a_reading_that_is_another_changes_what_is_said(family: str, measure: str) -> None:
+def test_a_reading_that_is_another_changes_what_is_said(family: str, measure: MeasureCode) -> None:
     bench = with_it(family, measure)
     before = said(bench)
     others = (

@@ -9,6 +9,7 @@ from pathlib import Path
 from uuid import UUID
 
 import pytest
+from fidicula.codes import MeasureCode
 from fidicula.domain.errors import RefusedError
 from fidicula.domain.sound_records import PostEntry
 from fidicula.judgement.assessment.inspection import open_findings
@@ -31,7 +32,7 @@ from .test_looked_over import body, gauged, scoop
 HERE = Path(__file__).parent / "looked_over_pages"
 
 
-BESIDE = {
+BESIDE: dict[MeasureCode, tuple[float, ...]] = {
     "edge_projection": (26.0, 27.0), "fingerboard_radius_nut": (41.0,), "fingerboard_radius_middle": (41.5,),
     "board_rise": (4.8,), "board_chord": (40.0,), "facet_width": (8.0,), "facet_string": (3.0,),
     "neck_to_nick": (130.0,), "foot_gap": (0.6, 0.1), "waist_width": (110.0,),

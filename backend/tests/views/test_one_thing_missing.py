@@ -7,6 +7,7 @@ from dataclasses import replace
 from functools import cache
 
 import pytest
+from fidicula.codes import MeasureCode
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.held import Held
 from fidicula.judgement.assessment.state import BenchState
@@ -42,7 +43,9 @@ def asking(family: str) -> dict[str, set[str]]:
     for name in PAGES:
         if name != "wheels" or family == "bass":
 
-            def noted(self: BenchState, measure: str, position: int | None = None, page: str = name) -> Held | None:
+            def noted(
+                self: BenchState, measure: MeasureCode, position: int | None = None, page: str = name
+            ) -> Held | None:
                 found[measure].add(page)
                 return held(self, measure, position)
 

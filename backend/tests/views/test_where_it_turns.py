@@ -14,6 +14,7 @@ from itertools import pairwise
 from pathlib import Path
 
 import pytest
+from fidicula.codes import MeasureCode
 from fidicula.domain.records import Reading
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.instruction.instruct import instruct
@@ -130,7 +131,7 @@ def steps(low: float, high: float, count: int = 12) -> list[float]:
     return [low + (high - low) * i / count for i in range(count + 1)]
 
 
-def twice(value: float, *, measure: str = "projection", first: float = 27.0) -> Bench:
+def twice(value: float, *, measure: MeasureCode = "projection", first: float = 27.0) -> Bench:
     """Read once, and once more beside it: both count."""
     bench = measured(singles={measure: first})
     old = [one for one in bench.readings if one.measure == measure]

@@ -1,6 +1,6 @@
 // The codes that stand in the tables, as types. Written by `./fidicula codes` from `tables/data`.
 
-export type Measure =
+export type MeasureCode =
   | 'humidity'
   | 'temperature'
   | 'pitch'
@@ -86,7 +86,72 @@ export type Measure =
   | 'bridge_warp'
   | 'bridge_turn'
 
-export type Tool =
+export type FigureCode =
+  | 'end_height_bass'
+  | 'end_height_treble'
+  | 'mark_height_bass'
+  | 'mark_height_treble'
+  | 'end_height_added_bass'
+  | 'end_height_added_treble'
+  | 'end_height_added'
+  | 'nut_spread'
+  | 'nut_height_bass'
+  | 'nut_height_treble'
+  | 'slot_depth_ratio'
+  | 'slot_width_ratio'
+  | 'slot_fall'
+  | 'margin_treble_at_nut'
+  | 'board_angle'
+  | 'stop_length'
+  | 'neck_length'
+  | 'neck_to_stop'
+  | 'string_length'
+  | 'projection'
+  | 'overstand'
+  | 'max_wedge_at_heel'
+  | 'fingerboard_length'
+  | 'fingerboard_width_nut'
+  | 'fingerboard_width_end'
+  | 'end_margin_bass'
+  | 'end_margin_treble'
+  | 'fingerboard_radius'
+  | 'fingerboard_thickness'
+  | 'fingerboard_thickness_min'
+  | 'neck_thickness_nut'
+  | 'neck_thickness_heel'
+  | 'relief_bass'
+  | 'relief_treble'
+  | 'edge_hollow'
+  | 'relief_added_bass'
+  | 'relief_added_treble'
+  | 'projection_accepted_high'
+  | 'projection_accepted_below'
+  | 'stop_length_accepted_low'
+  | 'bridge_spread'
+  | 'crown_radius'
+  | 'bridge_foot_width'
+  | 'bridge_foot_thickness'
+  | 'bridge_top_thickness'
+  | 'bridge_waist'
+  | 'bridge_waist_floor'
+  | 'crown_radius_factor'
+  | 'post_diameter'
+  | 'bar_inset'
+  | 'post_setback'
+  | 'post_setback_in_posts'
+  | 'post_setback_in_feet'
+  | 'post_far_side'
+  | 'foot_spread_share'
+  | 'top_thickness'
+  | 'post_inset'
+  | 'post_bottom_aside'
+  | 'afterlength'
+  | 'break_angle'
+  | 'saddle_height'
+  | 'waist_width'
+  | 'afterlength_divisor'
+
+export type ToolCode =
   | 'caliper'
   | 'rule'
   | 'wedge'
@@ -100,7 +165,7 @@ export type Tool =
   | 'scale'
   | 'pencil'
 
-export type Work =
+export type WorkCode =
   | 'crown_cut'
   | 'nut_filed'
   | 'board_dressed'
@@ -148,7 +213,7 @@ export type Work =
   | 'bridge_trial_off'
   | 'bridge_wood'
 
-export type Question =
+export type QuestionCode =
   | 'estimate'
   | 'acclimatise'
   | 'deadline'
@@ -182,7 +247,7 @@ export type Question =
   | 'sound'
   | 'approval'
 
-export type Outcome =
+export type OutcomeCode =
   | 'estimate_first'
   | 'agreed'
   | 'wait'
@@ -237,7 +302,7 @@ export type Outcome =
   | 'small_move'
   | 'ask'
 
-export type TargetQuestion =
+export type TargetQuestionCode =
   | 'end_heights'
   | 'height_reference'
   | 'height_direction'
@@ -270,7 +335,7 @@ export type TargetQuestion =
   | 'post_order'
   | 'judging'
 
-export type School =
+export type SchoolCode =
   | 'orchestral'
   | 'soloist'
   | 'beginner'
@@ -347,7 +412,7 @@ export type School =
   | 'by_number'
   | 'by_touch'
 
-export type Finding =
+export type FindingCode =
   | 'seam_open'
   | 'crack'
   | 'old_repair'
@@ -438,7 +503,7 @@ export type Finding =
   | 'buzz_everywhere'
   | 'rosin'
 
-export type ComputedSign =
+export type ComputedSignCode =
   | 'came_damp'
   | 'came_dry'
   | 'air_same'

@@ -11,6 +11,7 @@ from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import may
 from fidicula.api.words import Ticket
+from fidicula.judgement.measures import measure_code
 from fidicula.services.bench.devices_at_bench import DevicesAtBench, Shown
 
 router = APIRouter(prefix="/api/instruments/{ticket}", tags=["devices"], responses=RESPONSES)
@@ -28,4 +29,4 @@ class ReadBody(Body):
 def device(request: Request, ticket: Ticket, body: ReadBody) -> Shown:
     """Let a place's simulated device send what it reads there."""
     devices: DevicesAtBench = request.app.state.devices
-    return devices.send(ticket, body.measure, body.position, body.manner)
+    return devices.send(ticket, measure_code(body.measure), body.position, body.manner)

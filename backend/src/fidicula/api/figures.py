@@ -11,6 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence
+from fidicula.judgement.measures import figure_code
 from fidicula.services.shop.figures import FigureLine, Figures, FigureTyped
 from fidicula.tables.figures import FigureKey
 from fidicula.views.figure_pages import FigurePage
@@ -33,7 +34,7 @@ class KeyBody(BaseModel):
     school: Label = ""
 
     def key(self) -> FigureKey:
-        return FigureKey(self.family, self.size, self.measure, self.question, self.school)
+        return FigureKey(self.family, self.size, figure_code(self.measure), self.question, self.school)
 
 
 class ChangeBody(KeyBody):
@@ -73,7 +74,7 @@ def history(
     figures: Use, family: Family, size: Size, measure: Label, question: Label = "", school: Label = ""
 ) -> list[FigureLine]:
     """Everything that a figure ever was, newest first."""
-    return figures.history(FigureKey(family, size, measure, question, school))
+    return figures.history(FigureKey(family, size, figure_code(measure), question, school))
 
 
 @router.put("", dependencies=[may("figures")])

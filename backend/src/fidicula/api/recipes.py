@@ -11,6 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Ticket
+from fidicula.judgement.measures import measure_code
 from fidicula.services.shop.following import Following, Followings, Preview, TargetsWanted
 from fidicula.services.shop.recipes import RecipeNumbers, Recipes, RecipesOfFamily
 from fidicula.views.sheet.model import BenchSheet
@@ -40,7 +41,10 @@ class FollowBody(BaseModel):
     sources: Annotated[dict[Label, SourceBody], Field(max_length=20)] = {}
 
     def targets_wanted(self) -> TargetsWanted:
-        sources = {measure: {"from": source.kind, "of": source.of} for measure, source in self.sources.items()}
+        sources = {
+            measure_code(measure, field="sources"): {"from": source.kind, "of": source.of}
+            for measure, source in self.sources.items()
+        }
         return TargetsWanted(self.recipe, self.schools, sources)
 
 

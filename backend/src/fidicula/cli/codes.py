@@ -9,6 +9,7 @@ from pathlib import Path
 
 COLUMNS = {
     "MeasureCode": ("measures", "measure"),
+    "FigureCode": ("figure_measures", "measure"),
     "ToolCode": ("tools", "tool"),
     "WorkCode": ("works", "work"),
     "QuestionCode": ("deciding", "question"),
@@ -32,8 +33,8 @@ def codes() -> dict[str, list[str]]:
     folder = resources.files("fidicula.tables").joinpath("data")
     found = {}
     for name, (table, column) in COLUMNS.items():
-        with folder.joinpath(f"{table}.csv").open(encoding="utf-8", newline="") as file:
-            found[name] = list(dict.fromkeys(row[column] for row in csv.DictReader(file)))
+        text = folder.joinpath(f"{table}.csv").read_text(encoding="utf-8")
+        found[name] = list(dict.fromkeys(row[column] for row in csv.DictReader(text.splitlines())))
     return found
 
 

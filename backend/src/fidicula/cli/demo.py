@@ -11,6 +11,7 @@ from uuid import uuid4
 from fidicula.cli.demo_leaving import bring, hand_over, mark, seal_earlier
 from fidicula.cli.demo_plan import load_plan, load_stock
 from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
+from fidicula.codes import MeasureCode
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.people_records import Person
 from fidicula.domain.records import NewReading, NewWork, SetString, StringSet
@@ -208,7 +209,7 @@ def _load_course(engine: Engine, ticket: str, entry: dict[str, Any], *, by: str)
         hand_over(engine, ticket, entry["handed_over"], by=by)
 
 
-def _with(measure: str, tool: str) -> str:
+def _with(measure: MeasureCode, tool: str) -> str:
     """The tool in the hand where it reads this, else the usual one; inside it is the card gauge."""
     if MEASURES[measure].tools[0] == "card_gauge":
         return "card_gauge"

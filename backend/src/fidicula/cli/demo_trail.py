@@ -7,6 +7,7 @@ from typing import Any
 from uuid import UUID, uuid4
 
 from fidicula.cli.demo_sound import simulated_recording
+from fidicula.codes import MeasureCode
 from fidicula.core.sound.ratings import STRING_QUALITIES, WHOLE_QUALITIES
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.sound_records import Heard, PostEntry
@@ -60,7 +61,7 @@ def _rated(event: dict[str, Any]) -> dict[str, int]:
 
 
 def _take(
-    bench: Bench, ticket: str, measure: str, position: int | None, typed: str, *, after_work: int, by: str
+    bench: Bench, ticket: str, measure: MeasureCode, position: int | None, typed: str, *, after_work: int, by: str
 ) -> None:
     taking = Taking(
         id=uuid4(),

@@ -11,6 +11,7 @@ from uuid import UUID
 from sqlalchemy import ColumnElement, Connection, Select, and_, exists, func, literal, select, text
 from sqlalchemy.dialects.postgresql import distinct_on
 
+from fidicula.codes import MeasureCode
 from fidicula.db import schema
 from fidicula.db.once import add_once
 
@@ -88,7 +89,7 @@ def has_words(where: str, words: str) -> Wanted:
 
 
 def measured(
-    measure: str,
+    measure: MeasureCode,
     low: float | None,
     high: float | None,
     *,

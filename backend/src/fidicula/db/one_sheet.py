@@ -14,6 +14,7 @@ from sqlalchemy.sql.elements import ColumnElement
 from sqlalchemy.sql.selectable import ScalarSelect
 
 from fidicula.core.readings.estimate import Repeats
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.db import schema
 from fidicula.db.course import mark_of, seen_of
 from fidicula.db.damage import look_of
@@ -55,7 +56,7 @@ class SheetRecords:
     decisions: Sequence[Decision]
     seen: Sequence[Seen]
     marks: Sequence[CourseMark]
-    last_time: Mapping[tuple[str, int | None], LastTime]
+    last_time: Mapping[MeasurementKey, LastTime]
     stamp: int
     learnt: Learnt
     planned: tuple[str, ...] = ()
@@ -292,9 +293,7 @@ def _hands(rows: list[tuple[str, str, float, int]] | None) -> dict[tuple[str, st
     return {(person, tool): Repeats(squares, free) for person, tool, squares, free in rows or []}
 
 
-def _last_time(
-    rows: list[dict[str, Any]], works: list[tuple[str, str, int, str]]
-) -> dict[tuple[str, int | None], LastTime]:
+def _last_time(rows: list[dict[str, Any]], works: list[tuple[str, str, int, str]]) -> dict[MeasurementKey, LastTime]:
     """works : [opening of the visit, visit, number, work] of the other visits."""
     done = [(datetime.fromisoformat(opened), visit, number, work) for opened, visit, number, work in works]
     found = {}

@@ -6,6 +6,7 @@ from sqlalchemy import Connection, bindparam, select
 from sqlalchemy.dialects.postgresql import distinct_on
 from sqlalchemy.dialects.postgresql import insert as upsert
 
+from fidicula.codes import MeasureCode
 from fidicula.db import schema
 from fidicula.db.once import add_once
 from fidicula.domain.records import FigureEntry, RecipeEntry
@@ -55,7 +56,9 @@ class ShopRules:
         rows = self._connection.execute(_FIGURES_IN_FORCE, {"family": family})
         return [FigureEntry(**row._mapping) for row in rows if not row.withdrawn]
 
-    def figure_history(self, *, family: str, size: str, measure: str, question: str, school: str) -> list[FigureEntry]:
+    def figure_history(
+        self, *, family: str, size: str, measure: MeasureCode, question: str, school: str
+    ) -> list[FigureEntry]:
         """Every entry of one key, newest first."""
         values = (family, size, measure, question, school)
         rows = self._connection.execute(

@@ -7,6 +7,7 @@ from uuid import UUID
 
 from sqlalchemy import Connection, Table, func, select, update
 
+from fidicula.codes import MeasureCode
 from fidicula.db import schema
 from fidicula.db.log import reading_of, work_of
 from fidicula.db.once import add_once
@@ -27,7 +28,7 @@ class Sound:
         """Works that stand, of every visit."""
         return [work_of(m) for m in self._lines(schema.work_done, instrument_id)]
 
-    def readings(self, instrument_id: UUID, measures: tuple[str, ...]) -> list[Reading]:
+    def readings(self, instrument_id: UUID, measures: tuple[MeasureCode, ...]) -> list[Reading]:
         """Readings of some measures that stand, of every visit."""
         t = schema.reading
         lines = self._lines(t, instrument_id, t.c.measure.in_(measures), t.c.corrected_by.is_(None))

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date
 
+from fidicula.codes import MeasureCode
+
 
 @dataclass(frozen=True)
 class OfFamily:
@@ -36,7 +38,7 @@ class Measured:
     is_strict : the limits themselves are not counted in.
     """
 
-    measure: str
+    measure: MeasureCode
     place: str
     low: float | None
     high: float | None
@@ -97,7 +99,7 @@ class Vocabulary:
     """
 
     families: dict[str, str]
-    measures: dict[str, str]
+    measures: dict[str, MeasureCode]
     places: dict[str, tuple[str, ...]]
     works: dict[str, str]
     kinds: dict[str, str]

@@ -7,7 +7,6 @@ from datetime import date, datetime
 from typing import Literal
 from uuid import UUID
 
-
 BelongingPlace = Literal["with_it", "off", "gone"]
 """On the instrument or beside it; off it now, loose in the shop; no longer there."""
 

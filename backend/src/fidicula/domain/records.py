@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from datetime import date, datetime
 from uuid import UUID
 
+from fidicula.codes import FigureCode, MeasureCode
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.readings.doubt import DoubtCode
 from fidicula.domain.work_details import PLAIN, WorkDetail
@@ -42,7 +43,7 @@ class TargetChoice:
 
     recipe: str | None = None
     schools: Mapping[str, str] = field(default_factory=dict)
-    sources: Mapping[str, Mapping[str, str]] = field(default_factory=dict)
+    sources: Mapping[MeasureCode, Mapping[str, str]] = field(default_factory=dict)
     id: UUID | None = None
     reason: str = ""
     chosen_by: str = ""
@@ -130,7 +131,7 @@ class Reading:
     number: int
     id: UUID
     visit_id: UUID
-    measure: str
+    measure: MeasureCode
     position: int | None
     typed: str
     value: float
@@ -171,7 +172,7 @@ class NewReading:
 
     id: UUID
     visit_id: UUID
-    measure: str
+    measure: MeasureCode
     position: int | None
     typed: str
     value: float
@@ -315,7 +316,7 @@ class FigureEntry:
     id: UUID
     family: str
     size: str
-    measure: str
+    measure: FigureCode
     question: str
     school: str
     low: float | None

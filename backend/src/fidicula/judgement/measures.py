@@ -4,18 +4,37 @@ from __future__ import annotations
 
 from functools import cache
 
+from fidicula.codes import FigureCode, MeasureCode
 from fidicula.core.readings.states import MeasurementKey
+from fidicula.domain.errors import NotFoundError, RefusedError
 from fidicula.domain.records import Instrument
+from fidicula.tables.figures import figure_measures
 from fidicula.tables.measures import MeasureRow, measures
 
-MEASURES: dict[str, MeasureRow] = measures()
-CARD: dict[str, MeasureRow] = {
+MEASURES: dict[MeasureCode, MeasureRow] = measures()
+CARD: dict[MeasureCode, MeasureRow] = {
     row.measure: row for row in sorted(MEASURES.values(), key=lambda row: row.card or 0) if row.needed
 }
 """What a bridge needs."""
 
 
-def said_of_all(measure: str) -> str:
+def measure_code(typed: str, *, field: str = "measure") -> MeasureCode:
+    """A measure by its code. Raises RefusedError for what is none."""
+    found = next((one for one in MEASURES if one == typed), None)
+    if found is None:
+        raise RefusedError(f"there is no measure “{typed}”", field=field)
+    return found
+
+
+def figure_code(typed: str) -> FigureCode:
+    """What there are figures for, by its code. Raises NotFoundError for what is none."""
+    found = next((one for one in figure_measures() if one == typed), None)
+    if found is None:
+        raise NotFoundError(f"there is no figure “{typed}”", field="measure")
+    return found
+
+
+def said_of_all(measure: MeasureCode) -> str:
     """What a measure is called for all strings together: “heights at the nut”, “projection”."""
     row = MEASURES[measure]
     return f"heights {row.label}" if row.height else row.label

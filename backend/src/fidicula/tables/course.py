@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
-from fidicula.tables.parts import Part
+from fidicula.codes import MeasureCode, Part
 from fidicula.tables.pricing import work_steps
 from fidicula.tables.rows import TableError, TableRow, read_rows
 from fidicula.tables.signs import When, computed_signs, findings, when
@@ -47,7 +47,7 @@ class _DecidingRow(TableRow):
     asked_when: str
     bars: str | None
     before: str | None
-    at_measure: str | None
+    at_measure: MeasureCode | None
     settled_by: str | None
     rules_at: str | None
     undecided: Undecided | None
@@ -150,7 +150,7 @@ class Deciding:
     asked_when: When
     bars: frozenset[str]
     before: str | None
-    at_measure: str | None
+    at_measure: MeasureCode | None
     settled_by: frozenset[str]
     rules_at: str | None
     undecided: Undecided | None

@@ -10,6 +10,7 @@ from typing import Annotated, Literal
 
 from pydantic import BeforeValidator, model_validator
 
+from fidicula.codes import FigureCode
 from fidicula.core.bands import Band
 from fidicula.core.errors import CoreError
 from fidicula.tables.rows import SourcedRow, TableError, TableRow, read_rows
@@ -30,7 +31,7 @@ _PARTS: Mapping[Shape, tuple[bool, bool, bool]] = {
 class FigureMeasure(TableRow):
     """What a figure is of. part : of the instrument, for finding it."""
 
-    measure: str
+    measure: FigureCode
     label: str
     unit: str
     shape: Shape
@@ -38,7 +39,7 @@ class FigureMeasure(TableRow):
 
 
 @cache
-def figure_measures() -> dict[str, FigureMeasure]:
+def figure_measures() -> dict[FigureCode, FigureMeasure]:
     return {row.measure: row for row in read_rows("figure_measures", FigureMeasure)}
 
 
@@ -52,7 +53,7 @@ class FigureKey:
 
     family: str
     size: str
-    measure: str
+    measure: FigureCode
     question: str = ""
     school: str = ""
 
@@ -70,7 +71,7 @@ class FigureValues(SourcedRow):
     Raises ValueError, in words, for a part that is missing or too many, and for an unordered band.
     """
 
-    measure: str
+    measure: FigureCode
     low: Number = None
     aim: Number = None
     high: Number = None
@@ -179,7 +180,7 @@ class FigureBook:
         return self.own.get(key) or starting_figures().get(key)
 
     def find(
-        self, *, family: str, size: str, measure: str, question: str = "", school: str = ""
+        self, *, family: str, size: str, measure: FigureCode, question: str = "", school: str = ""
     ) -> FigureValues | None:
         """The figure that holds for an instrument: of its size, else one said to hold in every size, else none."""
         for key_family, key_size in ((family, size), (family, ""), ("", "")):
@@ -202,7 +203,7 @@ def _school_keys() -> tuple[FigureKey, ...]:
 
 
 @cache
-def measures_of_school(question: str, school: str) -> tuple[str, ...]:
+def measures_of_school(question: str, school: str) -> tuple[FigureCode, ...]:
     """What figures a school needs, in the table's order."""
     return tuple(
         dict.fromkeys(key.measure for key in _school_keys() if (key.question, key.school) == (question, school))
@@ -247,7 +248,7 @@ def _factors() -> dict[tuple[str, int, str], SpreadFactor]:
     return {(row.family, row.count, row.measure): row for row in read_rows("spread_factors", SpreadFactor)}
 
 
-def spread_factor(*, family: str, count: int, measure: str) -> SpreadFactor | None:
+def spread_factor(*, family: str, count: int, measure: FigureCode) -> SpreadFactor | None:
     """How much wider than with four strings a spread is; None where the shop has no figure."""
     return _factors().get((family, count, measure))
 

@@ -5,7 +5,8 @@ from __future__ import annotations
 from collections.abc import Container
 from functools import cache
 
-from fidicula.tables.parts import PARTS, Part
+from fidicula.codes import Part
+from fidicula.tables.parts import parts
 from fidicula.tables.rows import TableError, TableRow, read_rows
 from fidicula.tables.signs import OfFamilies
 from fidicula.tables.work import works
@@ -38,7 +39,7 @@ def closing_points() -> dict[str, ClosingPoint]:
 def left_open() -> dict[Part, str]:
     """What it would mean to leave something open at a part."""
     found = {row.part: row.means for row in read_rows("left_open", _LeftOpenRow)}
-    if set(found) != set(PARTS):
+    if set(found) != set(parts()):
         raise TableError("left_open.csv: one row for each part")
     return found
 

@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import field_validator
 
+from fidicula.codes import FigureCode, MeasureCode
 from fidicula.tables.rows import TableError, read_rows
 from fidicula.tables.signs import OfFamilies
 from fidicula.tables.work import tools
@@ -35,7 +36,7 @@ class MeasureRow(OfFamilies):
     tools : what it is read with, the usual one first.
     """
 
-    measure: str
+    measure: MeasureCode
     label: str
     part: str
     places: tuple[str, ...] | None
@@ -49,7 +50,7 @@ class MeasureRow(OfFamilies):
     height: bool
     zero_will_do: bool
     signed: bool
-    figures: tuple[str | None, ...]
+    figures: tuple[FigureCode | None, ...]
     how: str
     slip: str | None
     form: str | None
@@ -95,14 +96,14 @@ class MeasureRow(OfFamilies):
             return f"{string_names[position]} to {string_names[position + 1]}"
         return string_names[position] if self.for_each_string else self.places[position]
 
-    def figure_at(self, position: int | None) -> str | None:
+    def figure_at(self, position: int | None) -> FigureCode | None:
         """The figure that a place is compared with."""
         index = 0 if position is None else position
         return self.figures[index] if not self.for_each_string and index < len(self.figures) else None
 
 
 @cache
-def measures() -> dict[str, MeasureRow]:
+def measures() -> dict[MeasureCode, MeasureRow]:
     """By name, in the order of a full measuring. Raises TableError where figures and places do not go together."""
     found = {row.measure: row for row in read_rows("measures", MeasureRow)}
     for row in found.values():

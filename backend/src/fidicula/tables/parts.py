@@ -4,13 +4,11 @@ from __future__ import annotations
 
 from functools import cache
 
-from pydantic import BaseModel
-
 from fidicula.codes import Part
-from fidicula.tables.rows import read_rows
+from fidicula.tables.rows import TableRow, read_rows
 
 
-class PartRow(BaseModel, frozen=True):
+class PartRow(TableRow):
     part: Part
     label: str
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
-from fidicula.tables.parts import Part
+from fidicula.codes import MeasureCode, Part
 from fidicula.tables.rows import TableError, TableRow, read_rows
 
 _NOT = "not:"
@@ -46,7 +46,7 @@ class Finding(OfFamilies):
     verdict: str
     leads_to: str | None
     work: str | None
-    measure: str | None
+    measure: MeasureCode | None
 
     @property
     def works(self) -> tuple[str, ...]:

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from functools import cache
 
+from fidicula.codes import MeasureCode, Part
 from fidicula.core.geometry.board import HeightDirection
-from fidicula.tables.parts import Part
 from fidicula.tables.rows import TableRow, read_rows
 
 
@@ -32,13 +32,13 @@ class Invalidation(TableRow):
     """A reading of `measure` taken before `work` is stale after it."""
 
     work: str
-    measure: str
+    measure: MeasureCode
     why: str
 
 
 class _RestsOn(TableRow):
     work: str
-    measure: str
+    measure: MeasureCode
 
 
 class Tool(TableRow):

@@ -5,14 +5,15 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from fidicula.codes import MeasureCode
 from fidicula.domain.tickets import next_ticket
 from fidicula.judgement.measures import MEASURES
 from fidicula.tables import figures
 from fidicula.tables.course import visit_kinds
+from fidicula.tables.parts import parts
 from fidicula.tables.sound import act_choices
 from fidicula.tables.work import OF_ONE, tools, works
 from fidicula.views.sheet.model import Choice
-from fidicula.words.parts import LABELS
 
 MATERIALS = ("synthetic", "steel", "gut")
 
@@ -43,7 +44,7 @@ class ToolChoice:
 class MeasureWords:
     """How a measure is taken, and how it usually goes wrong; the same in every sheet, and so told once."""
 
-    measure: str
+    measure: MeasureCode
     how: str
     slip: str
 
@@ -101,7 +102,7 @@ def choices_of(tickets: Sequence[str], own_sizes: Sequence[tuple[str, str]]) -> 
             WorkChoice(
                 row.work,
                 row.label,
-                "Other" if row.part is None else LABELS[row.part],
+                "Other" if row.part is None else parts()[row.part].label,
                 row.work not in OF_ONE,
                 row.caution,
             )

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from fidicula.codes import FigureCode
 from fidicula.core.targets.heights import PartOfBand, end_height_band
 from fidicula.judgement.targets.rules import Rules
 from fidicula.tables.figures import (
@@ -19,7 +20,7 @@ from fidicula.words.names import ACCEPTED
 from fidicula.words.numbers import lower_first
 
 
-def measures_of(question: str, school: str) -> tuple[str, ...]:
+def measures_of(question: str, school: str) -> tuple[FigureCode, ...]:
     """What figures a school has or could have."""
     if question == "end_heights" and (question, school) in schools():
         return ("end_height_bass", "end_height_treble")
@@ -40,7 +41,7 @@ class FigureRow:
     own : the shop entered it.  confirmed_by : None until someone of the shop stands by it.
     """
 
-    measure: str
+    measure: FigureCode
     label: str
     unit: str
     shape: str
@@ -104,7 +105,7 @@ def _school_rows(rules: Rules, size: str) -> list[FigureRow]:
     return rows
 
 
-def _row(rules: Rules, size: str, measure: str, question: str = "", school: str = "") -> FigureRow:
+def _row(rules: Rules, size: str, measure: FigureCode, question: str = "", school: str = "") -> FigureRow:
     book, kind = rules.book, figure_measures()[measure]
     for_size = FigureKey(rules.family, size, measure, question, school)
     found = book.find(family=rules.family, size=size, measure=measure, question=question, school=school)
@@ -135,14 +136,14 @@ def _row(rules: Rules, size: str, measure: str, question: str = "", school: str 
     )
 
 
-def _has_sizes(measure: str) -> bool:
+def _has_sizes(measure: FigureCode) -> bool:
     """Whether each size has its own; what nobody has a figure of yet is never said to hold in every size."""
     known = [key for key in starting_figures() if key.measure == measure]
     return not known or any(key.size for key in known)
 
 
 def _derived(
-    book: FigureBook, family: str, size: str, measure: str, school: School | None
+    book: FigureBook, family: str, size: str, measure: FigureCode, school: School | None
 ) -> tuple[FigureValues | None, str]:
     """What a school without figures of its own takes from the family's."""
     if school is None or school.question != "end_heights" or school.rule in (None, "own", "family"):

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from datetime import date, datetime
 from typing import Any
 
+from fidicula.codes import MeasureCode
 from fidicula.domain.asking_records import (
     CameFor,
     Condition,
@@ -126,7 +127,7 @@ def shows(condition: Condition, value: Any) -> str:
     return str(value)
 
 
-def _reading(measure: str, position: int, value: float, at: str) -> str:
+def _reading(measure: MeasureCode, position: int, value: float, at: str) -> str:
     row = MEASURES[measure]
     places = "" if position < 0 or row.for_each_string else f"{(row.places or ('',))[position]} "
     on = day_and_year(datetime.fromisoformat(at).astimezone().date())

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from fidicula.judgement.assessment.derived import Where
 from fidicula.judgement.assessment.findings import WHERE, off_middle, spacing
 from fidicula.judgement.assessment.leaning import tilt_of, width_at_bridge
 from fidicula.judgement.assessment.state import BenchState
@@ -69,7 +70,7 @@ def _kidneys(state: BenchState) -> FoundView | None:
     return FoundView("bridge_kidney", f"The {wider} kidney is {by} mm wider than the other: cut so on purpose?")
 
 
-def _spaced(state: BenchState, where: str) -> FoundView | None:
+def _spaced(state: BenchState, where: Where) -> FoundView | None:
     found = spacing(state, where)
     if found is None:
         return None

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from datetime import date, datetime
 
+from fidicula.codes import MeasureCode, Part
 from fidicula.core.bands import outside_by
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Seen, WorkDone
@@ -13,7 +14,6 @@ from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.measures import MEASURES, said_of_all
 from fidicula.numerals import number, of_unit, places_needed
 from fidicula.tables.leaving import left_open
-from fidicula.tables.parts import Part
 from fidicula.tables.signs import VERDICTS, findings, items
 from fidicula.words.acts import act_words
 from fidicula.words.numbers import day, day_and_clock, listed, plural, sentence
@@ -69,14 +69,14 @@ LISTS: Mapping[str, str] = {
 
 def readings_of(state: BenchState, part: Part) -> list[str]:
     """What was read of a part at this visit, a line for each measure: values, and how they stand to their band."""
-    by_measure: dict[str, list[MeasurementKey]] = {}
+    by_measure: dict[MeasureCode, list[MeasurementKey]] = {}
     for place in state.reading_states:
         if part_of(place[0]) == part:
             by_measure.setdefault(place[0], []).append(place)
     return [_measure_line(state, measure, places) for measure, places in by_measure.items()]
 
 
-def _measure_line(state: BenchState, measure: str, places: Sequence[MeasurementKey]) -> str:
+def _measure_line(state: BenchState, measure: MeasureCode, places: Sequence[MeasurementKey]) -> str:
     row = MEASURES[measure]
     values, off, again, wanted = [], [], 0, 0
     decimals = places_needed([_value(state, place) for place in places])

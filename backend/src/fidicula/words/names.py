@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from fidicula.codes import MeasureCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Instrument
 from fidicula.judgement.measures import MEASURES, name_of
@@ -21,7 +22,7 @@ def key_name(instrument: Instrument, key: MeasurementKey) -> str:
 
 def key_names(instrument: Instrument, keys: Sequence[MeasurementKey]) -> list[str]:
     """Each measure once, with its strings: “at the board's end (G D A E)”."""
-    by_measure: dict[str, list[str]] = {}
+    by_measure: dict[MeasureCode, list[str]] = {}
     for measure, position in keys:
         places = by_measure.setdefault(measure, [])
         if position is not None:
@@ -30,7 +31,7 @@ def key_names(instrument: Instrument, keys: Sequence[MeasurementKey]) -> list[st
             by_measure.items()]  # fmt: skip
 
 
-def of_all(measure: str) -> str:
+def of_all(measure: MeasureCode) -> str:
     """What a measure is called for all strings together: “heights at the nut”, “projection”."""
     row = MEASURES[measure]
     return f"heights {row.label}" if row.height else row.label

@@ -4,33 +4,22 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from fidicula.codes import Part
 from fidicula.judgement.assessment.parts import PartAssessment, PartState
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.instruction.model import Instruction
 from fidicula.numerals import number
-from fidicula.tables.parts import Part
+from fidicula.tables.parts import parts
 from fidicula.tables.signs import findings
 from fidicula.tables.work import works
 from fidicula.words.numbers import listed, lower_first, plural, to_take
 
-LABELS: Mapping[Part, str] = {
-    "pegs": "Pegs",
-    "strings": "Strings",
-    "nut": "Nut",
-    "board": "Board",
-    "neck": "Neck",
-    "bridge": "Bridge",
-    "bar": "Bass bar",
-    "post": "Post",
-    "tailpiece": "Tailpiece",
-    "body": "Body",
-}
 _OF_FAMILY: Mapping[tuple[Part, str], str] = {("pegs", "bass"): "Machines"}
 
 
 def label_of(part: Part, family: str) -> str:
     """What a family calls a part of it."""
-    return _OF_FAMILY.get((part, family), LABELS[part])
+    return _OF_FAMILY.get((part, family), parts()[part].label)
 
 
 WORDS: Mapping[PartState, str] = {

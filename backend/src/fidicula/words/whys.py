@@ -86,7 +86,7 @@ def _figure(state: BenchState, place: MeasurementKey) -> Why:
     return Why(title=_titled(state, place), lines=lines, follows=follows)
 
 
-def _titled(state: BenchState, place: tuple[str, int | None]) -> str:
+def _titled(state: BenchState, place: MeasurementKey) -> str:
     name = state.name(place) if place[1] is not None else MEASURES[place[0]].label
     return name[0].upper() + name[1:]
 

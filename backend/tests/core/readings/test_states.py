@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.core.readings.states import LoggedReading, LoggedWork, ReadingState, reading_states
+from fidicula.core.readings.states import LoggedReading, LoggedWork, MeasurementKey, ReadingState, reading_states
 
-PLACE = ("end_height", 0)
+PLACE: MeasurementKey = ("end_height", 0)
 STALE_AFTER = {"end_height": {"crown_cut": "the crown was cut"}}
 
 

@@ -6,6 +6,7 @@ from datetime import timedelta
 
 import pytest
 from fidicula.core.readings.doubt import Plausible
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.columns import columns
 from fidicula.judgement.assessment.findings import off_middle, spacing
 from fidicula.judgement.assessment.leaning import width_at_bridge
@@ -169,7 +170,7 @@ def test_a_flat_under_the_low_string_is_counted_in_the_crown_and_not_in_its_heig
 
 def test_a_chord_tells_a_radius_with_its_rise_alone() -> None:
     """c² / 8h + h / 2: 30 and 2.8 make 41.6."""
-    place = ("fingerboard_radius", None)
+    place: MeasurementKey = ("fingerboard_radius", None)
     assert Bench().read("board_chord", 30.0).assess().state.derived(place) is None
     assert Bench().read("board_rise", 2.8).assess().state.derived(place) is None
     told = Bench().read("board_chord", 30.0).read("board_rise", 2.8).assess().state.derived(place)

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 
 import pytest
+from fidicula.codes import MeasureCode
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.findings import spacing
 from fidicula.judgement.assessment.held import Held
@@ -29,23 +31,25 @@ def test_marks_closer_than_the_strings_are_thick_are_no_spacing() -> None:
 class Few:
     """Holds what it is given."""
 
-    values: dict[tuple[str, int | None], float] = field(default_factory=dict)
+    values: dict[MeasurementKey, float] = field(default_factory=dict)
 
-    def held(self, measure: str, position: int | None = None) -> Held | None:
+    def held(self, measure: MeasureCode, position: int | None = None) -> Held | None:
         value = self.values.get((measure, position))
         return None if value is None else Held(value, False, 0.1, "read")
 
-    def read_or_figure(self, measure: str, position: int | None = None, **_figure: str) -> Held | None:
+    def read_or_figure(
+        self, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
+    ) -> Held | None:
         return self.held(measure, position)
 
 
-BOARD: dict[tuple[str, int | None], float] = {
+BOARD: dict[MeasurementKey, float] = {
     ("fingerboard_width", 0): 24.0,
     ("fingerboard_width", 1): 42.0,
     ("fingerboard_length", None): 270.0,
     ("string_length", None): 330.0,
 }
-EDGES: dict[tuple[str, int | None], float] = {("edge_projection", 0): 26.0, ("edge_projection", 1): 27.0}
+EDGES: dict[MeasurementKey, float] = {("edge_projection", 0): 26.0, ("edge_projection", 1): 27.0}
 
 
 def test_a_board_is_drawn_out_to_the_bridge_from_four_readings_and_from_no_fewer() -> None:
@@ -121,7 +125,7 @@ def test_a_size_without_figures_asks_for_them_and_for_nothing_else() -> None:
         (("projection", None), 27.0),
     ],
 )
-def test_about_what_a_reading_is_goes_by_what_is_wanted(place: tuple[str, int | None], usual: float) -> None:
+def test_about_what_a_reading_is_goes_by_what_is_wanted(place: MeasurementKey, usual: float) -> None:
     found = measured().assess().state.usual(place)
     assert found is not None
     assert found == pytest.approx(usual)

@@ -17,10 +17,10 @@ from fidicula.judgement.assessment.thresholds import strings_in_band
 from fidicula.judgement.instruction.instruct import instruct
 from fidicula.tables.course import instructions
 from fidicula.tables.figures import FigureBook
+from fidicula.tables.parts import parts
 from fidicula.tables.schools import schools_for
 from fidicula.tables.signs import findings
 from fidicula.tables.work import works
-from fidicula.words.parts import LABELS
 
 from ...scenario import Bench, days
 from ...views.test_where_it_turns import in_order
@@ -107,6 +107,6 @@ def test_what_is_instructed_is_possible_and_allowed(block: int) -> None:
             heights = {place: stand for place, stand in a.state.reading_states.items() if place[0] == "end_height"}
             assert {stand.state for stand in heights.values()} == {"current"}, seed
         if found.code == "hand_over":
-            open_parts = [LABELS[part.part] for part in a.parts if part.is_open]
+            open_parts = [parts()[part.part].label for part in a.parts if part.is_open]
             assert all(any(line.startswith(label) for line in said.says) for label in open_parts), seed
             assert open_parts == [] or "In band" not in said.title, seed

@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 import pytest
+from fidicula.codes import MeasureCode
 
 from ...scenario import Bench
 
-LAST = {"string_length": 684, "nut_spread": 25, "bridge_spread": 49}
+LAST: dict[MeasureCode, float] = {"string_length": 684, "nut_spread": 25, "bridge_spread": 49}
 
 
 def back(*, days: float = 300, works: tuple[str, ...] = ()) -> Bench:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
+from fidicula.codes import MeasureCode
 from fidicula.judgement.assessment.inspection import post_is_down
 from fidicula.judgement.assessment.post import post_target
 from fidicula.views.sheet.inspection import item_views
@@ -68,7 +69,7 @@ def test_the_setters_target_is_the_schools() -> None:
     [("half_foot", "bridge_foot_thickness", 4.8, 2.4), ("near", "bridge_foot_thickness", 4.8, 1.0)],
 )
 def test_half_a_foot_is_half_of_the_foot_that_was_read(
-    school: str, measure: str, value: float, expected: float
+    school: str, measure: MeasureCode, value: float, expected: float
 ) -> None:
     """What was read counts before any figure; a fixed distance takes nothing of it."""
     bench = measured(schools={"post_setback": school}).read(measure, value)

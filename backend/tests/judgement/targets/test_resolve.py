@@ -7,6 +7,7 @@ from typing import Any
 from uuid import uuid4
 
 import pytest
+from fidicula.codes import FigureCode, MeasureCode
 from fidicula.domain.records import FigureEntry, Instrument, SetString, StringSet, TargetChoice
 from fidicula.judgement.assessment.computing import Computed, compute
 from fidicula.judgement.assessment.judging import bench_state
@@ -23,7 +24,9 @@ from ...scenario import NOW, SLOPE
 DIAMETERS = {"violin": (0.8, 0.86, 0.68, 0.27), "cello": (1.6, 1.2, 1.0, 0.8), "bass": (2.4, 2.0, 1.5, 1.1)}
 
 
-def own_figure(measure: str, *band: float, question: str = "", school: str = "", size: str = "4/4") -> FigureEntry:
+def own_figure(
+    measure: FigureCode, *band: float, question: str = "", school: str = "", size: str = "4/4"
+) -> FigureEntry:
     low, aim, high = band
     return FigureEntry(
         uuid4(), "violin", size, measure, question, school, low, aim, high, "three players", "Ilse", False, "Ilse"
@@ -48,7 +51,7 @@ def state_of(
     return bench_state(instrument=instrument, string_set=string_set, readings=[], works=[], targets=targets, now=NOW)
 
 
-def aim(state: BenchState, measure: str, position: int | None = None) -> float:
+def aim(state: BenchState, measure: MeasureCode, position: int | None = None) -> float:
     wanted = state.wanted_upright((measure, position))
     assert wanted is not None
     return wanted.band.aim
@@ -101,8 +104,8 @@ def test_heights_stated_at_the_mark_are_the_same_until_the_shop_has_figures_ther
     converted = state_of(height_reference="bridge_mark")
     assert planned(converted).plan.strings[0].end_height == pytest.approx(5.0)
     figures = [
-        own_figure(f"mark_height_{side}", *band, question="height_reference", school="bridge_mark")
-        for side, band in (("bass", (5.0, 5.5, 6.0)), ("treble", (3.5, 3.8, 4.1)))
+        own_figure("mark_height_bass", 5.0, 5.5, 6.0, question="height_reference", school="bridge_mark"),
+        own_figure("mark_height_treble", 3.5, 3.8, 4.1, question="height_reference", school="bridge_mark"),
     ]
     own = state_of(height_reference="bridge_mark", rules=make_rules("violin", figures=figures))
     assert planned(own).plan.strings[0].mark_height == pytest.approx(5.5)

@@ -8,10 +8,11 @@ from dataclasses import dataclass
 from statistics import fmean, median
 from typing import Literal
 
+from fidicula.codes import MeasureCode
 from fidicula.core.errors import TOLERANCE
 from fidicula.core.readings.estimate import APART, APART_OF_MORE, known_within
 
-MeasurementKey = tuple[str, int | None]
+MeasurementKey = tuple[MeasureCode, int | None]
 """A measure and, where it is one for each string, the string's position from the lowest."""
 
 CellState = Literal["current", "doubted", "stale"]

@@ -6,6 +6,7 @@ from collections import Counter
 from dataclasses import dataclass, replace
 from functools import partial
 
+from fidicula.codes import MeasureCode
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.state import BenchState
@@ -22,7 +23,7 @@ class Column:
     direction : None where they were read in both and nothing is known of the board to turn one into the other.
     """
 
-    measure: str
+    measure: MeasureCode
     direction: HeightDirection | None
 
     def value(
@@ -58,7 +59,7 @@ def columns(state: BenchState) -> dict[str, Column]:
     return {measure: Column(measure, _direction(state, measure)) for measure in HEIGHTS}
 
 
-def _direction(state: BenchState, measure: str) -> HeightDirection | None:
+def _direction(state: BenchState, measure: MeasureCode) -> HeightDirection | None:
     places: list[MeasurementKey] = [(measure, position) for position in range(state.count)]
     read = Counter(
         state.direction(*place)

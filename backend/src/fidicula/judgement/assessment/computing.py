@@ -6,6 +6,7 @@ import math
 from collections.abc import Hashable, Mapping, Sequence
 from dataclasses import dataclass
 
+from fidicula.codes import MeasureCode
 from fidicula.core.bands import side_of_band
 from fidicula.core.errors import TOLERANCE, CoreError
 from fidicula.core.geometry.board import UprightHeight
@@ -18,7 +19,7 @@ from fidicula.judgement.assessment.geometry import LEANING, SINGLES, Geometry, g
 from fidicula.judgement.assessment.held import Held
 from fidicula.judgement.assessment.state import BenchState
 
-_PLACE_OF_FIELD = {"fingerboard_radius_nut": "fingerboard_radius"}
+_PLACE_OF_FIELD: Mapping[str, MeasureCode] = {"fingerboard_radius_nut": "fingerboard_radius"}
 """A board whose radius at the nut is not read counts as equally round all along."""
 
 _EACH = 4
@@ -46,7 +47,7 @@ class Impossibility:
     """A shape that cannot be. says : as the core said it.  measure, value : the single reading at fault. [mm]"""
 
     says: str
-    measure: str | None
+    measure: MeasureCode | None
     value: float | None
     is_assumed: bool = False
 
@@ -67,7 +68,7 @@ class Computed:
     nut_centre: float
     plan: BridgePlan
     goals: tuple[StringGoal, ...]
-    singles: Mapping[str, Held]
+    singles: Mapping[MeasureCode, Held]
     results: tuple[StringResult | None, ...]
     known_to: tuple[KnownTo, ...]
 
@@ -86,7 +87,7 @@ def compute(state: BenchState) -> Computed | Impossibility | None:
 class _Cut:
     """One computation of the whole bridge, repeated with each input moved by its ± to see what it is worth."""
 
-    def __init__(self, state: BenchState, singles: Mapping[str, Held]) -> None:
+    def __init__(self, state: BenchState, singles: Mapping[MeasureCode, Held]) -> None:
         self._state, self._singles = state, singles
         self._count = state.count
         wide, over = state.held("waist_width"), state.held("waist_height")
@@ -237,7 +238,7 @@ class _Cut:
             return False
         return side_of_band(value=self._upright(geometry, "nut_height", i, held.value), band=wanted.band) == "in_band"
 
-    def _upright(self, geometry: Geometry, measure: str, i: int, value: float) -> float:
+    def _upright(self, geometry: Geometry, measure: MeasureCode, i: int, value: float) -> float:
         direction = self._directions[measure, i]
         return value if direction == "vertical" else geometry.upright(measure, i, value, direction)
 
@@ -337,7 +338,7 @@ ROUNDER_BY = 0.1
 """By what share a board may well be rounder at the nut than at its end: what covers 95 %."""
 
 
-def _unread_leaning(singles: Mapping[str, Held]) -> dict[str, Held]:
+def _unread_leaning(singles: Mapping[MeasureCode, Held]) -> dict[MeasureCode, Held]:
     """How a board lies of which that was not read: level, and as round at the nut, as far as anybody knows."""
     radius = singles["fingerboard_radius"].value
     return {
@@ -352,10 +353,10 @@ def _wood_and_drop(found: tuple[StringCut, StringState] | None) -> tuple[float, 
     return found[0].crown_cut or 0.0, found[0].cut
 
 
-def _impossible(error: CoreError, known: Mapping[str, Held]) -> Impossibility:
+def _impossible(error: CoreError, known: Mapping[MeasureCode, Held]) -> Impossibility:
     """Which reading makes the shape impossible."""
     field = next(part for part in error.path if isinstance(part, str))
-    measure = field if field in known else _PLACE_OF_FIELD.get(field, field)
-    if measure in known:
+    measure = next((one for one in known if one == field), _PLACE_OF_FIELD.get(field))
+    if measure is not None and measure in known:
         return Impossibility(error.sentence, measure, known[measure].value, is_assumed=known[measure].assumed)
     return Impossibility(error.sentence, "bridge_spread" if field == "crown_radius" else None, None)

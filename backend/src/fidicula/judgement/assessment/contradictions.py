@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Iterator
+from typing import Literal
 
+from fidicula.codes import MeasureCode
 from fidicula.core.geometry.neck import board_tilt
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.leaning import width_at_bridge
 from fidicula.judgement.assessment.model import Slip
 from fidicula.judgement.assessment.state import BenchState
-from fidicula.judgement.measures import MEASURES
 
 LENGTH_SHARE = {"violin": 0.005, "viola": 0.005, "cello": 0.007, "bass": 0.012}
 """A string length may differ by so much of itself from what neck and stop make with the family's figures."""
@@ -53,10 +54,13 @@ def _read(state: BenchState, *keys: MeasurementKey) -> tuple[float, ...] | None:
     return tuple(found)
 
 
-def _aim(state: BenchState, figure: str) -> float | None:
+LengthCode = Literal["neck_length", "stop_length", "string_length"]
+_LENGTHS: tuple[LengthCode, ...] = ("neck_length", "stop_length", "string_length")
+
+
+def _aim(state: BenchState, figure: LengthCode) -> float | None:
     """What the figures want of one, whether a cut rests on it or not."""
-    wanted = state.wanted((figure, None)) if figure in MEASURES else state.targets.others.get(figure)
-    wanted = wanted or state.targets.others.get(figure)
+    wanted = state.wanted((figure, None)) or state.targets.figure(figure)
     return None if wanted is None else wanted.band.aim
 
 
@@ -67,7 +71,7 @@ def _slip(subject: str, keys: tuple[MeasurementKey, ...], values: tuple[float, .
 def _neck_and_stop(state: BenchState) -> Iterator[Slip]:
     """Neck and stop make a string length, by the ratio of the family's own figures."""
     keys: tuple[MeasurementKey, ...] = (("neck_length", None), ("stop_length", 0), ("string_length", None))
-    values, aims = _read(state, *keys), [_aim(state, name) for name in ("neck_length", "stop_length", "string_length")]
+    values, aims = _read(state, *keys), [_aim(state, name) for name in _LENGTHS]
     if values is None or not all(aims):
         return
     neck, stop, length = (one or 0.0 for one in aims)
@@ -87,8 +91,9 @@ def _stops(state: BenchState) -> Iterator[Slip]:
 
 
 def _radii(state: BenchState) -> Iterator[Slip]:
-    measures = ("fingerboard_radius_nut", "fingerboard_radius_middle", "fingerboard_radius")
-    read = {key: one[0] for name in measures if (one := _read(state, key := (name, None))) is not None}
+    measures: tuple[MeasureCode, ...] = ("fingerboard_radius_nut", "fingerboard_radius_middle", "fingerboard_radius")
+    keys: list[MeasurementKey] = [(name, None) for name in measures]
+    read = {key: one[0] for key in keys if (one := _read(state, key)) is not None}
     if len(read) > 1 and max(read.values()) > RADII * min(read.values()):
         low, high = min(read, key=lambda key: read[key]), max(read, key=lambda key: read[key])
         yield _slip("radii", (low, high), (read[low], read[high]))
@@ -97,11 +102,11 @@ def _radii(state: BenchState) -> Iterator[Slip]:
 def _room(state: BenchState) -> Iterator[Slip]:
     """The room for a post beside the thickness of a post."""
     keys: tuple[MeasurementKey, ...] = (("post_room", None),)
-    values, post = _read(state, *keys), _aim(state, "post_diameter")
+    values, post = _read(state, *keys), state.targets.figure("post_diameter")
     if values is None or post is None:
         return
-    if not ROOM_IN_POSTS[0] <= values[0] / post <= ROOM_IN_POSTS[1]:
-        yield _slip("room", keys, values, post)
+    if not ROOM_IN_POSTS[0] <= values[0] / post.band.aim <= ROOM_IN_POSTS[1]:
+        yield _slip("room", keys, values, post.band.aim)
 
 
 def _tilt(state: BenchState) -> Iterator[Slip]:

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 
+from fidicula.codes import MeasureCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.course import StopFacts, stop_states
 from fidicula.domain.records import CourseMark
@@ -121,7 +122,7 @@ def _holds(state: BenchState, key: MeasurementKey) -> bool:
     return one is not None and one.state == "current"
 
 
-def _all_hold(state: BenchState, measure: str) -> bool:
+def _all_hold(state: BenchState, measure: MeasureCode) -> bool:
     return all(_holds(state, (measure, i)) for i in range(state.count))
 
 
@@ -183,7 +184,7 @@ def _baseline_was_read(state: BenchState) -> bool:
     return not baseline_keys(state)
 
 
-def baseline_keys(state: BenchState) -> list[tuple[str, int | None]]:
+def baseline_keys(state: BenchState) -> list[MeasurementKey]:
     """What of the baseline was not read before the first work that touches it: heights, projection, string length."""
     first = min((work.number for work in state.standing_works if work.work in _LETS_GO), default=None)
     read = {
@@ -191,7 +192,11 @@ def baseline_keys(state: BenchState) -> list[tuple[str, int | None]]:
         for reading in (*state.readings, *state.projections)
         if first is None or (reading.after_work or 0) < first
     }
-    wanted = [*(("end_height", i) for i in range(state.count)), ("projection", None), ("string_length", None)]
+    wanted: list[MeasurementKey] = [
+        *(("end_height", i) for i in range(state.count)),
+        ("projection", None),
+        ("string_length", None),
+    ]
     return [key for key in wanted if key not in read]
 
 

@@ -6,9 +6,11 @@ from collections.abc import Sequence
 from dataclasses import replace
 from datetime import datetime, timedelta
 
+from fidicula.codes import MeasureCode
 from fidicula.core.bands import outside_by
 from fidicula.core.errors import TOLERANCE
 from fidicula.core.readings.estimate import COVERS, more_readings
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.creeping import Pass, next_pass
 from fidicula.core.work.landing import (
     DEEP_SHARE,
@@ -221,12 +223,16 @@ def _beside(state: BenchState, i: int) -> float | None:
     return slot.value - ratio * state.diameters[i]
 
 
+def _rests_on(*, slots: bool) -> tuple[MeasureCode, ...]:
+    return ("nut_height", "slot_depth") if slots else ("nut_height",)
+
+
 def _assumed(state: BenchState, computed: Computed, *, slots: bool) -> list[Assumption]:
     """What the cut rests on that was not measured at this visit. slots : it rests on their depths."""
-    keys: list[tuple[str, int | None]] = [(measure, None) for measure in computed.singles]
+    keys: list[MeasurementKey] = [(measure, None) for measure in computed.singles]
     keys += [
         (measure, i)
-        for measure in (("nut_height", "slot_depth") if slots else ("nut_height",))
+        for measure in _rests_on(slots=slots)
         for i, result in enumerate(computed.results)
         if result is not None
     ]

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import get_args
+from typing import Literal, get_args
 
+from fidicula.codes import MeasureCode
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.nut import between_cards
 from fidicula.core.readings.conversions import FootPlace, SpacingForm, radius_by_chord, stop_to, string_steps
@@ -38,23 +39,23 @@ class Spaced:
     by: str
 
 
-SPACING_MEASURES: Mapping[SpacingForm, str] = {
-    "marks": "string_mark_{where}",
-    "centres": "string_centres_{where}",
-    "gaps": "string_gap_{where}",
+Where = Literal["nut", "bridge"]
+SPACING_MEASURES: Mapping[Where, Mapping[SpacingForm, MeasureCode]] = {
+    "nut": {"marks": "string_mark_nut", "centres": "string_centres_nut", "gaps": "string_gap_nut"},
+    "bridge": {"marks": "string_mark_bridge", "centres": "string_centres_bridge", "gaps": "string_gap_bridge"},
 }
 
 
 def spaced(
-    where: str, reading_states: Mapping[MeasurementKey, ReadingState], diameters: Sequence[float], string_count: int
+    where: Where, reading_states: Mapping[MeasurementKey, ReadingState], diameters: Sequence[float], string_count: int
 ) -> Spaced | None:
     """where : nut or bridge.  diameters : none where no strings are named; the air between them tells nothing then.
 
     None where it was read in no way to its end, or what was read cannot be.
     """
-    for form, measure in SPACING_MEASURES.items():
+    for form, measure in SPACING_MEASURES[where].items():
         count = string_count - (0 if form == "marks" else 1)
-        read = [_usable((measure.format(where=where), i), reading_states) for i in range(count)]
+        read = [_usable((measure, i), reading_states) for i in range(count)]
         known = [one for one in read if one is not None]
         if not count or len(known) < count:
             continue
@@ -78,7 +79,8 @@ def derived_at(
 ) -> Derived | None:
     """None where nothing tells it, or what does cannot be."""
     if place[0] in ("nut_spread", "bridge_spread"):
-        return _spread(spaced(place[0].removesuffix("_spread"), reading_states, diameters, string_count))
+        where: Where = "nut" if place[0] == "nut_spread" else "bridge"
+        return _spread(spaced(where, reading_states, diameters, string_count))
     told = _TOLD.get(place[0])
     if told is None:
         return None

@@ -19,7 +19,7 @@ def unsure_heights(state: BenchState, cut: CutFacts) -> tuple[MeasurementKey, ..
 
     None where another string is surely out of its band, for then the crown is cut and all are read again.
     """
-    found = []
+    found: list[MeasurementKey] = []
     for position, band in enumerate(end_bands(state, cut)):
         held = state.held("end_height", position)
         if held is None or band is None:
@@ -38,7 +38,7 @@ def unsure_nuts(state: BenchState) -> tuple[MeasurementKey, ...]:
     """
     found = []
     for position in range(state.count):
-        place = ("nut_height", position)
+        place: MeasurementKey = ("nut_height", position)
         held, wanted = state.held(*place), state.wanted_as_read(place)
         if held is None or held.assumed or wanted is None:
             continue

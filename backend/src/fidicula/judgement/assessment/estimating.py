@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from typing import Protocol
 
+from fidicula.codes import MeasureCode
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.string_lines import Board
 from fidicula.core.readings.estimate import Estimate, Lowered, Read, estimated
@@ -35,7 +36,7 @@ class Log(Protocol):
     def board(self) -> Board | None: ...
     @property
     def roughness(self) -> float: ...
-    def direction(self, measure: str, position: int | None) -> HeightDirection: ...
+    def direction(self, measure: MeasureCode, position: int | None) -> HeightDirection: ...
     def upright(self, place: MeasurementKey, value: float, direction: HeightDirection) -> UprightHeight: ...
 
 
@@ -85,7 +86,7 @@ def roughness_of(log: Sequence[LoggedReading]) -> float:
 
 def upright_share(log: Log, position: int) -> float:
     """How much a string's height straight up changes with its height as it is read: more than 1 by a wedge."""
-    place = ("end_height", position)
+    place: MeasurementKey = ("end_height", position)
     direction, stand = log.direction(*place), log.reading_states.get(place)
     if direction == "vertical" or stand is None or stand.value is None:
         return 1.0

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.neck import neck_off_middle
 from fidicula.core.geometry.spacing import SpacingJudgement, judge_spacing, string_offsets
-from fidicula.judgement.assessment.derived import spaced
+from fidicula.judgement.assessment.derived import Where, spaced
 from fidicula.judgement.assessment.state import BenchState
 
 
@@ -24,7 +24,7 @@ class Spacing:
     judged: SpacingJudgement
 
 
-WHERE = ("nut", "bridge")
+WHERE: tuple[Where, Where] = ("nut", "bridge")
 
 
 def off_middle(state: BenchState) -> float | None:
@@ -35,7 +35,7 @@ def off_middle(state: BenchState) -> float | None:
     return neck_off_middle(bass_to_nick=bass.value, treble_to_nick=treble.value)
 
 
-def spacing(state: BenchState, where: str) -> Spacing | None:
+def spacing(state: BenchState, where: Where) -> Spacing | None:
     """where : nut or bridge.  None where it was not read string by string."""
     found = spaced(where, state.reading_states, state.diameters, state.count)
     if found is None or not state.diameters:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from fidicula.codes import MeasureCode
 from fidicula.core.errors import DoesNotFitError
 from fidicula.core.geometry.board import HeightDirection, ShortestHeight, UprightHeight
 from fidicula.core.geometry.spacing import centre_for_margin
@@ -19,7 +20,7 @@ from fidicula.core.geometry.string_lines import (
 )
 from fidicula.judgement.targets.wanted import Targets
 
-SINGLES = (
+SINGLES: tuple[MeasureCode, ...] = (
     "string_length",
     "fingerboard_length",
     "fingerboard_radius",
@@ -28,7 +29,7 @@ SINGLES = (
     "bridge_spread",
 )
 
-LEANING = ("board_tilt", "board_angle", "fingerboard_radius_nut")
+LEANING: tuple[MeasureCode, ...] = ("board_tilt", "board_angle", "fingerboard_radius_nut")
 """How the board lies: without a reading it counts as level across, and as equally round all along."""
 
 
@@ -40,20 +41,20 @@ class Geometry:
     lines: tuple[StringLine, ...]
     nut_centre: float
 
-    def upright(self, measure: str, position: int, value: float, direction: HeightDirection) -> UprightHeight:
+    def upright(self, measure: MeasureCode, position: int, value: float, direction: HeightDirection) -> UprightHeight:
         """A height at the nut or the board's end, straight up. [mm]"""
         if direction == "vertical":
             return UprightHeight(value)
         convert = nut_height_upright if measure == "nut_height" else end_height_upright
         return convert(height=value, direction=direction, board=self.board, line=self.lines[position])
 
-    def shortest(self, measure: str, position: int, value: UprightHeight) -> ShortestHeight:
+    def shortest(self, measure: MeasureCode, position: int, value: UprightHeight) -> ShortestHeight:
         """An upright height, the way a wedge or a card reads it. [mm]"""
         convert = nut_height_in if measure == "nut_height" else end_height_in
         return ShortestHeight(convert(upright=value, direction="shortest", board=self.board, line=self.lines[position]))
 
 
-def board_of(singles: Mapping[str, float], leaning: Mapping[str, float]) -> Board:
+def board_of(singles: Mapping[MeasureCode, float], leaning: Mapping[MeasureCode, float]) -> Board:
     """singles, leaning : as for `geometry_of`. Raises CoreError where the shape cannot be."""
     return Board(
         string_length=singles["string_length"],
@@ -68,10 +69,10 @@ def board_of(singles: Mapping[str, float], leaning: Mapping[str, float]) -> Boar
 
 def geometry_of(
     *,
-    singles: Mapping[str, float],
+    singles: Mapping[MeasureCode, float],
     diameters: Sequence[float],
     targets: Targets,
-    leaning: Mapping[str, float],
+    leaning: Mapping[MeasureCode, float],
     shift: float = 0.0,
 ) -> Geometry:
     """leaning : those of LEANING that are known.  shift : of the strings at the bridge. [mm]
@@ -81,7 +82,7 @@ def geometry_of(
     board = board_of(singles, leaning)
     nut_centre = 0.0
     if targets.nut_margin is not None:
-        width = targets.others.get("fingerboard_width_nut")
+        width = targets.figure("fingerboard_width_nut")
         if width is None:
             raise DoesNotFitError("nut_spread", sentence="the board's width at the nut is needed for a shifted group")
         nut_centre = centre_for_margin(

@@ -6,6 +6,8 @@ import math
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
+from fidicula.codes import FigureCode, MeasureCode
+
 Origin = Literal["read", "derived", "last_visit", "figure", "tried", "simulated"]
 
 
@@ -37,6 +39,8 @@ class Held:
 class Holds(Protocol):
     """Whatever can be asked for a value: the state of an instrument at the bench."""
 
-    def held(self, measure: str, position: int | None = None) -> Held | None: ...
+    def held(self, measure: MeasureCode, position: int | None = None) -> Held | None: ...
 
-    def read_or_figure(self, measure: str, position: int | None = None, *, figure: str = "") -> Held | None: ...
+    def read_or_figure(
+        self, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
+    ) -> Held | None: ...

@@ -32,7 +32,7 @@ def slot_turn(state: BenchState, position: int) -> SlotTurn | None:
 
     position : of the string, low 0.  Raises DoesNotFitError where the peg stands in no place that can be.
     """
-    depth, fall = state.held("nut_thickness"), state.targets.others.get("slot_fall")
+    depth, fall = state.held("nut_thickness"), state.targets.figure("slot_fall")
     if depth is None:
         return None
     if state.targets.schools["slot_floor"] == "fixed" and fall is not None:

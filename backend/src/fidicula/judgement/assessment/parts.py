@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
+from fidicula.codes import MeasureCode, Part
 from fidicula.core.bands import outside_by
 from fidicula.core.readings.states import MeasurementKey, ReadingState
 from fidicula.domain.records import Seen
@@ -16,7 +17,7 @@ from fidicula.judgement.assessment.model import CutFacts, Question
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.assessment.thresholds import strings_in_band
 from fidicula.judgement.measures import MEASURES
-from fidicula.tables.parts import PARTS, Part
+from fidicula.tables.parts import parts
 from fidicula.tables.signs import findings, items
 from fidicula.tables.work import works
 
@@ -74,7 +75,7 @@ class PartAssessment:
         return self.state in OPEN
 
 
-def part_of(measure: str) -> Part | None:
+def part_of(measure: MeasureCode) -> Part | None:
     """None for what is of the day."""
     return _BY_THEMSELVES.get(measure) or _OF_MEASURES.get(MEASURES[measure].part)
 
@@ -85,7 +86,7 @@ def parts_of(state: BenchState, cut: CutFacts, questions: tuple[Question, ...]) 
     read: defaultdict[Part | None, dict[MeasurementKey, ReadingState]] = defaultdict(dict)
     for place, stand in state.reading_states.items():
         read[part_of(place[0])][place] = stand
-    return tuple(_part(part, state, cut, questions, found, seen, read[part]) for part in PARTS)
+    return tuple(_part(part, state, cut, questions, found, seen, read[part]) for part in parts())
 
 
 @cache

@@ -67,7 +67,7 @@ def _shift(state: BenchState, school: PlaceSchool) -> Placed | None:
     if stop is None:
         return None
     if school == "ratio":
-        neck, ratio = state.known("neck_length"), state.targets.others.get("neck_to_stop")
+        neck, ratio = state.known("neck_length"), state.targets.figure("neck_to_stop")
         if neck is None or ratio is None:
             return None
         shift = shift_to_ratio(neck_length=neck.value, stop_length=stop.value, neck_to_stop=ratio.band.aim)

@@ -12,7 +12,7 @@ from fidicula.judgement.assessment.state import BenchState
 
 def accepted_of(state: BenchState) -> tuple[float | None, float | None]:
     """How low and how high a projection may be accepted with a reason; None on a side where it may not. [mm]"""
-    accepted = state.targets.others.get("projection_accepted_high")
+    accepted = state.targets.figure("projection_accepted_high")
     return None, accepted.band.aim if accepted is not None and state.instrument.is_new else None
 
 

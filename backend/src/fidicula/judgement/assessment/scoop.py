@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from fidicula.codes import FigureCode
 from fidicula.core.bands import side_of_band
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.scoop import BoardFault, Dressing, Station, edge_left, plan_dressing
@@ -30,9 +31,12 @@ def stations_of(state: BenchState, side: int, length: float) -> list[Station]:
     ]
 
 
+RELIEFS: tuple[FigureCode, FigureCode] = ("relief_bass", "relief_treble")
+
+
 def wanted_relief(state: BenchState, side: int) -> float | None:
     """The scoop that is wanted on one side. [mm]"""
-    wanted = state.targets.others.get(f"relief_{SIDES[side]}")
+    wanted = state.targets.figure(RELIEFS[side])
     return None if wanted is None else wanted.band.aim
 
 
@@ -58,7 +62,7 @@ def dressings(state: BenchState) -> dict[int, Dressing]:
 
 def is_too_thin(state: BenchState, planned: Mapping[int, Dressing]) -> bool:
     """Whether an edge is under the thinnest that may stay, or would be once its faults are planed out."""
-    least = state.targets.others.get("fingerboard_thickness_min")
+    least = state.targets.figure("fingerboard_thickness_min")
     if least is None:
         return False
     for side in range(len(SIDES)):

@@ -10,6 +10,7 @@ from fidicula.core.errors import TOLERANCE
 from fidicula.core.fitting.tailpiece import afterlength_is_near
 from fidicula.core.geometry.neck import ProjectionJudgement
 from fidicula.core.geometry.scoop import BoardFault
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Reading, Visit
 from fidicula.judgement.assessment.deadline import no_risk_from
 from fidicula.judgement.assessment.edges import unsure_heights, unsure_nuts
@@ -169,7 +170,7 @@ def _is_bridge_low(state: BenchState, cut: CutFacts) -> bool:
 def _afterlength_is_off(state: BenchState) -> bool:
     """Whether it is no sixth, where that is the school; all the way to the saddle is right whatever comes of it."""
     after, length = state.held("afterlength"), state.held("string_length")
-    divisor = state.targets.others.get("afterlength_divisor")
+    divisor = state.targets.figure("afterlength_divisor")
     if after is None or length is None or divisor is None:
         return False
     return not afterlength_is_near(
@@ -189,7 +190,7 @@ def spacing_is_off(state: BenchState) -> bool:
     return max(abs(off) for off in found.judged.deviations) > UNEVEN_SHARE * step
 
 
-def _stands(state: BenchState, place: tuple[str, int | None], where: str) -> bool:
+def _stands(state: BenchState, place: MeasurementKey, where: str) -> bool:
     stand, wanted = state.reading_states.get(place), state.wanted_as_read(place)
     usable = stand.usable if stand is not None else None
     return usable is not None and wanted is not None and side_of_band(value=usable, band=wanted.band) == where

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from datetime import datetime, timedelta
 
+from fidicula.codes import MeasureCode
 from fidicula.core.readings.doubt import leap_from, unevenness_of
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Reading, ToolCheck
@@ -15,9 +16,15 @@ from fidicula.judgement.assessment.thresholds import OTHER_AIR
 from fidicula.judgement.targets.gauges import found_by, last_checks
 from fidicula.tables.work import tools
 
-MIRRORED = ("end_height", "nut_height")
+MIRRORED: tuple[MeasureCode, ...] = ("end_height", "nut_height")
 """Heights of which the low string's is wanted higher."""
-TELLING = ("string_length", "fingerboard_length", "fingerboard_radius", "nut_spread", "neck_length")
+TELLING: tuple[MeasureCode, ...] = (
+    "string_length",
+    "fingerboard_length",
+    "fingerboard_radius",
+    "nut_spread",
+    "neck_length",
+)
 """Single measures that no work of the bench changes by much."""
 SWAPPED_SHARE = 0.5
 """Read from the other side, heights lie along their targets: by less than this share of how they do as read."""
@@ -71,13 +78,13 @@ def _strings_swapped(state: BenchState) -> Iterator[Slip]:
     """Two strings of the set the other way round: a higher one is thicker than any below it has to be."""
     diameters = state.diameters
     if len(diameters) > 2 and diameters[0] < diameters[-1]:
-        keys = (("string", 0), ("string", state.count - 1))
-        yield Slip("strings_swapped", keys, (diameters[0], diameters[-1]), act="choose_strings", stops=True)
+        yield Slip("strings_swapped", (), (diameters[0], diameters[-1]), act="choose_strings", stops=True)
 
 
 def _wrong_instrument(state: BenchState) -> Iterator[Slip]:
     """Single measures that no work explains and that were others last time, or many readings that changed at once."""
-    keys, values, before = [], [], []
+    keys: list[MeasurementKey] = []
+    values, before = [], []
     for measure in TELLING:
         reading, earlier = last_reading(state, (measure, None)), state.last_time.get((measure, None))
         if reading is None or earlier is None or reading.confirmed:

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from functools import cached_property, partial
 
+from fidicula.codes import FigureCode, MeasureCode
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.facet import facet_drop
@@ -120,9 +121,9 @@ class BenchState:
         return tilt_of(self)
 
     @cached_property
-    def leaning(self) -> Mapping[str, Held]:
+    def leaning(self) -> Mapping[MeasureCode, Held]:
         """What is known of how the board lies that a bridge can do without, by measure."""
-        found = {
+        found: dict[MeasureCode, Held | None] = {
             "board_tilt": self.lean,
             "board_angle": board_angle_of(self),
             "fingerboard_radius_nut": self.held("fingerboard_radius_nut"),
@@ -130,7 +131,7 @@ class BenchState:
         return {measure: held for measure, held in found.items() if held is not None}
 
     @cached_property
-    def singles(self) -> dict[str, Held] | None:
+    def singles(self) -> dict[MeasureCode, Held] | None:
         """The single measures that a bridge needs; None where one has neither reading nor figure."""
         found = {measure: self.held(measure) for measure in SINGLES}
         known = {measure: held for measure, held in found.items() if held is not None}
@@ -140,7 +141,7 @@ class BenchState:
     def diameters(self) -> list[float]:
         return [] if self.string_set is None else [string.diameter for string in self.string_set.strings]
 
-    def direction(self, measure: str, position: int | None) -> HeightDirection:
+    def direction(self, measure: MeasureCode, position: int | None) -> HeightDirection:
         """How the height that is held was read; what is assumed is meant straight up."""
         stand = self.reading_states.get((measure, position))
         if stand is None or stand.usable is None:
@@ -168,7 +169,7 @@ class BenchState:
         marks, position = self.targets.marks, place[1]
         if place[0] not in CARD:
             figure = MEASURES[place[0]].figure_at(position)
-            return None if figure is None else self.targets.others.get(figure)
+            return None if figure is None else self.targets.figure(figure)
         if place[0] != "end_height" or marks is None or position not in (0, self.count - 1):
             return self.targets[place]
         stated = marks[0 if position == 0 else 1]
@@ -269,7 +270,7 @@ class BenchState:
         return derived_at(place, self.reading_states, self.diameters, self.count)
 
     @once_each
-    def held(self, measure: str, position: int | None = None) -> Held | None:
+    def held(self, measure: MeasureCode, position: int | None = None) -> Held | None:
         """The value to compute with: the reading, what other readings tell, the last visit's, the figure, else None."""
         place = (measure, position)
         if place in self.tried:
@@ -297,7 +298,7 @@ class BenchState:
         states = self.reading_states
         return tuple(one for one in places if (stand := states.get(one)) is None or stand.state != "current")
 
-    def known(self, measure: str, position: int | None = None) -> Held | None:
+    def known(self, measure: MeasureCode, position: int | None = None) -> Held | None:
         """What was read, or follows from what was read; never a figure that stands in."""
         held = self.held(measure, position)
         return None if held is None or held.assumed else held
@@ -335,12 +336,14 @@ class BenchState:
         """How much more the hand at work scatters than a practised one, 1 or more."""
         return roughness_of(self.log)
 
-    def read_or_figure(self, measure: str, position: int | None = None, *, figure: str = "") -> Held | None:
+    def read_or_figure(
+        self, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
+    ) -> Held | None:
         """A reading where it holds, else the shop's figure, even where no cut may rest on that."""
         held = self.held(measure, position)
         if held is not None:
             return held
-        wanted = self.targets.others.get(figure or measure)
+        wanted = self.targets.figure(figure or measure)
         half = None if wanted is None else (wanted.band.high - wanted.band.low) / 2
         return None if wanted is None or half is None else Held(wanted.band.aim, True, half, "figure")
 
@@ -366,11 +369,11 @@ def _of_tool(
     )
 
 
-def single_known_to(measure: str, tool: str) -> float:
+def single_known_to(measure: MeasureCode, tool: str) -> float:
     """What covers 95 % of one reading of a hand of which nothing is known. [the measure's unit]"""
     row = tools()[tool]
     return known_within(chance=scatter_at(measure, row.scatter), rounding=rounding_of(row.resolution), gauge=row.gauge)
 
 
-def _values(held: Mapping[str, Held]) -> dict[str, float]:
+def _values(held: Mapping[MeasureCode, Held]) -> dict[MeasureCode, float]:
     return {measure: one.value for measure, one in held.items()}

@@ -9,6 +9,7 @@ from functools import partial
 from itertools import pairwise
 from typing import Literal
 
+from fidicula.codes import MeasureCode
 from fidicula.core.errors import TOLERANCE, CoreError
 from fidicula.core.fitting.bridge_place import PlaceSchool
 from fidicula.core.fitting.post import POST_SIDES, BlankChoice, PostSide, bar_insets, nearest_blank, stated_to
@@ -81,7 +82,7 @@ def cut_crown(a: Assessment) -> Told:
         known_to = string.uncertainty or 0.0
         amounts.append(Amount("take", rounded_down(string.next_pass), i, uncertainty=known_to))
         amounts.append(Amount("of_wood", string.wood, i, uncertainty=known_to))
-    again = tuple(
+    again: tuple[MeasurementKey, ...] = tuple(
         ("end_height", i)
         for i, string in enumerate(a.cut.strings)
         if string.wood is not None and string.wood >= WORTH_TAKING and string.next_pass is None
@@ -103,7 +104,8 @@ def lower_crown(a: Assessment) -> Told:
         least = WORTH_LOWERING if a.cut.begun or slot.value <= diameter / 2 else slot.resolution
         if string.beside >= least and (a.cut.begun or slot.value > diameter / 2):
             amounts.append(Amount("beside", rounded_down(string.beside, 2), i, uncertainty=slot.resolution))
-    places = [(measure, i) for i in unknown for measure in ("end_height", "slot_depth")]
+    both: tuple[MeasureCode, ...] = ("end_height", "slot_depth")
+    places = [(measure, i) for i in unknown for measure in both]
     return Told(tuple(amounts), () if amounts else a.state.to_read(places))
 
 
@@ -138,7 +140,12 @@ def turn_wheels(a: Assessment) -> Told:
     spread, thread = state.held("adjuster_spread"), state.held("thread_pitch")
     if keys or a.computed is None or spread is None or thread is None:
         return Told(keys=keys)
-    read = [("adjuster_spread", None), ("thread_pitch", None), ("end_height", 0), ("end_height", last)]
+    read: list[MeasurementKey] = [
+        ("adjuster_spread", None),
+        ("thread_pitch", None),
+        ("end_height", 0),
+        ("end_height", last),
+    ]
     by = partial(_legs_and_turns, a.computed)
     try:
         found, known = by(state), known_within(state, read, by)
@@ -207,15 +214,15 @@ def _share_of_projection(a: Assessment) -> float:
 def dress_board(a: Assessment) -> Told:
     """The most that comes off on each side."""
     planned = dressings(a.state)
-    keys = tuple(("relief", side * 3 + i) for side in range(2) for i in range(3)) if not planned else ()
-    read = [("relief", side * 3 + i) for side in planned for i in range(3)]
+    sides = planned or range(2)
+    read: list[MeasurementKey] = [("relief", side * 3 + i) for side in sides for i in range(3)]
     known = known_within(a.state, read, _most_off) if planned else ()
     return Told(
         tuple(
             Amount("most_off", plan.max_removal, side=SIDES[side], uncertainty=known_to)
             for (side, plan), known_to in zip(planned.items(), known, strict=True)
         ),
-        _unread(a, *keys),
+        () if planned else _unread(a, *read),
     )
 
 
@@ -226,7 +233,7 @@ def _most_off(state: BenchState) -> list[float]:
 def new_bridge(a: Assessment) -> Told:
     """The width of blank whose foot comes best over the bar."""
     bar, foot = a.state.known("bar_inset"), a.state.known("bridge_foot_width")
-    wanted, widths = a.state.targets.others.get("bar_inset"), sorted(a.blanks)
+    wanted, widths = a.state.targets.figure("bar_inset"), sorted(a.blanks)
     if bar is None or foot is None or wanted is None or not widths:
         return Told()
     insets = bar_insets(foot_width=foot.value, bar_inset=bar.value, widths=widths)
@@ -293,7 +300,7 @@ def move_tailpiece(a: Assessment) -> Told:
     if keys or length is None or after is None or gap is None:
         return Told(keys=keys)
     chosen = None if asked is None or asked.outcome is None else asked.outcome.outcome
-    divisor = a.state.targets.others.get("afterlength_divisor")
+    divisor = a.state.targets.figure("afterlength_divisor")
     plan = plan_afterlength(
         string_length=length.value,
         measured=after.value,
@@ -320,7 +327,7 @@ def set_post(a: Assessment) -> Told:
     target = post_target(a.state)
     if target is None:
         return Told()
-    diameter = a.state.targets.others.get("post_diameter")
+    diameter = a.state.targets.figure("post_diameter")
     stated: PostSide = next((side for side in POST_SIDES if side == a.chosen["post_statement"]), "near")
     to = partial(stated_to, side=stated, post_diameter=0.0 if diameter is None else diameter.band.aim)
     return Told((Amount("setback", to(near=target.setback)), Amount("inset", to(near=target.inset))))
@@ -363,7 +370,7 @@ def told(a: Assessment, code: str) -> Told:
     return Told() if find is None else find(a)
 
 
-def keys_of_card(a: Assessment, measures: Sequence[str]) -> list[MeasurementKey]:
+def keys_of_card(a: Assessment, measures: Sequence[MeasureCode]) -> list[MeasurementKey]:
     """Every place of some measures, low string first."""
     found: list[MeasurementKey] = []
     for measure in measures:

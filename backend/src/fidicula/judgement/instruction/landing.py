@@ -72,7 +72,9 @@ def filing_nut(a: Assessment, base: Instruction) -> Instruction | None:
 
 def _deep_slots(a: Assessment, why: Instruction) -> Instruction | None:
     """Slots that are deeper than wanted, by one reading: once more, before the wood beside them goes."""
-    keys = tuple(("slot_depth", i) for i, string in enumerate(a.cut.strings) if string.slot_again)
+    keys: tuple[MeasurementKey, ...] = tuple(
+        ("slot_depth", i) for i, string in enumerate(a.cut.strings) if string.slot_again
+    )
     return replace(measuring(a, keys, why), again=False, repeats=True) if keys else None
 
 
@@ -82,14 +84,13 @@ def _known_enough(a: Assessment, why: Instruction) -> Instruction | None:
     Before the crown is cut nothing is done to a string that has nothing to come down: it stands where it stood.
     """
     states = a.state.reading_states
-    apart = tuple(
-        key for i in range(a.state.count) if (stand := states.get(key := ("end_height", i))) and stand.is_wide
-    )
+    places: list[MeasurementKey] = [("end_height", i) for i in range(a.state.count)]
+    apart = tuple(key for key in places if (stand := states.get(key)) and stand.is_wide)
     if apart:
         return replace(measuring(a, apart, why), notes=("contradict",))
     keys = {
-        ("end_height", i): string.more
-        for i, string in enumerate(a.cut.strings)
+        place: string.more
+        for place, string in zip(places, a.cut.strings, strict=True)
         if string.more and (a.cut.begun or string.slot_by)
     }
     if not keys:
@@ -100,7 +101,9 @@ def _known_enough(a: Assessment, why: Instruction) -> Instruction | None:
 
 def _slots(a: Assessment, base: Instruction) -> Instruction | None:
     """Each string to its height by its slot, then the crown down beside them; None where there is nothing of either."""
-    unread = tuple(("end_height", i) for i, one in enumerate(a.cut.strings) if one.drop is None)
+    unread: tuple[MeasurementKey, ...] = tuple(
+        ("end_height", i) for i, one in enumerate(a.cut.strings) if one.drop is None
+    )
     if unread:
         return measuring(a, unread, base)
     slots = replace(base, code="file_slots", amounts=told(a, "file_slots").amounts)
@@ -112,7 +115,9 @@ def _slots(a: Assessment, base: Instruction) -> Instruction | None:
     if not a.cut.begun or a.cut.beside_done:
         return None
     beside = replace(base, code="lower_crown")
-    depths = tuple(("slot_depth", i) for i, string in enumerate(a.cut.strings) if string.beside is None)
+    depths: tuple[MeasurementKey, ...] = tuple(
+        ("slot_depth", i) for i, string in enumerate(a.cut.strings) if string.beside is None
+    )
     if depths:
         return measuring(a, depths, beside)
     amounts = told(a, "lower_crown").amounts

@@ -5,38 +5,43 @@ from __future__ import annotations
 from collections.abc import Callable, Iterator, Mapping
 from dataclasses import replace
 
+from fidicula.codes import FigureCode, TargetQuestionCode
 from fidicula.core.bands import Band
 from fidicula.core.fitting.post import inset_behind_middle, to_near_side
 from fidicula.judgement.targets.wanted import Wanted
 from fidicula.numerals import short
 from fidicula.tables.figures import figure_measures
 
-OfSchool = Callable[[str, str], Wanted | None]
+OfSchool = Callable[[TargetQuestionCode, FigureCode], Wanted | None]
 """A figure of the school that was chosen for a question, by its measure."""
 
-_SHARES = {"post_setback_in_posts": "post_diameter", "post_setback_in_feet": "bridge_foot_thickness"}
+_SHARES: Mapping[FigureCode, FigureCode] = {
+    "post_setback_in_posts": "post_diameter",
+    "post_setback_in_feet": "bridge_foot_thickness",
+}
 """Setbacks that are so many times something."""
+_SETBACKS: tuple[FigureCode, FigureCode] = ("post_setback", "top_thickness")
 
 
 def post_wanted(
-    others: Mapping[str, Wanted], chosen: Mapping[str, str], of_school: OfSchool, *, mirrored: str
-) -> dict[str, Wanted]:
+    others: Mapping[FigureCode, Wanted], chosen: Mapping[str, str], of_school: OfSchool, *, mirrored: str
+) -> dict[FigureCode, Wanted]:
     """The setback and the inset of its top. others : figures that a school is a share of.  mirrored : its name.
 
     Without what a figure for it is missing.
     """
     setback, inset = _setback(others, of_school), _inset(others, chosen, of_school, mirrored)
-    found = {"post_setback": setback, "post_inset": inset}
+    found: dict[FigureCode, Wanted | None] = {"post_setback": setback, "post_inset": inset}
     return {measure: wanted for measure, wanted in found.items() if wanted is not None}
 
 
-def _setback(others: Mapping[str, Wanted], of_school: OfSchool) -> Wanted | None:
+def _setback(others: Mapping[FigureCode, Wanted], of_school: OfSchool) -> Wanted | None:
     """A school has one of these figures."""
     return next(_setbacks(others, of_school), None)
 
 
-def _setbacks(others: Mapping[str, Wanted], of_school: OfSchool) -> Iterator[Wanted]:
-    for measure in ("post_setback", "top_thickness"):
+def _setbacks(others: Mapping[FigureCode, Wanted], of_school: OfSchool) -> Iterator[Wanted]:
+    for measure in _SETBACKS:
         plain = of_school("post_setback", measure)
         if plain is not None:
             yield plain
@@ -54,7 +59,7 @@ def _setbacks(others: Mapping[str, Wanted], of_school: OfSchool) -> Iterator[Wan
 
 
 def _inset(
-    others: Mapping[str, Wanted], chosen: Mapping[str, str], of_school: OfSchool, mirrored: str
+    others: Mapping[FigureCode, Wanted], chosen: Mapping[str, str], of_school: OfSchool, mirrored: str
 ) -> Wanted | None:
     if chosen["post_inset"] == "mirror_bar":
         bar = others.get("bar_inset")

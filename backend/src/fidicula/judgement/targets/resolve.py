@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
-from typing import cast
+from typing import Literal, cast
 
+from fidicula.codes import FigureCode, TargetQuestionCode
 from fidicula.core.bands import Band
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.spacing import SpacingRule
@@ -20,8 +21,19 @@ from fidicula.numerals import short, signed
 from fidicula.tables.figures import FigureValues, figure_measures, spread_factor
 from fidicula.tables.schools import school as school_row
 
-_SINGLES = ("projection", "string_length", "fingerboard_length", "fingerboard_radius", "nut_spread", "bridge_spread")
-_OTHERS = (
+SingleCode = Literal[
+    "projection", "string_length", "fingerboard_length", "fingerboard_radius", "nut_spread", "bridge_spread"
+]
+"""Measures of the card that are read once, and have a figure."""
+_SINGLES: tuple[SingleCode, ...] = (
+    "projection",
+    "string_length",
+    "fingerboard_length",
+    "fingerboard_radius",
+    "nut_spread",
+    "bridge_spread",
+)
+_OTHERS: tuple[FigureCode, ...] = (
     "board_angle",
     "neck_length",
     "stop_length",
@@ -46,14 +58,26 @@ _OTHERS = (
     "max_wedge_at_heel",
     "neck_to_stop",
 )
-_BY_SCHOOL = (
+_BY_SCHOOL: tuple[tuple[TargetQuestionCode, FigureCode], ...] = (
     ("slot_width", "slot_width_ratio"),
     ("slot_floor", "slot_fall"),
     ("post_stance", "post_bottom_aside"),
     ("board_edges", "edge_hollow"),
 )
 """Questions with the figure that each of their schools has, where it has one."""
-_DRAWN = ("bridge_foot_width", "bridge_waist", "bar_inset", "post_diameter")
+_DRAWN: tuple[FigureCode, ...] = ("bridge_foot_width", "bridge_waist", "bar_inset", "post_diameter")
+
+Side = Literal["bass", "treble"]
+SIDES: tuple[Side, Side] = ("bass", "treble")
+_END_HEIGHTS: Mapping[Side, FigureCode] = {"bass": "end_height_bass", "treble": "end_height_treble"}
+_END_HEIGHTS_ADDED: Mapping[Side, FigureCode] = {"bass": "end_height_added_bass", "treble": "end_height_added_treble"}
+_NUT_HEIGHTS: tuple[FigureCode, FigureCode] = ("nut_height_bass", "nut_height_treble")
+_MARK_HEIGHTS: tuple[FigureCode, FigureCode] = ("mark_height_bass", "mark_height_treble")
+_RELIEFS: tuple[tuple[FigureCode, FigureCode], ...] = (
+    ("relief_bass", "relief_added_bass"),
+    ("relief_treble", "relief_added_treble"),
+)
+_GRADED: tuple[FigureCode, FigureCode] = ("bridge_top_thickness", "bridge_waist")
 
 
 def targets_of(
@@ -120,10 +144,10 @@ class _Resolver:
         if accepted is not None:
             others["projection_accepted_high"] = Wanted(accepted.band, _said(accepted, "accepted on a new one"))
         others.update(self._bridge_wood(others))
-        for question, measure in _BY_SCHOOL:
-            wanted = self._of_school(question, measure)
+        for question, figure in _BY_SCHOOL:
+            wanted = self._of_school(question, figure)
             if wanted is not None:
-                others[measure] = wanted
+                others[figure] = wanted
         others.update(self._relief())
         mirrored = self._label("post_inset")
         others.update(post_wanted(others, self.chosen, self._of_school, mirrored=mirrored))
@@ -168,7 +192,7 @@ class _Resolver:
         row = school_row(question, self.chosen[question])
         return self.chosen[question] if row is None else row.label
 
-    def _find(self, measure: str, question: str = "") -> FigureValues | None:
+    def _find(self, measure: FigureCode, question: str = "") -> FigureValues | None:
         return self.rules.book.find(
             family=self.instrument.family,
             size=self.instrument.size,
@@ -177,11 +201,11 @@ class _Resolver:
             school=self.chosen[question] if question else "",
         )
 
-    def _of_school(self, question: str, measure: str) -> Wanted | None:
+    def _of_school(self, question: TargetQuestionCode, measure: FigureCode) -> Wanted | None:
         figure = self._find(measure, question)
         return None if figure is None else Wanted(figure.band, _said(figure, self._label(question)))
 
-    def _plain(self, measure: str) -> Wanted | None:
+    def _plain(self, measure: FigureCode) -> Wanted | None:
         figure = self._find(measure)
         if figure is None:
             return None
@@ -197,7 +221,7 @@ class _Resolver:
         """The shop's own figures at the bridge's mark; without both, the board's-end figures hold, converted."""
         if self.chosen["height_reference"] != "bridge_mark" or ("end_height", 0) in self.taken:
             return None
-        found = [self._of_school("height_reference", f"mark_height_{side}") for side in ("bass", "treble")]
+        found = [self._of_school("height_reference", measure) for measure in _MARK_HEIGHTS]
         bass, treble = found
         return None if bass is None or treble is None else (bass, treble)
 
@@ -209,11 +233,11 @@ class _Resolver:
             return
         if stated_at_marks:
             return
-        for position, side in ((0, "bass"), (last, "treble")):
+        for position, side in zip((0, last), SIDES, strict=True):
             self._put(places, ("end_height", position), self._end_height(side), f"end height, {side}")
 
-    def _end_height(self, side: str) -> Wanted | None:
-        measure = f"end_height_{side}"
+    def _end_height(self, side: Side) -> Wanted | None:
+        measure = _END_HEIGHTS[side]
         row = school_row("end_heights", self.chosen["end_heights"])
         own = self._find(measure, "end_heights")
         part: PartOfBand = "own"
@@ -236,7 +260,7 @@ class _Resolver:
             return chosen
         return None if self.string_set is None else self.string_set.material
 
-    def _of_material(self, measure: str) -> FigureValues | None:
+    def _of_material(self, measure: FigureCode) -> FigureValues | None:
         material = self._material()
         if material is None:
             return None
@@ -248,10 +272,10 @@ class _Resolver:
             school=material,
         )
 
-    def _additions(self, side: str) -> tuple[list[float], str]:
+    def _additions(self, side: Side) -> tuple[list[float], str]:
         """What material and newness add to an end height, and why, in words. [mm]"""
         amounts, because = [], ""
-        material = self._of_material(f"end_height_added_{side}")
+        material = self._of_material(_END_HEIGHTS_ADDED[side])
         if material is not None:
             amounts.append(material.value)
             if material.value:
@@ -263,7 +287,7 @@ class _Resolver:
         return amounts, because
 
     def _nut_heights(self, places: dict[MeasurementKey, Wanted]) -> None:
-        bass, treble = (self._of_school("nut_height", f"nut_height_{side}") for side in ("bass", "treble"))
+        bass, treble = (self._of_school("nut_height", measure) for measure in _NUT_HEIGHTS)
         bands: tuple[Band | None, ...] = (None,) * self.count
         if bass is not None and treble is not None:
             bands = bands_across(bass=bass.band, treble=treble.band, count=self.count)
@@ -275,7 +299,7 @@ class _Resolver:
 
     # Spreads, crown, post, scoop
 
-    def _single(self, measure: str) -> Wanted | None:
+    def _single(self, measure: SingleCode) -> Wanted | None:
         if measure not in ("nut_spread", "bridge_spread"):
             return self._plain(measure)
         follows_family = self.chosen[measure] == "family"
@@ -303,28 +327,28 @@ class _Resolver:
             words += f", {short(factor.value)} times the family's {short(own.aim)}"
         return Wanted(band, f"{words}; {plain.source}")
 
-    def _bridge_wood(self, others: Mapping[str, Wanted]) -> dict[str, Wanted]:
+    def _bridge_wood(self, others: Mapping[FigureCode, Wanted]) -> dict[FigureCode, Wanted]:
         """Light: to the thin half of each band; full: to the thick half, for shaving over weeks of playing."""
         light = self.chosen["bridge_wood"] == "light"
         found = {}
-        for measure in ("bridge_top_thickness", "bridge_waist"):
+        for measure in _GRADED:
             plain = others.get(measure)
             if plain is not None:
                 half = plain.band.lower_half() if light else plain.band.upper_half()
                 found[measure] = replace(plain, band=half, source=f"{self._label('bridge_wood')}; {plain.source}")
         return found
 
-    def _relief(self) -> dict[str, Wanted]:
+    def _relief(self) -> dict[FigureCode, Wanted]:
         found = {}
-        for side in ("bass", "treble"):
-            plain, added = self._plain(f"relief_{side}"), self._of_material(f"relief_added_{side}")
+        for measure, more in _RELIEFS:
+            plain, added = self._plain(measure), self._of_material(more)
             if plain is not None and added is not None and added.value:
                 plain = Wanted(
                     plain.band.shifted(added.value),
                     f"{plain.source}; {signed(added.value)} for {self._material()} strings",
                 )
             if plain is not None:
-                found[f"relief_{side}"] = plain
+                found[measure] = plain
         return found
 
 

@@ -6,6 +6,7 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
+from fidicula.codes import MeasureCode
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.readings.estimate import NO_REPEATS, Repeats, repeats_of, rounding_of, scatter_of
 from fidicula.core.readings.states import (
@@ -51,7 +52,7 @@ def logged(
     ]
 
 
-def scatter_at(measure: str, of_hand: float) -> float:
+def scatter_at(measure: MeasureCode, of_hand: float) -> float:
     """How far single readings of a measure lie from their mean: standard deviation. [its unit]
 
     of_hand : of the hand with its tool; what the thing itself adds to it is the measure's.

@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Hashable, Mapping
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, cast
 
+from fidicula.codes import FigureCode, MeasureCode
 from fidicula.core.bands import Band
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.bridge import CrownCurve
 from fidicula.core.geometry.spacing import SpacingRule
 from fidicula.core.readings.states import MeasurementKey
+from fidicula.tables.figures import figure_measures
+from fidicula.tables.measures import measures
 
 
 @dataclass(frozen=True)
@@ -52,7 +55,7 @@ class Targets:
     nut_margin: Wanted | None
     slot_depth_ratio: float | None
     slot_depth_source: str
-    others: Mapping[str, Wanted]
+    others: Mapping[FigureCode, Wanted]
     blocked: tuple[str, ...]
     missing: tuple[str, ...]
     planned: dict[Hashable, Any] = field(default_factory=dict, compare=False, repr=False)
@@ -60,6 +63,15 @@ class Targets:
 
     def __getitem__(self, place: MeasurementKey) -> Wanted | None:
         return self.places.get(place)
+
+    def figure(self, code: FigureCode | MeasureCode) -> Wanted | None:
+        """What is wanted of something that the bench card does not hold; None where the shop has no figure of it.
+
+        Raises KeyError for what is neither a figure nor a measure.
+        """
+        if code not in figure_measures() and code not in measures():
+            raise KeyError(code)
+        return self.others.get(cast(FigureCode, code))
 
 
 @dataclass(frozen=True)

@@ -182,7 +182,7 @@ def _check_record(record: VisitRecord, strings: int, sets: Mapping[UUID, int]) -
 
 
 def _check_reading(reading: ReadingLine, strings: int) -> None:
-    row = measures().get(reading.measure)
+    row = next((one for code, one in measures().items() if code == reading.measure), None)
     if row is None:
         raise Fault("measure", f"this program knows no measure “{reading.measure}”: update it first")
     if reading.position not in row.positions(strings):

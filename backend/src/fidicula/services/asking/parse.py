@@ -7,7 +7,9 @@ from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass
 from datetime import date
 from difflib import get_close_matches
+from typing import TypeVar
 
+from fidicula.codes import MeasureCode
 from fidicula.core.readings.plain import plain_number, whole_number
 from fidicula.domain.asking_records import (
     CameFor,
@@ -58,6 +60,9 @@ def parse(line: str, vocabulary: Vocabulary, *, today: date) -> list[Condition]:
     Source: none, it is this program's own.
     """
     return list(_Reader(line, vocabulary, today).conditions())
+
+
+Meant = TypeVar("Meant", bound=str)
 
 
 class _Reader:
@@ -180,10 +185,10 @@ class _Reader:
             self._at = back
         return None
 
-    def _places(self, measure: str) -> tuple[str, ...]:
+    def _places(self, measure: MeasureCode) -> tuple[str, ...]:
         return tuple(name.lower() for name in self._vocabulary.places.get(measure, ()))
 
-    def _compared(self, measure: str, place: str) -> Condition:
+    def _compared(self, measure: MeasureCode, place: str) -> Condition:
         said = " ".join(self._words[: self._at])
         if not place and self._at < len(self._words) and self._words[self._at] in self._places(measure):
             place, self._at = self._words[self._at], self._at + 1
@@ -239,7 +244,7 @@ class _Reader:
         self._at += len(words)
         return True
 
-    def _phrase(self, phrases: Mapping[str, str]) -> str | None:
+    def _phrase(self, phrases: Mapping[str, Meant]) -> Meant | None:
         """What the longest phrase that comes next means."""
         for count in range(min(6, len(self._words) - self._at), 0, -1):
             said = " ".join(self._words[self._at : self._at + count])

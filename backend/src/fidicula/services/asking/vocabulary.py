@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from functools import cache
 
+from fidicula.codes import MeasureCode
 from fidicula.domain.asking_records import Vocabulary
 from fidicula.judgement.measures import MEASURES, said_of_all
 from fidicula.tables.course import visit_kinds
@@ -21,7 +22,7 @@ _NAMED_ALONE = frozenset({"recheck", "look-over and estimate", "full set-up"})
 def vocabulary() -> Vocabulary:
     """Every phrase in small letters."""
     families = {phrase: family for family, many in _PLURALS.items() for phrase in (family, many)}
-    measures: dict[str, str] = {}
+    measures: dict[str, MeasureCode] = {}
     places: dict[str, tuple[str, ...]] = {}
     of_all = [string_names(family=family, count=n) or () for family in FAMILIES for n in _COUNTS]
     names = tuple(dict.fromkeys(name for of in of_all for name in of))

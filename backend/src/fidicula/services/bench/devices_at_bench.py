@@ -6,6 +6,7 @@ import random
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
+from fidicula.codes import MeasureCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.devices.ports import Caliper, DeviceError, Hygrometer, Tuner
@@ -72,7 +73,7 @@ class DevicesAtBench:
         self._engine = engine
         self._devices = devices
 
-    def send(self, ticket: str, measure: str, position: int | None, manner: Sequence[str]) -> Shown:
+    def send(self, ticket: str, measure: MeasureCode, position: int | None, manner: Sequence[str]) -> Shown:
         """What a place's device shows there. Raises RefusedError, and ConflictError where it does not answer."""
         if self._devices is None:
             raise ConflictError("no device is connected here: type what it shows")

@@ -8,6 +8,7 @@ from datetime import UTC, datetime, timedelta
 from functools import partial
 from uuid import UUID
 
+from fidicula.codes import MeasureCode
 from fidicula.core.fitting.post import to_near_side
 from fidicula.core.readings.doubt import (
     Doubt,
@@ -44,7 +45,7 @@ class Taking:
     """
 
     id: UUID
-    measure: str
+    measure: MeasureCode
     position: int | None
     typed: str
     tool: str

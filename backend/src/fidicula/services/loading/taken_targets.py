@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from datetime import datetime
 from uuid import UUID
 
+from fidicula.codes import MeasureCode
 from fidicula.core.readings.states import (
     MeasurementKey,
 )
@@ -29,7 +30,7 @@ from fidicula.words.following import SOURCE_WORDS
 
 
 def load_taken(
-    uow: UnitOfWork, instrument: Instrument, visit: Visit, sources: Mapping[str, Mapping[str, str]]
+    uow: UnitOfWork, instrument: Instrument, visit: Visit, sources: Mapping[MeasureCode, Mapping[str, str]]
 ) -> dict[MeasurementKey, Taken]:
     """The places whose target is read somewhere else than in the recipe. Raises RefusedError for what cannot be."""
     found: dict[MeasurementKey, Taken] = {}

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from uuid import UUID
 
+from fidicula.codes import MeasureCode
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError, RefusedError
 from fidicula.domain.records import Instrument, TargetChoice
@@ -53,7 +54,7 @@ class RecipeView:
 class SourceOf:
     """Where a measure's target comes from, if not from the recipe. of : the visit or the ticket."""
 
-    measure: str
+    measure: MeasureCode
     kind: str
     of: str
 
@@ -64,7 +65,7 @@ class TargetsWanted:
 
     recipe: str | None
     schools: Mapping[str, str]
-    sources: Mapping[str, Mapping[str, str]]
+    sources: Mapping[MeasureCode, Mapping[str, str]]
 
 
 @dataclass(frozen=True)

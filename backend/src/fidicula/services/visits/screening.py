@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Literal
 
+from fidicula.codes import MeasureCode
 from fidicula.core.bands import BandSide
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.judgement.assessment.model import Question
@@ -53,7 +54,7 @@ class ScreenCell:
     findings: tuple[str, ...]
     words: str
     offered: tuple[ScreenFinding, ...]
-    measure: str
+    measure: MeasureCode | None
     position: int | None
     string: str
     value: float | None
@@ -69,7 +70,7 @@ _NONE = ScreenCell(
     findings=(),
     words="",
     offered=(),
-    measure="",
+    measure=None,
     position=None,
     string="",
     value=None,
@@ -126,7 +127,8 @@ class Screening:
 def _column(row: Column) -> ScreenColumn:
     if row.item is not None:
         return ScreenColumn(row.column, row.label, row.item, items()[row.item].look)
-    return ScreenColumn(row.column, row.label, "", f"its height {MEASURES[row.measure or ''].label}")
+    of = "" if row.measure is None else MEASURES[row.measure].label
+    return ScreenColumn(row.column, row.label, "", f"its height {of}")
 
 
 def _row(loaded: VisitRecord) -> ScreenRow:

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from fidicula.codes import MeasureCode
 from fidicula.domain.records import Reading, Visit, WorkDone
 from fidicula.domain.sound_records import BlindTrial, Heard, PostEntry, Recording
 
-GAUGED = ("post_setback", "post_inset", "bridge_foot_width")
+GAUGED: tuple[MeasureCode, ...] = ("post_setback", "post_inset", "bridge_foot_width")
 
 
 @dataclass(frozen=True)

@@ -7,6 +7,7 @@ from dataclasses import replace
 from datetime import date, timedelta
 from typing import Literal, cast
 
+from fidicula.codes import MeasureCode
 from fidicula.core.fitting.post import as_gauged, post_place
 from fidicula.core.mechanics.perspective import gape_of_shift
 from fidicula.core.sound.places import EndPlace
@@ -57,7 +58,7 @@ def made_trail(loaded: VisitRecord, records: TrailRecords) -> Trail:
     """One instrument's trail."""
     state = loaded.state()
     foot = state.read_or_figure("bridge_foot_width")
-    diameter = state.targets.others.get("post_diameter")
+    diameter = state.targets.figure("post_diameter")
     return trail_of(
         records,
         current=loaded.visit.id,
@@ -115,7 +116,7 @@ def sound_view(loaded: VisitRecord, records: TrailRecords, *, complaint: str) ->
     )
 
 
-def _of(state: BenchState, measure: str) -> float | None:
+def _of(state: BenchState, measure: MeasureCode) -> float | None:
     held = state.read_or_figure(measure)
     return None if held is None else held.value
 

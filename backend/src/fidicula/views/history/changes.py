@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
+from fidicula.codes import MeasureCode
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Visit
@@ -23,7 +24,7 @@ class ChangedPlace:
     """One place, in words. before : at the last visit, or as it came where there was none.  came : at this visit."""
 
     what: str
-    measure: str
+    measure: MeasureCode
     position: int | None
     before: str
     came: str

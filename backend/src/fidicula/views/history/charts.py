@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 
+from fidicula.codes import MeasureCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Reading
 from fidicula.judgement.assessment.columns import columns
@@ -13,7 +14,7 @@ from fidicula.numerals import places_needed
 from fidicula.views.history.view import Chart, ChartLine, ChartPoint
 from fidicula.words.numbers import sentence
 
-HUMIDITY = "humidity"
+HUMIDITY: MeasureCode = "humidity"
 
 Measured = Mapping[MeasurementKey, list[ChartPoint]]
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
+from fidicula.codes import MeasureCode
 from fidicula.views.sheet.model import LogLine
 
 
@@ -13,7 +14,7 @@ class Changed:
     """A place that is not as it was at the last visit. change : with its sign, in words.  measure, position : of it."""
 
     what: str
-    measure: str
+    measure: MeasureCode
     position: int | None
     before: str
     came: str
@@ -44,7 +45,7 @@ class ChartLine:
 class Chart:
     """A measure that was read at more than one visit. places : decimals that its values need."""
 
-    measure: str
+    measure: MeasureCode
     label: str
     unit: str
     places: int

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 
+from fidicula.codes import FigureCode, MeasureCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.errors import RefusedError
 from fidicula.domain.records import StringSet
@@ -75,7 +76,7 @@ class PageBench:
     assumed: list[str] = field(default_factory=list)
     handles: list[Handle] = field(default_factory=list)
 
-    def read(self, measure: str, position: int | None = None) -> Held | None:
+    def read(self, measure: MeasureCode, position: int | None = None) -> Held | None:
         """A reading that holds; what is not there, or holds no more, is noted to be taken."""
         held = self.state.held(measure, position)
         if held is not None and not held.assumed:
@@ -85,12 +86,14 @@ class PageBench:
         self.take_again(measure, position, why=why)
         return None
 
-    def take_again(self, measure: str, position: int | None = None, *, why: str) -> None:
+    def take_again(self, measure: MeasureCode, position: int | None = None, *, why: str) -> None:
         name = self.state.name((measure, position))
         if not any(one.name == name for one in self.retake):
             self.retake.append(Retake(measure, position, name, why))
 
-    def read_or_figure(self, measure: str, position: int | None = None, *, figure: str = "") -> Held | None:
+    def read_or_figure(
+        self, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
+    ) -> Held | None:
         """A reading, or the shop's figure, which is noted; where there is neither it is to be read."""
         held = self.state.read_or_figure(measure, position, figure=figure)
         if held is None:
@@ -106,8 +109,8 @@ class PageBench:
         if what not in self.assumed:
             self.assumed.append(what)
 
-    def figure(self, name: str) -> Wanted | None:
-        return self.state.targets.others.get(name)
+    def figure(self, name: FigureCode | MeasureCode) -> Wanted | None:
+        return self.state.targets.figure(name)
 
     def slide(
         self,

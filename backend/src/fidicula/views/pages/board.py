@@ -8,7 +8,7 @@ from collections.abc import Iterator
 from fidicula.core.geometry.scoop import Dressing, Station, edge_left, gap_along, plan_dressing, removal_across
 from fidicula.core.reach import nearest_that_can_be
 from fidicula.judgement.assessment.held import Held
-from fidicula.judgement.assessment.scoop import SHARES, SIDES, stations_of
+from fidicula.judgement.assessment.scoop import RELIEFS, SHARES, SIDES, stations_of
 from fidicula.judgement.assessment.thresholds import WORTH_TAKING
 from fidicula.numerals import number
 from fidicula.views.pages.bench import PageBench, told
@@ -65,7 +65,7 @@ def board_page(bench: PageBench) -> PageView:
 
 def _too_thin(bench: PageBench, i: int, side: str, length: float) -> Impossible | None:
     """A scoop that is wished for and would leave too thin an edge; the nearest that does not."""
-    name = f"relief_{side}"
+    name = RELIEFS[i]
     thick, least, wanted = _thickness(bench, i), bench.figure("fingerboard_thickness_min"), bench.figure(name)
     if name not in bench.tried or thick is None or least is None or wanted is None:
         return None
@@ -93,7 +93,7 @@ def _too_thin(bench: PageBench, i: int, side: str, length: float) -> Impossible 
 
 
 def _plan(bench: PageBench, i: int, side: str, length: float) -> Dressing | None:
-    wanted = bench.figure(f"relief_{side}")
+    wanted = bench.figure(RELIEFS[i])
     rests_at = 0.0 if wanted is None else wanted.band.aim
     relief = bench.slide(
         f"relief_{side}",

@@ -7,6 +7,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from itertools import pairwise
 
+from fidicula.codes import MeasureCode
 from fidicula.core.fitting.bridge_wood import thickness_at, to_plane
 from fidicula.core.fitting.nut import file_range, smallest_file
 from fidicula.core.geometry.bow import nearest_template
@@ -77,13 +78,17 @@ def _work(bench: PageBench) -> str:
     return record.work if record is not None and record.work in AT_THE_CROWN else "crown_cut"
 
 
+_HANDLES: tuple[tuple[MeasureCode, float], ...] = (("end_height", 2.0), ("nut_height", 0.5))
+"""Heights that are tried at the outer strings, and so far on either side of their aims. [mm]"""
+
+
 def _tried(bench: PageBench, now: Computed) -> Computed | Impossibility | None:
     """The bridge for where the handles stand."""
     state, names, last = bench.state, bench.state.instrument.string_names, bench.state.count - 1
     aims: dict[MeasurementKey, float] = {}
     readings: dict[MeasurementKey, float] = {}
     for side, position in (("bass", 0), ("treble", last)):
-        for measure, most in (("end_height", 2.0), ("nut_height", 0.5)):
+        for measure, most in _HANDLES:
             aim = aim_of(state.targets[measure, position])
             if aim is None:
                 continue
@@ -252,7 +257,7 @@ def _thickness(bench: PageBench) -> Iterator[Table]:
         yield Table(say.THICKNESS_TITLE, list(say.THICKNESS_HEAD), rows, [], say.THICKNESS_SAYS)
 
 
-_LEFT = ("bridge_foot_thickness", "bridge_top_thickness", "bridge_waist")
+_LEFT: tuple[MeasureCode, ...] = ("bridge_foot_thickness", "bridge_top_thickness", "bridge_waist")
 
 
 def _wood_left(bench: PageBench) -> Iterator[Table]:

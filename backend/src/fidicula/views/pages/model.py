@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Literal
 
+from fidicula.codes import MeasureCode
 from fidicula.views.pages.drawn import PageDrawing
 from fidicula.views.sheet.told import InstructionView
 
@@ -114,7 +115,7 @@ class Way:
 class Retake:
     """A reading that has to be taken, or taken again, and why."""
 
-    measure: str
+    measure: MeasureCode
     position: int | None
     name: str
     why: str

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from fidicula.codes import MeasureCode
 from fidicula.core.geometry.scoop import BoardGap, GapBetween, gap_along, removal_across
 from fidicula.core.mechanics.stopped import (
     Bow,
@@ -13,7 +14,7 @@ from fidicula.core.mechanics.stopped import (
     press_efforts,
     swing_along,
 )
-from fidicula.judgement.assessment.scoop import SHARES, SIDES, stations_of
+from fidicula.judgement.assessment.scoop import RELIEFS, SHARES, SIDES, stations_of
 from fidicula.views.pages.bench import PageBench, told
 from fidicula.views.pages.drawn import DrawnStop, DrawnSwing, SwingDrawing
 from fidicula.views.pages.model import Consequence, Curve, HandleChoice, PageView, Plot, Table
@@ -160,7 +161,7 @@ def _heights_are_read(bench: PageBench) -> bool:
 
 def _over(bench: PageBench, strings: list[Sounding], board: float, *, as_read: bool) -> list[_Over]:
     state, last = bench.state, bench.state.count - 1
-    shift = {"end_height": (0.0, 0.0), "nut_height": (0.0, 0.0)}
+    shift: dict[MeasureCode, tuple[float, float]] = {"end_height": (0.0, 0.0), "nut_height": (0.0, 0.0)}
     relief: tuple[float | None, float | None] = (None, None)
     if not as_read:
         shift = {measure: _shift(bench, measure) for measure in shift}
@@ -178,7 +179,7 @@ def _over(bench: PageBench, strings: list[Sounding], board: float, *, as_read: b
     return found
 
 
-def _shift(bench: PageBench, measure: str) -> tuple[float, float]:
+def _shift(bench: PageBench, measure: MeasureCode) -> tuple[float, float]:
     names, most = bench.state.instrument.string_names, 0.5 if measure == "nut_height" else 2.0
     bass, treble = (
         bench.slide(
@@ -200,7 +201,7 @@ def _relief(bench: PageBench) -> tuple[float | None, float | None]:
     found: list[float | None] = []
     for i, side in enumerate(SIDES):
         read = stations_of(bench.state, i, 1.0)
-        figure = bench.figure(f"relief_{side}")
+        figure = bench.figure(RELIEFS[i])
         rests = max((station.gap for station in read), default=0.0 if figure is None else figure.band.aim)
         at = bench.slide(
             f"relief_{side}",
@@ -215,7 +216,7 @@ def _relief(bench: PageBench) -> tuple[float | None, float | None]:
     return found[0], found[1]
 
 
-def _height(bench: PageBench, measure: str, i: int, shift: tuple[float, float], share: float) -> float | None:
+def _height(bench: PageBench, measure: MeasureCode, i: int, shift: tuple[float, float], share: float) -> float | None:
     state, last = bench.state, bench.state.count - 1
     held = state.held(measure, i)
     if held is None and measure == "end_height":
@@ -239,7 +240,7 @@ def _gap(bench: PageBench, board: float, share: float, relief: tuple[float | Non
     for i, tried in enumerate(relief):
         read = stations_of(bench.state, i, board)
         if tried is not None or len(read) < len(SHARES):
-            figure = bench.figure(f"relief_{SIDES[i]}")
+            figure = bench.figure(RELIEFS[i])
             deepest = tried if tried is not None else (0.0 if figure is None else figure.band.aim)
             if tried is None:
                 bench.assume(say.assumed_scoop(deepest, SIDES[i]))

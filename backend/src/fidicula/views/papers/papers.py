@@ -6,6 +6,7 @@ from collections.abc import Callable, Mapping
 from datetime import date
 from typing import Literal, get_args
 
+from fidicula.codes import MeasureCode
 from fidicula.documents.paper.model import Block, Grid, Heading, Paper, Pictures, Points, Sign, Text
 from fidicula.judgement.assessment.damage import damage_marks
 from fidicula.judgement.pricing.terms import ShopTerms
@@ -127,7 +128,11 @@ def _stands(source: PaperSource) -> list[str]:
     if values[0] is not None and values[1] is not None:
         bridge = next(part for part in source.assessment.parts if part.part == "bridge")
         found += [say.heights(names, values[0], values[1]), say.in_band(not bridge.is_open)]
-    for measure, words in (("projection", say.projection), ("humidity", say.humidity)):
+    said: tuple[tuple[MeasureCode, Callable[[float], str]], ...] = (
+        ("projection", say.projection),
+        ("humidity", say.humidity),
+    )
+    for measure, words in said:
         stand = state.reading_states.get((measure, None))
         if stand is not None and stand.usable is not None:
             found.append(words(stand.usable))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from fidicula.codes import MeasureCode
 from fidicula.core.bands import outside_by
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.documents.paper.model import Block, Grid, Heading, Text
@@ -34,7 +35,7 @@ def measured(source: PaperSource) -> list[Block]:
     return blocks
 
 
-def _strings(state: BenchState, measures: Sequence[str]) -> Grid:
+def _strings(state: BenchState, measures: Sequence[MeasureCode]) -> Grid:
     """A column for each string, from the lowest; a line of what was read, and one of what is wanted."""
     names = state.instrument.string_names
     rows: list[list[str]] = []

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
+from fidicula.codes import MeasureCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Visit
 from fidicula.judgement.assessment.columns import columns
@@ -18,7 +19,7 @@ from fidicula.tables.course import visit_kinds
 class BesideValue:
     """One place as it was read then, a height the way its column stands now where that is known. [its unit]"""
 
-    measure: str
+    measure: MeasureCode
     position: int | None
     value: float
 

@@ -11,6 +11,7 @@ from typing import Annotated, Any, Literal, NotRequired, cast
 from pydantic import PlainSerializer
 from typing_extensions import TypedDict
 
+from fidicula.codes import MeasureCode
 from fidicula.core.bands import BandSide
 from fidicula.core.geometry.board import HeightDirection
 
@@ -58,7 +59,7 @@ class CardPlace:
     recheck : asked for when an instrument comes back.
     """
 
-    measure: str
+    measure: MeasureCode
     position: int | None
     name: str
     on_card: bool
@@ -128,7 +129,7 @@ class Cell(CardPlace):
 class CellWire(TypedDict):
     """What may change of a cell, without what is empty; its place says the rest."""
 
-    measure: str
+    measure: MeasureCode
     position: NotRequired[int]
     state: CellState
     typed: NotRequired[str]

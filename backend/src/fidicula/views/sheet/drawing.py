@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fidicula.codes import MeasureCode
 from fidicula.judgement.assessment.computing import Computed
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.views.sheet.model import Drawing, DrawnString
@@ -48,7 +49,7 @@ def drawing(state: BenchState, computed: Computed) -> Drawing | None:
     )
 
 
-def _read_or(state: BenchState, measure: str, aim: float) -> float:
+def _read_or(state: BenchState, measure: MeasureCode, aim: float) -> float:
     """What is read, so that the outline is this bridge's own; else the figure."""
     held = state.held(measure)
     return aim if held is None else held.value

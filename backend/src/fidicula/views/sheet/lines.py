@@ -166,7 +166,7 @@ def _end(value: float | None) -> float | None:
 
 def _afterlength(state: BenchState) -> TargetLine:
     part, label = "tailpiece and body", "afterlength"
-    divisor, length = state.targets.others.get("afterlength_divisor"), state.held("string_length")
+    divisor, length = state.targets.figure("afterlength_divisor"), state.held("string_length")
     if divisor is None or length is None:
         words = say.NEAR_SADDLE if divisor is None else ""
         return TargetLine("afterlength", part, label, "mm", None, None, None, None, words or say.NO_FIGURE)

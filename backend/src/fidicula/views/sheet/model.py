@@ -6,10 +6,10 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Literal
 
+from fidicula.codes import MeasureCode, Part
 from fidicula.judgement.assessment.model import CutState, StopState, StringCutFacts
 from fidicula.judgement.assessment.parts import PartState
 from fidicula.judgement.instruction.model import CutRole
-from fidicula.tables.parts import Part
 from fidicula.views.sheet.cell import WireCells
 from fidicula.views.sheet.told import InstructionView
 from fidicula.words.model import FoundView, Undoable
@@ -33,7 +33,7 @@ class ProblemView:
     """A shape that cannot be, and the place whose reading makes it so."""
 
     sentence: str
-    measure: str | None
+    measure: MeasureCode | None
     position: int | None
 
 

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
+from fidicula.codes import MeasureCode
+
 
 @dataclass(frozen=True)
 class RecordView:
@@ -42,7 +44,7 @@ class AmountView:
 class ToReadView:
     """A place to read. times : so often in all, one more each of the same."""
 
-    measure: str
+    measure: MeasureCode
     position: int | None
     times: int
 

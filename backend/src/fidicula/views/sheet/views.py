@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from fidicula.codes import FigureCode, MeasureCode
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.scoop import gap_along
 from fidicula.core.geometry.spacing import margins
 from fidicula.core.geometry.string_lines import height_at_tailpiece, mark_height, offset_at_board_end
+from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.computing import Computed, compute
 from fidicula.judgement.assessment.findings import Spacing, off_middle, spacing
 from fidicula.judgement.assessment.scoop import SIDES, stations_of, wanted_relief
@@ -138,7 +140,9 @@ def views(state: BenchState) -> Views:
     return Views(side=_side(state, computed), plan=_plan(state, computed))
 
 
-def shown(state: BenchState, measure: str, position: int | None = None, *, figure: str = "") -> Dimension:
+def shown(
+    state: BenchState, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
+) -> Dimension:
     """A reading where it holds, else the shop's figure."""
     held = state.read_or_figure(measure, position, figure=figure)
     return Dimension(None, assumed=True) if held is None else Dimension(held.value, held.assumed)
@@ -170,17 +174,18 @@ def _side(state: BenchState, computed: Computed | None) -> SideView:
 
 def _afterlength(state: BenchState) -> Dimension:
     read = shown(state, "afterlength")
-    divisor, length = state.targets.others.get("afterlength_divisor"), state.held("string_length")
+    divisor, length = state.targets.figure("afterlength_divisor"), state.held("string_length")
     if read.value is not None or divisor is None or length is None:
         return read
     return Dimension(length.value / divisor.band.aim, assumed=True)
 
 
 def _side_string(state: BenchState, position: int) -> SideString:
-    nut, end = state.held("nut_height", position), state.held("end_height", position)
+    places: tuple[MeasurementKey, MeasurementKey] = (("nut_height", position), ("end_height", position))
+    nut, end = (state.held(*place) for place in places)
     at_nut, at_end = (
-        None if held is None else state.upright((measure, position), held.value, state.direction(measure, position))
-        for measure, held in (("nut_height", nut), ("end_height", end))
+        None if held is None else state.upright(place, held.value, state.direction(*place))
+        for place, held in zip(places, (nut, end), strict=True)
     )
     at_bridge = None
     if at_nut is not None and at_end is not None and state.board is not None:
@@ -222,7 +227,7 @@ def _plan(state: BenchState, computed: Computed | None) -> PlanView:
     if computed is not None:
         strings = [_plan_string(state, computed, i, nut_read, bridge_read) for i in range(state.count)]
     diameters = [string.diameter for string in strings]
-    bar, diameter = shown(state, "bar_inset"), state.targets.others.get("post_diameter")
+    bar, diameter = shown(state, "bar_inset"), state.targets.figure("post_diameter")
     return PlanView(
         string_length=shown(state, "string_length"),
         fingerboard_length=shown(state, "fingerboard_length"),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 
+from fidicula.codes import MeasureCode
 from fidicula.core.geometry.scoop import Dressing
 from fidicula.judgement.assessment.scoop import FAULT_WORDS
 from fidicula.judgement.targets.wanted import Wanted
@@ -98,7 +99,7 @@ def why_projection(*, projection: float, base: float, plans: dict[str, Dressing]
     ]
 
 
-def height(name: str, measure: str) -> str:
+def height(name: str, measure: MeasureCode) -> str:
     return f"{name} {'at the nut' if measure == 'nut_height' else _BOARD_END}"
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 
+from fidicula.codes import MeasureCode
 from fidicula.judgement.assessment.model import StringCutFacts
 from fidicula.judgement.assessment.thresholds import WORTH_TAKING
 from fidicula.numerals import number, short
@@ -32,7 +33,7 @@ LEFT_SAYS = "Waist and openings last, and only on instruments worth it; the tail
 _PLACES = {"end_height": "at the board's end", "nut_height": "at the nut"}
 
 
-def wanted_at(name: str, measure: str) -> str:
+def wanted_at(name: str, measure: MeasureCode) -> str:
     return f"{name} {_PLACES[measure]}, wanted"
 
 

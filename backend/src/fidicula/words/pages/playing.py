@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from fidicula.codes import MeasureCode
 from fidicula.core.mechanics.stopped import StoppedClearance
 from fidicula.numerals import number, short
 from fidicula.words.pages.notes import note_of
@@ -35,7 +36,7 @@ def pressed(name: str, where: str) -> str:
     return f"{name} pressed in {where}"
 
 
-def changed(name: str, measure: str) -> str:
+def changed(name: str, measure: MeasureCode) -> str:
     return f"{name} {_PLACES[measure]}, changed by"
 
 

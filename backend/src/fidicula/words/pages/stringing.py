@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from fidicula.codes import MeasureCode
 from fidicula.core.mechanics.load import KGF
 from fidicula.core.readings.in_hand import InHand
 from fidicula.domain.records import StringSet
@@ -63,7 +64,7 @@ def why_down(force: float) -> str:
     return f"{number(force / KGF)} kg, by the strings' angles over the bridge: see the page load"
 
 
-def wanted_at(name: str, measure: str) -> str:
+def wanted_at(name: str, measure: MeasureCode) -> str:
     return f"{name} {_PLACES[measure]}"
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fidicula.codes import MeasureCode
 from fidicula.services.shop.pricing.proposals import Proposal, proposals
 
 from ....scenario import Bench, measured
@@ -22,7 +23,11 @@ def test_a_neck_that_points_aside_is_mended_by_a_reset() -> None:
 
 def test_heights_over_their_band_propose_the_crown_and_heights_in_it_nothing() -> None:
     heights = Bench().aims("end_height")
-    card = {"slot_depth": (0.3, 0.3, 0.25, 0.2), "projection": (27.0,), "string_length": (328.0,)}
+    card: dict[MeasureCode, tuple[float, ...]] = {
+        "slot_depth": (0.3, 0.3, 0.25, 0.2),
+        "projection": (27.0,),
+        "string_length": (328.0,),
+    }
     for over, works in ((0.0, set()), (1.5, {"crown_cut"})):
         bench = Bench().read("end_height", *(aim + over for aim in heights)).read("nut_height", 0.5, 0.45, 0.4, 0.35)
         for measure, values in card.items():
