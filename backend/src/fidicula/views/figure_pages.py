@@ -26,8 +26,10 @@ def measures_of(question: str, school: str) -> tuple[FigureCode, ...]:
         return ("end_height_bass", "end_height_treble")
     if (question, school) == ("height_reference", "bridge_mark"):
         return ("mark_height_bass", "mark_height_treble")
-    if question in ("nut_spread", "bridge_spread") and school in ("close", "wide"):
-        return (question,)
+    if question == "nut_spread" and school in ("close", "wide"):
+        return ("nut_spread",)
+    if question == "bridge_spread" and school in ("close", "wide"):
+        return ("bridge_spread",)
     return measures_of_school(question, school)
 
 

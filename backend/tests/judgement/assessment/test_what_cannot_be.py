@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field, replace
 
 import pytest
-from fidicula.codes import MeasureCode
+from fidicula.codes import FigureCode, MeasureCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.findings import spacing
@@ -40,6 +40,7 @@ class Few:
     def read_or_figure(
         self, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
     ) -> Held | None:
+        del figure
         return self.held(measure, position)
 
 

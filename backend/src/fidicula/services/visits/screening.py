@@ -54,7 +54,7 @@ class ScreenCell:
     findings: tuple[str, ...]
     words: str
     offered: tuple[ScreenFinding, ...]
-    measure: MeasureCode | None
+    measure: MeasureCode | Literal[""]
     position: int | None
     string: str
     value: float | None
@@ -70,7 +70,7 @@ _NONE = ScreenCell(
     findings=(),
     words="",
     offered=(),
-    measure=None,
+    measure="",
     position=None,
     string="",
     value=None,
