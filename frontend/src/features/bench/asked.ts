@@ -1,10 +1,10 @@
 /** What is read next: the cursor and the main button both go by this. */
 import type { BenchSheet, Cell } from '@/api'
-import { keyOf } from './places'
+import { keyOf, type Place } from './places'
 import type { Waiting } from './waiting'
 
 /** How many readings of a place are on their way. */
-export function onTheirWay(cell: Pick<Cell, 'measure' | 'position'>, waiting: readonly Waiting[]): number {
+export function onTheirWay(cell: Place, waiting: readonly Waiting[]): number {
   return waiting.filter(({ body }) => body.measure === cell.measure && (body.position ?? null) === cell.position).length
 }
 

@@ -1,16 +1,21 @@
 /** Places on the bench card: their keys, and how the arrows go from one to the next. */
-import type { Cell } from '@/api'
+
+/** Where something is read, as a key is made of it: what was typed and kept here need be no measure any more. */
+export interface Place {
+  measure: string
+  position: number | null
+}
 
 export const STRING_ROWS = ['end_height', 'nut_height', 'slot_depth'] as const
 
-export function keyOf(cell: Pick<Cell, 'measure' | 'position'>): string {
+export function keyOf(cell: Place): string {
   return cell.position === null ? cell.measure : `${cell.measure}:${cell.position}`
 }
 
 const HUNDREDTHS: readonly string[] = ['end_height', 'nut_height', 'slot_depth', 'relief']
 
 /** A height keeps its hundredths; what is measured by a rule has no use for them. */
-export function decimalsOf(cell: Pick<Cell, 'measure'>): 1 | 2 {
+export function decimalsOf(cell: Pick<Place, 'measure'>): 1 | 2 {
   return HUNDREDTHS.includes(cell.measure) ? 2 : 1
 }
 

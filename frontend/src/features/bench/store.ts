@@ -7,7 +7,7 @@ import { freshId } from '@/shared/id'
 import { keep } from '@/shared/kept'
 import { useAtBench } from '@/shared/person'
 import { useStoredRecord } from '@/shared/storedRecord'
-import { keyOf } from './places'
+import { keyOf, type Place } from './places'
 import * as acts from './acts'
 import type { Undone } from './acts'
 import { overtaken } from './overtaken'
@@ -48,7 +48,7 @@ export const useBench = defineStore('bench', () => {
   /** Everything else that waits here for this instrument, in words. */
   const actsWaiting = computed(() => outbox.rows.filter((row) => row.ticket === ticket.value && row.path !== READINGS && row.state !== 'refused'))
 
-  function placeOf(cell: Pick<Cell, 'measure' | 'position'>, of = ticket.value): string {
+  function placeOf(cell: Place, of = ticket.value): string {
     return `${of}/${keyOf(cell)}`
   }
 
@@ -167,7 +167,7 @@ export const useBench = defineStore('bench', () => {
   }
 
   /** The same at any instrument. afterWork : the last work that was known there; returns the reading's id. */
-  function takeAt(of: string, at: Pick<Cell, 'measure' | 'position' | 'name'>, typed: string, afterWork: number, more: Manner = {}): string {
+  function takeAt(of: string, at: Place & Pick<Cell, 'name'>, typed: string, afterWork: number, more: Manner = {}): string {
     setDraft(placeOf(at, of), '')
     notice.value = ''
     forgetUndone(of)
