@@ -10,7 +10,7 @@ from math import cos, radians
 from typing import Any
 from uuid import UUID, uuid4
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, ToolCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import (
     CourseMark,
@@ -52,16 +52,16 @@ STRINGS = {
 SIZES = {"violin": "4/4", "viola": "406", "cello": "4/4", "bass": "3/4"}
 
 
-ON_BLOCK = ("caliper", "wedge")
+ON_BLOCK: tuple[ToolCode, ...] = ("caliper", "wedge")
 """Tools that are held to known lengths."""
 
 
-def said_true(tool: str, at: datetime = NOW) -> ToolCheck:
+def said_true(tool: ToolCode, at: datetime = NOW) -> ToolCheck:
     """A check that says nothing of what the tool is off."""
     return ToolCheck(uuid4(), tool, (), (), "Ilse Varnholt", at)
 
 
-def on_block(tool: str, *read: float, known: float = 5.0, at: datetime = NOW) -> ToolCheck:
+def on_block(tool: ToolCode, *read: float, known: float = 5.0, at: datetime = NOW) -> ToolCheck:
     return ToolCheck(uuid4(), tool, (known,) * len(read), read, "Ilse Varnholt", at)
 
 
@@ -89,7 +89,7 @@ class Bench:
     seen: list[Seen] = field(default_factory=list)
     marks: list[CourseMark] = field(default_factory=list)
     earlier: dict[MeasurementKey, LastTime] = field(default_factory=dict)
-    planned: tuple[str, ...] = ()
+    planned: tuple[WorkCode, ...] = ()
     _numbers: Iterator[int] = field(default_factory=lambda: count(1))
 
     def copy(self) -> Bench:
@@ -113,7 +113,7 @@ class Bench:
         self,
         measure: MeasureCode,
         *values: float | None,
-        tool: str = "",
+        tool: ToolCode | None = None,
         at: int | None = None,
         times: int = 1,
         **more: Any,
@@ -142,7 +142,7 @@ class Bench:
     def without(self, measure: MeasureCode) -> Bench:
         return replace(self, readings=[one for one in self.readings if one.measure != measure])
 
-    def did(self, work: str, detail: WorkDetail | None = None, *, ago: timedelta = timedelta(days=30)) -> Bench:
+    def did(self, work: WorkCode, detail: WorkDetail | None = None, *, ago: timedelta = timedelta(days=30)) -> Bench:
         """A work, done so long ago that nothing waits for it any more."""
         number = self._last_work + 1
         done = WorkDone(

@@ -11,7 +11,7 @@ from uuid import uuid4
 from fidicula.cli.demo_leaving import bring, hand_over, mark, seal_earlier
 from fidicula.cli.demo_plan import load_plan, load_stock
 from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, ToolCode, WorkCode
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.people_records import Person
 from fidicula.domain.records import NewReading, NewWork, SetString, StringSet
@@ -209,11 +209,12 @@ def _load_course(engine: Engine, ticket: str, entry: dict[str, Any], *, by: str)
         hand_over(engine, ticket, entry["handed_over"], by=by)
 
 
-def _with(measure: MeasureCode, tool: str) -> str:
+def _with(measure: MeasureCode, tool: str) -> ToolCode:
     """The tool in the hand where it reads this, else the usual one; inside it is the card gauge."""
     if MEASURES[measure].tools[0] == "card_gauge":
         return "card_gauge"
-    return tool if tool in MEASURES[measure].tools else MEASURES[measure].tools[0]
+    tools = MEASURES[measure].tools
+    return next((one for one in tools if one == tool), tools[0])
 
 
 def _load_earlier(
@@ -259,8 +260,8 @@ def _load_earlier(
                     corrects=None,
                 )
         if was_on is not None:
-            work = "strings_changed" if visit.get("new_strings") else "strings_named"
-            named = NewWork(uuid4(), visit_id, work, by, StringsFitted(set=was_on.name), was_on.id, opened)
+            strung: WorkCode = "strings_changed" if visit.get("new_strings") else "strings_named"
+            named = NewWork(uuid4(), visit_id, strung, by, StringsFitted(set=was_on.name), was_on.id, opened)
             uow.log.add_work(named)
         load_earlier_sound(uow, visit, visit_id, opened, by=by)
         seal_earlier(uow, visit_id, opened + timedelta(days=2), days_ago=visit["days_ago"], by=by)

@@ -11,7 +11,7 @@ from uuid import UUID
 from sqlalchemy import ColumnElement, Connection, Select, and_, exists, func, literal, select, text
 from sqlalchemy.dialects.postgresql import distinct_on
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, WorkCode
 from fidicula.db import schema
 from fidicula.db.once import add_once
 
@@ -116,7 +116,7 @@ def measured(
     return Wanted(exists(select(literal(1)).where(of).correlate(_i)), shown.correlate(_i).scalar_subquery())
 
 
-def was_done(work: str, least: int, most: int | None, since: date | None, until: date | None) -> Wanted:
+def was_done(work: WorkCode, least: int, most: int | None, since: date | None, until: date | None) -> Wanted:
     """So many times within days."""
     within = [_w.c.work == work, _w.c.taken_back_at.is_(None), *_days(_w.c.done_at, since, until)]
     of = select(_v.c.instrument_id).select_from(_w).join(_v, _v.c.id == _w.c.visit_id).where(*within)

@@ -9,6 +9,7 @@ from uuid import UUID
 
 from sqlalchemy import Connection, func, select, update
 
+from fidicula.codes import ToolCode
 from fidicula.db import schema
 from fidicula.db.once import add_once
 from fidicula.domain.records import CourseMark, Seen, ToolCheck
@@ -79,7 +80,7 @@ class Course:
         self,
         *,
         id: UUID,
-        tool: str,
+        tool: ToolCode,
         by: str,
         at: datetime | None = None,
         known: Sequence[float] = (),

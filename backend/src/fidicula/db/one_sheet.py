@@ -13,6 +13,7 @@ from sqlalchemy.dialects.postgresql import aggregate_order_by
 from sqlalchemy.sql.elements import ColumnElement
 from sqlalchemy.sql.selectable import ScalarSelect
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.estimate import Repeats
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db import schema
@@ -59,7 +60,7 @@ class SheetRecords:
     last_time: Mapping[MeasurementKey, LastTime]
     stamp: int
     learnt: Learnt
-    planned: tuple[str, ...] = ()
+    planned: tuple[WorkCode, ...] = ()
     damage: Sequence[DamageLook] = ()
 
 

@@ -9,6 +9,7 @@ from uuid import UUID
 
 from sqlalchemy import Connection, Table, func, select, update
 
+from fidicula.codes import WorkCode
 from fidicula.db import schema
 from fidicula.db.once import add_once
 from fidicula.domain.plan_records import Approval, Discount, PlanLine, PlanPart, PlanTime
@@ -127,7 +128,7 @@ class Plan:
             .values(taken_back_at=func.now(), taken_back_by=by)
         )
 
-    def own_minutes(self, works: Sequence[str], family: str) -> dict[str, list[Decimal]]:
+    def own_minutes(self, works: Sequence[WorkCode], family: str) -> dict[str, list[Decimal]]:
         """Minutes that works took on instruments of a family, the last ones, oldest first."""
         visit, instrument = schema.visit, schema.instrument
         newest = (

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, WorkCode
 
 
 @dataclass(frozen=True)
@@ -49,7 +49,7 @@ class Measured:
 class WasDone:
     """A work was done so many times. most : None for any number.  since, until : days, both counted in."""
 
-    work: str
+    work: WorkCode
     least: int
     most: int | None
     since: date | None
@@ -101,5 +101,5 @@ class Vocabulary:
     families: dict[str, str]
     measures: dict[str, MeasureCode]
     places: dict[str, tuple[str, ...]]
-    works: dict[str, str]
+    works: dict[str, WorkCode]
     kinds: dict[str, str]

@@ -9,6 +9,8 @@ from decimal import Decimal
 from typing import Literal
 from uuid import UUID
 
+from fidicula.codes import WorkCode
+
 Origin = Literal["finding", "decision", "reading", "wish", "underway"]
 How = Literal["in_person", "phone", "letter", "signature"]
 
@@ -23,7 +25,7 @@ class PlanLine:
 
     id: UUID
     visit_id: UUID
-    work: str
+    work: WorkCode
     grade: str
     origin: str
     because: str

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from datetime import date, datetime
 from uuid import UUID
 
-from fidicula.codes import FigureCode, MeasureCode
+from fidicula.codes import FigureCode, MeasureCode, ToolCode, WorkCode
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.readings.doubt import DoubtCode
 from fidicula.domain.work_details import PLAIN, WorkDetail
@@ -113,7 +113,7 @@ class WorkDone:
     number: int
     id: UUID
     visit_id: UUID
-    work: str
+    work: WorkCode
     done_by: str
     done_at: datetime
     detail: WorkDetail
@@ -135,7 +135,7 @@ class Reading:
     position: int | None
     typed: str
     value: float
-    tool: str
+    tool: ToolCode
     direction: HeightDirection | None
     taken_by: str
     taken_at: datetime
@@ -156,7 +156,7 @@ class ToolCheck:
     """A tool was checked on lengths that are known, or was said to read true. known, read : in one order. [mm]"""
 
     id: UUID
-    tool: str
+    tool: ToolCode
     known: tuple[float, ...]
     read: tuple[float, ...]
     checked_by: str
@@ -176,7 +176,7 @@ class NewReading:
     position: int | None
     typed: str
     value: float
-    tool: str
+    tool: ToolCode
     direction: HeightDirection | None
     taken_by: str
     taken_at: datetime
@@ -195,7 +195,7 @@ class NewWork:
 
     id: UUID
     visit_id: UUID
-    work: str
+    work: WorkCode
     done_by: str
     detail: WorkDetail = PLAIN
     string_set_id: UUID | None = None
@@ -349,7 +349,7 @@ class LastTime:
     value: float
     direction: HeightDirection | None
     taken_at: datetime
-    tool: str
+    tool: ToolCode
     works_since: frozenset[str] = frozenset()
 
 

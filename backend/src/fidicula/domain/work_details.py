@@ -12,6 +12,8 @@ from uuid import UUID
 
 from pydantic import BaseModel, ConfigDict
 
+from fidicula.codes import WorkCode
+
 End = Literal["top", "bottom"]
 Toward = Literal["bridge", "tailpiece", "treble", "bass"]
 ByString = tuple[float | None, ...]
@@ -174,12 +176,12 @@ def positions_of(detail: WorkDetail) -> frozenset[int] | None:
     return frozenset(i for i, by in enumerate(detail.by) if by)
 
 
-def detail_of(work: str, kept: Mapping[str, Any]) -> WorkDetail:
+def detail_of(work: WorkCode, kept: Mapping[str, Any]) -> WorkDetail:
     """What the database holds of a work. Raises ValidationError for what no version of the program wrote."""
     return _MODELS.get(work, Plain).model_validate(kept)
 
 
-def kept(work: str, detail: WorkDetail) -> dict[str, Any]:
+def kept(work: WorkCode, detail: WorkDetail) -> dict[str, Any]:
     """What the database is given: only what was said. Raises TypeError for the detail of another work."""
     if not isinstance(detail, _MODELS.get(work, Plain)):
         raise TypeError(f"{type(detail).__name__} is not the detail of {work}")

@@ -10,6 +10,7 @@ from fidicula.domain.errors import NotFoundError, RefusedError
 from fidicula.domain.records import Instrument
 from fidicula.tables.figures import figure_measures
 from fidicula.tables.measures import MeasureRow, measures
+from fidicula.tables.rows import code_of
 
 MEASURES: dict[MeasureCode, MeasureRow] = measures()
 CARD: dict[MeasureCode, MeasureRow] = {
@@ -20,7 +21,7 @@ CARD: dict[MeasureCode, MeasureRow] = {
 
 def measure_code(typed: str, *, field: str = "measure") -> MeasureCode:
     """A measure by its code. Raises RefusedError for what is none."""
-    found = next((one for one in MEASURES if one == typed), None)
+    found = code_of(MEASURES, typed)
     if found is None:
         raise RefusedError(f"there is no measure “{typed}”", field=field)
     return found
@@ -28,7 +29,7 @@ def measure_code(typed: str, *, field: str = "measure") -> MeasureCode:
 
 def figure_code(typed: str) -> FigureCode:
     """What there are figures for, by its code. Raises NotFoundError for what is none."""
-    found = next((one for one in figure_measures() if one == typed), None)
+    found = code_of(figure_measures(), typed)
     if found is None:
         raise NotFoundError(f"there is no figure “{typed}”", field="measure")
     return found

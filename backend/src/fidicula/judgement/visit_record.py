@@ -11,6 +11,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime
 from functools import cached_property
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.damage import DamageLook
 from fidicula.domain.errors import ConflictError
@@ -57,7 +58,7 @@ class VisitRecord:
     marks: Sequence[CourseMark] = ()
     last_time: Mapping[MeasurementKey, LastTime] = field(default_factory=dict)
     learnt: Learnt = NOTHING_LEARNT
-    planned: tuple[str, ...] = ()
+    planned: tuple[WorkCode, ...] = ()
     damage: Sequence[DamageLook] = ()
     own_change: int = field(default=0, compare=False)
 

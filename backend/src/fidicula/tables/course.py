@@ -7,9 +7,9 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
-from fidicula.codes import MeasureCode, Part
+from fidicula.codes import MeasureCode, Part, WorkCode
 from fidicula.tables.pricing import work_steps
-from fidicula.tables.rows import TableError, TableRow, read_rows
+from fidicula.tables.rows import TableError, TableRow, code_of, read_rows
 from fidicula.tables.signs import When, computed_signs, findings, when
 from fidicula.tables.work import works
 
@@ -25,8 +25,8 @@ class InstructionRow(TableRow):
 
     instruction: str
     part: str | None
-    records: str | None
-    careful: str | None
+    records: WorkCode | None
+    careful: WorkCode | None
     label: str
 
 
@@ -81,7 +81,7 @@ class _StepRow(TableRow):
 
 
 class _WaitRow(TableRow):
-    work: str
+    work: WorkCode
     steps: str
     hours: float | None
     says: str
@@ -148,10 +148,10 @@ class Deciding:
     short: str
     part: Part | None
     asked_when: When
-    bars: frozenset[str]
+    bars: frozenset[WorkCode]
     before: str | None
     at_measure: MeasureCode | None
-    settled_by: frozenset[str]
+    settled_by: frozenset[WorkCode]
     rules_at: str | None
     undecided: Undecided | None
     says: str
@@ -170,10 +170,10 @@ class Step:
     step: str
     label: str
     instructs: str
-    works: frozenset[str]
+    works: frozenset[WorkCode]
     done_when: When
-    redone_after: frozenset[str]
-    lost_after: frozenset[str]
+    redone_after: frozenset[WorkCode]
+    lost_after: frozenset[WorkCode]
     why: str
 
 
@@ -181,7 +181,7 @@ class Step:
 class Wait:
     """Steps rest for some time after a work. hours : how long.  says : why."""
 
-    work: str
+    work: WorkCode
     steps: frozenset[str]
     hours: float
     says: str
@@ -267,7 +267,7 @@ def steps() -> dict[str, Step]:
 
 
 @cache
-def steps_for(work: str) -> frozenset[str]:
+def steps_for(work: WorkCode) -> frozenset[str]:
     """The steps that a work belongs to."""
     return frozenset(step.step for step in steps().values() if work in step.works)
 
@@ -316,9 +316,11 @@ def _known_signs() -> set[str]:
     return {*computed_signs(), *findings()}
 
 
-def _known_works(text: str | None, table: str) -> frozenset[str]:
-    found = frozenset((text or "").split())
-    for work in sorted(found):
-        if work not in works():
-            raise TableError(f"{table}.csv: {work} is no work of works.csv")
-    return found
+def _known_works(text: str | None, table: str) -> frozenset[WorkCode]:
+    found = set()
+    for typed in (text or "").split():
+        work = code_of(works(), typed)
+        if work is None:
+            raise TableError(f"{table}.csv: {typed} is no work of works.csv")
+        found.add(work)
+    return frozenset(found)

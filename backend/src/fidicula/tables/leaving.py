@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Container
 from functools import cache
 
-from fidicula.codes import Part
+from fidicula.codes import Part, WorkCode
 from fidicula.tables.parts import parts
 from fidicula.tables.rows import TableError, TableRow, read_rows
 from fidicula.tables.signs import OfFamilies
@@ -47,7 +47,7 @@ def left_open() -> dict[Part, str]:
 class NextCheck(OfFamilies):
     """When an instrument should come again after a work, and what is looked at then. work : blank for any visit."""
 
-    work: str | None
+    work: WorkCode | None
     weeks: int
     why: str
 

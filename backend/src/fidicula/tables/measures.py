@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import field_validator
 
-from fidicula.codes import FigureCode, MeasureCode
+from fidicula.codes import FigureCode, MeasureCode, ToolCode
 from fidicula.tables.rows import TableError, read_rows
 from fidicula.tables.signs import OfFamilies
 from fidicula.tables.work import tools
@@ -55,7 +55,7 @@ class MeasureRow(OfFamilies):
     slip: str | None
     form: str | None
     scatter: float | None
-    tools: tuple[str, ...]
+    tools: tuple[ToolCode, ...]
 
     @field_validator("tools", mode="before")
     @classmethod

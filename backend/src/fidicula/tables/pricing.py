@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from decimal import Decimal
 from functools import cache
 from typing import Literal
 
 from pydantic import field_validator
 
+from fidicula.codes import WorkCode
 from fidicula.core.errors import CoreError
 from fidicula.core.pricing.money import NOTHING, Span
 from fidicula.core.pricing.order import ordered
@@ -27,7 +29,7 @@ class WorkStep(SourcedRow):
     graded : only on an instrument that is worth it.  why : what the owner is told of it.
     """
 
-    work: str
+    work: WorkCode
     step: str
     label: str
     violin: Span
@@ -64,13 +66,13 @@ class Job(TableRow):
     why : what the owner is told of it.
     """
 
-    work: str
+    work: WorkCode
     grade: Grade
     who: Literal["apprentice", "luthier"]
     parts: tuple[str, ...]
-    after: tuple[str, ...]
+    after: tuple[WorkCode, ...]
     mends: tuple[str, ...]
-    grows_to: str | None
+    grows_to: WorkCode | None
     grows_when: tuple[str, ...]
     risk: str | None
     why: str | None
@@ -86,7 +88,7 @@ class Bundle(TableRow):
 
     bundle: str
     label: str
-    works: tuple[str, ...]
+    works: tuple[WorkCode, ...]
     kinds: tuple[str, ...]
 
     @field_validator("works", "kinds", mode="before")
@@ -125,9 +127,9 @@ class ShopSetting(TableRow):
 
 
 @cache
-def work_steps() -> dict[str, tuple[WorkStep, ...]]:
+def work_steps() -> dict[WorkCode, tuple[WorkStep, ...]]:
     """Steps of every work, in order. Raises TableError for a step without time, or steps that wait for each other."""
-    found: dict[str, tuple[WorkStep, ...]] = {}
+    found: dict[WorkCode, tuple[WorkStep, ...]] = {}
     for row in read_rows("work_steps", WorkStep):
         found[row.work] = (*found.get(row.work, ()), row)
     for work, steps in found.items():
@@ -146,7 +148,7 @@ def work_steps() -> dict[str, tuple[WorkStep, ...]]:
 
 
 @cache
-def jobs() -> dict[str, Job]:
+def jobs() -> dict[WorkCode, Job]:
     """Works that can be planned. Raises TableError for one without steps, or for works that wait for each other."""
     found = {row.work: row for row in read_rows("jobs", Job)}
     for job in found.values():
@@ -165,7 +167,7 @@ def jobs() -> dict[str, Job]:
     return found
 
 
-def gates(of: dict[str, Job] | None = None) -> dict[str, tuple[str, ...]]:
+def gates(of: Mapping[WorkCode, Job] | None = None) -> dict[WorkCode, tuple[WorkCode, ...]]:
     """Of each job, those that it comes after."""
     return {job.work: job.after for job in (jobs() if of is None else of).values()}
 

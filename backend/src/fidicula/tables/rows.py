@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 import csv
+from collections.abc import Mapping
 from importlib import resources
-from typing import TypeVar
+from typing import TypeVar, cast
 
 from pydantic import BaseModel, ConfigDict, ValidationError
 
@@ -44,3 +45,17 @@ def parse_rows(name: str, text: str, row_type: type[Row]) -> tuple[Row, ...]:
         except ValidationError as error:
             raise TableError(f"{name}.csv, line {line}: {error.errors()[0]['msg']}") from error
     return tuple(found)
+
+
+Code = TypeVar("Code", bound=str)
+Known = TypeVar("Known")
+
+
+def row_of(rows: Mapping[Code, Known], typed: str) -> Known | None:
+    """The row of a code that somebody typed or sent; None for what is no code of theirs."""
+    return cast(Mapping[str, Known], rows).get(typed)
+
+
+def code_of(rows: Mapping[Code, Known], typed: str) -> Code | None:
+    """The same code, known to be one of theirs; None for what is not."""
+    return cast(Code, typed) if typed in rows else None

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Container
 from dataclasses import dataclass
 from functools import cache
-from typing import Literal
+from typing import Literal, cast
 
-from fidicula.codes import MeasureCode, Part
+from fidicula.codes import MeasureCode, Part, WorkCode
 from fidicula.tables.rows import TableError, TableRow, read_rows
 
 _NOT = "not:"
@@ -49,9 +49,9 @@ class Finding(OfFamilies):
     measure: MeasureCode | None
 
     @property
-    def works(self) -> tuple[str, ...]:
+    def works(self) -> tuple[WorkCode, ...]:
         """That mend it, the usual one first."""
-        return tuple((self.work or "").split())
+        return tuple(cast(WorkCode, one) for one in (self.work or "").split())
 
 
 class Item(OfFamilies):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import cache
 
-from fidicula.codes import MeasureCode, Part
+from fidicula.codes import MeasureCode, Part, ToolCode, WorkCode
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.tables.rows import TableRow, read_rows
 
@@ -15,7 +15,7 @@ class Work(TableRow):
     caution : what can hurt somebody or the instrument, and what helps; where nothing can, it says so.
     """
 
-    work: str
+    work: WorkCode
     label: str
     done_label: str
     at_bench: bool
@@ -31,13 +31,13 @@ class Work(TableRow):
 class Invalidation(TableRow):
     """A reading of `measure` taken before `work` is stale after it."""
 
-    work: str
+    work: WorkCode
     measure: MeasureCode
     why: str
 
 
 class _RestsOn(TableRow):
-    work: str
+    work: WorkCode
     measure: MeasureCode
 
 
@@ -53,7 +53,7 @@ class Tool(TableRow):
     unit : what it reads in.  check_days : after how many days it is to be checked; None for one that cannot go wrong.
     """
 
-    tool: str
+    tool: ToolCode
     label: str
     direction: HeightDirection
     resolution: float
@@ -81,7 +81,7 @@ OF_ONE = frozenset(
 
 
 @cache
-def works() -> dict[str, Work]:
+def works() -> dict[WorkCode, Work]:
     return {row.work: row for row in read_rows("works", Work)}
 
 
@@ -108,5 +108,5 @@ def rests_on() -> dict[str, frozenset[str]]:
 
 
 @cache
-def tools() -> dict[str, Tool]:
+def tools() -> dict[ToolCode, Tool]:
     return {row.tool: row for row in read_rows("tools", Tool)}

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, ToolCode
 from fidicula.domain.tickets import next_ticket
 from fidicula.judgement.measures import MEASURES
 from fidicula.tables import figures
@@ -34,7 +34,7 @@ class Stringing:
 class ToolChoice:
     """is_for_heights : it reads how high a string stands, one way or the other."""
 
-    tool: str
+    tool: ToolCode
     label: str
     direction: str
     is_for_heights: bool

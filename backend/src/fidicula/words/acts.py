@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from typing import Literal
 
+from fidicula.codes import WorkCode
 from fidicula.core.fitting.post import Point
 from fidicula.core.sound.places import Direction, steps_of
 from fidicula.domain.work_details import (
@@ -67,8 +69,9 @@ def amount_words(moved: PostMoved) -> str:
     return f"{short(taps)} {'tap' if taps == 1 else 'taps'}"
 
 
-def act_words(work: str, detail: WorkDetail) -> str:
+def act_words(work: WorkCode | Literal[""], detail: WorkDetail) -> str:
     """What was done, for the adjustment history and for the log."""
+    done = works()[work].done_label if work else ""
     match detail:
         case PostMoved():
             return _moved_words(detail)
@@ -88,15 +91,15 @@ def act_words(work: str, detail: WorkDetail) -> str:
                 for side, turn in zip(("bass", "treble"), detail.turns, strict=True)
                 if turn
             ]
-            return f"{works()[work].done_label}: {', '.join(each)}"
+            return f"{done}: {', '.join(each)}"
         case PostSet() if detail.tension:
             return _with_words(
-                f"{works()[work].done_label}, {act_choices()['tension'].get(detail.tension, detail.tension)}",
+                f"{done}, {act_choices()['tension'].get(detail.tension, detail.tension)}",
                 detail.words,
             )
         case Plain() | WheelsTurned() | PostSet() if detail.words:
-            return _with_words(works()[work].done_label, detail.words)
-    return works()[work].done_label
+            return _with_words(done, detail.words)
+    return done
 
 
 def set_out_words(detail: WorkDetail, names: Sequence[str]) -> str:

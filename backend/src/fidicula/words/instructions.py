@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.landing import needed_for
 from fidicula.domain.records import UNREADABLE
@@ -137,8 +138,9 @@ def _hand_over(a: Assessment, _found: Instruction) -> Phrase:
 
 
 def _do_planned(_a: Assessment, found: Instruction) -> Phrase:
+    planned = works()[found.planned].label if found.planned else ""
     return Phrase(
-        f"Next on the plan: {lower_first(works()[found.planned].label)}",
+        f"Next on the plan: {lower_first(planned)}",
         ["The plan says what it takes, and whether the owner has approved it."],
         [],
     )
@@ -206,7 +208,7 @@ def _wait(a: Assessment, found: Instruction) -> Phrase:
         label = "Wait" if asked.outcome is None else asked.outcome.label
         says = [] if asked.outcome is None else [asked.outcome.says]
         return Phrase(f"{label}{until}", says, [])
-    step, after = steps().get(found.stop), works().get(found.waits_after)
+    step, after = steps().get(found.stop), works().get(found.waits_after) if found.waits_after else None
     name = "This step" if step is None else step.label
     title = f"{name} waits{until}" if after is None else f"{after.label}: let it rest{until}"
     return Phrase(title, [sentence(wait_words(found.stop, found.waits_after, found.reason))], [])
@@ -370,6 +372,6 @@ _PHRASES: Mapping[str, Build] = {
 }
 
 
-def record_label(work: str) -> str:
+def record_label(work: WorkCode) -> str:
     """What the button says that writes a work down."""
     return "" if not work else f"Record: {works()[work].label.lower()}"

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from decimal import Decimal
 
+from fidicula.codes import WorkCode
 from fidicula.core.pricing.estimate import Weight
 from fidicula.core.pricing.minutes import LAST, Minutes
 from fidicula.core.pricing.money import Span
@@ -73,7 +74,7 @@ def own_minutes(found: Minutes) -> str:
     return f"{plural(found.records, 'record', 'records')} of its own so far" if found.records else ""
 
 
-def grows(work: str) -> str:
+def grows(work: WorkCode) -> str:
     """The high end counts another work in."""
     return f"the high end counts in “{works()[work].label.lower()}”"
 
@@ -86,7 +87,7 @@ def of_step(why: str | None, waits: float | None) -> str:
     return "; ".join(told)
 
 
-def stale_after(work: str) -> str:
+def stale_after(work: WorkCode) -> str:
     """What has to be measured again after a work."""
     names = [
         measures()[measure].label for measure, by in invalidations().items() if work in by and measure in measures()
@@ -112,7 +113,7 @@ def against_value(weight: Weight, share: Decimal, total: str, value: str) -> str
     return f"{told}."
 
 
-def first(work: str) -> str:
+def first(work: WorkCode) -> str:
     """A planned work that comes before."""
     return f"First: {works()[work].label.lower()}."
 

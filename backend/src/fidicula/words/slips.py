@@ -8,7 +8,8 @@ from fidicula.judgement.assessment.model import Slip
 from fidicula.judgement.instruction.model import Instruction
 from fidicula.judgement.measures import MEASURES
 from fidicula.numerals import short
-from fidicula.tables.work import tools
+from fidicula.tables.rows import row_of
+from fidicula.tables.work import Tool, tools
 from fidicula.words.model import Phrase
 from fidicula.words.names import key_name
 from fidicula.words.numbers import day, give_or_take, listed
@@ -74,7 +75,7 @@ def slip_words(a: Assessment, slip: Slip) -> str:
                 "projection, heights, pegs and post may have moved. Does it need days in this air first?"
             )
         case "tool_unchecked":
-            tool = tools()[slip.subject]
+            tool = _tool(slip)
             if slip.at is not None:
                 return (
                     f"The {tool.label}'s check was due on {day(slip.at.astimezone().date())}: does it still read true?"
@@ -85,7 +86,7 @@ def slip_words(a: Assessment, slip: Slip) -> str:
                 "A check makes its readings count for more."
             )
         case "tool_off":
-            return f"{found_off(slip.subject, slip.values[0])} Set it, then check it again."
+            return f"{found_off(_tool(slip).tool, slip.values[0])} Set it, then check it again."
 
 
 def contradiction_words(a: Assessment, slip: Slip) -> str:
@@ -107,3 +108,11 @@ def contradiction_words(a: Assessment, slip: Slip) -> str:
             return f"{named[0]}°, but the board's edges tell {short(expected, 1)}°."
         case _:
             return f"{named[0]} is not less than {named[1]}."
+
+
+def _tool(slip: Slip) -> Tool:
+    """The tool that a slip is about."""
+    tool = row_of(tools(), slip.subject)
+    if tool is None:
+        raise KeyError(slip.subject)
+    return tool

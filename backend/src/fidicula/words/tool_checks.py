@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fidicula.codes import ToolCode
 from fidicula.core.readings.estimate import COVERS
 from fidicula.core.readings.gauge import Check
 from fidicula.numerals import number
@@ -9,12 +10,12 @@ from fidicula.tables.work import tools
 from fidicula.words.numbers import give_or_take
 
 
-def found_off(tool: str, off: float) -> str:
+def found_off(tool: ToolCode, off: float) -> str:
     """off : what it reads more than is there. [mm]"""
     return f"The {tools()[tool].label} reads {number(abs(off), 2)} mm too {'much' if off > 0 else 'little'}."
 
 
-def told(tool: str, check: Check | None, reads_to: float) -> str:
+def told(tool: ToolCode, check: Check | None, reads_to: float) -> str:
     """check : None where it was only seen to read true.  reads_to : ± of all that it reads from now on. [mm]"""
     if check is None:
         return "It was seen to read true."

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fidicula.codes import ToolCode
 from fidicula.core.fitting.bridge_wood import over_pencil
 from fidicula.core.fitting.tailpiece import nearest_eighth
 from fidicula.core.rounding import rounded_down
@@ -17,7 +18,7 @@ from fidicula.words.amounts import by_string, one
 from fidicula.words.model import Phrase
 from fidicula.words.numbers import give_or_take, listed, sentence, to_take, told_within, turns_words
 
-PENCIL = "pencil"
+PENCIL: ToolCode = "pencil"
 """The tool that draws the board's line half its own thickness too high."""
 
 

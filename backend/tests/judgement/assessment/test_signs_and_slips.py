@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
+from fidicula.codes import WorkCode
 from fidicula.domain.records import ToolCheck
 from fidicula.judgement.instruction.amounts import lower_crown
 
@@ -111,7 +112,7 @@ def test_strings_that_stay_close_are_those_that_somebody_left_so() -> None:
 
 
 @pytest.mark.parametrize(("work", "hours", "less"), [("strings_changed", 3, True), ("tailgut_changed", 3, False)])
-def test_new_strings_leave_wood_and_another_tailgut_does_not(work: str, hours: int, less: bool) -> None:
+def test_new_strings_leave_wood_and_another_tailgut_does_not(work: WorkCode, hours: int, less: bool) -> None:
     plain = measured(over=0.8)
     aims = [aim + 0.8 for aim in plain.aims("end_height")]
     passed = measured(over=0.8).did(work, ago=timedelta(hours=hours)).read("end_height", *aims)

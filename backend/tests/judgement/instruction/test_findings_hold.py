@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 import pytest
+from fidicula.codes import WorkCode
 from fidicula.tables.course import questions
 from fidicula.tables.signs import findings
 from fidicula.tables.work import works
 
 from ...scenario import Bench, measured
 
-CUT, POST, STRINGS = "crown_cut", "post_moved", "strings_changed"
-HELD_BACK = {
+CUT: WorkCode = "crown_cut"
+POST: WorkCode = "post_moved"
+STRINGS: WorkCode = "strings_changed"
+HELD_BACK: dict[str, tuple[WorkCode, ...]] = {
     "crack": (CUT, POST, STRINGS, "nut_filed", "board_dressed"),
     "repair_poor": (CUT, POST, STRINGS),
     "seam_open": (CUT, "nut_filed"),
@@ -47,7 +50,7 @@ def found_late(finding: str) -> Bench:
 
 
 @pytest.mark.parametrize(("finding", "work"), [(name, work) for name, all_ in HELD_BACK.items() for work in all_])
-def test_what_is_found_late_holds_the_work_back(finding: str, work: str) -> None:
+def test_what_is_found_late_holds_the_work_back(finding: str, work: WorkCode) -> None:
     assert measured(over=1.0).assess().barring(CUT) is None
     barring = found_late(finding).assess().barring(work)
     assert barring is not None

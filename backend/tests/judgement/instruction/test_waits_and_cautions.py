@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
+from fidicula.codes import WorkCode
 from fidicula.domain.errors import ConflictError
 from fidicula.services.bench.bench import check_may_be_done
 from fidicula.tables.course import UNDER_TENSION, instructions, steps, visit_kinds, waits
@@ -18,7 +19,7 @@ GLUED = sorted({wait.work for wait in waits()["change"]})
 MINUTE = timedelta(minutes=1)
 
 
-def loads(bench: Bench, work: str = "strings_changed") -> None:
+def loads(bench: Bench, work: WorkCode = "strings_changed") -> None:
     check_may_be_done(bench.assess(), work, despite_slips=True)
 
 
@@ -35,7 +36,7 @@ def test_every_glue_joint_rests() -> None:
 
 @pytest.mark.parametrize("kind", visit_kinds())
 @pytest.mark.parametrize("work", GLUED)
-def test_no_string_comes_up_over_fresh_glue_in_any_visit(kind: str, work: str) -> None:
+def test_no_string_comes_up_over_fresh_glue_in_any_visit(kind: str, work: WorkCode) -> None:
     bench = measured(kind=kind)
     loads(bench)
     fresh = bench.copy().did(work, ago=MINUTE)
@@ -47,7 +48,7 @@ def test_no_string_comes_up_over_fresh_glue_in_any_visit(kind: str, work: str) -
 
 
 @pytest.mark.parametrize("work", GLUED)
-def test_who_says_once_that_it_holds_ends_all_of_its_waits(work: str) -> None:
+def test_who_says_once_that_it_holds_ends_all_of_its_waits(work: WorkCode) -> None:
     fresh = measured().did(work, ago=MINUTE).marked("crown", "go_on")
     loads(fresh)
     assert not [stop for stop in fresh.assess().stops if stop.state == "waiting"]
@@ -60,7 +61,7 @@ def test_a_work_after_that_waits_anew() -> None:
 
 
 @pytest.mark.parametrize("work", works())
-def test_every_work_says_what_can_hurt_or_that_nothing_can(work: str) -> None:
+def test_every_work_says_what_can_hurt_or_that_nothing_can(work: WorkCode) -> None:
     row = works()[work]
     assert row.caution.endswith((".", "?"))
     assert (row.danger is None) == row.caution.startswith("No danger")
@@ -91,6 +92,6 @@ def test_what_is_told_carries_the_caution_of_its_work() -> None:
         ("post", ("tension_let_off", "tailgut_changed", "button_fitted", "post_set", "strings_changed")),
     ],
 )
-def test_each_danger_is_named_at_its_works(words: str, of: tuple[str, ...]) -> None:
+def test_each_danger_is_named_at_its_works(words: str, of: tuple[WorkCode, ...]) -> None:
     for work in of:
         assert any(word in works()[work].caution for word in words.split("|")), work

@@ -3,17 +3,20 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from typing import TypeVar
 
 from fidicula.core.errors import CoreError
 
+Work = TypeVar("Work", bound=str)
 
-def ordered(works: Sequence[str], after: Mapping[str, Sequence[str]]) -> list[str]:
+
+def ordered(works: Sequence[Work], after: Mapping[Work, Sequence[Work]]) -> list[Work]:
     """Works in an order that keeps every gate, otherwise as they come.
 
     after : of each work, those that it comes after; what is not among `works` holds nothing up.
     Raises CoreError naming the works of a loop.
     """
-    left, found = list(works), list[str]()
+    left, found = list(works), list[Work]()
     while left:
         ready = next((work for work in left if not _held_by(work, left, after)), None)
         if ready is None:
@@ -23,7 +26,7 @@ def ordered(works: Sequence[str], after: Mapping[str, Sequence[str]]) -> list[st
     return found
 
 
-def out_of_order(works: Sequence[str], after: Mapping[str, Sequence[str]]) -> tuple[str, str] | None:
+def out_of_order(works: Sequence[Work], after: Mapping[Work, Sequence[Work]]) -> tuple[Work, Work] | None:
     """The first work that stands before one that it has to come after, and that one; None where all gates are kept.
 
     works : in their order.  after : of each, those that it comes after.
@@ -35,6 +38,6 @@ def out_of_order(works: Sequence[str], after: Mapping[str, Sequence[str]]) -> tu
     return None
 
 
-def _held_by(work: str, others: Sequence[str], after: Mapping[str, Sequence[str]]) -> str | None:
+def _held_by(work: Work, others: Sequence[Work], after: Mapping[Work, Sequence[Work]]) -> Work | None:
     gates = after.get(work, ())
     return next((other for other in others if other != work and other in gates), None)

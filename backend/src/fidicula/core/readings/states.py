@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from statistics import fmean, median
 from typing import Literal
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, ToolCode, WorkCode
 from fidicula.core.errors import TOLERANCE
 from fidicula.core.readings.estimate import APART, APART_OF_MORE, known_within
 
@@ -37,7 +37,7 @@ class LoggedReading:
     scatter: float
     rounding: float = 0.0
     gauge: float = 0.0
-    tool: str = ""
+    tool: ToolCode | Literal[""] = ""
 
 
 @dataclass(frozen=True)
@@ -48,7 +48,7 @@ class LoggedWork:
     """
 
     number: int
-    work: str
+    work: WorkCode
     positions: frozenset[int] | None = None
 
     def touches(self, position: int | None) -> bool:

@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
+from fidicula.codes import WorkCode
 from fidicula.domain.records import Visit
 from fidicula.judgement.assessment.computing import Computed, Impossibility, compute
 from fidicula.judgement.assessment.course import course_of
@@ -49,7 +50,7 @@ class Assessment:
     def question(self, name: str) -> Question | None:
         return next((one for one in self.questions if one.question == name), None)
 
-    def barring(self, work: str) -> Question | None:
+    def barring(self, work: WorkCode) -> Question | None:
         """The first question that a work waits for."""
         return next((one for one in self.questions if one.bars(work)), None)
 

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
+from typing import Literal
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.course import StopFacts, stop_states
 from fidicula.domain.records import CourseMark
@@ -81,7 +82,7 @@ def _planned_stops(state: BenchState, keys: Sequence[str]) -> list[StopAssessmen
     ]
 
 
-def first_planned(stops: Sequence[StopAssessment]) -> str:
+def first_planned(stops: Sequence[StopAssessment]) -> WorkCode | Literal[""]:
     """The first planned work that is still to do; empty for none."""
     return next((stop.planned for stop in stops if stop.planned and stop.state != "done"), "")
 
@@ -273,11 +274,11 @@ class Rest:
 
     until: datetime
     step: str
-    after: str = ""
+    after: WorkCode | Literal[""] = ""
     reason: str = ""
 
 
-def resting(state: BenchState, kind: str, now: datetime) -> Rest | None:
+def resting(state: BenchState, kind: WorkCode, now: datetime) -> Rest | None:
     """What a work waits for, whether or not this visit's course has its step."""
     rests = [_wait(state, steps()[step], newest_mark(state.marks, step), now) for step in steps_for(kind)]
     return max((rest for rest in rests if rest is not None), key=lambda rest: rest.until, default=None)

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from datetime import datetime, timedelta
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, WorkCode
 from fidicula.core.bands import outside_by
 from fidicula.core.errors import TOLERANCE
 from fidicula.core.readings.estimate import COVERS, more_readings
@@ -87,7 +87,7 @@ _ANEW = frozenset({"new_bridge", "strings_changed", "adjusters_turned", "wedge_f
 """After these the strings stand where nobody brought them: whether anything is to be cut is asked again."""
 
 
-def _since_new(works: Sequence[str]) -> list[str]:
+def _since_new(works: Sequence[WorkCode]) -> list[str]:
     found: list[str] = []
     for work in works:
         found = [] if work in _ANEW else [*found, work]

@@ -81,7 +81,7 @@ def roughness_of(log: Sequence[LoggedReading]) -> float:
     """How much more the hand that last read a height scatters than a practised one, 1 or more: so do its cuts."""
     heights = [one for one in log if one.place[0] == "end_height"]
     last = max(heights, key=lambda one: one.number, default=None)
-    return 1.0 if last is None else max(1.0, last.scatter / tools()[last.tool].scatter)
+    return 1.0 if last is None or not last.tool else max(1.0, last.scatter / tools()[last.tool].scatter)
 
 
 def upright_share(log: Log, position: int) -> float:

@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
-from fidicula.codes import FigureCode, MeasureCode
+from fidicula.codes import FigureCode, MeasureCode, ToolCode
 
 Origin = Literal["read", "derived", "last_visit", "figure", "tried", "simulated"]
 
@@ -28,7 +28,7 @@ class Held:
     origin: Origin = "read"
     chance: float = 0.0
     gauge: float = 0.0
-    tool: str = ""
+    tool: ToolCode | Literal[""] = ""
 
     @property
     def alone(self) -> float:

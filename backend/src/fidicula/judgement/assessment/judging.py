@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import replace
 from datetime import datetime
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.damage import DamageLook
 from fidicula.domain.lessons import NOTHING_LEARNT, Learnt
@@ -30,7 +31,7 @@ def bench_state(
     seen: Sequence[Seen] = (),
     marks: Sequence[CourseMark] = (),
     learnt: Learnt = NOTHING_LEARNT,
-    planned: Sequence[str] = (),
+    planned: Sequence[WorkCode] = (),
     damage: Sequence[DamageLook] = (),
     gauges: Gauges = UNCHECKED,
 ) -> BenchState:

@@ -6,6 +6,7 @@ from dataclasses import dataclass, fields
 from datetime import datetime
 from typing import Literal
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.states import CellState, MeasurementKey
 from fidicula.domain.records import Decision
 from fidicula.tables.course import Deciding, Outcome
@@ -115,7 +116,7 @@ class Question:
         """Whether the works behind it may go on."""
         return self.outcome is not None and self.outcome.opens_gate
 
-    def bars(self, work: str) -> bool:
+    def bars(self, work: WorkCode) -> bool:
         return work in self.deciding.bars and not self.is_open
 
 
@@ -161,10 +162,10 @@ class StopAssessment:
     by_hand: bool = False
     mark_id: str | None = None
     until: datetime | None = None
-    waits_after: str = ""
+    waits_after: WorkCode | Literal[""] = ""
     reason: str = ""
     count: int | None = None
     of: int | None = None
-    redone_after: str = ""
+    redone_after: WorkCode | Literal[""] = ""
     is_lost: bool = False
-    planned: str = ""
+    planned: WorkCode | Literal[""] = ""

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
-from fidicula.codes import MeasureCode, Part
+from fidicula.codes import MeasureCode, Part, WorkCode
 from fidicula.core.bands import outside_by
 from fidicula.core.readings.states import MeasurementKey, ReadingState
 from fidicula.domain.records import Seen
@@ -68,7 +68,7 @@ class PartAssessment:
     again: tuple[MeasurementKey, ...]
     off: tuple[tuple[MeasurementKey, float], ...]
     assumed: tuple[MeasurementKey, ...]
-    done: tuple[str, ...]
+    done: tuple[WorkCode, ...]
 
     @property
     def is_open(self) -> bool:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import timedelta
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Decision
 from fidicula.judgement.assessment.model import Question
@@ -76,7 +77,7 @@ def needs_reason(question: Question, outcome: Outcome) -> bool:
     return outcome != question.recommended or (outcome.opens_gate and bool(question.deciding.bars))
 
 
-def to_measure_again(state: BenchState, work: str = "crown_cut") -> list[MeasurementKey]:
+def to_measure_again(state: BenchState, work: WorkCode = "crown_cut") -> list[MeasurementKey]:
     """Readings that a work would rest on and that do not hold: stale, or doubted and not confirmed."""
     measures = rests_on().get(work, frozenset())
     return [key for key, stand in state.reading_states.items() if key[0] in measures and stand.usable is None]

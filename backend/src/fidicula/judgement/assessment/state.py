@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from functools import cached_property, partial
 
-from fidicula.codes import FigureCode, MeasureCode
+from fidicula.codes import FigureCode, MeasureCode, ToolCode, WorkCode
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.facet import facet_drop
@@ -58,7 +58,7 @@ class BenchState:
     bridge_shift: float = 0.0
     log: Sequence[LoggedReading] = ()
     learnt: Learnt = NOTHING_LEARNT
-    planned: Sequence[str] = ()
+    planned: Sequence[WorkCode] = ()
     damage: Sequence[DamageLook] = ()
     gauges: Gauges = UNCHECKED
 
@@ -369,7 +369,7 @@ def _of_tool(
     )
 
 
-def single_known_to(measure: MeasureCode, tool: str) -> float:
+def single_known_to(measure: MeasureCode, tool: ToolCode) -> float:
     """What covers 95 % of one reading of a hand of which nothing is known. [the measure's unit]"""
     row = tools()[tool]
     return known_within(chance=scatter_at(measure, row.scatter), rounding=rounding_of(row.resolution), gauge=row.gauge)

@@ -8,7 +8,9 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from dataclasses import replace
+from typing import Literal
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.course import baseline_keys, first_planned
@@ -39,7 +41,8 @@ def instruct(a: Assessment) -> Instruction:
     """Exactly one main thing."""
     found = _first(a)
     row = instructions()[found.code]
-    records = found.records or (row.records or "" if found.code not in _NEVER_RECORDED else "")
+    recorded = None if found.code in _NEVER_RECORDED else row.records
+    records: WorkCode | Literal[""] = found.records or recorded or ""
     found = replace(found, part=row.part or "", records=records, makes_stale=_made_stale(records))
     role, also = cut_role(a, found), also_recorded(a, found)
     return replace(found, cut_role="may" if role == "waits" and "crown_cut" in also else role, also=also)
@@ -48,7 +51,7 @@ def instruct(a: Assessment) -> Instruction:
 _NEVER_RECORDED = frozenset({"decide", "measure"})
 
 
-def _made_stale(work: str) -> tuple[str, ...]:
+def _made_stale(work: WorkCode | Literal[""]) -> tuple[str, ...]:
     return tuple(measure for measure, works in invalidations().items() if work in works)
 
 
@@ -97,7 +100,7 @@ def _decided(a: Assessment) -> Instruction | None:
     return None
 
 
-def _records(option: Outcome) -> str:
+def _records(option: Outcome) -> WorkCode | Literal[""]:
     return instructions()[option.instructs].records or ""
 
 

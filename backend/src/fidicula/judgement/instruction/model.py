@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Literal
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.model import Question, Slip
 
@@ -56,8 +57,8 @@ class Instruction:
 
     code: str
     part: str = ""
-    records: str = ""
-    also: tuple[str, ...] = ()
+    records: WorkCode | Literal[""] = ""
+    also: tuple[WorkCode, ...] = ()
     amounts: tuple[Amount, ...] = ()
     keys: tuple[MeasurementKey, ...] = ()
     again: bool = False
@@ -68,14 +69,14 @@ class Instruction:
     is_decided: bool = False
     stop: str = ""
     until: datetime | None = None
-    waits_after: str = ""
+    waits_after: WorkCode | Literal[""] = ""
     reason: str = ""
     makes_stale: tuple[str, ...] = ()
     slip: Slip | None = None
     missing: tuple[str, ...] = ()
     cut_role: CutRole = "none"
     notes: tuple[str, ...] = field(default=())
-    planned: str = ""
+    planned: WorkCode | Literal[""] = ""
 
     def values(self, name: AmountName) -> dict[int | None, float]:
         """The amounts of a name, by string."""

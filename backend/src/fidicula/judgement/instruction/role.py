@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
+from fidicula.codes import WorkCode
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.model import Question
 from fidicula.judgement.assessment.questions import to_measure_again
@@ -10,7 +13,7 @@ from fidicula.judgement.instruction.model import CutRole, Instruction
 from fidicula.tables.course import Outcome, steps_for
 
 
-def only_waits(a: Assessment, work: str) -> bool:
+def only_waits(a: Assessment, work: WorkCode | Literal[""]) -> bool:
     """Whether the step of a work only waits."""
     return any(stop.state == "waiting" and stop.key in steps_for(work) for stop in a.stops)
 
@@ -60,12 +63,12 @@ def _may_be_cut(a: Assessment) -> bool:
     return any(s.wood is not None and s.wood >= WORTH_TAKING for s in a.cut.strings)
 
 
-def also_recorded(a: Assessment, found: Instruction) -> tuple[str, ...]:
+def also_recorded(a: Assessment, found: Instruction) -> tuple[WorkCode, ...]:
     """What may be recorded as well: the other of nut and crown where neither bars the other."""
     if found.code in ("handed_over", "check_readings", "decide", "wait", "set_post"):
         return ()
     role = cut_role(a, found)
-    works = []
+    works: list[WorkCode] = []
     by_question = found.question is not None
     if found.records != "crown_cut" and role == "waits" and not by_question and _may_be_cut(a):
         works.append("crown_cut")

@@ -8,6 +8,7 @@ from decimal import Decimal
 from functools import cached_property
 from uuid import UUID
 
+from fidicula.codes import WorkCode
 from fidicula.core.pricing.estimate import Item, PartUsed, Priced, Totals, priced, totals
 from fidicula.core.pricing.minutes import Minutes, minutes_of
 from fidicula.core.pricing.money import NOTHING, Span, total
@@ -30,7 +31,7 @@ class ReckonedLine:
     left_out: tuple[WorkStep, ...]
     parts: tuple[PlanPart, ...]
     priced: Priced
-    grows: str | None
+    grows: WorkCode | None
     took: Priced | None
 
     @property
@@ -119,7 +120,7 @@ def reckoned_line(
     return ReckonedLine(line, minutes, done, left_out, parts, found, grows, took)
 
 
-def _steps(work: str, shop: ShopTerms, value: Decimal | None) -> tuple[tuple[WorkStep, ...], tuple[WorkStep, ...]]:
+def _steps(work: WorkCode, shop: ShopTerms, value: Decimal | None) -> tuple[tuple[WorkStep, ...], tuple[WorkStep, ...]]:
     """Steps that are done on an instrument of this value, and those that are left out."""
     steps = work_steps()[work]
     if value is None or value >= shop.amount("graded_from"):

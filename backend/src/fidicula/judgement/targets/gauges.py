@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import datetime
 
+from fidicula.codes import ToolCode
 from fidicula.core.readings.gauge import Check, check_of, gauge_at
 from fidicula.domain.records import ToolCheck
 from fidicula.tables.work import tools
@@ -17,7 +18,7 @@ class Gauges:
 
     checks: Mapping[str, Sequence[Check]] = field(default_factory=dict)
 
-    def at(self, tool: str, when: datetime) -> float:
+    def at(self, tool: ToolCode, when: datetime) -> float:
         """What a tool is off at everything that it reads: standard deviation. [its unit]  when : of a reading."""
         row = tools()[tool]
         checks = self.checks.get(tool, ())

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from dataclasses import replace
 from uuid import UUID, uuid5
 
+from fidicula.codes import WorkCode
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.domain.records import NewWork
@@ -339,7 +340,7 @@ class Sound:
     def _act(
         self,
         ticket: str,
-        kind: str,
+        kind: WorkCode,
         detail: Callable[[UnitOfWork, VisitRecord], WorkDetail],
         *,
         work_id: UUID,

@@ -24,6 +24,7 @@ from fidicula.domain.work_details import detail_of
 from fidicula.services.loading.records import load_sheet
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.measures import measures
+from fidicula.tables.rows import code_of, row_of
 from fidicula.tables.work import tools, works
 
 _AHEAD = timedelta(days=1)
@@ -182,7 +183,7 @@ def _check_record(record: VisitRecord, strings: int, sets: Mapping[UUID, int]) -
 
 
 def _check_reading(reading: ReadingLine, strings: int) -> None:
-    row = next((one for code, one in measures().items() if code == reading.measure), None)
+    row = row_of(measures(), reading.measure)
     if row is None:
         raise Fault("measure", f"this program knows no measure “{reading.measure}”: update it first")
     if reading.position not in row.positions(strings):
@@ -194,10 +195,11 @@ def _check_reading(reading: ReadingLine, strings: int) -> None:
 
 
 def _check_work(work: WorkLine, strings: int, sets: Mapping[UUID, int]) -> None:
-    if work.work not in works():
+    code = code_of(works(), work.work)
+    if code is None:
         raise Fault("work", f"this program knows no work “{work.work}”: update it first")
     try:
-        detail = detail_of(work.work, work.detail)
+        detail = detail_of(code, work.detail)
     except ValidationError as error:
         raise Fault("detail", error.errors(include_url=False)[0]["msg"]) from error
     if any(isinstance(part, tuple) and len(part) > strings for _, part in detail):

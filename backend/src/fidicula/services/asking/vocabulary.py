@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from functools import cache
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, WorkCode
 from fidicula.domain.asking_records import Vocabulary
 from fidicula.judgement.measures import MEASURES, said_of_all
 from fidicula.tables.course import visit_kinds
@@ -34,7 +34,7 @@ def vocabulary() -> Vocabulary:
             measures.setdefault(f"height {row.label.lower()}", measure)
         elif row.places is not None and not row.for_each_gap:
             places[measure] = row.places
-    done: dict[str, str] = {}
+    done: dict[str, WorkCode] = {}
     for work, line in works().items():
         label = line.label.lower()
         first, _, rest = label.partition(" ")

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from typing import TypeVar
 from uuid import UUID
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.plain import plain_number, plain_turns
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
@@ -44,6 +45,7 @@ from fidicula.services.loading.records import (
 )
 from fidicula.services.loading.taken_targets import as_found, last_of
 from fidicula.services.people.ranks import check_rank
+from fidicula.tables.rows import row_of
 from fidicula.tables.sound import act_choices
 from fidicula.tables.work import works
 from fidicula.views.sheet.beside import Beside, beside
@@ -201,8 +203,10 @@ class Bench:
         known : the last work that the page knew.
         Raises ConflictError where somebody recorded the same since.
         """
-        if kind not in works() or not works()[kind].at_bench:
+        row = row_of(works(), kind)
+        if row is None or not row.at_bench:
             raise RefusedError(f"“{kind}” is not a work of this bench", field="work")
+        work = row.work
         if kind == OTHER_WORK and not said.words.strip():
             raise RefusedError("describe the work in a few words", field="words")
 
@@ -210,11 +214,11 @@ class Bench:
             if any(done.id == work_id for done in loaded.works):
                 return
             check_rank(kind)
-            check_not_by_two(loaded, kind, known)
+            check_not_by_two(loaded, work, known)
             a = loaded.assess()
-            check_may_be_done(a, kind)
-            detail = _as_said(a, kind, said)
-            uow.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=kind, done_by=by, detail=detail))
+            check_may_be_done(a, work)
+            detail = _as_said(a, work, said)
+            uow.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=work, done_by=by, detail=detail))
 
         return self._change(ticket, add)
 
@@ -237,7 +241,7 @@ class Bench:
             return changed_sheet(uow, ticket)
 
 
-def check_not_by_two(loaded: VisitRecord, kind: str, known: int | None) -> None:
+def check_not_by_two(loaded: VisitRecord, kind: WorkCode, known: int | None) -> None:
     """Raises ConflictError for a work that somebody recorded after the last one that the page knew."""
     if known is None:
         return
@@ -328,7 +332,7 @@ def set_out(a: Assessment, kind: str, words: str) -> WorkDetail:
     return Plain(words=words.strip())
 
 
-def check_may_be_done(a: Assessment, kind: str, *, despite_slips: bool = False) -> None:
+def check_may_be_done(a: Assessment, kind: WorkCode, *, despite_slips: bool = False) -> None:
     """Raises ConflictError for a work that a question, a wait, a slip or a reading that does not hold stands before."""
     barring = a.barring(kind)
     if barring is not None:

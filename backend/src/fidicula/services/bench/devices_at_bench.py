@@ -6,7 +6,7 @@ import random
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, ToolCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.devices.ports import Caliper, DeviceError, Hygrometer, Tuner
@@ -61,7 +61,7 @@ class Shown:
     """
 
     typed: str
-    tool: str
+    tool: ToolCode
     simulated: bool
 
 

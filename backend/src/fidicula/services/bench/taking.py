@@ -27,6 +27,7 @@ from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.measures import MEASURES, name_of
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.tables.measures import MeasureRow
+from fidicula.tables.rows import row_of
 from fidicula.tables.work import tools
 from fidicula.words.meanwhile import two_readings
 
@@ -80,10 +81,10 @@ def new_reading(
     if taking.position not in measure.positions(len(names)):
         which = "string" if measure.for_each_string else "place"
         raise RefusedError(f"say which {which} the reading “{measure.label}” belongs to", field="position")
-    tool = tools().get(taking.tool)
+    tool = row_of(tools(), taking.tool)
     if tool is None:
         raise RefusedError(f"“{taking.tool}” is not a tool of this shop", field="tool")
-    if taking.tool not in measure.tools:
+    if tool.tool not in measure.tools:
         suited = " or ".join(tools()[name].label for name in measure.tools)
         raise RefusedError(f"{measure.label} is read with {suited}; in the hand was: {tool.label}", field="tool")
     taking = replace(taking, after_work=_number_of(loaded, taking.after_act) or taking.after_work)
@@ -110,7 +111,7 @@ def new_reading(
         position=taking.position,
         typed=taking.typed,
         value=value,
-        tool=taking.tool,
+        tool=tool.tool,
         direction=tool.direction if measure.height else None,
         taken_by=taking.taken_by,
         taken_at=taking.taken_at,

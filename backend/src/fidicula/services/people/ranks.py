@@ -7,12 +7,13 @@ from fidicula.domain.errors import ForbiddenError
 from fidicula.services.people.audit import role_now
 from fidicula.services.people.roles import RANK, may_undo
 from fidicula.tables.pricing import jobs
+from fidicula.tables.rows import row_of
 from fidicula.words import pricing as say
 
 
 def check_rank(work: str) -> None:
     """Raises ForbiddenError where whoever asks stands below who does this work, by jobs.csv."""
-    job = jobs().get(work)
+    job = row_of(jobs(), work)
     if job is not None and RANK[role_now()] < RANK[job.who]:
         raise ForbiddenError(say.only(job.who))
 

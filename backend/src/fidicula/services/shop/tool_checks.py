@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 from uuid import UUID
 
+from fidicula.codes import ToolCode
 from fidicula.core.errors import CoreError
 from fidicula.core.readings.estimate import known_within, rounding_of
 from fidicula.core.readings.typed import millimetres
@@ -15,6 +16,7 @@ from fidicula.domain.errors import RefusedError
 from fidicula.domain.records import ToolCheck
 from fidicula.judgement.targets.gauges import found_by
 from fidicula.numerals import short
+from fidicula.tables.rows import row_of
 from fidicula.tables.work import tools
 from fidicula.words.tool_checks import told
 
@@ -51,7 +53,7 @@ class ToolRecord:
     checks : the last ones, the newest first.
     """
 
-    tool: str
+    tool: ToolCode
     label: str
     on_block: bool
     due: datetime | None
@@ -91,7 +93,7 @@ class ToolChecks:
         known : the length, as it was typed.  read : what the tool showed of it, time after time.  at : None for now.
         Both are left out for a tool that is held to no length: it was seen to read true.
         """
-        row = tools().get(tool)
+        row = row_of(tools(), tool)
         if row is None or row.check_days is None:
             raise RefusedError(f"“{tool}” is not a tool that this shop checks", field="tool")
         length, lengths = 0.0, []
@@ -103,7 +105,7 @@ class ToolChecks:
                     f"{FEWEST} to {MOST} readings make a check; there are {len(lengths)}", field=f"read.{len(lengths)}"
                 )
         with UnitOfWork(self._engine) as uow:
-            uow.course.check_tool(id=check_id, tool=tool, by=by, at=at, known=[length] * len(lengths), read=lengths)
+            uow.course.check_tool(id=check_id, tool=row.tool, by=by, at=at, known=[length] * len(lengths), read=lengths)
             written = next(one for one in uow.course.tool_checks() if one.id == check_id)
             uow.commit()
         return _told(written)

@@ -15,6 +15,7 @@ from fidicula.services.shop.following import Followings, TargetsWanted
 from fidicula.services.visits.course import Course
 from fidicula.services.visits.handover.handing import HandingOver, Signature
 from fidicula.services.visits.particulars import Change, Particulars
+from fidicula.tables.rows import row_of
 from fidicula.tables.work import OF_ONE, works
 
 PARTICULARS = ("kind", "promised", "deadline", "owner")
@@ -71,7 +72,7 @@ class Batch:
 
         Raises RefusedError for a work that follows the readings of each: a cut is never the same for many.
         """
-        row = works().get(work)
+        row = row_of(works(), work)
         if row is None or not row.at_bench or work in OF_ONE:
             raise RefusedError("that is not written down for many at once: each has readings of its own", field="work")
         if work == OTHER_WORK and not words.strip():

@@ -9,6 +9,7 @@ from datetime import date, datetime
 from hashlib import blake2b
 from uuid import UUID, uuid4
 
+from fidicula.codes import WorkCode
 from fidicula.db.unit_of_work import DatabaseError, Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.domain.records import UNREADABLE, Instrument, TargetChoice, Visit
@@ -32,7 +33,7 @@ class DoneOnTag:
     """A work of the visit that is open. work : what was done, in words."""
 
     at: datetime
-    work: str
+    work: WorkCode
     by: str
 
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import date, datetime
 from typing import Literal
 
+from fidicula.codes import WorkCode
 from fidicula.core.sound.places import Known
 
 
@@ -73,7 +74,7 @@ class Line:
     """
 
     key: str
-    work: str | None
+    work: WorkCode | None
     work_id: str | None
     says: str
     by: str

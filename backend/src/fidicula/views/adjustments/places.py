@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
 from datetime import date, datetime
+from typing import Literal
 from uuid import UUID
 
+from fidicula.codes import WorkCode
 from fidicula.core.fitting.post import post_place
 from fidicula.core.readings.states import ReadingState, reading_states
 from fidicula.core.sound.places import (
@@ -78,7 +80,7 @@ class TrailLine:
         return ["other_post"] * self.other_post + ["other_strings"] * self.other_strings
 
     @property
-    def kind(self) -> str:
+    def kind(self) -> WorkCode | Literal[""]:
         return "" if self.work is None else self.work.work
 
 

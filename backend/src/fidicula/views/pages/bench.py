@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
+from typing import Literal
 
-from fidicula.codes import FigureCode, MeasureCode
+from fidicula.codes import FigureCode, MeasureCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.errors import RefusedError
 from fidicula.domain.records import StringSet
@@ -169,7 +170,7 @@ class PageBench:
         question: str = "",
         impossible: Impossible | None = None,
         shelf: str = "",
-        work: str = "",
+        work: WorkCode | Literal[""] = "",
         drawing: PageDrawing | None = None,
         perspective: str = "",
     ) -> PageView:
@@ -197,7 +198,7 @@ class PageBench:
             caution=caution or (works()[work].danger or "" if work else ""),
             shelf=shelf,
             work=work if may_record else "",
-            work_label=works()[work].label if may_record else "",
+            work_label=works()[work].label if work and may_record else "",
             instruction=self.instruction,
             is_here=bool(self.instruction.part) and self.instruction.part == PARTS.get(page, ""),
             drawing=drawing,
@@ -218,7 +219,7 @@ class PageBench:
         ]
 
 
-def _made_stale(work: str) -> list[str]:
+def _made_stale(work: WorkCode) -> list[str]:
     """What a work makes stale, in words."""
     found = [measure for measure, works in invalidations().items() if work in works and measure in MEASURES]
     return [MEASURES[measure].label for measure in found]

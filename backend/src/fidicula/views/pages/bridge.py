@@ -7,7 +7,7 @@ from collections.abc import Iterator
 from dataclasses import replace
 from itertools import pairwise
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, WorkCode
 from fidicula.core.fitting.bridge_wood import thickness_at, to_plane
 from fidicula.core.fitting.nut import file_range, smallest_file
 from fidicula.core.geometry.bow import nearest_template
@@ -72,7 +72,7 @@ def bridge_page(bench: PageBench) -> PageView:
     )
 
 
-def _work(bench: PageBench) -> str:
+def _work(bench: PageBench) -> WorkCode:
     """What of crown and slots the instruction asks for now."""
     record = bench.instruction.record
     return record.work if record is not None and record.work in AT_THE_CROWN else "crown_cut"

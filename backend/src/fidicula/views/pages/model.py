@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from typing import Literal
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, WorkCode
 from fidicula.views.pages.drawn import PageDrawing
 from fidicula.views.sheet.told import InstructionView
 
@@ -158,7 +158,7 @@ class PageView:
     stale_after: list[str]
     caution: str
     shelf: str
-    work: str
+    work: WorkCode | Literal[""]
     work_label: str
     instruction: InstructionView
     is_here: bool

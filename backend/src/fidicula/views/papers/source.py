@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.damage import DamageSigned
 from fidicula.domain.records import Instrument, Photo
@@ -53,7 +54,7 @@ class PaperSource:
         return sheet_of(self.assessment, self.loaded.rules)
 
     @cached_property
-    def done(self) -> list[str]:
+    def done(self) -> list[WorkCode]:
         """Works of this visit, in order, without what only names what is there."""
         return [work.work for work in self.assessment.state.standing_works if work.work != "strings_named"]
 

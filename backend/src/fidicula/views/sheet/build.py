@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 from datetime import date
+from typing import Literal
 
+from fidicula.codes import WorkCode
 from fidicula.domain.records import Instrument, StringSet, Visit
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.columns import columns
@@ -119,7 +121,7 @@ def instruction_view(a: Assessment, found: Instruction) -> InstructionView:
     )
 
 
-def _record(work: str) -> RecordView | None:
+def _record(work: WorkCode | Literal[""]) -> RecordView | None:
     return RecordView(work, record_label(work)) if work else None
 
 

@@ -11,7 +11,7 @@ from typing import Annotated, Any, Literal, NotRequired, cast
 from pydantic import PlainSerializer
 from typing_extensions import TypedDict
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, ToolCode
 from fidicula.core.bands import BandSide
 from fidicula.core.geometry.board import HeightDirection
 
@@ -70,7 +70,7 @@ class CardPlace:
     place: str
     unit: str
     form: str
-    tools: list[str]
+    tools: list[ToolCode]
     recheck: bool
 
 
@@ -100,7 +100,7 @@ class Cell(CardPlace):
     reading_id: str | None
     taken_by: str | None
     taken_at: datetime | None
-    tool: str | None
+    tool: ToolCode | None
     direction: HeightDirection | None
     read: HeightDirection | None
     count: int

@@ -5,14 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, WorkCode
 
 
 @dataclass(frozen=True)
 class RecordView:
     """A work that can be recorded now. label : what the button says."""
 
-    work: str
+    work: WorkCode
     label: str
 
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from decimal import Decimal
 from uuid import UUID, uuid5
 
+from fidicula.codes import WorkCode
 from fidicula.core.pricing.order import out_of_order
 from fidicula.db.unit_of_work import AtOnceError, Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
@@ -24,6 +25,7 @@ from fidicula.services.shop.pricing.typed import typed_amount
 from fidicula.services.shop.pricing.view import VisitPlan
 from fidicula.services.shop.pricing.writing import work_of, written_since
 from fidicula.tables.pricing import GRADES, Grade, bundles, gates, jobs
+from fidicula.tables.rows import code_of
 from fidicula.tables.work import works
 from fidicula.words import pricing as say
 
@@ -72,12 +74,7 @@ class Plans:
         """
 
         def change(uow: UnitOfWork, of: _Open) -> None:
-            wanted = [
-                work for name in adding.works for work in (bundles()[name].works if name in bundles() else (name,))
-            ]
-            for work in wanted:
-                if work not in jobs():
-                    raise RefusedError(f"“{work}” is not a work that can be planned", field="works")
+            wanted = [work for name in adding.works for work in _works_of(name)]
             if adding.origin == "underway" and not adding.reason.strip():
                 raise RefusedError("say what was found: the owner will want to know why it grows", field="reason")
             spoken_for = {one.work: one for one in proposals(of.reckoned.assessment)}
@@ -287,7 +284,17 @@ def _line(reckoned: Reckoned, line_id: UUID) -> ReckonedLine:
     return found
 
 
-def _place_for(work: str, lines: Sequence[PlanLine]) -> float:
+def _works_of(name: str) -> Sequence[WorkCode]:
+    """Of a bundle, or the one work that is meant."""
+    if name in bundles():
+        return bundles()[name].works
+    work = code_of(jobs(), name)
+    if work is None:
+        raise RefusedError(f"“{name}” is not a work that can be planned", field="works")
+    return (work,)
+
+
+def _place_for(work: WorkCode, lines: Sequence[PlanLine]) -> float:
     """Last, but before the first line that has to come after it."""
     followers = [i for i, line in enumerate(lines) if work in gates().get(line.work, ())]
     if not followers:

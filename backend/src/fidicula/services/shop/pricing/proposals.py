@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterator
 from dataclasses import dataclass
 
+from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.plan_records import Origin
 from fidicula.judgement.assessment.assess import Assessment
@@ -17,7 +18,7 @@ from fidicula.tables.signs import findings
 class Proposal:
     """A work that something speaks for. because : a finding, a question, or a measure, by name."""
 
-    work: str
+    work: WorkCode
     origin: Origin
     because: str
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import datetime
 
+from fidicula.codes import WorkCode
 from fidicula.tables.pricing import Grade
 
 
@@ -44,7 +45,7 @@ class PlannedWork:
     """
 
     id: str
-    work: str
+    work: WorkCode
     label: str
     part: str
     grade: Grade
@@ -76,7 +77,7 @@ class PlannedWork:
 class ProposalView:
     """A work that something speaks for and that is not planned."""
 
-    work: str
+    work: WorkCode
     label: str
     because: str
     grade: Grade
@@ -128,7 +129,7 @@ class BundleView:
 
 @dataclass(frozen=True)
 class JobChoice:
-    work: str
+    work: WorkCode
     label: str
 
 

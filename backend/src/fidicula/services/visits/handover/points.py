@@ -6,6 +6,7 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+from fidicula.codes import WorkCode
 from fidicula.domain.belongings import BelongingEntry
 from fidicula.domain.leaving_records import PointCheck, PointEntry
 from fidicula.domain.records import Photo
@@ -39,7 +40,7 @@ class Ending:
     own: Sequence[PointEntry]
     photos: Sequence[Photo]
     things: Sequence[BelongingEntry]
-    to_do: Sequence[tuple[str, str]]
+    to_do: Sequence[tuple[str, WorkCode]]
     apprentices: frozenset[str] = frozenset()
 
 
