@@ -23,6 +23,7 @@ Fidicula: the workshop's bench for the violin family.
   ./fidicula devices [revoke N]    who is signed in where; sign one out, or send a paired device away
   ./fidicula compute KIND          one computation, JSON in and out (spacing, bridge, nut, post ...)
   ./fidicula client                write the front end's API client again from the OpenAPI file
+  ./fidicula codes                 write the code types again from the tables, after a new row
   ./fidicula shots                 take the pictures in docs/screenshots again
   ./fidicula packages              known weaknesses of the packages in the lock files
   ./fidicula bench [NAME]          the benchmarks, as ratios; archives, day, faults, load ...: by name, long
@@ -30,7 +31,7 @@ Fidicula: the workshop's bench for the violin family.
 
 
 COMMANDS = (
-    *("demo", "start", "test", "backup", "restore", "export", "import", "devices", "compute", "client", "shots"),
+    *("demo", "start", "test", "backup", "restore", "export", "import", "devices", "compute", "client", "codes", "shots"),
     *("packages", "bench"),
 )
 
@@ -51,7 +52,7 @@ def set_up(command: str) -> None:
     environment.check_writable()
     with one_set_up_at_a_time():
         programs = [debian.PYTHON_VENV]
-        if command not in ("compute", "client", "packages") and not _uses_others_database(command):
+        if command not in ("compute", "client", "codes", "packages") and not _uses_others_database(command):
             programs.append(debian.POSTGRESQL)
         if command in ("test", "shots"):
             programs.append(debian.CHROMIUM)
@@ -120,6 +121,8 @@ def main(arguments: list[str]) -> int:
         return checks.run_all(arguments[1:])
     if command == "client":
         return write_client()
+    if command == "codes":
+        hand_over("fidicula.cli.codes", [str(ROOT)])
     if command == "packages":
         return packages.check()
     if command == "bench":

@@ -10,7 +10,17 @@ from math import cos, radians
 from typing import Any
 from uuid import UUID, uuid4
 
-from fidicula.codes import MeasureCode, ToolCode, WorkCode
+from fidicula.codes import (
+    FindingCode,
+    ItemCode,
+    MeasureCode,
+    OutcomeCode,
+    QuestionCode,
+    TargetQuestionCode,
+    ToolCode,
+    VisitKindCode,
+    WorkCode,
+)
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import (
     CourseMark,
@@ -73,14 +83,14 @@ class Bench:
     """
 
     family: str = "violin"
-    kind: str = "bridge"
+    kind: VisitKindCode = "bridge"
     size: str = ""
     has_strings: bool = True
     material: str = "synthetic"
     strings: Sequence[tuple[str, float]] = ()
     instrument: dict[str, Any] = field(default_factory=dict)
     visit: dict[str, Any] = field(default_factory=dict)
-    schools: dict[str, str] = field(default_factory=dict)
+    schools: dict[TargetQuestionCode, str] = field(default_factory=dict)
     now: datetime = NOW
     tool_checks: Sequence[ToolCheck] = field(default_factory=lambda: [said_true(tool) for tool in ON_BLOCK])
     readings: list[Reading] = field(default_factory=list)
@@ -151,7 +161,7 @@ class Bench:
         self.works.append(done)
         return self
 
-    def decided(self, question: str, outcome: str, reason: str = "") -> Bench:
+    def decided(self, question: QuestionCode, outcome: OutcomeCode, reason: str = "") -> Bench:
         at = questions()[question].at_measure
         value = None if at is None else self.assess().state.held(at)
         self.decisions.append(
@@ -169,7 +179,7 @@ class Bench:
         )
         return self
 
-    def found(self, item: str, *findings: str, words: str = "", verdict: str = "work") -> Bench:
+    def found(self, item: ItemCode, *findings: FindingCode, words: str = "", verdict: str = "work") -> Bench:
         line = Seen(uuid4(), VISIT, item, verdict, findings, words, "Ilse Varnholt", self._last_work, self.now)
         self.seen.append(line)
         return self
@@ -240,8 +250,8 @@ class Bench:
 
 
 def measured(
-    family: str = "violin", *, over: float | Sequence[float] = 0.0, nut_over: float = 0.0, kind: str = "bridge",
-    singles: Mapping[str, float] | None = None, **more: Any,
+    family: str = "violin", *, over: float | Sequence[float] = 0.0, nut_over: float = 0.0,
+    kind: VisitKindCode = "bridge", singles: Mapping[str, float] | None = None, **more: Any,
 ) -> Bench:  # fmt: skip
     """An instrument whose whole card is read: every string `over` its target end height, every slot as it should be."""
     asked = repr((family, nut_over, kind, singles, more))
@@ -258,7 +268,7 @@ _BUT_HEIGHTS: dict[str, tuple[Bench, list[float]]] = {}
 
 
 def _all_but_heights(
-    family: str, nut_over: float, kind: str, singles: Mapping[str, float], more: dict[str, Any]
+    family: str, nut_over: float, kind: VisitKindCode, singles: Mapping[str, float], more: dict[str, Any]
 ) -> tuple[Bench, list[float]]:
     bench = Bench(family, kind, **more)
     targets = bench.assess().state.targets

@@ -694,3 +694,5 @@ Part = Literal[
     "body",
 ]
 """`parts.csv`."""
+SignCode = FindingCode | ComputedSignCode
+"""What a condition of a table may ask for."""

@@ -113,7 +113,7 @@ def test_heights_of_every_shipped_recipe_fall_smoothly(family: str, size: str, r
 def test_a_family_is_offered_what_it_has_figures_for(family: str) -> None:
     """Fiddle heights are a violin's, plucked heights a bass's; every question has at least two answers, or says why."""
     offered = schools_for(family, FigureBook())
-    names = {question: {school.school for school in found} for question, found in offered.items()}
+    names: dict[str, set[str]] = {question: {school.school for school in found} for question, found in offered.items()}
     assert ("fiddle" in names["end_heights"]) == (family == "violin")
     assert ("plucked_bass" in names["end_heights"]) == (family == "bass")
     assert ("wide" in names["nut_spread"]) == (family == "cello")

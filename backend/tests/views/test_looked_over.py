@@ -96,7 +96,7 @@ SCENARIOS: dict[str, Callable[[], Bench]] = {
     "post_down": lambda: measured(over=0.5).found("post", "post_fallen"),
     "post_set_again": lambda: gauged(measured().found("post", "post_fallen").did("post_set")),
     "post_loose_at_top": lambda: measured().found("post", "post_loose"),
-    "bridge_leans": lambda: measured().found("bridge", "bridge_leans_forward"),
+    "bridge_leans": lambda: measured().read("bridge_lean", -2.0),
     "swapped": lambda: measured().read("end_height", 4.0, 4.4, 4.9, 5.5),
     "changed_without_work": lambda: measured(over=0.8).read("end_height", 5.5, 5.1, 4.6, 4.0),
     "spacing_by_marks": lambda: (

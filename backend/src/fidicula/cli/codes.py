@@ -50,6 +50,7 @@ def as_python() -> str:
     for name, values in codes().items():
         lines += [f"{name} = Literal[", *(f'    "{value}",' for value in values), "]"]
         lines += [f'"""`{COLUMNS[name][0]}.csv`."""']
+    lines += ["SignCode = FindingCode | ComputedSignCode", '"""What a condition of a table may ask for."""']
     return "\n".join(lines) + "\n"
 
 

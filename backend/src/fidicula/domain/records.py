@@ -7,7 +7,18 @@ from dataclasses import dataclass, field
 from datetime import date, datetime
 from uuid import UUID
 
-from fidicula.codes import FigureCode, MeasureCode, ToolCode, WorkCode
+from fidicula.codes import (
+    FigureCode,
+    FindingCode,
+    ItemCode,
+    MeasureCode,
+    OutcomeCode,
+    QuestionCode,
+    TargetQuestionCode,
+    ToolCode,
+    VisitKindCode,
+    WorkCode,
+)
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.readings.doubt import DoubtCode
 from fidicula.domain.work_details import PLAIN, WorkDetail
@@ -42,7 +53,7 @@ class TargetChoice:
     """
 
     recipe: str | None = None
-    schools: Mapping[str, str] = field(default_factory=dict)
+    schools: Mapping[TargetQuestionCode, str] = field(default_factory=dict)
     sources: Mapping[MeasureCode, Mapping[str, str]] = field(default_factory=dict)
     id: UUID | None = None
     reason: str = ""
@@ -90,7 +101,7 @@ class Visit:
 
     id: UUID
     instrument_id: UUID
-    kind: str
+    kind: VisitKindCode
     complaint: str
     opened_at: datetime
     closed_at: datetime | None
@@ -211,8 +222,8 @@ class Decision:
 
     id: UUID
     visit_id: UUID
-    question: str
-    outcome: str
+    question: QuestionCode
+    outcome: OutcomeCode
     reason: str
     at_value: float | None
     decided_by: str
@@ -227,9 +238,9 @@ class Seen:
 
     id: UUID
     visit_id: UUID
-    item: str
+    item: ItemCode
     verdict: str
-    findings: tuple[str, ...]
+    findings: tuple[FindingCode, ...]
     words: str
     seen_by: str
     after_work: int
@@ -265,7 +276,7 @@ class NewPhoto:
 
     id: UUID
     visit_id: UUID
-    item: str
+    item: ItemCode
     words: str
     shot: str
     camera: str
@@ -284,7 +295,7 @@ class Photo:
 
     id: UUID
     visit_id: UUID
-    item: str
+    item: ItemCode
     words: str
     shot: str
     camera: str
@@ -336,7 +347,7 @@ class RecipeEntry:
     id: UUID
     family: str
     name: str
-    schools: Mapping[str, str]
+    schools: Mapping[TargetQuestionCode, str]
     retired: bool
     entered_by: str
     entered_at: datetime | None = None

@@ -11,7 +11,7 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime
 from functools import cached_property
 
-from fidicula.codes import WorkCode
+from fidicula.codes import TargetQuestionCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.damage import DamageLook
 from fidicula.domain.errors import ConflictError
@@ -115,7 +115,7 @@ class VisitRecord:
             told = f"the records of {self.instrument.ticket} cannot be read: {self.visit.subject}"
             raise ConflictError(f"{told}; export it as an archive for whoever looks into it") from error
 
-    def with_schools(self, schools: Mapping[str, str]) -> Targets:
+    def with_schools(self, schools: Mapping[TargetQuestionCode, str]) -> Targets:
         """What would be wanted by other schools, by question."""
         choice = replace(self.instrument.choice, schools={**self.instrument.choice.schools, **schools})
         return targets_of(replace(self.instrument, choice=choice), self.string_set, self.rules, self.taken)

@@ -2,12 +2,22 @@
 
 from __future__ import annotations
 
-from collections.abc import Container
+from collections.abc import Collection, Container
 from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
-from fidicula.codes import MeasureCode, Part, WorkCode
+from fidicula.codes import (
+    InstructionCode,
+    MeasureCode,
+    OutcomeCode,
+    Part,
+    QuestionCode,
+    SignCode,
+    StepCode,
+    VisitKindCode,
+    WorkCode,
+)
 from fidicula.tables.pricing import work_steps
 from fidicula.tables.rows import TableError, TableRow, code_of, read_rows
 from fidicula.tables.signs import When, computed_signs, findings, when
@@ -23,7 +33,7 @@ class InstructionRow(TableRow):
     careful : where none does, the work whose caution goes with it.  label : in a word or two, for the rail.
     """
 
-    instruction: str
+    instruction: InstructionCode
     part: str | None
     records: WorkCode | None
     careful: WorkCode | None
@@ -31,7 +41,7 @@ class InstructionRow(TableRow):
 
 
 @cache
-def instructions() -> dict[str, InstructionRow]:
+def instructions() -> dict[InstructionCode, InstructionRow]:
     found = {row.instruction: row for row in read_rows("instructions", InstructionRow)}
     for row in found.values():
         _known_works(row.records, "instructions")
@@ -40,7 +50,7 @@ def instructions() -> dict[str, InstructionRow]:
 
 
 class _DecidingRow(TableRow):
-    question: str
+    question: QuestionCode
     title: str
     short: str
     part: Part | None
@@ -56,8 +66,8 @@ class _DecidingRow(TableRow):
 
 
 class _OutcomeRow(TableRow):
-    question: str
-    outcome: str
+    question: QuestionCode
+    outcome: OutcomeCode
     label: str
     offered_when: str | None
     advised_when: str | None
@@ -70,7 +80,7 @@ class _OutcomeRow(TableRow):
 
 
 class _StepRow(TableRow):
-    step: str
+    step: StepCode
     label: str
     instructs: str
     works: str | None
@@ -98,7 +108,7 @@ class VisitKind(TableRow):
     all_looked_at : it is not signed off while an item that it asks for was left blank.
     """
 
-    kind: str
+    kind: VisitKindCode
     label: str
     stops: str
     all_looked_at: bool
@@ -116,14 +126,14 @@ class Outcome:
     instructs : what is then to be done, by its row in instructions.csv; empty where it only lets the work go on.
     """
 
-    outcome: str
+    outcome: OutcomeCode
     label: str
     offered_when: When
     advised_when: When
     opens_gate: bool
     waits_hours: float | None
-    gives: str | None
-    instructs: str
+    gives: SignCode | None
+    instructs: InstructionCode | Literal[""]
     says: str
     source: str
 
@@ -143,7 +153,7 @@ class Deciding:
     undecided : what is instructed there before anybody decided: to decide it, or to follow the recommendation.
     """
 
-    question: str
+    question: QuestionCode
     title: str
     short: str
     part: Part | None
@@ -167,9 +177,9 @@ class Step:
     redone_after : works after which it is to be done again.  lost_after : works after which it cannot be done any more.
     """
 
-    step: str
+    step: StepCode
     label: str
-    instructs: str
+    instructs: InstructionCode | Literal[""]
     works: frozenset[WorkCode]
     done_when: When
     redone_after: frozenset[WorkCode]
@@ -204,7 +214,7 @@ BENCH_SIGNS = frozenset(
 
 
 @cache
-def questions() -> dict[str, Deciding]:
+def questions() -> dict[QuestionCode, Deciding]:
     """By name, in the order in which they are asked."""
     by_question: dict[str, list[Outcome]] = {}
     known = _known_signs()
@@ -250,7 +260,7 @@ def questions() -> dict[str, Deciding]:
 
 
 @cache
-def steps() -> dict[str, Step]:
+def steps() -> dict[StepCode, Step]:
     return {
         row.step: Step(
             step=row.step,
@@ -266,9 +276,10 @@ def steps() -> dict[str, Step]:
     }
 
 
-@cache
-def steps_for(work: WorkCode) -> frozenset[str]:
+def steps_for(work: WorkCode) -> frozenset[StepCode]:
     """The steps that a work belongs to."""
+    if work not in works():
+        raise KeyError(work)
     return frozenset(step.step for step in steps().values() if work in step.works)
 
 
@@ -291,7 +302,7 @@ def waits() -> dict[str, tuple[Wait, ...]]:
 
 
 @cache
-def visit_kinds() -> dict[str, VisitKind]:
+def visit_kinds() -> dict[VisitKindCode, VisitKind]:
     found = {row.kind: row for row in read_rows("visit_kinds", VisitKind)}
     for row in found.values():
         for stop in row.stops.split():
@@ -300,19 +311,21 @@ def visit_kinds() -> dict[str, VisitKind]:
     return found
 
 
-def _known_instruction(name: str, table: str) -> str:
-    if name and name not in instructions():
+def _known_instruction(name: str, table: str) -> InstructionCode | Literal[""]:
+    code = code_of(instructions(), name)
+    if name and code is None:
         raise TableError(f"{table}.csv: {name} is no row of instructions.csv")
-    return name
+    return code or ""
 
 
-def _known_sign(sign: str | None, known: set[str]) -> str | None:
-    if sign is not None and sign not in known:
+def _known_sign(sign: str | None, known: Collection[SignCode]) -> SignCode | None:
+    found = next((one for one in known if one == sign), None)
+    if sign is not None and found is None:
         raise TableError(f"decisions.csv: nobody can see or work out “{sign}”")
-    return sign
+    return found
 
 
-def _known_signs() -> set[str]:
+def _known_signs() -> set[SignCode]:
     return {*computed_signs(), *findings()}
 
 

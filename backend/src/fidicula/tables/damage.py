@@ -3,8 +3,9 @@
 from __future__ import annotations
 
 from functools import cache
-from typing import Literal
+from typing import Literal, cast
 
+from fidicula.codes import FindingCode
 from fidicula.tables.rows import TableError, read_rows
 from fidicula.tables.signs import OfFamilies, findings
 
@@ -61,10 +62,10 @@ class DamageKind(OfFamilies):
         """That it can be in."""
         return tuple(state for state in STATES if getattr(self, state) is not None)
 
-    def finding(self, state: DamageState) -> str | None:
+    def finding(self, state: DamageState) -> FindingCode | None:
         """What it is in a state, as findings.csv names it; None where it asks for nothing."""
         found: str | None = getattr(self, state)
-        return None if found in (None, _NO_FINDING) else found
+        return None if found in (None, _NO_FINDING) else cast(FindingCode, found)
 
 
 @cache

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from functools import cache
-from typing import Literal
+from typing import Literal, cast
 
+from fidicula.codes import TargetQuestionCode
 from fidicula.core.targets.heights import PartOfBand
 from fidicula.tables.figures import FigureBook, measures_of_school
 from fidicula.tables.rows import TableError, TableRow, read_rows
@@ -14,7 +15,7 @@ from fidicula.tables.rows import TableError, TableRow, read_rows
 class Question(TableRow):
     """What the schools disagree on. part : of the instrument.  families : that it is asked of; None for all."""
 
-    question: str
+    question: TargetQuestionCode
     title: str
     part: str
     families: str | None
@@ -30,7 +31,7 @@ class School(TableRow):
     has figures of its own and is offered only where there are some.
     """
 
-    question: str
+    question: TargetQuestionCode
     school: str
     label: str
     says: str
@@ -41,17 +42,17 @@ class School(TableRow):
 class RecipeRow(TableRow):
     recipe: str
     families: str
-    question: str
+    question: TargetQuestionCode
     school: str
 
 
 @cache
-def questions() -> Mapping[str, Question]:
+def questions() -> Mapping[TargetQuestionCode, Question]:
     return {row.question: row for row in read_rows("questions", Question)}
 
 
 @cache
-def schools() -> Mapping[tuple[str, str], School]:
+def schools() -> Mapping[tuple[TargetQuestionCode, str], School]:
     """By question and school."""
     found = {(row.question, row.school): row for row in read_rows("schools", School)}
     for question, _ in found:
@@ -61,15 +62,18 @@ def schools() -> Mapping[tuple[str, str], School]:
 
 
 def school(question: str, name: str) -> School | None:
-    return schools().get((question, name))
+    """None for a school, or a question, that there is not."""
+    return cast(Mapping[tuple[str, str], School], schools()).get((question, name))
 
 
-def schools_for(family: str, book: FigureBook) -> dict[str, tuple[School, ...]]:
+def schools_for(family: str, book: FigureBook) -> dict[TargetQuestionCode, tuple[School, ...]]:
     """For each question, the schools that a family can follow.
 
     A school that lives by its own figures is left out of a family that has none of them in any size.
     """
-    found: dict[str, tuple[School, ...]] = {name: () for name, row in questions().items() if row.fits(family)}
+    found: dict[TargetQuestionCode, tuple[School, ...]] = {
+        name: () for name, row in questions().items() if row.fits(family)
+    }
     for (question, name), row in schools().items():
         if question not in found:
             continue
@@ -86,9 +90,9 @@ _USES_NONE_IF_MISSING = frozenset({"string_material", "new_instrument"})
 
 
 @cache
-def shipped_recipes(family: str) -> Mapping[str, Mapping[str, str]]:
+def shipped_recipes(family: str) -> Mapping[str, Mapping[TargetQuestionCode, str]]:
     """The recipes that come with the program, by name: the school for each question."""
-    found: dict[str, dict[str, str]] = {}
+    found: dict[str, dict[TargetQuestionCode, str]] = {}
     for row in read_rows("recipes", RecipeRow):
         if (row.question, row.school) not in schools():
             raise TableError(f"recipes.csv: there is no school {row.school} of {row.question}")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import cache
 from typing import Literal
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import ItemCode, MeasureCode
 from fidicula.tables.rows import TableError, TableRow, read_rows
 from fidicula.tables.signs import items
 
@@ -18,7 +18,7 @@ class Column(TableRow):
 
     column: str
     label: str
-    item: str | None
+    item: ItemCode | None
     measure: MeasureCode | None
     string: Literal["low", "high"] | None
     hands: Literal["luthier", "anyone"]

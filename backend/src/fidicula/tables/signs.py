@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal, cast
 
-from fidicula.codes import MeasureCode, Part, WorkCode
+from fidicula.codes import ComputedSignCode, FindingCode, ItemCode, MeasureCode, Part, SignCode, WorkCode
 from fidicula.tables.rows import TableError, TableRow, read_rows
 
 _NOT = "not:"
@@ -19,7 +19,7 @@ VERDICTS = {"fine": "fine", "watch": "watch", "work": "work needed", "not_looked
 class ComputedSign(TableRow):
     """A sign that is worked out from readings, said at the door, made by what was decided, or by dates."""
 
-    sign: str
+    sign: ComputedSignCode
     says: str
     told_by: Literal["readings", "door", "decisions", "log", "recipe"]
 
@@ -40,8 +40,8 @@ class Finding(OfFamilies):
     work : the works that mend it, the usual one first.
     """
 
-    finding: str
-    item: str
+    finding: FindingCode
+    item: ItemCode
     label: str
     verdict: str
     leads_to: str | None
@@ -57,7 +57,7 @@ class Finding(OfFamilies):
 class Item(OfFamilies):
     """What is looked at, in working order. part : of the instrument.  look : how.  kinds : of visit that ask for it."""
 
-    item: str
+    item: ItemCode
     label: str
     part: Part
     look: str
@@ -65,7 +65,7 @@ class Item(OfFamilies):
 
 
 @cache
-def items() -> dict[str, Item]:
+def items() -> dict[ItemCode, Item]:
     found = {row.item: row for row in read_rows("items", Item)}
     for finding in findings().values():
         if finding.item not in found:
@@ -77,7 +77,7 @@ class Shot(OfFamilies):
     """A shot worth taking with an inspection camera. how : lit and aimed."""
 
     shot: str
-    item: str
+    item: ItemCode
     label: str
     how: str
 
@@ -92,23 +92,30 @@ def shots() -> dict[str, Shot]:
 
 
 @cache
-def computed_signs() -> dict[str, ComputedSign]:
+def computed_signs() -> dict[ComputedSignCode, ComputedSign]:
     return {row.sign: row for row in read_rows("computed_signs", ComputedSign)}
 
 
 @cache
-def findings() -> dict[str, Finding]:
+def findings() -> dict[FindingCode, Finding]:
     return {row.finding: row for row in read_rows("findings", Finding)}
 
 
 @cache
-def findings_of(family: str) -> dict[str, tuple[Finding, ...]]:
+def findings_of(family: str) -> dict[ItemCode, tuple[Finding, ...]]:
     """By item, in working order, what can be seen on an instrument of a family."""
     return {
         item.item: tuple(row for row in findings().values() if row.item == item.item and row.fits(family))
         for item in items().values()
         if item.fits(family)
     }
+
+
+def sign_code(name: str) -> SignCode:
+    """A sign by its name. Raises KeyError for what nobody can see or work out."""
+    if name not in findings() and name not in computed_signs():
+        raise KeyError(name)
+    return name
 
 
 @dataclass(frozen=True)

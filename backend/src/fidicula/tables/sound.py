@@ -45,7 +45,7 @@ class Advice(SourcedRow):
 
     @property
     def against(self) -> When:
-        return when(self.unmet, known={**findings(), **computed_signs()}, table="advice")
+        return when(self.unmet, known={*findings(), *computed_signs()}, table="advice")
 
 
 class StringLife(SourcedRow):

@@ -15,7 +15,9 @@ from fidicula.tables.figures import (
     measures_of_school,
     starting_figures,
 )
+from fidicula.tables.rows import row_of
 from fidicula.tables.schools import School, questions, schools
+from fidicula.tables.schools import school as school_row
 from fidicula.words.names import ACCEPTED
 from fidicula.words.numbers import lower_first
 
@@ -95,7 +97,7 @@ def _plain_rows(rules: Rules, size: str) -> list[FigureRow]:
 def _school_rows(rules: Rules, size: str) -> list[FigureRow]:
     rows = []
     for question, school in [*schools(), ("accepted", "with_a_reason")]:
-        row = schools().get((question, school))
+        row = school_row(question, school)
         for measure in measures_of(question, school):
             if (
                 row is not None
@@ -113,11 +115,12 @@ def _row(rules: Rules, size: str, measure: FigureCode, question: str = "", schoo
     found = book.find(family=rules.family, size=size, measure=measure, question=question, school=school)
     every_size = book.at(for_size) is None and (found is not None or not _has_sizes(measure))
     key = for_size if not every_size else replace(for_size, size="")
-    row = schools().get((question, school))
+    row = school_row(question, school)
     derived, follows = _derived(book, rules.family, size, measure, row) if found is None else (None, "")
     shown = found or derived
     label = "" if not question else (row.label if row is not None else lower_first(ACCEPTED))
-    part = kind.part if not question else (questions()[question].title if question in questions() else ACCEPTED)
+    asked = row_of(questions(), question)
+    part = kind.part if not question else (ACCEPTED if asked is None else asked.title)
     return FigureRow(
         measure=measure,
         label=kind.label,

@@ -8,6 +8,7 @@ from fidicula.judgement.measures import MEASURES, name_of
 from fidicula.numerals import short
 from fidicula.tables.course import questions, steps, visit_kinds
 from fidicula.tables.damage import STATES, damage_kinds
+from fidicula.tables.rows import row_of
 from fidicula.tables.signs import VERDICTS, items
 from fidicula.tables.work import works
 
@@ -107,9 +108,9 @@ def change_words(act: str, subject: str, detail: Mapping[str, object]) -> str:
     if "was" in detail or "now" in detail:
         was = _words(detail.get("was")) or "no figure"
         return f"{was} → {_words(detail.get('now'))}"
-    kinds = visit_kinds()
-    if (visit := detail.get("kind")) in kinds:
-        return kinds[str(visit)].label
+    visit = row_of(visit_kinds(), str(detail.get("kind")))
+    if visit is not None:
+        return visit.label
     return ", ".join(f"{name}: {_words(value)}" for name, value in detail.items())
 
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 
-from fidicula.codes import WorkCode
+from fidicula.codes import InstructionCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.landing import needed_for
 from fidicula.domain.records import UNREADABLE
@@ -16,6 +16,7 @@ from fidicula.judgement.instruction.model import Instruction
 from fidicula.judgement.instruction.role import speaks_of_wood
 from fidicula.numerals import number, short
 from fidicula.tables.course import instructions, steps, waits
+from fidicula.tables.rows import row_of
 from fidicula.tables.sound import act_choices
 from fidicula.tables.work import works
 from fidicula.words.model import Phrase
@@ -77,7 +78,7 @@ def rail_words() -> dict[str, str]:
     """What the rail calls each instruction, each work done, and each step and question that is waited for."""
     from fidicula.tables.course import questions
 
-    found = {row.instruction: row.label for row in instructions().values()}
+    found: dict[str, str] = {row.instruction: row.label for row in instructions().values()}
     found[UNREADABLE] = "cannot be read"
     found |= {step.step: step.label.lower() for step in steps().values()}
     found |= {f"done:{row.work}": row.done_label for row in works().values()}
@@ -88,7 +89,7 @@ def rail_words() -> dict[str, str]:
     return found
 
 
-def _label(code: str) -> str:
+def _label(code: InstructionCode) -> str:
     return sentence(instructions()[code].label).rstrip(".")
 
 
@@ -121,7 +122,7 @@ def _plain(a: Assessment, found: Instruction) -> Phrase:
         option = next((row for row in found.question.deciding.outcomes if row.outcome == found.option), None)
     if option is not None:
         return Phrase(option.label, [option.says], [])
-    step = steps().get(found.stop)
+    step = row_of(steps(), found.stop)
     return Phrase(_label(found.code), [] if step is None else [sentence(step.why)], [])
 
 
@@ -208,7 +209,7 @@ def _wait(a: Assessment, found: Instruction) -> Phrase:
         label = "Wait" if asked.outcome is None else asked.outcome.label
         says = [] if asked.outcome is None else [asked.outcome.says]
         return Phrase(f"{label}{until}", says, [])
-    step, after = steps().get(found.stop), works().get(found.waits_after) if found.waits_after else None
+    step, after = row_of(steps(), found.stop), works().get(found.waits_after) if found.waits_after else None
     name = "This step" if step is None else step.label
     title = f"{name} waits{until}" if after is None else f"{after.label}: let it rest{until}"
     return Phrase(title, [sentence(wait_words(found.stop, found.waits_after, found.reason))], [])
@@ -239,8 +240,8 @@ def _measure(a: Assessment, found: Instruction) -> Phrase:
         says.append(
             f"Doubted: {listed(key_names(a.state.instrument, doubted))}. Confirm what was read, or read it again."
         )
-    elif found.reason:
-        says.append(f"{_label(found.reason)}: these readings are needed for it.")
+    elif found.leads_to:
+        says.append(f"{_label(found.leads_to)}: these readings are needed for it.")
     elif a.cut.state == "none" and any(key[0] == "end_height" for key in found.keys):
         says.append("Two heights at the board's end already give a provisional cut.")
     title = f"Measure {'again: ' if found.again else ''}{listed(first)}"
@@ -293,9 +294,10 @@ def _repeat(a: Assessment, found: Instruction) -> Phrase:
             needed = number(needed_for(string.drop), 2)
             known = give_or_take(string.drop_chance, 2)
             why.append(f"{string.name}: its readings tell ±{known} at the bridge, ±{needed} is needed.")
+    leads_to = "" if found.leads_to is None else f"{_label(found.leads_to)}: "
     return Phrase(
         "Measure the same again",
-        [f"{_label(found.reason)}: one more reading of the same string makes it surer.", *anew(a), *why],
+        [sentence(f"{leads_to}one more reading of the same string makes it surer."), *anew(a), *why],
         [f"At the board's end: {listed(each)}."],
     )
 

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import cast
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import ComputedSignCode, MeasureCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Instrument
 from fidicula.judgement.measures import MEASURES, name_of
+from fidicula.tables.rows import row_of
 from fidicula.tables.signs import computed_signs, findings
 from fidicula.words.numbers import lower_first
 
@@ -39,10 +41,10 @@ def of_all(measure: MeasureCode) -> str:
 
 def sign_name(sign: str) -> str:
     """A sign in words."""
-    if sign in findings():
-        row = findings()[sign]
+    row = row_of(findings(), sign)
+    if row is not None:
         return f"{row.item}: {lower_first(row.label)}"
-    return computed_signs()[sign].says
+    return computed_signs()[cast(ComputedSignCode, sign)].says
 
 
 _DERIVED_BY = {

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fidicula.codes import StepCode
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.course import rest_at
 from fidicula.judgement.assessment.inspection import without_tension
@@ -9,7 +10,7 @@ from fidicula.tables.course import questions
 from fidicula.words.instructions import wait_words
 from fidicula.words.numbers import day_and_clock, sentence
 
-_READ_AT = "measure"
+_READ_AT: StepCode = "measure"
 """The step at which heights are read."""
 
 

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import pytest
+from fidicula.codes import InstructionCode
 from fidicula.judgement.instruction.amounts import new_bridge, told
 
 from ...scenario import Bench, measured
 
 
-def values(bench: Bench, code: str) -> dict[str, list[float]]:
+def values(bench: Bench, code: InstructionCode) -> dict[str, list[float]]:
     found: dict[str, list[float]] = {}
     for amount in told(bench.assess(), code).amounts:
         found.setdefault(amount.name, []).append(round(amount.value, 3))

@@ -11,6 +11,7 @@ from datetime import timedelta
 from functools import cache
 
 import pytest
+from fidicula.codes import VisitKindCode
 from fidicula.domain.records import LastTime
 from fidicula.domain.work_details import CrownCut, SlotsFiled, WorkDetail
 from fidicula.judgement.assessment.thresholds import strings_in_band
@@ -25,7 +26,7 @@ from fidicula.tables.work import works
 from ...scenario import Bench, days
 from ...views.test_where_it_turns import in_order
 
-KINDS = ("bridge", "full_set_up", "recheck", "sound", "buzz", "new_bridge", "strings")
+KINDS: tuple[VisitKindCode, ...] = ("bridge", "full_set_up", "recheck", "sound", "buzz", "new_bridge", "strings")
 WITH_AMOUNTS = ("cut_crown", "file_slots", "file_nut", "turn_wheels", "lower_crown", "recut_slots")
 A_BLOCK = 20
 

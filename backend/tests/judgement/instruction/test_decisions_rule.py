@@ -5,6 +5,7 @@ from __future__ import annotations
 from pathlib import Path
 
 import pytest
+from fidicula.codes import OutcomeCode, QuestionCode
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs
 from fidicula.tables.course import instructions, questions
 
@@ -77,7 +78,7 @@ def test_nut_first_is_the_nut() -> None:
 OPTIONS = [(name, row.outcome) for name, deciding in questions().items() for row in deciding.outcomes if row.instructs]
 
 
-def asked(question: str) -> Bench:
+def asked(question: QuestionCode) -> Bench:
     """An instrument of which a question is asked, and nothing else bars its work."""
     match question:
         case "estimate":
@@ -167,7 +168,7 @@ OFFERED_ONLY_THERE = {
 
 
 @pytest.mark.parametrize(("question", "outcome"), OPTIONS)
-def test_every_option_is_instructed_once_it_is_decided(question: str, outcome: str) -> None:
+def test_every_option_is_instructed_once_it_is_decided(question: QuestionCode, outcome: OutcomeCode) -> None:
     """The instruction agrees with the option that was chosen and with none that was not."""
     bench = OFFERED_ONLY_THERE.get((question, outcome), lambda: asked(question))()
     deciding = questions()[question]
@@ -193,7 +194,7 @@ CAN_BE_LEFT = [name for name, row in questions().items() if not all(way.instruct
 
 
 @pytest.mark.parametrize("question", CAN_BE_LEFT)
-def test_an_option_that_leaves_it_lets_the_work_go_on(question: str) -> None:
+def test_an_option_that_leaves_it_lets_the_work_go_on(question: QuestionCode) -> None:
     bench = asked(question)
     leave = next(row for row in reversed(questions()[question].outcomes) if not row.instructs)
     told = bench.decided(question, leave.outcome, "meant so").told()

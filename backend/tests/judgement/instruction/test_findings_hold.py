@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.codes import WorkCode
+from fidicula.codes import FindingCode, WorkCode
 from fidicula.tables.course import questions
 from fidicula.tables.signs import findings
 from fidicula.tables.work import works
@@ -13,7 +13,7 @@ from ...scenario import Bench, measured
 CUT: WorkCode = "crown_cut"
 POST: WorkCode = "post_moved"
 STRINGS: WorkCode = "strings_changed"
-HELD_BACK: dict[str, tuple[WorkCode, ...]] = {
+HELD_BACK: dict[FindingCode, tuple[WorkCode, ...]] = {
     "crack": (CUT, POST, STRINGS, "nut_filed", "board_dressed"),
     "repair_poor": (CUT, POST, STRINGS),
     "seam_open": (CUT, "nut_filed"),
@@ -43,14 +43,14 @@ NOTHING_TO_HOLD = {
 """Of those items, what is noted, planned or told with the sound, and stops no cut."""
 
 
-def found_late(finding: str) -> Bench:
+def found_late(finding: FindingCode) -> Bench:
     """Everything is measured and the crown is due; then somebody sees it."""
     row = findings()[finding]
     return measured(over=1.0).found(row.item, finding, verdict=row.verdict)
 
 
 @pytest.mark.parametrize(("finding", "work"), [(name, work) for name, all_ in HELD_BACK.items() for work in all_])
-def test_what_is_found_late_holds_the_work_back(finding: str, work: WorkCode) -> None:
+def test_what_is_found_late_holds_the_work_back(finding: FindingCode, work: WorkCode) -> None:
     assert measured(over=1.0).assess().barring(CUT) is None
     barring = found_late(finding).assess().barring(work)
     assert barring is not None
@@ -58,7 +58,7 @@ def test_what_is_found_late_holds_the_work_back(finding: str, work: WorkCode) ->
 
 
 @pytest.mark.parametrize("finding", HELD_BACK)
-def test_the_work_that_mends_it_is_not_held_back_by_it_and_clears_it(finding: str) -> None:
+def test_the_work_that_mends_it_is_not_held_back_by_it_and_clears_it(finding: FindingCode) -> None:
     bench = found_late(finding)
     question = next(one.deciding for one in bench.assess().questions if finding in str(one.deciding.asked_when))
     assert question.settled_by
@@ -70,7 +70,7 @@ def test_the_work_that_mends_it_is_not_held_back_by_it_and_clears_it(finding: st
 
 
 @pytest.mark.parametrize("finding", HELD_BACK)
-def test_somebody_may_decide_to_go_on_and_says_why(finding: str) -> None:
+def test_somebody_may_decide_to_go_on_and_says_why(finding: FindingCode) -> None:
     """The last way of each question lets the work go on, with a reason that is kept and printed."""
     asked = next(one for one in found_late(finding).assess().questions if finding in str(one.deciding.asked_when))
     last = asked.deciding.outcomes[-1]

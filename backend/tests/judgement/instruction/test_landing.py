@@ -39,7 +39,7 @@ def test_after_the_rough_crown_each_string_comes_down_by_its_slot() -> None:
 def test_one_reading_is_too_little_for_a_slot_and_the_sheet_says_how_many_more() -> None:
     """Once with a caliper covers 0.12 at the bridge; 0.08 is needed to file 0.37, 0.085 to leave 0.024 as it is."""
     told = cut_roughly([0.3, 0.02, 0.02, 0.3], times=1).told()
-    assert (told.code, told.repeats, told.reason) == ("measure", True, "file_slots")
+    assert (told.code, told.repeats, told.leads_to) == ("measure", True, "file_slots")
     assert dict(told.times) == {("end_height", 0): 2, ("end_height", 1): 1, ("end_height", 2): 1, ("end_height", 3): 2}
     said = cut_roughly([0.3, 0.02, 0.02, 0.3], times=1).sheet().instruction
     assert said.do == ["At the board's end: G twice, D once, A once and E twice."]

@@ -6,6 +6,7 @@ from dataclasses import asdict
 from typing import Any
 
 import pytest
+from fidicula.codes import VisitKindCode
 from fidicula.judgement.instruction.instruct import instruct
 from fidicula.tables.course import questions
 from fidicula.tables.figures import FigureBook
@@ -68,7 +69,7 @@ def test_as_strung_follows_the_strings() -> None:
 def test_every_finding_leads_to_something(finding: Any) -> None:
     """A question, a proposal, or an advice that has to wait for it."""
     family = "violin" if finding.families is None else finding.families.split()[0]
-    kind = "sound" if finding.finding == "post_is_new" else "bridge"
+    kind: VisitKindCode = "sound" if finding.finding == "post_is_new" else "bridge"
     plain = measured(family, over=1.0, kind=kind)
     found = measured(family, over=1.0, kind=kind).found(finding.item, finding.finding, verdict=finding.verdict)
     before, after = plain.sheet(), found.sheet()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import pytest
+from fidicula.codes import FindingCode
 from fidicula.core.geometry.spacing import string_offsets
 from fidicula.judgement.assessment.nut import wanted_offsets
 from fidicula.tables.signs import findings
@@ -111,7 +112,9 @@ def test_a_wrong_spread_at_the_nut_is_not_copied() -> None:
 @pytest.mark.parametrize(
     ("finding", "works"), [("nut_too_high", {"nut_filed"}), ("nut_too_low", {"new_nut", "slot_filled"})]
 )
-def test_a_nut_that_is_too_high_or_too_low_can_be_seen_before_it_is_measured(finding: str, works: set[str]) -> None:
+def test_a_nut_that_is_too_high_or_too_low_can_be_seen_before_it_is_measured(
+    finding: FindingCode, works: set[str]
+) -> None:
     assert set(findings()[finding].works) == works
     asked = {one.question for one in measured().found("nut", finding).assess().questions}
     assert ("nut_low" in asked) == (finding == "nut_too_low")

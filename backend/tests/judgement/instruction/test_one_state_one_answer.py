@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import pytest
+from fidicula.codes import VisitKindCode
 from fidicula.domain.work_details import SlotsFiled
 from fidicula.tables.course import visit_kinds
 
@@ -19,13 +20,13 @@ def ended(bench: Bench) -> Bench:
 
 
 @pytest.mark.parametrize("kind", ENDING)
-def test_in_band_is_in_band_for_every_kind_of_visit(kind: str) -> None:
+def test_in_band_is_in_band_for_every_kind_of_visit(kind: VisitKindCode) -> None:
     told = ended(measured(over=0.2, kind=kind)).told()
     assert (told.code, told.records) == ("hand_over", "")
 
 
 @pytest.mark.parametrize("kind", ENDING)
-def test_out_of_band_is_cut_by_the_same_amounts_in_every_kind(kind: str) -> None:
+def test_out_of_band_is_cut_by_the_same_amounts_in_every_kind(kind: VisitKindCode) -> None:
     of_bridge = ended(measured(over=1.0, kind="bridge")).told()
     told = ended(measured(over=1.0, kind=kind)).told()
     assert (told.code, told.amounts) == (of_bridge.code, of_bridge.amounts)

@@ -5,7 +5,7 @@ from __future__ import annotations
 from datetime import timedelta
 
 import pytest
-from fidicula.codes import WorkCode
+from fidicula.codes import VisitKindCode, WorkCode
 from fidicula.domain.errors import ConflictError
 from fidicula.services.bench.bench import check_may_be_done
 from fidicula.tables.course import UNDER_TENSION, instructions, steps, visit_kinds, waits
@@ -36,7 +36,7 @@ def test_every_glue_joint_rests() -> None:
 
 @pytest.mark.parametrize("kind", visit_kinds())
 @pytest.mark.parametrize("work", GLUED)
-def test_no_string_comes_up_over_fresh_glue_in_any_visit(kind: str, work: WorkCode) -> None:
+def test_no_string_comes_up_over_fresh_glue_in_any_visit(kind: VisitKindCode, work: WorkCode) -> None:
     bench = measured(kind=kind)
     loads(bench)
     fresh = bench.copy().did(work, ago=MINUTE)
@@ -73,6 +73,7 @@ def test_what_is_told_carries_the_caution_of_its_work() -> None:
         if work is not None:
             assert works()[work].caution
     for step in steps().values():
+        assert step.instructs
         told = instructions()[step.instructs]
         if step.works:
             assert told.records or told.careful or step.step == "post"

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from typing import Any
+from typing import Any, cast
 from uuid import uuid4
 
 import pytest
-from fidicula.codes import FigureCode, MeasureCode
+from fidicula.codes import FigureCode, MeasureCode, TargetQuestionCode
 from fidicula.domain.records import FigureEntry, Instrument, SetString, StringSet, TargetChoice
 from fidicula.judgement.assessment.computing import Computed, compute
 from fidicula.judgement.assessment.judging import bench_state
@@ -46,7 +46,18 @@ def state_of(
     names = string_names(family=family, count=4) or ()
     strings = tuple(SetString(n, d) for n, d in zip(names, DIAMETERS[family], strict=True))
     string_set = StringSet(uuid4(), "s", family, material, strings)
-    instrument = Instrument(uuid4(), "T", family, size, names, False, False, "", "", TargetChoice(schools=schools))
+    instrument = Instrument(
+        uuid4(),
+        "T",
+        family,
+        size,
+        names,
+        False,
+        False,
+        "",
+        "",
+        TargetChoice(schools=cast(dict[TargetQuestionCode, str], schools)),
+    )
     targets = targets_of(instrument, string_set, rules or make_rules(family), taken)
     return bench_state(instrument=instrument, string_set=string_set, readings=[], works=[], targets=targets, now=NOW)
 

@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import datetime
 
-from fidicula.codes import WorkCode
+from fidicula.codes import QuestionCode, SignCode, TargetQuestionCode, WorkCode
 from fidicula.domain.records import Visit
 from fidicula.judgement.assessment.computing import Computed, Impossibility, compute
 from fidicula.judgement.assessment.course import course_of
@@ -19,6 +19,8 @@ from fidicula.judgement.assessment.signs import signs_of
 from fidicula.judgement.assessment.slips import slips_of
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.targets.rules import Rules
+from fidicula.tables.course import questions
+from fidicula.tables.work import works
 
 
 @dataclass(frozen=True)
@@ -34,24 +36,28 @@ class Assessment:
 
     state: BenchState
     visit: Visit
-    chosen: Mapping[str, str]
+    chosen: Mapping[TargetQuestionCode, str]
     now: datetime
     computed: Computed | None
     impossible: Impossibility | None
     cut: CutFacts
     projection: JudgedProjection | None
-    signs: frozenset[str]
+    signs: frozenset[SignCode]
     questions: tuple[Question, ...]
     slips: tuple[Slip, ...]
     blanks: tuple[float, ...]
     stops: tuple[StopAssessment, ...]
     parts: tuple[PartAssessment, ...]
 
-    def question(self, name: str) -> Question | None:
+    def question(self, name: QuestionCode) -> Question | None:
+        if name not in questions():
+            raise KeyError(name)
         return next((one for one in self.questions if one.question == name), None)
 
     def barring(self, work: WorkCode) -> Question | None:
         """The first question that a work waits for."""
+        if work not in works():
+            raise KeyError(work)
         return next((one for one in self.questions if one.bars(work)), None)
 
     @property

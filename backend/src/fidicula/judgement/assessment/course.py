@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime, timedelta
 from typing import Literal
 
-from fidicula.codes import MeasureCode, WorkCode
+from fidicula.codes import MeasureCode, StepCode, TargetQuestionCode, VisitKindCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.course import StopFacts, stop_states
 from fidicula.domain.records import CourseMark
@@ -18,9 +18,10 @@ from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.assessment.thresholds import WORTH_FILING, WORTH_LOWERING, WORTH_TAKING, strings_in_band
 from fidicula.judgement.measures import CARD
 from fidicula.tables.course import Deciding, Step, Wait, steps, steps_for, visit_kinds, waits
+from fidicula.tables.rows import row_of
 
 _NEEDS_NO_STRINGS = frozenset({"strings", "baseline", "change", "rest", "look", "find", "mask", "feet", "marks"})
-_USUAL_KIND = "bridge"
+_USUAL_KIND: VisitKindCode = "bridge"
 _LETS_GO = steps()["baseline"].lost_after
 
 
@@ -34,10 +35,10 @@ class _Stop:
 
 def course_of(
     state: BenchState,
-    kind: str,
+    kind: VisitKindCode,
     cut: CutFacts,
     asked: Sequence[Question],
-    chosen: Mapping[str, str],
+    chosen: Mapping[TargetQuestionCode, str],
     *,
     now: datetime,
 ) -> tuple[StopAssessment, ...]:
@@ -47,10 +48,10 @@ def course_of(
     barring = [one for one in asked if one.deciding.bars]
     stops: list[_Stop] = []
     for key in keys:
-        if key not in steps():
+        step = row_of(steps(), key)
+        if step is None:
             stops += [_question_stop(one, now) for one in barring if one.question == key]
             continue
-        step = steps()[key]
         there = {stop.says.key for stop in stops}
         stops += [
             _question_stop(one, now)
@@ -73,7 +74,7 @@ _LAST = frozenset({"again", "settled", "rest"})
 
 def _planned_stops(state: BenchState, keys: Sequence[str]) -> list[StopAssessment]:
     """Planned works that no step of this visit stands for. The work never stands at one: it is begun from the plan."""
-    of_steps = {work for key in keys if key in steps() for work in steps()[key].works}
+    of_steps = {work for key in keys if (step := row_of(steps(), key)) is not None for work in step.works}
     done = {work.work for work in state.standing_works}
     return [
         StopAssessment(f"planned:{work}", "done" if work in done else "ahead", planned=work)
@@ -92,14 +93,21 @@ def _stands_before(deciding: Deciding, step: Step, keys: Sequence[str]) -> bool:
     if deciding.question in keys:
         return False
     first_barred = bool(deciding.bars & step.works) and deciding.before not in keys
-    barred_here = any(deciding.bars & steps()[key].works for key in keys if key in steps())
+    barred_here = any(deciding.bars & other.works for key in keys if (other := row_of(steps(), key)) is not None)
     return first_barred or (deciding.before == step.step and barred_here)
 
 
-def _ordered(kind: str, chosen: Mapping[str, str]) -> list[str]:
+_HABITS: tuple[tuple[StepCode, TargetQuestionCode, StepCode], ...] = (
+    ("nut", "nut_order", "crown"),
+    ("post", "post_order", "again"),
+)
+"""Steps that a recipe puts after another."""
+
+
+def _ordered(kind: VisitKindCode, chosen: Mapping[TargetQuestionCode, str]) -> list[str]:
     """The stops of a kind of visit, in the order of the shop's recipe; habits move, gates do not."""
-    keys = visit_kinds().get(kind, visit_kinds()[_USUAL_KIND]).stops.split()
-    for step, question, after in (("nut", "nut_order", "crown"), ("post", "post_order", "again")):
+    keys = (row_of(visit_kinds(), kind) or visit_kinds()[_USUAL_KIND]).stops.split()
+    for step, question, after in _HABITS:
         if chosen.get(question) == "bridge_first" and step in keys and after in keys:
             keys.remove(step)
             keys.insert(keys.index(after) + 1, step)
@@ -132,7 +140,7 @@ HEIGHTS_CHANGED = frozenset({"crown_cut", "slots_filed", "strings_changed"})
 
 
 def _bench_signs(
-    state: BenchState, kind: str, cut: CutFacts, asked: Sequence[Question], keys: Sequence[str]
+    state: BenchState, kind: VisitKindCode, cut: CutFacts, asked: Sequence[Question], keys: Sequence[str]
 ) -> set[str]:
     """How far the bench has come, by the names of `BENCH_SIGNS`."""
     done = {work.work for work in state.standing_works}
@@ -215,7 +223,7 @@ def _question_stop(asked: Question, now: datetime) -> _Stop:
 
 
 def _step_stop(
-    state: BenchState, step: Step, signs: set[str], barring: Sequence[Question], kind: str, now: datetime
+    state: BenchState, step: Step, signs: set[str], barring: Sequence[Question], kind: VisitKindCode, now: datetime
 ) -> _Stop:
     numbers = {work.work: work.number for work in state.standing_works}
     redone = max((numbers.get(work, 0) for work in step.redone_after), default=0)
@@ -257,7 +265,7 @@ def newest_mark(marks: Sequence[CourseMark], step: str) -> CourseMark | None:
     return next((mark for mark in reversed(marks) if mark.step == step and not mark.taken_back), None)
 
 
-def _count(state: BenchState, step: Step, kind: str) -> tuple[int | None, int | None]:
+def _count(state: BenchState, step: Step, kind: VisitKindCode) -> tuple[int | None, int | None]:
     if step.step == "measure":
         return card_taken(state)
     if step.step == "look":
@@ -273,7 +281,7 @@ class Rest:
     """A step rests until then, after a work or for a reason that somebody gave."""
 
     until: datetime
-    step: str
+    step: StepCode
     after: WorkCode | Literal[""] = ""
     reason: str = ""
 
@@ -284,7 +292,7 @@ def resting(state: BenchState, kind: WorkCode, now: datetime) -> Rest | None:
     return max((rest for rest in rests if rest is not None), key=lambda rest: rest.until, default=None)
 
 
-def rest_at(state: BenchState, step: str, now: datetime) -> Rest | None:
+def rest_at(state: BenchState, step: StepCode, now: datetime) -> Rest | None:
     """Until when a step rests, and why; None where it does not."""
     return _wait(state, steps()[step], newest_mark(state.marks, step), now)
 

@@ -8,6 +8,7 @@ from functools import cached_property
 from typing import Literal
 from uuid import UUID
 
+from fidicula.codes import FindingCode
 from fidicula.core.errors import TOLERANCE
 from fidicula.domain.damage import DamageLook
 from fidicula.tables.damage import DamageKind, DamageState, damage_kinds
@@ -55,7 +56,7 @@ class DamageMark:
         return "open" if said == "stable" and self.has_grown and self.kind.open is not None else said
 
     @property
-    def finding(self) -> str | None:
+    def finding(self) -> FindingCode | None:
         return self.kind.finding(self.state)
 
     @property
@@ -82,7 +83,7 @@ def damage_marks(looks: Sequence[DamageLook]) -> list[DamageMark]:
     return [DamageMark(tuple(of)) for of in found.values()]
 
 
-def damage_findings(marks: Iterable[DamageMark]) -> frozenset[str]:
+def damage_findings(marks: Iterable[DamageMark]) -> frozenset[FindingCode]:
     """What the marks are, as findings. A mark stays as it was last seen until somebody sees it again: which of several
     cracks a repair was done at, it alone says."""
     return frozenset(mark.finding for mark in marks if mark.finding is not None)

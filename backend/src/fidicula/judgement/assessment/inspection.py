@@ -3,14 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from typing import Literal
 
+from fidicula.codes import FindingCode, ItemCode, VisitKindCode
 from fidicula.domain.records import Seen
 from fidicula.judgement.assessment.damage import damage_findings, damage_marks
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.tables.signs import findings, findings_of, items
 
 _HARDEST = ("work", "watch", "fine")
-POST_FALLEN = "post_fallen"
+POST_FALLEN: Literal["post_fallen"] = "post_fallen"
 _POST_READINGS = ("post_setback", "post_inset")
 
 
@@ -19,7 +21,7 @@ def standing_seen(state: BenchState) -> Mapping[str, Seen]:
     return {line.item: line for line in state.seen if not line.taken_back}
 
 
-def open_findings(state: BenchState) -> frozenset[str]:
+def open_findings(state: BenchState) -> frozenset[FindingCode]:
     """What was found and no work has mended since; a post that was gauged since does not lie inside. What is marked as
     damage counts as it was last seen."""
     return damage_findings(damage_marks(state.damage)) | frozenset(
@@ -30,7 +32,7 @@ def open_findings(state: BenchState) -> frozenset[str]:
     )
 
 
-def is_mended(state: BenchState, line: Seen, finding: str) -> bool:
+def is_mended(state: BenchState, line: Seen, finding: FindingCode) -> bool:
     """Whether a work that mends it was done after it was found."""
     works = findings()[finding].works
     if any(work.work in works and work.number > line.after_work for work in state.standing_works):
@@ -51,10 +53,12 @@ def post_is_down(state: BenchState) -> bool:
     return POST_FALLEN in open_findings(state)
 
 
-_WITHOUT_TENSION = ("strings_off", "bridge_down", POST_FALLEN)
+Stateless = Literal["strings_off", "bridge_down", "post_fallen"]
+"""Findings, and the questions that they ask, for which nothing can be read under tension."""
+_WITHOUT_TENSION: tuple[Stateless, ...] = ("strings_off", "bridge_down", POST_FALLEN)
 
 
-def without_tension(state: BenchState) -> str:
+def without_tension(state: BenchState) -> Stateless | Literal[""]:
     """The finding for which nothing can be read under tension now; empty where it can."""
     found = open_findings(state)
     return next((name for name in _WITHOUT_TENSION if name in found), "")
@@ -71,7 +75,7 @@ def came_without_tension(state: BenchState) -> bool:
     )
 
 
-def left_blank(state: BenchState, kind: str) -> list[str]:
+def left_blank(state: BenchState, kind: VisitKindCode) -> list[ItemCode]:
     """The items that a kind of visit asks for and that nobody has said anything of."""
     seen = standing_seen(state)
     return [
@@ -81,7 +85,7 @@ def left_blank(state: BenchState, kind: str) -> list[str]:
     ]
 
 
-def verdict_of(family: str, item: str, found: list[str]) -> str:
+def verdict_of(family: str, item: ItemCode, found: list[str]) -> str:
     """What the findings at an item ask for: the hardest of them; fine without any."""
     asked = {row.verdict for row in findings_of(family).get(item, ()) if row.finding in found}
     return next((verdict for verdict in _HARDEST if verdict in asked), "fine")

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 from dataclasses import dataclass, fields
 from datetime import datetime
-from typing import Literal
+from typing import Literal, cast
 
-from fidicula.codes import WorkCode
+from fidicula.codes import QuestionCode, StepCode, WorkCode
 from fidicula.core.readings.states import CellState, MeasurementKey
 from fidicula.domain.records import Decision
-from fidicula.tables.course import Deciding, Outcome
+from fidicula.tables.course import Deciding, Outcome, questions, steps
 
 CutState = Literal["none", "provisional", "firm"]
 StopState = Literal["done", "passed", "here", "ahead", "waiting", "barred"]
@@ -108,7 +108,7 @@ class Question:
     waits_until: datetime | None = None
 
     @property
-    def question(self) -> str:
+    def question(self) -> QuestionCode:
         return self.deciding.question
 
     @property
@@ -169,3 +169,13 @@ class StopAssessment:
     redone_after: WorkCode | Literal[""] = ""
     is_lost: bool = False
     planned: WorkCode | Literal[""] = ""
+
+    @property
+    def step(self) -> StepCode:
+        """The step that it is. Raises KeyError for a question or a planned work."""
+        return steps()[cast(StepCode, self.key)].step
+
+    @property
+    def question(self) -> QuestionCode:
+        """The question that it is. Raises KeyError for a step or a planned work."""
+        return questions()[cast(QuestionCode, self.key)].question

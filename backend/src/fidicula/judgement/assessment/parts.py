@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from functools import cache
 from typing import Literal
 
-from fidicula.codes import MeasureCode, Part, WorkCode
+from fidicula.codes import FindingCode, MeasureCode, Part, WorkCode
 from fidicula.core.bands import outside_by
 from fidicula.core.readings.states import MeasurementKey, ReadingState
 from fidicula.domain.records import Seen
@@ -64,7 +64,7 @@ class PartAssessment:
     part: Part
     state: PartState
     questions: tuple[Question, ...]
-    findings: tuple[str, ...]
+    findings: tuple[FindingCode, ...]
     again: tuple[MeasurementKey, ...]
     off: tuple[tuple[MeasurementKey, float], ...]
     assumed: tuple[MeasurementKey, ...]
@@ -96,7 +96,7 @@ def _items_of(part: Part) -> frozenset[str]:
 
 
 @cache
-def _findings_of(part: Part) -> tuple[str, ...]:
+def _findings_of(part: Part) -> tuple[FindingCode, ...]:
     return tuple(name for name, row in findings().items() if row.item in _items_of(part))
 
 

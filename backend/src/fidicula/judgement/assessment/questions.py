@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import timedelta
 
-from fidicula.codes import WorkCode
+from fidicula.codes import SignCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Decision
 from fidicula.judgement.assessment.model import Question
@@ -24,7 +24,7 @@ def outcome_of(decision: Decision) -> Outcome | None:
     return next((row for row in deciding.outcomes if row.outcome == decision.outcome), None) if deciding else None
 
 
-def questions_asked(state: BenchState, signs: frozenset[str]) -> tuple[Question, ...]:
+def questions_asked(state: BenchState, signs: frozenset[SignCode]) -> tuple[Question, ...]:
     """The questions that the signs ask, in the order of the table."""
     made = [decision for decision in state.decisions if not decision.taken_back]
     found: list[Question] = []

@@ -5,10 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping
 from datetime import date, timedelta
 
+from fidicula.codes import SignCode
 from fidicula.core.bands import side_of_band
 from fidicula.core.errors import TOLERANCE
+from fidicula.core.fitting.bridge_place import PlaceSchool
 from fidicula.core.fitting.tailpiece import afterlength_is_near
-from fidicula.core.geometry.neck import ProjectionJudgement
+from fidicula.core.geometry.neck import ProjectionJudgement, Remedy
 from fidicula.core.geometry.scoop import BoardFault
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.records import Reading, Visit
@@ -30,17 +32,22 @@ from fidicula.judgement.assessment.thresholds import (
     WORTH_TAKING,
     end_bands,
 )
+from fidicula.tables.signs import sign_code
 
 SOME_DAYS = timedelta(hours=44)
 """Between two readings of the projection that say that an instrument has settled: two mornings, two days apart."""
 
-_FAULT_SIGNS: Mapping[BoardFault, str] = {
+_FAULT_SIGNS: Mapping[BoardFault, SignCode] = {
     "hump": "board_hump",
     "wave": "board_wave",
     "too_flat": "board_flat",
     "too_deep": "board_deep",
 }
-_REMEDY_SIGNS = {"wedge": "remedy_wedge", "accept_with_reason": "remedy_accept", "neck_reset": "remedy_reset"}
+_REMEDY_SIGNS: Mapping[Remedy, SignCode] = {
+    "wedge": "remedy_wedge",
+    "accept_with_reason": "remedy_accept",
+    "neck_reset": "remedy_reset",
+}
 
 
 def signs_of(
@@ -50,7 +57,7 @@ def signs_of(
     judged: ProjectionJudgement | None,
     *,
     today: date,
-) -> frozenset[str]:
+) -> frozenset[SignCode]:
     """Every sign that shows. today : where the shop is."""
     return frozenset(
         [
@@ -63,28 +70,28 @@ def signs_of(
     )
 
 
-def _of_door(state: BenchState, visit: Visit, today: date) -> Iterator[str]:
+def _of_door(state: BenchState, visit: Visit, today: date) -> Iterator[SignCode]:
     if visit.climate:
-        yield f"came_{visit.climate}"
+        yield sign_code(f"came_{visit.climate}")
     begins = no_risk_from(visit)
     if begins is not None and visit.deadline is not None and begins <= today <= visit.deadline:
         yield "in_freeze"
     if visit.kind in ("look_over", "sound", "new_bridge", "strings"):
-        yield f"kind_{visit.kind}"
+        yield sign_code(f"kind_{visit.kind}")
     if state.instrument.is_fleet:
         yield "fleet"
 
 
-def _of_projection(state: BenchState, judged: ProjectionJudgement | None) -> Iterator[str]:
+def _of_projection(state: BenchState, judged: ProjectionJudgement | None) -> Iterator[SignCode]:
     if _has_settled([r for r in state.projections if not r.taken_back and (r.doubt is None or r.confirmed)]):
         yield "air_same"
     if judged is not None:
-        yield f"projection_{judged.state}"
+        yield sign_code(f"projection_{judged.state}")
         if judged.remedy in _REMEDY_SIGNS:
             yield _REMEDY_SIGNS[judged.remedy]
 
 
-_TOLD_BY_SCHOOL = {
+_TOLD_BY_SCHOOL: Mapping[PlaceSchool, SignCode] = {
     "nicks": "nicks_told",
     "third": "nicks_told",
     "ratio": "ratio_told",
@@ -93,12 +100,12 @@ _TOLD_BY_SCHOOL = {
 }
 
 
-def _of_place(state: BenchState) -> Iterator[str]:
+def _of_place(state: BenchState) -> Iterator[SignCode]:
     """Where the bridge stands and leans. Its place is asked about only where the recipe's own school can tell it."""
     school = next((one for one in SCHOOLS if one == state.targets.schools["bridge_place"]), None)
     if school is not None and is_beside(state, school):
         yield "bridge_beside_place"
-        yield f"place_by_{school}"
+        yield sign_code(f"place_by_{school}")
     yield from sorted(
         {_TOLD_BY_SCHOOL[one] for one, place in placed(state).items() if abs(place.shift) >= WORTH_MOVING}
     )
@@ -117,7 +124,7 @@ def _has_settled(readings: list[Reading]) -> bool:
     )
 
 
-def _of_readings(state: BenchState, cut: CutFacts) -> Iterator[str]:
+def _of_readings(state: BenchState, cut: CutFacts) -> Iterator[SignCode]:
     if any(_stands(state, ("end_height", i), "above") for i in range(state.count)):
         yield "ends_high"
     unsure = set(unsure_nuts(state))

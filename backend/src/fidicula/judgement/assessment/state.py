@@ -272,6 +272,8 @@ class BenchState:
     @once_each
     def held(self, measure: MeasureCode, position: int | None = None) -> Held | None:
         """The value to compute with: the reading, what other readings tell, the last visit's, the figure, else None."""
+        if measure not in MEASURES:
+            raise KeyError(measure)
         place = (measure, position)
         if place in self.tried:
             return Held(self.tried[place], False, 0.0, "tried")

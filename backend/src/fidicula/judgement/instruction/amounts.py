@@ -9,7 +9,7 @@ from functools import partial
 from itertools import pairwise
 from typing import Literal
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import InstructionCode, MeasureCode
 from fidicula.core.errors import TOLERANCE, CoreError
 from fidicula.core.fitting.bridge_place import PlaceSchool
 from fidicula.core.fitting.post import POST_SIDES, BlankChoice, PostSide, bar_insets, nearest_blank, stated_to
@@ -32,6 +32,7 @@ from fidicula.judgement.assessment.thresholds import (
     WORTH_TAKING,
 )
 from fidicula.judgement.instruction.model import Amount
+from fidicula.tables.course import instructions
 
 SMALLEST_MOVE = 0.5
 """A tailpiece that is nearer than this to its place is left. [mm]"""
@@ -343,7 +344,7 @@ def fill_slot(a: Assessment) -> Told:
     return Told(tuple(amounts))
 
 
-AMOUNTS: Mapping[str, Callable[[Assessment], Told]] = {
+AMOUNTS: Mapping[InstructionCode, Callable[[Assessment], Told]] = {
     "cut_crown": cut_crown,
     "lower_crown": lower_crown,
     "file_slots": file_slots,
@@ -364,8 +365,10 @@ AMOUNTS: Mapping[str, Callable[[Assessment], Told]] = {
 }
 
 
-def told(a: Assessment, code: str) -> Told:
+def told(a: Assessment, code: InstructionCode) -> Told:
     """The amounts of an instruction; empty for one that has none."""
+    if code not in instructions():
+        raise KeyError(code)
     find = AMOUNTS.get(code)
     return Told() if find is None else find(a)
 

@@ -6,11 +6,11 @@ the step of the visit asks for; and whatever that is, a question or a wait that 
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Mapping
 from dataclasses import replace
 from typing import Literal
 
-from fidicula.codes import WorkCode
+from fidicula.codes import QuestionCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.course import baseline_keys, first_planned
@@ -31,7 +31,7 @@ _BY_DECISION_ALONE = frozenset({"wait", "estimate", "ask_owner"})
 """What an option instructs only where its question stands in the way."""
 FROM_BLANK = "new_bridge"
 """The kind of visit at which a bridge is made from a blank: its first crown is cut by the marks, unmeasured."""
-_ELSEWHERE = {"see_to_projection": "projection", "see_to_board": "board"}
+_ELSEWHERE: Mapping[str, QuestionCode] = {"see_to_projection": "projection", "see_to_board": "board"}
 """Options that point at another question: they are that question's instruction while it is asked."""
 _BY_COMPUTING = ("turn_wheels", "lower_crown")
 """Options with amounts that follow from the whole bridge: without it, what it lacks comes first."""
@@ -101,7 +101,7 @@ def _decided(a: Assessment) -> Instruction | None:
 
 
 def _records(option: Outcome) -> WorkCode | Literal[""]:
-    return instructions()[option.instructs].records or ""
+    return (instructions()[option.instructs].records if option.instructs else None) or ""
 
 
 def _is_fulfilled(a: Assessment, asked: Question, option: Outcome) -> bool:
@@ -115,6 +115,8 @@ def _is_fulfilled(a: Assessment, asked: Question, option: Outcome) -> bool:
 def _by_option(a: Assessment, asked: Question, option: Outcome) -> Instruction | None:
     """An option's instruction; None where it has nothing to take now."""
     code = option.instructs
+    if not code:
+        return None
     if code in _ELSEWHERE:
         other = a.question(_ELSEWHERE[code])
         if other is None or other.is_open:
@@ -171,7 +173,7 @@ def _of_course(a: Assessment) -> Instruction:
     if here is None:
         return _at_the_end(a)
     if here.is_question:
-        asked = a.question(here.key)
+        asked = a.question(here.question)
         if asked is not None:
             return _of_question(a, asked)
     found = _at_step(a, here)
@@ -185,7 +187,7 @@ def _at_the_end(a: Assessment) -> Instruction:
     waiting = [stop for stop in a.stops if stop.state == "waiting" and stop.until is not None]
     if waiting:
         first = min(waiting, key=lambda stop: stop.until or a.now)
-        asked = a.question(first.key) if first.is_question else None
+        asked = a.question(first.question) if first.is_question else None
         if asked is not None:
             return _of_question(a, asked)
         return Instruction(
@@ -195,7 +197,7 @@ def _at_the_end(a: Assessment) -> Instruction:
     if barred is not None:
         if a.state.string_set is None:
             return Instruction("name_strings", stop=barred.key)
-        asked = next((one for one in a.questions if steps()[barred.key].works & one.deciding.bars), None)
+        asked = next((one for one in a.questions if steps()[barred.step].works & one.deciding.bars), None)
         if asked is not None and not asked.is_open:
             return _of_question(a, asked)
     for asked in a.questions:
@@ -220,11 +222,13 @@ def _to_end(a: Assessment) -> Instruction:
 
 
 def _at_step(a: Assessment, here: StopAssessment) -> Instruction:
-    step = steps()[here.key]
+    step = steps()[here.step]
     ruling = _ruling_question(a, here.key)
     if ruling is not None:
         return ruling
     code = step.instructs
+    if not code:
+        raise KeyError(step.step)
     if code in ("cut_crown", "file_nut", "measure"):
         lacks = _lacks(a)
         if lacks is not None:

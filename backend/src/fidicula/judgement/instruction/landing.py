@@ -21,13 +21,13 @@ def measuring(a: Assessment, keys: tuple[MeasurementKey, ...], why: Instruction 
     again = any(key in states and states[key].state == "stale" for key in keys)
     if why is None:
         return Instruction("measure", keys=keys, again=again)
-    return replace(why, code="measure", records="", keys=keys, again=again, reason=why.code)
+    return replace(why, code="measure", records="", keys=keys, again=again, leads_to=why.code)
 
 
 def projection_again(a: Assessment) -> Instruction:
     """A projection at the edge of its band, once more: what is decided on it comes before any wood."""
     again = measuring(a, (("projection", None),))
-    return replace(again, again=False, repeats=True, reason="see_to_projection")
+    return replace(again, again=False, repeats=True, leads_to="see_to_projection")
 
 
 def cutting(a: Assessment, base: Instruction) -> Instruction | None:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from datetime import datetime
 from typing import Literal
 
-from fidicula.codes import WorkCode
+from fidicula.codes import InstructionCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.model import Question, Slip
 
@@ -50,12 +50,13 @@ class Instruction:
     times : how often a key is read, where once is too little for the cut at hand.  repeats : once more than before.
     question : that is to be decided, or that led here; option : that is followed.  is_decided : by somebody.
     stop : of the visit.  until : when a wait is over.  waits_after, reason : what it waits for.
+    leads_to : what readings are needed for.
     makes_stale : the measures that no cut may rest on once it is done.  slip : what is to be put right first.
     planned : the work of the plan that comes next.
     missing : targets without a figure.  outer_in_band : the strings' heights stand in band.
     """
 
-    code: str
+    code: InstructionCode
     part: str = ""
     records: WorkCode | Literal[""] = ""
     also: tuple[WorkCode, ...] = ()
@@ -71,6 +72,7 @@ class Instruction:
     until: datetime | None = None
     waits_after: WorkCode | Literal[""] = ""
     reason: str = ""
+    leads_to: InstructionCode | None = None
     makes_stale: tuple[str, ...] = ()
     slip: Slip | None = None
     missing: tuple[str, ...] = ()

@@ -15,6 +15,8 @@ from fidicula.tables.course import Outcome, steps_for
 
 def only_waits(a: Assessment, work: WorkCode | Literal[""]) -> bool:
     """Whether the step of a work only waits."""
+    if not work:
+        return False
     return any(stop.state == "waiting" and stop.key in steps_for(work) for stop in a.stops)
 
 

@@ -24,7 +24,7 @@ _SETBACKS: tuple[FigureCode, FigureCode] = ("post_setback", "top_thickness")
 
 
 def post_wanted(
-    others: Mapping[FigureCode, Wanted], chosen: Mapping[str, str], of_school: OfSchool, *, mirrored: str
+    others: Mapping[FigureCode, Wanted], chosen: Mapping[TargetQuestionCode, str], of_school: OfSchool, *, mirrored: str
 ) -> dict[FigureCode, Wanted]:
     """The setback and the inset of its top. others : figures that a school is a share of.  mirrored : its name.
 
@@ -59,7 +59,7 @@ def _setbacks(others: Mapping[FigureCode, Wanted], of_school: OfSchool) -> Itera
 
 
 def _inset(
-    others: Mapping[FigureCode, Wanted], chosen: Mapping[str, str], of_school: OfSchool, mirrored: str
+    others: Mapping[FigureCode, Wanted], chosen: Mapping[TargetQuestionCode, str], of_school: OfSchool, mirrored: str
 ) -> Wanted | None:
     if chosen["post_inset"] == "mirror_bar":
         bar = others.get("bar_inset")

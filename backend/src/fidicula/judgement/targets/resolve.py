@@ -188,11 +188,11 @@ class _Resolver:
             self.missing.append(words)
         return wanted
 
-    def _label(self, question: str) -> str:
+    def _label(self, question: TargetQuestionCode) -> str:
         row = school_row(question, self.chosen[question])
         return self.chosen[question] if row is None else row.label
 
-    def _find(self, measure: FigureCode, question: str = "") -> FigureValues | None:
+    def _find(self, measure: FigureCode, question: TargetQuestionCode | Literal[""] = "") -> FigureValues | None:
         return self.rules.book.find(
             family=self.instrument.family,
             size=self.instrument.size,

@@ -6,6 +6,7 @@ from collections.abc import Hashable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cached_property
 
+from fidicula.codes import TargetQuestionCode
 from fidicula.domain.records import FigureEntry, RecipeEntry, TargetChoice, ToolCheck
 from fidicula.judgement.targets.gauges import Gauges, gauges_of
 from fidicula.judgement.targets.wanted import Targets
@@ -24,7 +25,7 @@ class Rules:
 
     family: str
     book: FigureBook
-    recipes: Mapping[str, Mapping[str, str]]
+    recipes: Mapping[str, Mapping[TargetQuestionCode, str]]
     shop_recipe: str
     tool_checks: Sequence[ToolCheck] = ()
     own_sizes: tuple[str, ...] = ()
@@ -40,15 +41,15 @@ class Rules:
         """Every size that there is a page of figures for."""
         return (*(row.size for row in sizes() if row.family == self.family), *self.own_sizes)
 
-    def recipe(self, choice: TargetChoice) -> Mapping[str, str]:
+    def recipe(self, choice: TargetChoice) -> Mapping[TargetQuestionCode, str]:
         """The recipe that a choice starts from, before its own differences."""
         return self.recipes.get(choice.recipe or self.shop_recipe) or self.recipes[self.shop_recipe]
 
-    def chosen(self, choice: TargetChoice) -> dict[str, str]:
+    def chosen(self, choice: TargetChoice) -> dict[TargetQuestionCode, str]:
         """The school for each question: the instrument's own, else the recipe's."""
         return {**self.recipe(choice), **choice.schools}
 
-    def offered(self) -> dict[str, tuple[School, ...]]:
+    def offered(self) -> dict[TargetQuestionCode, tuple[School, ...]]:
         """For each question, the schools that this family can follow."""
         return schools_for(self.family, self.book)
 
@@ -64,7 +65,7 @@ def make_rules(
 ) -> Rules:
     """The starting figures and recipes with the shop's own in their place."""
     shipped = shipped_recipes(family)
-    known: dict[str, Mapping[str, str]] = dict(shipped)
+    known: dict[str, Mapping[TargetQuestionCode, str]] = dict(shipped)
     for entry in recipes:
         if entry.retired and entry.name != STARTING_RECIPE:
             known.pop(entry.name, None)

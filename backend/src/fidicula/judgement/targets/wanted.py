@@ -6,7 +6,7 @@ from collections.abc import Hashable, Mapping
 from dataclasses import dataclass, field
 from typing import Any, cast
 
-from fidicula.codes import FigureCode, MeasureCode
+from fidicula.codes import FigureCode, MeasureCode, TargetQuestionCode
 from fidicula.core.bands import Band
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.bridge import CrownCurve
@@ -46,7 +46,7 @@ class Targets:
     planned : bridges planned for these targets already, by all that they depend on; most readings move none of it.
     """
 
-    schools: Mapping[str, str]
+    schools: Mapping[TargetQuestionCode, str]
     places: Mapping[MeasurementKey, Wanted]
     marks: tuple[Wanted, Wanted] | None
     curve: CrownCurve

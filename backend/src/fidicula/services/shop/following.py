@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from uuid import UUID
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, TargetQuestionCode
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError, RefusedError
 from fidicula.domain.records import Instrument, TargetChoice
@@ -15,6 +15,7 @@ from fidicula.judgement.targets.rules import Rules
 from fidicula.judgement.targets.sources import AS_FOUND, MEASURES_FROM_ELSEWHERE
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.loading.records import changed_sheet, following, load_bench, load_to_change
+from fidicula.tables.rows import code_of
 from fidicula.tables.schools import School, questions
 from fidicula.views.sheet.build import sheet_of
 from fidicula.views.sheet.lines import changes, target_lines
@@ -99,8 +100,9 @@ class Preview:
 def question_views(rules: Rules) -> list[QuestionView]:
     """Every question with the schools that a family can follow."""
     return [
-        QuestionView(question, questions()[question].title, questions()[question].part, [_offered(s) for s in offered])
-        for question, offered in rules.offered().items()
+        QuestionView(row.question, row.title, row.part, [_offered(one) for one in rules.offered()[row.question]])
+        for row in questions().values()
+        if row.question in rules.offered()
     ]
 
 
@@ -109,20 +111,28 @@ def _offered(school: School) -> SchoolOffered:
 
 
 def recipe_views(rules: Rules) -> list[RecipeView]:
-    return [RecipeView(name, dict(chosen), name == rules.shop_recipe) for name, chosen in rules.recipes.items()]
+    return [RecipeView(name, _as_text(chosen), name == rules.shop_recipe) for name, chosen in rules.recipes.items()]
 
 
-def check_schools(rules: Rules, schools: Mapping[str, str]) -> None:
-    """Raises RefusedError for a school that the family cannot follow."""
+def _as_text(schools: Mapping[TargetQuestionCode, str]) -> dict[str, str]:
+    return {question: name for question, name in schools.items()}  # noqa: C416 - the keys become plain text
+
+
+def checked_schools(rules: Rules, schools: Mapping[str, str]) -> dict[TargetQuestionCode, str]:
+    """As they were asked for. Raises RefusedError for a school that the family cannot follow."""
     offered = rules.offered()
-    for question, name in schools.items():
-        if question not in offered:
-            raise RefusedError(f"“{question}” is nothing that schools disagree on", field="schools")
+    checked: dict[TargetQuestionCode, str] = {}
+    for typed, name in schools.items():
+        question = code_of(offered, typed)
+        if question is None:
+            raise RefusedError(f"“{typed}” is nothing that schools disagree on", field="schools")
         if name not in {school.school for school in offered[question]}:
             raise RefusedError(
                 f"there is no school “{name}” of {questions()[question].title.lower()} for a {rules.family}",
                 field="schools",
             )
+        checked[question] = name
+    return checked
 
 
 class Followings:
@@ -141,7 +151,7 @@ class Followings:
                 family=instrument.family,
                 size=instrument.size,
                 recipe=choice.recipe if choice.recipe in loaded.rules.recipes else None,
-                own=dict(choice.schools),
+                own=_as_text(choice.schools),
                 sources=[SourceOf(m, source["from"], source.get("of", "")) for m, source in choice.sources.items()],
                 reason=choice.reason,
                 recipes=recipe_views(loaded.rules),
@@ -203,12 +213,12 @@ def _choice(
     """The choice as it is kept: only what differs from the recipe."""
     if asked.recipe is not None and asked.recipe not in loaded.rules.recipes:
         raise RefusedError(f"there is no recipe “{asked.recipe}” for a {loaded.instrument.family}", field="recipe")
-    check_schools(loaded.rules, asked.schools)
+    schools = checked_schools(loaded.rules, asked.schools)
     of_recipe = loaded.rules.recipe(TargetChoice(recipe=asked.recipe))
     return TargetChoice(
         id=choice_id,
         recipe=asked.recipe,
-        schools={question: name for question, name in asked.schools.items() if of_recipe[question] != name},
+        schools={question: name for question, name in schools.items() if of_recipe[question] != name},
         sources=asked.sources,
         reason=reason,
         chosen_by=by,

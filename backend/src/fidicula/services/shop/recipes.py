@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 from uuid import UUID, uuid4
 
+from fidicula.codes import TargetQuestionCode
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.domain.records import Instrument, RecipeEntry, TargetChoice, Visit
@@ -14,7 +15,7 @@ from fidicula.judgement.targets.rules import Rules
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.loading.rules import load_rules
 from fidicula.services.people.audit import note
-from fidicula.services.shop.following import QuestionView, RecipeView, check_schools, question_views, recipe_views
+from fidicula.services.shop.following import QuestionView, RecipeView, checked_schools, question_views, recipe_views
 from fidicula.tables.figures import string_names
 from fidicula.tables.schools import STARTING_RECIPE, questions, shipped_recipes
 from fidicula.views.sheet.lines import changes, target_lines
@@ -58,13 +59,13 @@ class Recipes:
             raise RefusedError("give the recipe a name, so that it can be found again", field="name")
         with UnitOfWork(self._engine) as uow:
             rules = load_rules(uow, family)
-            check_schools(rules, schools)
+            chosen = checked_schools(rules, schools)
             left_open = [questions()[question].title for question in questions() if question not in schools]
             if left_open:
                 raise RefusedError(
                     f"choose one school for each question; still open: {', '.join(left_open)}", field="schools"
                 )
-            uow.rules.add_recipe(RecipeEntry(entry_id, family, name, schools, retired=False, entered_by=by))
+            uow.rules.add_recipe(RecipeEntry(entry_id, family, name, chosen, retired=False, entered_by=by))
             note(uow, "recipe.saved", f"{family} {name}", by=by)
             uow.commit()
             return _view(load_rules(uow, family))
@@ -103,8 +104,7 @@ class Recipes:
             rules = load_rules(uow, family)
             if size not in rules.sizes:
                 raise RefusedError(f"there are no figures for a {family} of size “{size}”", field="size")
-            check_schools(rules, before)
-            check_schools(rules, after)
+            chosen = [checked_schools(rules, schools) for schools in (before, after)]
             names = string_names(family=family, count=4) or ()
             fitting = [
                 s for s in uow.string_sets.of_family(family) if tuple(string.name for string in s.strings) == names
@@ -112,13 +112,19 @@ class Recipes:
         plain = Instrument(uuid4(), "", family, size, names, left_handed=False, is_new=False, owner="", description="")
         now = datetime.now(UTC)
         loaded = VisitRecord(
-            plain, Visit(uuid4(), plain.id, "", "", now, None), fitting[0] if fitting else None, [], [], rules, now
+            plain,
+            Visit(uuid4(), plain.id, "bridge", "", now, None),
+            fitting[0] if fitting else None,
+            [],
+            [],
+            rules,
+            now,
         )
-        old, new = (target_lines(_under(loaded, schools).state()) for schools in (before, after))
+        old, new = (target_lines(_under(loaded, schools).state()) for schools in chosen)
         return RecipeNumbers(new, changes(old, new), fitting[0].name if fitting else "")
 
 
-def _under(loaded: VisitRecord, schools: Mapping[str, str]) -> VisitRecord:
+def _under(loaded: VisitRecord, schools: Mapping[TargetQuestionCode, str]) -> VisitRecord:
     instrument = Instrument(**{**vars(loaded.instrument), "choice": TargetChoice(schools=schools)})
     return VisitRecord(instrument, loaded.visit, loaded.string_set, [], [], loaded.rules, loaded.now)
 

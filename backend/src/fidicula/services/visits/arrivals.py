@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from datetime import UTC, date, datetime
 from uuid import UUID, uuid5
 
+from fidicula.codes import FindingCode
 from fidicula.domain.errors import RefusedError
 from fidicula.domain.records import Seen
 from fidicula.tables.course import visit_kinds
@@ -23,14 +24,15 @@ class VisitAsked:
     promised: date | None = None
 
 
-COMES = ("strings_off", "bridge_down", "post_fallen")
+COMES: tuple[FindingCode, ...] = ("strings_off", "bridge_down", "post_fallen")
 """How an instrument may come that cannot be played, as findings: states of it like any other."""
 
 
 def came_as(comes: Sequence[str], *, visit_id: UUID, by: str) -> Iterator[Seen]:
     """What was seen at the door, a line for each item of the inspection. Raises RefusedError."""
-    for name in dict.fromkeys(comes):
-        if name not in COMES:
+    for typed in dict.fromkeys(comes):
+        name = next((one for one in COMES if one == typed), None)
+        if name is None:
             told = " or ".join(findings()[one].label for one in COMES)
             raise RefusedError(f"how it comes is said of strings, bridge and post: {told}", field="comes")
         item = findings()[name].item

@@ -14,7 +14,8 @@ from fidicula.judgement.assessment.questions import needs_reason
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.loading.records import changed_sheet, check_in_house, load_bench, load_to_change
 from fidicula.services.people.roles import may_undo
-from fidicula.tables.signs import VERDICTS, findings_of
+from fidicula.tables.rows import code_of, row_of
+from fidicula.tables.signs import VERDICTS, findings, findings_of, items
 from fidicula.views.sheet.build import sheet_of
 from fidicula.views.sheet.inspection import item_views
 from fidicula.views.sheet.model import BenchSheet, ItemView, Stop
@@ -40,7 +41,7 @@ class Course:
         def decide(uow: UnitOfWork, loaded: VisitRecord) -> None:
             if any(made.id == decision_id for made in loaded.decisions):
                 return
-            asked = loaded.assess().question(question)
+            asked = next((one for one in loaded.assess().questions if one.question == question), None)
             if asked is None:
                 raise ConflictError("there is nothing to decide about that here")
             chosen = next((row for row in asked.options if row.outcome == outcome), None)
@@ -53,7 +54,16 @@ class Course:
             value = None if held is None else held.value
             after_work = loaded.state().last_work
             uow.log.decide(
-                Decision(decision_id, loaded.visit.id, question, outcome, reason, value, by, after_work=after_work)
+                Decision(
+                    decision_id,
+                    loaded.visit.id,
+                    asked.question,
+                    chosen.outcome,
+                    reason,
+                    value,
+                    by,
+                    after_work=after_work,
+                )
             )
 
         return self._change(ticket, decide)
@@ -142,8 +152,9 @@ class Course:
             if any(line.id == seen_id for line in loaded.seen):
                 return
             family = loaded.instrument.family
-            known = findings_of(family).get(item)
-            if known is None:
+            row = row_of(items(), item)
+            known = None if row is None else findings_of(family).get(row.item)
+            if row is None or known is None:
                 raise RefusedError(f"“{item}” is nothing that a {family} is looked over for", field="item")
             unknown = [name for name in found if name not in {row.finding for row in known}]
             if unknown:
@@ -162,9 +173,9 @@ class Course:
                 Seen(
                     id=seen_id,
                     visit_id=loaded.visit.id,
-                    item=item,
-                    verdict=verdict or verdict_of(family, item, list(found)),
-                    findings=tuple(dict.fromkeys(found)),
+                    item=row.item,
+                    verdict=verdict or verdict_of(family, row.item, list(found)),
+                    findings=tuple(one for name in dict.fromkeys(found) if (one := code_of(findings(), name))),
                     words=words,
                     seen_by=by,
                     after_work=loaded.state().last_work,

@@ -3,7 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import cast
 
+from fidicula.codes import ComputedSignCode, SignCode
+from fidicula.tables.rows import row_of
 from fidicula.tables.signs import computed_signs, findings
 from fidicula.tables.sound import EVERY, Advice, advice
 from fidicula.views.adjustments.heard import answers
@@ -16,7 +19,7 @@ _ORDER = ("first", "strings", "back", "move", "bridge", "wood", "stop", "who")
 
 
 def advice_for(
-    complaint: str, trail: Trail, player: str, signs: frozenset[str], names: Sequence[str], *, moves: str
+    complaint: str, trail: Trail, player: str, signs: frozenset[SignCode], names: Sequence[str], *, moves: str
 ) -> list[AdviceView]:
     """In the order in which it is heeded. signs : of the instrument now.  moves : the end that the shop moves first."""
     rows = [row for row in advice() if row.complaint in (complaint, EVERY)]
@@ -29,7 +32,7 @@ _NAMED = {"top": "The top", "bottom": "The bottom", "both": "Both ends alike"}
 
 
 def _view(
-    row: Advice, trail: Trail, player: str, signs: frozenset[str], names: Sequence[str], moves: str
+    row: Advice, trail: Trail, player: str, signs: frozenset[SignCode], names: Sequence[str], moves: str
 ) -> AdviceView:
     answered: list[str] = []
     step = ""
@@ -52,7 +55,7 @@ def _view(
 
 
 def _sign_words(sign: str) -> str:
-    if sign in findings():
-        found = findings()[sign]
+    found = row_of(findings(), sign)
+    if found is not None:
         return f"{found.item}: {found.label}"
-    return computed_signs()[sign].says
+    return computed_signs()[cast(ComputedSignCode, sign)].says

@@ -7,7 +7,7 @@ from dataclasses import replace
 from datetime import date, timedelta
 from typing import Literal, cast
 
-from fidicula.codes import MeasureCode
+from fidicula.codes import MeasureCode, SignCode
 from fidicula.core.fitting.post import as_gauged, post_place
 from fidicula.core.mechanics.perspective import gape_of_shift
 from fidicula.core.sound.places import EndPlace
@@ -71,7 +71,8 @@ def sound_view(loaded: VisitRecord, records: TrailRecords, *, complaint: str) ->
     """Everything about an instrument's sound. complaint : that advice is wanted on, empty for none."""
     state, trail, player = loaded.state(), made_trail(loaded, records), records.player
     names = state.instrument.string_names
-    signs = loaded.assess().signs | ({"strings_past"} if records.strings_past else frozenset())
+    past: frozenset[SignCode] = frozenset({"strings_past"}) if records.strings_past else frozenset()
+    signs = loaded.assess().signs | past
     best = best_line(trail, player, comparable=True)
     is_search = best is not None and sum(by_player(line, player) is not None for line in trail.lines) > 1
     fallen = "post_fallen" in signs

@@ -6,7 +6,7 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Literal
 
-from fidicula.codes import FigureCode, MeasureCode, WorkCode
+from fidicula.codes import FigureCode, MeasureCode, TargetQuestionCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.errors import RefusedError
 from fidicula.domain.records import StringSet
@@ -68,8 +68,8 @@ class PageBench:
     sets: Sequence[StringSet]
     shelf: Mapping[str, Sequence[float]]
     tried: Tried
-    with_schools: Callable[[Mapping[str, str]], Targets]
-    schools: Mapping[str, Sequence[School]]
+    with_schools: Callable[[Mapping[TargetQuestionCode, str]], Targets]
+    schools: Mapping[TargetQuestionCode, Sequence[School]]
     with_set: Callable[[StringSet], BenchState]
     trail: Trail | None = None
     post: PostEntry | None = None

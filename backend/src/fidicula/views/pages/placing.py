@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Mapping
 
+from fidicula.codes import TargetQuestionCode
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.bridge_place import PlaceSchool, aside, cents_of_turn, moved_by
 from fidicula.judgement.assessment.held import Held
@@ -13,7 +14,7 @@ from fidicula.views.pages.drawn import PlaceDrawing, SchoolPlace
 from fidicula.views.pages.model import Consequence, PageView, Table
 from fidicula.words.pages import placing as say
 
-QUESTION = "bridge_place"
+QUESTION: TargetQuestionCode = "bridge_place"
 _MOST_SHIFT = 15.0
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Iterator
 
+from fidicula.codes import TargetQuestionCode
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.post import (
     POST_SIDES,
@@ -97,16 +98,16 @@ def _note_what_is_not_gauged(bench: PageBench, trail: Trail) -> None:
             bench.read("post_inset", position)
 
 
-def _choose(bench: PageBench, question: str, label: str) -> str:
+def _choose(bench: PageBench, question: TargetQuestionCode, label: str) -> str:
     choices = [HandleChoice(row.school, row.label) for row in bench.schools.get(question, ())]
     return bench.choose(question, label, choices, rests_at=bench.state.targets.schools[question])
 
 
-def _label(bench: PageBench, question: str, school: str) -> str:
+def _label(bench: PageBench, question: TargetQuestionCode, school: str) -> str:
     return next(row.label for row in bench.schools[question] if row.school == school)
 
 
-def _school_place(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Point | None:
+def _school_place(bench: PageBench, trail: Trail, chosen: dict[TargetQuestionCode, str]) -> Point | None:
     """Where the chosen schools put the post's top."""
     diameter = None if bench.post is None else bench.post.diameter
     target = post_target(bench.state, targets=bench.with_schools(chosen), post_diameter=diameter)
@@ -120,7 +121,7 @@ def _school_place(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Poi
     )
 
 
-def _bottom_of(bench: PageBench, chosen: dict[str, str], top: Point) -> Point:
+def _bottom_of(bench: PageBench, chosen: dict[TargetQuestionCode, str], top: Point) -> Point:
     """Under its top; leaning with the bridge it stands nearer to the bridge, as far as the bridge leans back."""
     length = None if bench.post is None else bench.post.length
     if chosen["post_stance"] == "bottom_to_bass":
@@ -299,7 +300,7 @@ def _new_post(bench: PageBench, trail: Trail) -> Iterator[Table]:
     yield Table(say.NEW_TITLE, [""] * 2, say.new_rows(cut, trail.post_diameter), [], say.new_says(slopes_read=is_known))
 
 
-def _by_school(bench: PageBench, trail: Trail, chosen: dict[str, str]) -> Table:
+def _by_school(bench: PageBench, trail: Trail, chosen: dict[TargetQuestionCode, str]) -> Table:
     """Each school's place of the top, the others as chosen; never a mean of two."""
     rows: list[list[str]] = []
     marked: list[list[int]] = []

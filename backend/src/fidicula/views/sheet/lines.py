@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 
+from fidicula.codes import TargetQuestionCode
 from fidicula.judgement.assessment.computing import Computed, compute
 from fidicula.judgement.assessment.stance import halving_lean
 from fidicula.judgement.assessment.state import BenchState
@@ -116,13 +117,7 @@ def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
     yield _line(
         "post_work", "post and bar", say.LABELS["post_work"], None, None, None, _says("post_work", state), unit=""
     )
-    for question, part in (
-        ("post_moves", "post and bar"),
-        ("slot_turn", "nut"),
-        ("board_edges", "board"),
-        ("peg_grip", "nut"),
-        ("judging", "bridge"),
-    ):
+    for question, part in _BY_SCHOOL:
         if question in schools:
             yield _line(question, part, say.LABELS[question], None, None, None, _says(question, state), unit="")
     yield _line(
@@ -131,7 +126,17 @@ def _schools_alone(state: BenchState) -> Iterator[TargetLine]:
     )  # fmt: skip
 
 
-def _says(question: str, state: BenchState) -> str:
+_BY_SCHOOL: tuple[tuple[TargetQuestionCode, str], ...] = (
+    ("post_moves", "post and bar"),
+    ("slot_turn", "nut"),
+    ("board_edges", "board"),
+    ("peg_grip", "nut"),
+    ("judging", "bridge"),
+)
+"""Questions whose schools are told in words, each with its part."""
+
+
+def _says(question: TargetQuestionCode, state: BenchState) -> str:
     row = school(question, state.targets.schools[question])
     return "" if row is None else f"{row.label}: {row.says}"
 

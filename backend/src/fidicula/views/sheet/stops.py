@@ -35,14 +35,14 @@ def stop_label(stop: StopAssessment) -> str:
     """What a stop is called: the step, the question, or the planned work."""
     if stop.planned:
         return works()[stop.planned].label
-    return questions()[stop.key].short if stop.is_question else steps()[stop.key].label
+    return questions()[stop.question].short if stop.is_question else steps()[stop.step].label
 
 
 def _note(a: Assessment, stop: StopAssessment) -> str:
     if stop.planned:
         return "" if stop.state == "done" else PLANNED
     if stop.is_question:
-        option = next((row for row in questions()[stop.key].outcomes if row.outcome == stop.outcome), None)
+        option = next((row for row in questions()[stop.question].outcomes if row.outcome == stop.outcome), None)
         return "to decide" if option is None else lower_first(option.label)
     if stop.redone_after:
         return f"since {works()[stop.redone_after].done_label}"
@@ -61,7 +61,7 @@ def _says(stop: StopAssessment) -> str:
     if stop.planned:
         return ON_THE_PLAN
     if not stop.is_question:
-        return wait_words(stop.key, stop.waits_after, stop.reason) or steps()[stop.key].why
-    deciding = questions()[stop.key]
+        return wait_words(stop.step, stop.waits_after, stop.reason) or steps()[stop.step].why
+    deciding = questions()[stop.question]
     option = next((row for row in deciding.outcomes if row.outcome == stop.outcome), None)
     return deciding.says if option is None else option.says

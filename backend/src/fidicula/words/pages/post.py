@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from fidicula.codes import TargetQuestionCode
 from fidicula.core.fitting.post import Gauged, NewPost
 from fidicula.core.sound.places import EndPlace
 from fidicula.numerals import number, short, signed
@@ -9,7 +10,11 @@ from fidicula.words.numbers import give_or_take
 from fidicula.words.pages.bar import FIT
 
 TITLE = "The sound post"
-QUESTIONS = {"post_setback": "behind the foot", "post_inset": "inside the foot", "post_stance": "how it stands"}
+QUESTIONS: dict[TargetQuestionCode, str] = {
+    "post_setback": "behind the foot",
+    "post_inset": "inside the foot",
+    "post_stance": "how it stands",
+}
 OTHER_HAND = (
     "It is built for the other hand: the post stands under the low strings. What is called the treble foot here is the "
     "foot over the post."

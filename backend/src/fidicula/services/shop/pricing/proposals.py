@@ -48,7 +48,7 @@ def _of_findings(a: Assessment) -> Iterator[Proposal]:
 def _of_decisions(a: Assessment) -> Iterator[Proposal]:
     for question in a.questions:
         chosen = question.outcome or question.recommended
-        told = None if chosen is None or chosen.instructs is None else instructions().get(chosen.instructs)
+        told = None if chosen is None or not chosen.instructs else instructions().get(chosen.instructs)
         if told is not None and told.records is not None:
             yield Proposal(told.records, "decision", question.question)
 
