@@ -14,7 +14,6 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Sentence, Ticket
 from fidicula.domain.errors import ForbiddenError
-from fidicula.judgement.measures import measure_code
 from fidicula.services.bench.bench import Bench, Said
 from fidicula.services.bench.putting_right import Slips
 from fidicula.services.bench.redoing import Redoing
@@ -146,7 +145,7 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
     taken_at: datetime = body.taken_at
     taking = Taking(
         id=body.id,
-        measure=measure_code(body.measure),
+        measure=body.measure,
         position=body.position,
         typed=body.typed,
         tool=body.tool,

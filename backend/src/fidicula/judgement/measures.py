@@ -6,7 +6,7 @@ from functools import cache
 
 from fidicula.codes import FigureCode, MeasureCode
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.errors import NotFoundError, RefusedError
+from fidicula.domain.errors import RefusedError
 from fidicula.domain.records import Instrument
 from fidicula.tables.figures import figure_measures
 from fidicula.tables.measures import MeasureRow, measures
@@ -28,10 +28,10 @@ def measure_code(typed: str, *, field: str = "measure") -> MeasureCode:
 
 
 def figure_code(typed: str) -> FigureCode:
-    """What there are figures for, by its code. Raises NotFoundError for what is none."""
+    """What there are figures for, by its code. Raises RefusedError for what is none."""
     found = code_of(figure_measures(), typed)
     if found is None:
-        raise NotFoundError(f"there is no figure “{typed}”", field="measure")
+        raise RefusedError(f"“{typed}” is nothing that the shop has figures of", field="measure")
     return found
 
 

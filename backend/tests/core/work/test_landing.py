@@ -59,7 +59,7 @@ def test_the_last_little_is_filed_to_its_end() -> None:
     assert slot_pass(drop=0.05, known_to=0.06) == pytest.approx(0.05)
 
 
-@pytest.mark.parametrize(("drop", "filed"), [(0.03, False), (0.031, True), (0.0, False), (-0.2, False)])
+@pytest.mark.parametrize(("drop", "filed"), [(0.04, False), (0.041, True), (0.0, False), (-0.2, False)])
 def test_so_little_is_left_alone(drop: float, filed: bool) -> None:
     """The limit counts in."""
     assert (slot_pass(drop=drop, known_to=0.05) > 0) is filed
@@ -67,10 +67,10 @@ def test_so_little_is_left_alone(drop: float, filed: bool) -> None:
 
 @pytest.mark.parametrize(
     ("drop", "needed"),
-    [(-1.0, 0.085), (0.0, 0.085), (0.03, 1.96 * 0.09 / 2.2), (0.031, 0.08), (2.0, 0.08)],
+    [(-1.0, 0.085), (0.0, 0.085), (0.04, 1.96 * 0.08 / 2.2), (0.041, 0.08), (2.0, 0.08)],
 )
 def test_how_well_a_way_down_has_to_be_known(drop: float, needed: float) -> None:
-    """To leave it 0.03 high: 2.2 deviations to the 0.12 that may be, 0.09 further; never more than 0.085."""
+    """To leave it 0.04 high: 2.2 deviations to the 0.12 that may be, 0.08 further; never more than 0.085."""
     assert needed_for(drop) == pytest.approx(needed)
 
 
@@ -79,8 +79,8 @@ def test_how_well_a_way_down_has_to_be_known(drop: float, needed: float) -> None
     [
         (0.0, KNOWN_AT_MOST, True),
         (0.0, KNOWN_AT_MOST + 0.001, False),
-        (LEFT_ALONE, 0.08, True),
-        (LEFT_ALONE, 0.081, False),
+        (LEFT_ALONE, 0.071, True),
+        (LEFT_ALONE, 0.072, False),
         (LEFT_ALONE + 0.001, 0.05, False),
         (-0.3, 0.05, True),  # too low cannot be put back by filing
         (0.3, 0.01, False),

@@ -36,7 +36,7 @@ SURE = 1.4
 """Standard deviations to one side, of what a filing may come to: in one of 12 cases it comes to more."""
 MAY_BE_LOW = 0.05
 """So far below its aim a string may end up in those: half of what is wanted. [mm at the bridge]"""
-LEFT_ALONE = 0.03
+LEFT_ALONE = 0.04
 """Less than this at the bridge is left as it is. [mm]"""
 NEAR_ENOUGH = 0.12
 """So far off its height a string may be: 0.1 at the board's end. [mm at the bridge]"""

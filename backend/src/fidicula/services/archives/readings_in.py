@@ -15,7 +15,7 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.documents.readings_table import SEPARATORS, ReadingsTable, TableError, readings_table
 from fidicula.domain.errors import RefusedError, ServiceError
 from fidicula.domain.typed_days import day_of, moment_of
-from fidicula.judgement.measures import MEASURES, name_of
+from fidicula.judgement.measures import MEASURES, measure_code, name_of
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.numerals import of_unit, short
 from fidicula.services.bench.taking import Taking, new_reading
@@ -151,7 +151,7 @@ class _Lines:
         try:
             loaded = self._found(ticket)
             taking = self._taking(number, cells, loaded)
-            row = MEASURES[taking.measure]
+            row = MEASURES[measure_code(taking.measure)]
             what = name_of(row, loaded.instrument.string_names, taking.position)
             there = self._uow.log.reading(taking.id)
             is_here = there is not None

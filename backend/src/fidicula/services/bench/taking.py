@@ -8,7 +8,6 @@ from datetime import UTC, datetime, timedelta
 from functools import partial
 from uuid import UUID
 
-from fidicula.codes import MeasureCode
 from fidicula.core.fitting.post import to_near_side
 from fidicula.core.readings.doubt import (
     Doubt,
@@ -46,7 +45,7 @@ class Taking:
     """
 
     id: UUID
-    measure: MeasureCode
+    measure: str
     position: int | None
     typed: str
     tool: str
@@ -74,7 +73,7 @@ def new_reading(
 
     state : before it was taken.  post_diameter : of the post that stands, where the reading names a side of it. [mm]
     """
-    measure = MEASURES.get(taking.measure)
+    measure = row_of(MEASURES, taking.measure)
     family, names = loaded.instrument.family, loaded.instrument.string_names
     if measure is None or not measure.fits(family):
         raise RefusedError(f"“{taking.measure}” is nothing that is measured on a {family}", field="measure")
@@ -95,7 +94,7 @@ def new_reading(
     name = name_of(measure, names, taking.position)
     value = _value(measure, taking, name, state, post_diameter) - tool.offset
     doubt = _doubt(state, measure, taking, value)
-    before = state.reading_states.get((taking.measure, taking.position))
+    before = state.reading_states.get((measure.measure, taking.position))
     corrects = corrected_by = None
     if before is not None and before.reading.after_work == taking.after_work and not taking.repeats:
         there = next(reading for reading in loaded.readings if reading.number == before.reading.number)
@@ -107,7 +106,7 @@ def new_reading(
     new = NewReading(
         id=taking.id,
         visit_id=loaded.visit.id,
-        measure=taking.measure,
+        measure=measure.measure,
         position=taking.position,
         typed=taking.typed,
         value=value,

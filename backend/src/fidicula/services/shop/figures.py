@@ -164,8 +164,6 @@ def _check_size(rules: Rules, size: str) -> None:
 
 
 def _check_key(rules: Rules, key: FigureKey) -> None:
-    if key.measure not in figure_measures():
-        raise RefusedError(f"“{key.measure}” is nothing that the shop has figures of", field="measure")
     if key.size:
         _check_size(rules, key.size)
     if (key.question, key.school) != ("", "") and key.measure not in measures_of(key.question, key.school):
