@@ -27,7 +27,7 @@ import uvicorn
 from fastapi import Depends, Request, Response
 from fidicula.api.signed import signed
 from fidicula.db.unit_of_work import UnitOfWork
-from fidicula.domain.records import NewReading
+from fidicula.domain.readings import NewReading
 from fidicula.hosting.cluster import free_port
 from fidicula.hosting.serving import settle
 from fidicula.main import create_app

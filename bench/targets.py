@@ -16,7 +16,8 @@ from pathlib import Path
 from uuid import uuid4
 
 from fidicula.contract.kinds import KINDS
-from fidicula.domain.records import Instrument, SetString, StringSet
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.strings import SetString, StringSet
 from fidicula.judgement.assessment.judging import bench_state
 from fidicula.judgement.targets.resolve import targets_of
 from fidicula.judgement.targets.rules import make_rules

@@ -22,21 +22,13 @@ from fidicula.codes import (
     WorkCode,
 )
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.records import (
-    CourseMark,
-    Decision,
-    Instrument,
-    LastTime,
-    Reading,
-    Seen,
-    SetString,
-    StringSet,
-    TargetChoice,
-    ToolCheck,
-    Visit,
-    WorkDone,
-)
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.readings import LastTime, Reading, ToolCheck
+from fidicula.domain.strings import SetString, StringSet
+from fidicula.domain.targets import TargetChoice
+from fidicula.domain.visits import CourseMark, Decision, Seen, Visit
 from fidicula.domain.work_details import CrownCut, Plain, SlotsFiled, WorkDetail
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.instruction.instruct import instruct
 from fidicula.judgement.instruction.model import Instruction

@@ -8,9 +8,10 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.domain.records import SetString, StringSet, WorkDone
-from fidicula.domain.sound_records import Retuning
+from fidicula.domain.sound import Retuning
+from fidicula.domain.strings import SetString, StringSet
 from fidicula.domain.work_details import StringsFitted
+from fidicula.domain.works import WorkDone
 from fidicula.views.adjustments.strings_on import OnIt, checks_of, drift_words, string_view
 from sqlalchemy import Engine, text
 

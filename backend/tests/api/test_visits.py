@@ -9,8 +9,8 @@ from uuid import UUID, uuid4
 import pytest
 from fastapi.testclient import TestClient
 from fidicula.db.unit_of_work import UnitOfWork
-from fidicula.domain.records import NewWork
 from fidicula.domain.work_details import StringsFitted
+from fidicula.domain.works import NewWork
 from fidicula.services.loading.records import load_bench
 from sqlalchemy import Engine
 

@@ -10,7 +10,8 @@ import pytest
 from fastapi.testclient import TestClient
 from fidicula.api.signed import COOKIE
 from fidicula.db.unit_of_work import DatabaseAwayError, UnitOfWork, make_engine
-from fidicula.domain.records import FigureEntry, SetString, StringSet
+from fidicula.domain.strings import SetString, StringSet
+from fidicula.domain.targets import FigureEntry
 from fidicula.hosting.cluster import free_port
 from fidicula.main import create_app
 from fidicula.settings import Settings

@@ -15,7 +15,7 @@ import pytest
 from fastapi.testclient import TestClient
 from fidicula.cli.opening import migrated
 from fidicula.db.unit_of_work import UnitOfWork
-from fidicula.domain.people_records import Person
+from fidicula.domain.people import Person
 from fidicula.hosting.cluster import Cluster
 from fidicula.hosting.home import default_home, mark_home
 from fidicula.hosting.watch import Watch

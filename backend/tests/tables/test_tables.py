@@ -8,7 +8,10 @@ from itertools import pairwise
 from uuid import uuid4
 
 import pytest
-from fidicula.domain.records import Instrument, SetString, StringSet, TargetChoice, Visit
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.strings import SetString, StringSet
+from fidicula.domain.targets import TargetChoice
+from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.assess import assess
 from fidicula.judgement.assessment.judging import bench_state
 from fidicula.judgement.measures import MEASURES

@@ -11,7 +11,7 @@ from uuid import UUID
 import pytest
 from fidicula.codes import MeasureCode
 from fidicula.domain.errors import RefusedError
-from fidicula.domain.sound_records import PostEntry
+from fidicula.domain.sound import PostEntry
 from fidicula.judgement.assessment.inspection import open_findings
 from fidicula.judgement.instruction.instruct import instruct
 from fidicula.judgement.measures import MEASURES

@@ -15,7 +15,7 @@ from pathlib import Path
 
 import pytest
 from fidicula.codes import MeasureCode
-from fidicula.domain.records import Reading
+from fidicula.domain.readings import Reading
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.instruction.instruct import instruct
 from fidicula.judgement.measures import MEASURES

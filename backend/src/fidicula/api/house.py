@@ -13,7 +13,7 @@ from fidicula import limits
 from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Day, Family, Label, Sentence, Story, Ticket, TicketTyped
-from fidicula.domain.records import ASKED
+from fidicula.domain.instruments import ASKED
 from fidicula.services.visits.arrivals import Arrival, VisitAsked
 from fidicula.services.visits.belongings import Belongings
 from fidicula.services.visits.house import House, KnownView, Tag

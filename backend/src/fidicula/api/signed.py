@@ -17,7 +17,7 @@ from fidicula import limits
 from fidicula.api.bodies import BODY, Body
 from fidicula.db.entered import Entered, Entry, was_entered
 from fidicula.domain.errors import ForbiddenError, NotSignedInError, PasswordAgainError
-from fidicula.domain.people_records import Person, SignIn
+from fidicula.domain.people import Person, SignIn
 from fidicula.services.people.audit import Actor, acts_now
 from fidicula.services.people.people import People, is_confirmed
 from fidicula.services.people.roles import MAY, NAMED_BY_OTHERS, PASSWORD_AGAIN, Act

@@ -13,9 +13,11 @@ from fidicula.cli.demo_plan import load_plan, load_stock
 from fidicula.cli.demo_trail import days_on, load_earlier_sound, load_event
 from fidicula.codes import MeasureCode, ToolCode, WorkCode
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.domain.people_records import Person
-from fidicula.domain.records import NewReading, NewWork, SetString, StringSet
+from fidicula.domain.people import Person
+from fidicula.domain.readings import NewReading
+from fidicula.domain.strings import SetString, StringSet
 from fidicula.domain.work_details import StringsFitted
+from fidicula.domain.works import NewWork
 from fidicula.judgement.measures import MEASURES
 from fidicula.services.adjusting.strings import Stringing, Strings
 from fidicula.services.bench.bench import Bench

@@ -7,7 +7,7 @@ from typing import Any
 from uuid import uuid4
 
 from fidicula.db.unit_of_work import Engine
-from fidicula.domain.records import StringSet
+from fidicula.domain.strings import StringSet
 from fidicula.services.shop.pricing.approving import Approving
 from fidicula.services.shop.pricing.drawers import Drawers, NewItem
 from fidicula.services.shop.pricing.plan import Adding, Plans

@@ -10,7 +10,7 @@ from fidicula.cli.demo_sound import simulated_recording
 from fidicula.codes import MeasureCode
 from fidicula.core.sound.ratings import STRING_QUALITIES, WHOLE_QUALITIES
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.domain.sound_records import Heard, PostEntry
+from fidicula.domain.sound import Heard, PostEntry
 from fidicula.judgement.measures import MEASURES
 from fidicula.services.adjusting.sound import Sound
 from fidicula.services.adjusting.typed_acts import HeardTyped, MoveTyped, PostTyped

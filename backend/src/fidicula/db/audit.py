@@ -10,7 +10,7 @@ from sqlalchemy import Connection, Table, Text, cast, func, insert, literal, lit
 from sqlalchemy.sql.elements import ColumnElement
 
 from fidicula.db import schema
-from fidicula.domain.people_records import AuditEntry, WrongGuesses
+from fidicula.domain.people import AuditEntry, WrongGuesses
 
 _t = schema.audit_entry
 MOST = 500

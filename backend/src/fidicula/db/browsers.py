@@ -9,7 +9,7 @@ from uuid import UUID
 from sqlalchemy import Connection, RowMapping, any_, delete, func, insert, literal, or_, select, update
 
 from fidicula.db import schema
-from fidicula.domain.people_records import Browser
+from fidicula.domain.people import Browser
 
 _t, _guess = schema.browser, schema.guess
 _COLUMNS = ("id", "name", "is_paired", "known_people", "created_at", "last_seen_at")

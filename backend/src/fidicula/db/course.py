@@ -12,7 +12,8 @@ from sqlalchemy import Connection, func, select, update
 from fidicula.codes import ToolCode
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.domain.records import CourseMark, Seen, ToolCheck
+from fidicula.domain.readings import ToolCheck
+from fidicula.domain.visits import CourseMark, Seen
 
 
 def seen_of(m: Mapping[Any, Any]) -> Seen:

@@ -10,7 +10,10 @@ from sqlalchemy.dialects.postgresql import distinct_on
 from fidicula.db import schema
 from fidicula.db.course import mark_of, seen_of
 from fidicula.db.log import decision_of, reading_of, work_of
-from fidicula.domain.records import CourseMark, Decision, Photo, Reading, Seen, WorkDone
+from fidicula.domain.photos import Photo
+from fidicula.domain.readings import Reading
+from fidicula.domain.visits import CourseMark, Decision, Seen
+from fidicula.domain.works import WorkDone
 
 _visit = schema.visit
 _STANDS = (schema.reading.c.taken_back_at.is_(None), schema.reading.c.corrected_by.is_(None))

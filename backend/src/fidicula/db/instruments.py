@@ -25,7 +25,9 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.domain.records import ASKED, Instrument, Particular, TargetChoice, Visit
+from fidicula.domain.instruments import ASKED, Instrument, Particular
+from fidicula.domain.targets import TargetChoice
+from fidicula.domain.visits import Visit
 
 
 def instrument_of(m: Mapping[Any, Any]) -> Instrument:

@@ -12,7 +12,7 @@ from sqlalchemy.dialects.postgresql import distinct_on
 
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.domain.leaving_records import Addition, CheckDue, PointCheck, PointEntry, Seal
+from fidicula.domain.leaving import Addition, CheckDue, PointCheck, PointEntry, Seal
 
 _check, _seal, _addition, _entry = schema.point_check, schema.seal, schema.addition, schema.point_entry
 _visit, _instrument = schema.visit, schema.instrument

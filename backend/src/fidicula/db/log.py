@@ -20,8 +20,10 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
 from fidicula.db.once import add_once, check_same
-from fidicula.domain.records import Decision, NewReading, NewWork, Reading, WorkDone
+from fidicula.domain.readings import NewReading, Reading
+from fidicula.domain.visits import Decision
 from fidicula.domain.work_details import detail_of, kept
+from fidicula.domain.works import NewWork, WorkDone
 
 
 def reading_of(m: Mapping[Any, Any]) -> Reading:

@@ -24,20 +24,13 @@ from fidicula.db.lessons import hands_learnt
 from fidicula.db.log import decision_of, reading_of, work_of
 from fidicula.db.shop_rules import RULES_STAMP
 from fidicula.domain.damage import DamageLook
+from fidicula.domain.instruments import Instrument
 from fidicula.domain.lessons import Learnt
-from fidicula.domain.records import (
-    CourseMark,
-    Decision,
-    Instrument,
-    LastTime,
-    Reading,
-    Seen,
-    SetString,
-    StringSet,
-    Visit,
-    WorkDone,
-)
+from fidicula.domain.readings import LastTime, Reading
 from fidicula.domain.rereading import KEPT_WHEN_CORRECTED, TYPED_AGAIN_WITHIN
+from fidicula.domain.strings import SetString, StringSet
+from fidicula.domain.visits import CourseMark, Decision, Seen, Visit
+from fidicula.domain.works import WorkDone
 
 
 @dataclass(frozen=True)

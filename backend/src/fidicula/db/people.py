@@ -9,7 +9,7 @@ from sqlalchemy import Connection, RowMapping, bindparam, case, delete, func, in
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
-from fidicula.domain.people_records import Person, SignIn
+from fidicula.domain.people import Person, SignIn
 
 _LOCK = 7301
 _person = schema.person

@@ -8,7 +8,7 @@ from sqlalchemy import Connection, func, select, update
 
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.domain.records import NewPhoto, Photo
+from fidicula.domain.photos import NewPhoto, Photo
 
 _t = schema.photo
 _WITHOUT_PICTURES = [c for c in _t.c if c.name not in ("jpeg", "small", "number", "taken_back_at", "taken_back_by")]

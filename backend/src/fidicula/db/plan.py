@@ -12,7 +12,7 @@ from sqlalchemy import Connection, Table, func, select, update
 from fidicula.codes import WorkCode
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.domain.plan_records import Approval, Discount, PlanLine, PlanPart, PlanTime
+from fidicula.domain.plan import Approval, Discount, PlanLine, PlanPart, PlanTime
 
 _line, _part, _time, _approval, _work = (
     schema.plan_line,

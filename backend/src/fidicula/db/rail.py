@@ -11,7 +11,7 @@ from sqlalchemy.dialects.postgresql import JSONB, aggregate_order_by
 
 from fidicula.db import schema
 from fidicula.db.instruments import VISIT_COLUMNS, instrument_of
-from fidicula.domain.records import RailEntry, Visit
+from fidicula.domain.visits import RailEntry, Visit
 
 OF_OWNER = frozenset({"estimate", "approval"})
 """Questions that wait for the owner's word."""

@@ -9,7 +9,7 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 from fidicula.codes import MeasureCode
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.domain.records import FigureEntry, RecipeEntry
+from fidicula.domain.targets import FigureEntry, RecipeEntry
 
 _figure, _recipe, _default = schema.figure_entry, schema.recipe_entry, schema.shop_recipe
 _FIGURE_KEY = ("family", "size", "measure", "question", "school")

@@ -11,8 +11,9 @@ from fidicula.codes import MeasureCode
 from fidicula.db import schema
 from fidicula.db.log import reading_of, work_of
 from fidicula.db.once import add_once
-from fidicula.domain.records import Reading, WorkDone
-from fidicula.domain.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry, Recording, Retuning
+from fidicula.domain.readings import Reading
+from fidicula.domain.sound import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry, Recording, Retuning
+from fidicula.domain.works import WorkDone
 
 _visit = schema.visit
 _WRITTEN_BY_THE_DATABASE = ("heard_at", "recorded_at", "entered_at", "begun_at", "tuned_at", "done_at")

@@ -12,7 +12,7 @@ from sqlalchemy.dialects.postgresql import distinct_on
 
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.domain.plan_records import InStock, ShopEntry, StockEntry, StockItem
+from fidicula.domain.plan import InStock, ShopEntry, StockEntry, StockItem
 
 _item, _entry, _part, _line, _shop = (
     schema.stock_item,

@@ -15,7 +15,7 @@ from sqlalchemy import (
 from sqlalchemy.dialects.postgresql import insert as upsert
 
 from fidicula.db import schema
-from fidicula.domain.records import SetString, StringSet
+from fidicula.domain.strings import SetString, StringSet
 
 _STRING_SETS = (
     select(

@@ -12,7 +12,7 @@ from sqlalchemy.dialects.postgresql import insert as upsert
 from fidicula.db import schema
 from fidicula.db.once import check_same
 from fidicula.db.visit_lines import OF_VISIT
-from fidicula.domain.records import Visit
+from fidicula.domain.visits import Visit
 
 
 class Visits:

@@ -6,9 +6,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from datetime import timedelta
 
-from fidicula.domain.records import (
-    Reading,
-)
+from fidicula.domain.readings import Reading
 
 KEPT_WHEN_CORRECTED = ("projection", "end_height")
 """What moves by itself, by the air or as strings settle: an older reading still says what it was."""

@@ -7,7 +7,7 @@ from functools import cache
 from fidicula.codes import FigureCode, MeasureCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.errors import RefusedError
-from fidicula.domain.records import Instrument
+from fidicula.domain.instruments import Instrument
 from fidicula.tables.figures import figure_measures
 from fidicula.tables.measures import MeasureRow, measures
 from fidicula.tables.rows import code_of

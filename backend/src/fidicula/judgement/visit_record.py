@@ -15,20 +15,13 @@ from fidicula.codes import TargetQuestionCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.damage import DamageLook
 from fidicula.domain.errors import ConflictError
+from fidicula.domain.instruments import Instrument
 from fidicula.domain.lessons import NOTHING_LEARNT, Learnt
-from fidicula.domain.records import (
-    UNREADABLE,
-    CourseMark,
-    Decision,
-    Instrument,
-    LastTime,
-    Reading,
-    Seen,
-    StringSet,
-    Visit,
-    WorkDone,
-)
+from fidicula.domain.readings import LastTime, Reading
 from fidicula.domain.rereading import readings_with
+from fidicula.domain.strings import StringSet
+from fidicula.domain.visits import UNREADABLE, CourseMark, Decision, Seen, Visit
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.assess import Assessment, assess
 from fidicula.judgement.assessment.judging import bench_state, with_reading
 from fidicula.judgement.assessment.state import BenchState

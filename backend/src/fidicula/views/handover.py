@@ -7,7 +7,7 @@ from datetime import date, datetime
 from typing import Literal
 
 from fidicula.codes import Part
-from fidicula.domain.leaving_records import PointVerdict
+from fidicula.domain.leaving import PointVerdict
 
 PointGroup = Literal["part", "pitch", "things", "damage", "waiting", "planned", "decided"]
 PointState = Literal["right", "open", "not_right", "unchecked", "not_read", "assumed", "noted"]

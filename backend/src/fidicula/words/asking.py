@@ -7,7 +7,7 @@ from datetime import date, datetime
 from typing import Any
 
 from fidicula.codes import MeasureCode
-from fidicula.domain.asking_records import (
+from fidicula.domain.asking import (
     CameFor,
     Condition,
     HasWords,

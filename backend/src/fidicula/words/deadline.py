@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from datetime import date
 
-from fidicula.domain.records import Instrument, Visit
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.deadline import no_risk_from
 from fidicula.words.numbers import day
 

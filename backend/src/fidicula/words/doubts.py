@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from fidicula.domain.records import Reading
+from fidicula.domain.readings import Reading
 from fidicula.numerals import of_unit, short
 from fidicula.words.numbers import clock
 

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from fidicula.domain.records import Decision, Seen, WorkDone
-from fidicula.domain.sound_records import Heard, PostEntry
+from fidicula.domain.sound import Heard, PostEntry
+from fidicula.domain.visits import Decision, Seen
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.questions import outcome_of
 from fidicula.numerals import short
 from fidicula.tables.course import questions

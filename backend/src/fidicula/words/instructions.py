@@ -7,7 +7,7 @@ from collections.abc import Callable, Mapping
 from fidicula.codes import InstructionCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.landing import needed_for
-from fidicula.domain.records import UNREADABLE
+from fidicula.domain.visits import UNREADABLE
 from fidicula.domain.work_details import PostSet
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.damage import damage_marks

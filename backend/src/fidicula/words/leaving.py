@@ -8,7 +8,8 @@ from datetime import date, datetime
 from fidicula.codes import MeasureCode, Part
 from fidicula.core.bands import outside_by
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.records import Seen, WorkDone
+from fidicula.domain.visits import Seen
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.parts import PartAssessment, part_of
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.measures import MEASURES, said_of_all

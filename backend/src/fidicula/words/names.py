@@ -7,7 +7,7 @@ from typing import cast
 
 from fidicula.codes import ComputedSignCode, MeasureCode
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.records import Instrument
+from fidicula.domain.instruments import Instrument
 from fidicula.judgement.measures import MEASURES, name_of
 from fidicula.tables.rows import row_of
 from fidicula.tables.signs import computed_signs, findings

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import date
 
-from fidicula.domain.records import Instrument
+from fidicula.domain.instruments import Instrument
 from fidicula.numerals import number, short, signed
 from fidicula.words.numbers import day_and_year, listed, sentence
 

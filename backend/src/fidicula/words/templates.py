@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from fidicula.domain.records import Instrument, StringSet
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.strings import StringSet
 from fidicula.numerals import number, short
 
 BRIDGE_TITLE, BRIDGE_NOTE = "spacing at the bridge", "lay it on the crown, its middle on the bridge's"

@@ -6,7 +6,7 @@ from datetime import timedelta
 
 import pytest
 from fidicula.codes import WorkCode
-from fidicula.domain.records import ToolCheck
+from fidicula.domain.readings import ToolCheck
 from fidicula.judgement.instruction.amounts import lower_crown
 
 from ...scenario import NOW, Bench, measured, on_block, said_true

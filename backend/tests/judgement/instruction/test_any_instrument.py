@@ -12,7 +12,7 @@ from functools import cache
 
 import pytest
 from fidicula.codes import VisitKindCode
-from fidicula.domain.records import LastTime
+from fidicula.domain.readings import LastTime
 from fidicula.domain.work_details import CrownCut, SlotsFiled, WorkDetail
 from fidicula.judgement.assessment.thresholds import strings_in_band
 from fidicula.judgement.instruction.instruct import instruct

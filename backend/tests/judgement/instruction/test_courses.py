@@ -6,7 +6,7 @@ from datetime import timedelta
 from uuid import uuid4
 
 import pytest
-from fidicula.domain.records import CourseMark
+from fidicula.domain.visits import CourseMark
 from fidicula.domain.work_details import CrownCut
 
 from ...scenario import CARRY, SLOPE, VISIT, Bench, blank, measured, strung

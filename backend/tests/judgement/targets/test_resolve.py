@@ -8,7 +8,9 @@ from uuid import uuid4
 
 import pytest
 from fidicula.codes import FigureCode, MeasureCode, TargetQuestionCode
-from fidicula.domain.records import FigureEntry, Instrument, SetString, StringSet, TargetChoice
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.strings import SetString, StringSet
+from fidicula.domain.targets import FigureEntry, TargetChoice
 from fidicula.judgement.assessment.computing import Computed, compute
 from fidicula.judgement.assessment.judging import bench_state
 from fidicula.judgement.assessment.state import BenchState

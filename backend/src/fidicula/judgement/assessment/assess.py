@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from fidicula.codes import QuestionCode, SignCode, TargetQuestionCode, WorkCode
-from fidicula.domain.records import Visit
+from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.computing import Computed, Impossibility, compute
 from fidicula.judgement.assessment.course import course_of
 from fidicula.judgement.assessment.cut import cut_facts

@@ -10,7 +10,7 @@ from typing import Literal
 from fidicula.codes import MeasureCode, StepCode, TargetQuestionCode, VisitKindCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.work.course import StopFacts, stop_states
-from fidicula.domain.records import CourseMark
+from fidicula.domain.visits import CourseMark
 from fidicula.judgement.assessment.edges import lean_wanted, unsure_heights, unsure_nuts
 from fidicula.judgement.assessment.inspection import came_without_tension, left_blank
 from fidicula.judgement.assessment.model import CutFacts, Question, StopAssessment

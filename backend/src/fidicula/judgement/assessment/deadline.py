@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date, timedelta
 
-from fidicula.domain.records import Visit
+from fidicula.domain.visits import Visit
 
 
 def no_risk_from(visit: Visit) -> date | None:

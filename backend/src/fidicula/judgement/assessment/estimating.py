@@ -12,8 +12,9 @@ from fidicula.core.geometry.string_lines import Board
 from fidicula.core.readings.estimate import Estimate, Lowered, Read, estimated
 from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
 from fidicula.core.work.landing import missed_by
-from fidicula.domain.records import Reading, WorkDone
+from fidicula.domain.readings import Reading
 from fidicula.domain.work_details import NutFiled, SlotsFiled
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.targets.sources import works_logged
 from fidicula.tables.work import invalidations, tools
 

@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from typing import Literal
 
 from fidicula.codes import FindingCode, ItemCode, VisitKindCode
-from fidicula.domain.records import Seen
+from fidicula.domain.visits import Seen
 from fidicula.judgement.assessment.damage import damage_findings, damage_marks
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.tables.signs import findings, findings_of, items

@@ -9,9 +9,13 @@ from datetime import datetime
 from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.damage import DamageLook
+from fidicula.domain.instruments import Instrument
 from fidicula.domain.lessons import NOTHING_LEARNT, Learnt
-from fidicula.domain.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
+from fidicula.domain.readings import LastTime, Reading
 from fidicula.domain.rereading import KEPT_WHEN_CORRECTED
+from fidicula.domain.strings import StringSet
+from fidicula.domain.visits import CourseMark, Decision, Seen
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.targets.gauges import UNCHECKED, Gauges
 from fidicula.judgement.targets.sources import logged, reading_states_of

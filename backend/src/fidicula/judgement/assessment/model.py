@@ -8,7 +8,7 @@ from typing import Literal, cast
 
 from fidicula.codes import QuestionCode, StepCode, WorkCode
 from fidicula.core.readings.states import CellState, MeasurementKey
-from fidicula.domain.records import Decision
+from fidicula.domain.visits import Decision
 from fidicula.tables.course import Deciding, Outcome, questions, steps
 
 CutState = Literal["none", "provisional", "firm"]

@@ -11,7 +11,7 @@ from typing import Literal
 from fidicula.codes import FindingCode, MeasureCode, Part, WorkCode
 from fidicula.core.bands import outside_by
 from fidicula.core.readings.states import MeasurementKey, ReadingState
-from fidicula.domain.records import Seen
+from fidicula.domain.visits import Seen
 from fidicula.judgement.assessment.inspection import open_findings, standing_seen
 from fidicula.judgement.assessment.model import CutFacts, Question
 from fidicula.judgement.assessment.state import BenchState

@@ -7,7 +7,7 @@ from datetime import timedelta
 
 from fidicula.codes import SignCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.records import Decision
+from fidicula.domain.visits import Decision
 from fidicula.judgement.assessment.model import Question
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.assessment.thresholds import SAME_PROJECTION

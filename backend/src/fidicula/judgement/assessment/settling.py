@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 from statistics import fmean
 
 from fidicula.core.readings.settling import still_settles
-from fidicula.domain.records import Reading
+from fidicula.domain.readings import Reading
 from fidicula.domain.rereading import TYPED_AGAIN_WITHIN
 from fidicula.domain.work_details import positions_of
 from fidicula.judgement.assessment.computing import Computed

@@ -13,7 +13,8 @@ from fidicula.core.fitting.tailpiece import afterlength_is_near
 from fidicula.core.geometry.neck import ProjectionJudgement, Remedy
 from fidicula.core.geometry.scoop import BoardFault
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.records import Reading, Visit
+from fidicula.domain.readings import Reading
+from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.deadline import no_risk_from
 from fidicula.judgement.assessment.edges import unsure_heights, unsure_nuts
 from fidicula.judgement.assessment.findings import spacing

@@ -8,7 +8,7 @@ from datetime import datetime, timedelta
 from fidicula.codes import MeasureCode
 from fidicula.core.readings.doubt import leap_from, unevenness_of
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.records import Reading, ToolCheck
+from fidicula.domain.readings import Reading, ToolCheck
 from fidicula.judgement.assessment.contradictions import contradictions
 from fidicula.judgement.assessment.model import Slip
 from fidicula.judgement.assessment.state import BenchState

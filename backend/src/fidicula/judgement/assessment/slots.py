@@ -9,8 +9,8 @@ from typing import Protocol
 from fidicula.core.readings.estimate import COVERS
 from fidicula.core.readings.states import MeasurementKey, ReadingState
 from fidicula.core.work.landing import missed_by
-from fidicula.domain.records import WorkDone
 from fidicula.domain.work_details import CrownBeside, CrownCut, SlotsFiled
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.derived import Derived
 from fidicula.judgement.targets.wanted import Targets
 from fidicula.tables.work import invalidations

@@ -16,8 +16,12 @@ from fidicula.core.geometry.string_lines import Board, end_height_of_mark
 from fidicula.core.readings.estimate import COVERS, Estimate, known_within, rounding_of
 from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
 from fidicula.domain.damage import DamageLook
+from fidicula.domain.instruments import Instrument
 from fidicula.domain.lessons import NOTHING_LEARNT, Learnt
-from fidicula.domain.records import CourseMark, Decision, Instrument, LastTime, Reading, Seen, StringSet, WorkDone
+from fidicula.domain.readings import LastTime, Reading
+from fidicula.domain.strings import StringSet
+from fidicula.domain.visits import CourseMark, Decision, Seen
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.derived import TOLD_BY_OTHERS, Derived, derived_at
 from fidicula.judgement.assessment.estimating import heights_of_all, roughness_of
 from fidicula.judgement.assessment.geometry import SINGLES, Geometry, board_of, geometry_of

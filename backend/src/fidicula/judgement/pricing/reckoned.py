@@ -12,7 +12,7 @@ from fidicula.codes import WorkCode
 from fidicula.core.pricing.estimate import Item, PartUsed, Priced, Totals, priced, totals
 from fidicula.core.pricing.minutes import Minutes, minutes_of
 from fidicula.core.pricing.money import NOTHING, Span, total
-from fidicula.domain.plan_records import Approval, Discount, InStock, PlanLine, PlanPart, PlanTime
+from fidicula.domain.plan import Approval, Discount, InStock, PlanLine, PlanPart, PlanTime
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.pricing.terms import ShopTerms
 from fidicula.tables.pricing import GRADES, Grade, WorkStep, jobs, work_steps

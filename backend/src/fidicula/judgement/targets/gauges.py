@@ -8,7 +8,7 @@ from datetime import datetime
 
 from fidicula.codes import ToolCode
 from fidicula.core.readings.gauge import Check, check_of, gauge_at
-from fidicula.domain.records import ToolCheck
+from fidicula.domain.readings import ToolCheck
 from fidicula.tables.work import tools
 
 

@@ -12,7 +12,8 @@ from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.spacing import SpacingRule
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.targets.heights import PartOfBand, bands_across, end_height_band
-from fidicula.domain.records import Instrument, StringSet
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.strings import StringSet
 from fidicula.judgement.measures import MEASURES
 from fidicula.judgement.targets.post_wanted import post_wanted
 from fidicula.judgement.targets.rules import Rules

@@ -7,7 +7,8 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from fidicula.codes import TargetQuestionCode
-from fidicula.domain.records import FigureEntry, RecipeEntry, TargetChoice, ToolCheck
+from fidicula.domain.readings import ToolCheck
+from fidicula.domain.targets import FigureEntry, RecipeEntry, TargetChoice
 from fidicula.judgement.targets.gauges import Gauges, gauges_of
 from fidicula.judgement.targets.wanted import Targets
 from fidicula.tables.figures import FigureBook, FigureKey, FigureValues, sizes

@@ -18,8 +18,9 @@ from fidicula.core.readings.states import (
     groups_of,
     reading_states,
 )
-from fidicula.domain.records import Reading, WorkDone
+from fidicula.domain.readings import Reading
 from fidicula.domain.work_details import positions_of
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.measures import CARD, MEASURES
 from fidicula.judgement.targets.gauges import UNCHECKED, Gauges
 from fidicula.judgement.targets.wanted import Taken

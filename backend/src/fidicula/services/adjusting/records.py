@@ -7,9 +7,10 @@ from datetime import UTC, datetime
 from uuid import UUID
 
 from fidicula.db.unit_of_work import UnitOfWork
-from fidicula.domain.records import StringSet, WorkDone
-from fidicula.domain.sound_records import PlayerSession
+from fidicula.domain.sound import PlayerSession
+from fidicula.domain.strings import StringSet
 from fidicula.domain.work_details import StringsFitted
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.views.adjustments.records import GAUGED, TrailRecords
 from fidicula.views.adjustments.strings_on import FITTED, StringView, hours_a_week_of, string_view, strings_on

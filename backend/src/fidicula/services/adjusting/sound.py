@@ -9,9 +9,9 @@ from uuid import UUID, uuid5
 from fidicula.codes import WorkCode
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.domain.records import NewWork
-from fidicula.domain.sound_records import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry
+from fidicula.domain.sound import BlindTrial, Heard, NewRecording, PlayerSession, PostEntry
 from fidicula.domain.work_details import BridgeTrial, BridgeWood, PostMoved, WorkDetail
+from fidicula.domain.works import NewWork
 from fidicula.judgement.assessment.inspection import post_is_down
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.adjusting.records import load_trail

@@ -12,9 +12,11 @@ from fidicula.core.readings.typed import in_unit, millimetres
 from fidicula.core.sound.ratings import mean_rating
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError, RefusedError
-from fidicula.domain.records import Instrument, NewWork, SetString, StringSet, WorkDone
-from fidicula.domain.sound_records import Retuning
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.sound import Retuning
+from fidicula.domain.strings import SetString, StringSet
 from fidicula.domain.work_details import StringsFitted
+from fidicula.domain.works import NewWork, WorkDone
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.numerals import short
 from fidicula.services.adjusting.records import fitted_sets, load_trail, strings_now

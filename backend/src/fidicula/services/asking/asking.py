@@ -9,7 +9,7 @@ from uuid import UUID
 
 from fidicula.db import asking as db
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.domain.asking_records import (
+from fidicula.domain.asking import (
     CameFor,
     Condition,
     HasWords,

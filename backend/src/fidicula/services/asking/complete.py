@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 
-from fidicula.domain.asking_records import Vocabulary
+from fidicula.domain.asking import Vocabulary
 from fidicula.words import asking as say
 
 MOST = 8

@@ -11,7 +11,7 @@ from typing import TypeVar
 
 from fidicula.codes import MeasureCode
 from fidicula.core.readings.plain import plain_number, whole_number
-from fidicula.domain.asking_records import (
+from fidicula.domain.asking import (
     CameFor,
     Condition,
     HasWords,

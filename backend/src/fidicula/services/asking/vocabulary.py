@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import cache
 
 from fidicula.codes import MeasureCode, WorkCode
-from fidicula.domain.asking_records import Vocabulary
+from fidicula.domain.asking import Vocabulary
 from fidicula.judgement.measures import MEASURES, said_of_all
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.figures import string_names

@@ -11,7 +11,7 @@ from fidicula.codes import WorkCode
 from fidicula.core.readings.plain import plain_number, plain_turns
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.domain.records import NewWork, Reading
+from fidicula.domain.readings import Reading
 from fidicula.domain.work_details import (
     CrownBeside,
     CrownCut,
@@ -23,6 +23,7 @@ from fidicula.domain.work_details import (
     WheelsTurned,
     WorkDetail,
 )
+from fidicula.domain.works import NewWork
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.course import resting
 from fidicula.judgement.assessment.questions import to_measure_again

@@ -9,8 +9,9 @@ from uuid import UUID, uuid5
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError, RefusedError
-from fidicula.domain.records import NewReading, NewWork, Reading
+from fidicula.domain.readings import NewReading, Reading
 from fidicula.domain.work_details import CrownCut
+from fidicula.domain.works import NewWork
 from fidicula.judgement.measures import MEASURES, name_of
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.bench.bench import check_may_be_done

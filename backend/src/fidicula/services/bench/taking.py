@@ -19,7 +19,7 @@ from fidicula.core.readings.doubt import (
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.readings.typed import in_unit, millimetres, signed_millimetres, to_a_side
 from fidicula.domain.errors import RefusedError
-from fidicula.domain.records import NewReading, Reading
+from fidicula.domain.readings import NewReading, Reading
 from fidicula.judgement.assessment.likely import LEAPING, plausible_at
 from fidicula.judgement.assessment.slips import last_reading
 from fidicula.judgement.assessment.state import BenchState

@@ -12,10 +12,8 @@ from fidicula.db.entered import entered_now
 from fidicula.db.one_sheet import Change, SheetRecords
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.domain.records import (
-    TargetChoice,
-    Visit,
-)
+from fidicula.domain.targets import TargetChoice
+from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.instruction.instruct import instruct
 from fidicula.judgement.instruction.model import Instruction

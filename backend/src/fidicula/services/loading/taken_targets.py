@@ -12,7 +12,8 @@ from fidicula.core.readings.states import (
 )
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.domain.errors import RefusedError
-from fidicula.domain.records import Instrument, Visit
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.visits import Visit
 from fidicula.judgement.measures import MEASURES
 from fidicula.judgement.targets.sources import (
     ANOTHER,

@@ -10,7 +10,7 @@ from uuid import UUID
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError
-from fidicula.domain.people_records import AuditEntry
+from fidicula.domain.people import AuditEntry
 from fidicula.services.journal import request_id
 from fidicula.words.audit import act_label, change_words, subject_words
 

@@ -8,7 +8,7 @@ from uuid import UUID, uuid4
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError
-from fidicula.domain.people_records import Browser
+from fidicula.domain.people import Browser
 from fidicula.services.loading.remembered import Remembered
 from fidicula.services.people.audit import note
 from fidicula.services.people.secrets import new_token, token_hash

@@ -9,7 +9,7 @@ from uuid import UUID, uuid4
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, ForbiddenError, NotFoundError, NotSignedInError, RefusedError
-from fidicula.domain.people_records import Browser, Person, SignIn, WrongGuesses
+from fidicula.domain.people import Browser, Person, SignIn, WrongGuesses
 from fidicula.services.loading.remembered import Remembered
 from fidicula.services.people.audit import note
 from fidicula.services.people.browsers import known_browser, name_of

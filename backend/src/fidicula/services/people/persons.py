@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass
 
 from fidicula.domain.errors import RefusedError
-from fidicula.domain.people_records import Person
+from fidicula.domain.people import Person
 from fidicula.services.people.roles import Role
 from fidicula.services.people.secrets import password_hash, pin_hash
 

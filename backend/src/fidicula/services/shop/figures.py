@@ -13,7 +13,7 @@ from fidicula.core.readings.doubt import plausible_around
 from fidicula.core.readings.typed import signed_number
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.domain.records import FigureEntry
+from fidicula.domain.targets import FigureEntry
 from fidicula.judgement.targets.rules import Rules
 from fidicula.numerals import short
 from fidicula.services.loading.rules import load_rules

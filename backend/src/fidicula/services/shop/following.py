@@ -9,7 +9,8 @@ from uuid import UUID
 from fidicula.codes import MeasureCode, TargetQuestionCode
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError, RefusedError
-from fidicula.domain.records import Instrument, TargetChoice
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.targets import TargetChoice
 from fidicula.judgement.measures import MEASURES, said_of_all
 from fidicula.judgement.targets.rules import Rules
 from fidicula.judgement.targets.sources import AS_FOUND, MEASURES_FROM_ELSEWHERE

@@ -10,7 +10,9 @@ from uuid import UUID, uuid4
 from fidicula.codes import TargetQuestionCode
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.domain.records import Instrument, RecipeEntry, TargetChoice, Visit
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.targets import RecipeEntry, TargetChoice
+from fidicula.domain.visits import Visit
 from fidicula.judgement.targets.rules import Rules
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.loading.rules import load_rules

@@ -13,7 +13,7 @@ from fidicula.core.readings.estimate import known_within, rounding_of
 from fidicula.core.readings.typed import millimetres
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import RefusedError
-from fidicula.domain.records import ToolCheck
+from fidicula.domain.readings import ToolCheck
 from fidicula.judgement.targets.gauges import found_by
 from fidicula.numerals import short
 from fidicula.tables.rows import row_of

@@ -8,7 +8,7 @@ from uuid import UUID
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, ForbiddenError, NotFoundError, RefusedError
-from fidicula.domain.records import CourseMark, Decision, Seen
+from fidicula.domain.visits import CourseMark, Decision, Seen
 from fidicula.judgement.assessment.inspection import verdict_of
 from fidicula.judgement.assessment.questions import needs_reason
 from fidicula.judgement.visit_record import VisitRecord

@@ -13,7 +13,7 @@ from fidicula.core.readings.typed import millimetres, signed_millimetres
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.damage import DamageLook, DamageSigned
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.domain.records import Photo
+from fidicula.domain.photos import Photo
 from fidicula.judgement.assessment.damage import DamageMark, damage_marks
 from fidicula.judgement.assessment.inspection import without_tension
 from fidicula.judgement.visit_record import VisitRecord

@@ -10,7 +10,7 @@ from typing import Protocol, TypeVar
 from uuid import UUID
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
-from fidicula.domain.records import Visit
+from fidicula.domain.visits import Visit
 from fidicula.services.loading.records import load_bench
 from fidicula.views.history.changes import changes_since
 from fidicula.views.history.charts import HUMIDITY, charts, last_of_each

@@ -12,8 +12,10 @@ from uuid import UUID, uuid4
 from fidicula.codes import WorkCode
 from fidicula.db.unit_of_work import DatabaseError, Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.domain.records import UNREADABLE, Instrument, TargetChoice, Visit
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.targets import TargetChoice
 from fidicula.domain.tickets import check_ticket, next_ticket
+from fidicula.domain.visits import UNREADABLE, Visit
 from fidicula.services.adjusting.strings import Stringing, fitted
 from fidicula.services.journal import journal
 from fidicula.services.loading.records import changed_sheet, load_to_change, note_instruction

@@ -12,7 +12,7 @@ from fidicula import limits
 from fidicula.core.readings.plain import whole_number
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import MeanwhileError, RefusedError
-from fidicula.domain.records import ASKED, Particular
+from fidicula.domain.instruments import ASKED, Particular
 from fidicula.domain.typed_days import day_of
 from fidicula.services.loading.records import changed_sheet, check_in_house, load_to_change
 from fidicula.services.visits.arrivals import VisitAsked, check_dates, check_kind

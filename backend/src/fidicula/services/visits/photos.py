@@ -10,7 +10,7 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.devices.ports import DeviceError, InspectionCamera
 from fidicula.documents.pictures import PictureError, kept_picture
 from fidicula.domain.errors import BusyError, ConflictError, NotFoundError, RefusedError
-from fidicula.domain.records import NewPhoto, Photo
+from fidicula.domain.photos import NewPhoto, Photo
 from fidicula.hosting.worker import Worker, WorkerBusyError, WorkerLimitError
 from fidicula.services.loading.records import check_in_house, load_to_change
 from fidicula.services.people.ranks import check_undo

@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from uuid import UUID
 
 from fidicula.core.sound.ratings import SURE, chance_of_preferring, times_needed
-from fidicula.domain.sound_records import BlindTrial
+from fidicula.domain.sound import BlindTrial
 from fidicula.views.adjustments.model import BlindChance, BlindView
 from fidicula.views.adjustments.places import Trail
 from fidicula.views.adjustments.records import TrailRecords

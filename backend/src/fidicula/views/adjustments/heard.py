@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from fidicula.core.sound.places import Direction
 from fidicula.core.sound.ratings import Heard as Quality
 from fidicula.core.sound.ratings import answered, changes, mean_rating
-from fidicula.domain.sound_records import Heard
+from fidicula.domain.sound import Heard
 from fidicula.domain.work_details import PostMoved
 from fidicula.views.adjustments.model import ChangedView, HeardView
 from fidicula.views.adjustments.places import Trail, TrailLine

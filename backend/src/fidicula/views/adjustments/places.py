@@ -23,9 +23,11 @@ from fidicula.core.sound.places import (
     tap_length,
     way,
 )
-from fidicula.domain.records import Reading, Visit, WorkDone
-from fidicula.domain.sound_records import Heard, Recording
+from fidicula.domain.readings import Reading
+from fidicula.domain.sound import Heard, Recording
+from fidicula.domain.visits import Visit
 from fidicula.domain.work_details import BridgeTrial, PostMoved
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.targets.sources import logged
 from fidicula.views.adjustments.records import TrailRecords
 from fidicula.words.acts import ENDS

@@ -6,8 +6,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from fidicula.codes import MeasureCode
-from fidicula.domain.records import Reading, Visit, WorkDone
-from fidicula.domain.sound_records import BlindTrial, Heard, PostEntry, Recording
+from fidicula.domain.readings import Reading
+from fidicula.domain.sound import BlindTrial, Heard, PostEntry, Recording
+from fidicula.domain.visits import Visit
+from fidicula.domain.works import WorkDone
 
 GAUGED: tuple[MeasureCode, ...] = ("post_setback", "post_inset", "bridge_foot_width")
 

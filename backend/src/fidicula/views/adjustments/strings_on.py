@@ -8,9 +8,10 @@ from datetime import datetime, time, timedelta
 from uuid import UUID
 
 from fidicula.core.sound.wear import days_left, hours_played
-from fidicula.domain.records import SetString, StringSet, WorkDone
-from fidicula.domain.sound_records import Retuning
+from fidicula.domain.sound import Retuning
+from fidicula.domain.strings import SetString, StringSet
 from fidicula.domain.work_details import StringsFitted
+from fidicula.domain.works import WorkDone
 from fidicula.tables.sound import Fitting, StringLife, string_life
 from fidicula.words import strings as say
 

@@ -12,7 +12,7 @@ from fidicula.core.fitting.post import as_gauged, post_place
 from fidicula.core.mechanics.perspective import gape_of_shift
 from fidicula.core.sound.places import EndPlace
 from fidicula.core.sound.ratings import mean_rating
-from fidicula.domain.sound_records import PostEntry
+from fidicula.domain.sound import PostEntry
 from fidicula.judgement.assessment.inspection import is_mended, standing_seen
 from fidicula.judgement.assessment.post import post_target
 from fidicula.judgement.assessment.state import BenchState

@@ -8,8 +8,8 @@ from typing import Literal
 
 from fidicula.core.fitting.post import Point
 from fidicula.core.sound.places import OPPOSITE, UNIT, Direction, way
-from fidicula.domain.records import WorkDone
 from fidicula.domain.work_details import End, PostMoved
+from fidicula.domain.works import WorkDone
 from fidicula.views.adjustments.places import Spot, Trail, TrailLine, way_length
 from fidicula.words.acts import ENDS
 

@@ -9,7 +9,7 @@ from datetime import datetime
 from fidicula.codes import MeasureCode
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.records import Visit
+from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.columns import Column, columns
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.measures import MEASURES

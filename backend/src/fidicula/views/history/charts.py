@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 
 from fidicula.codes import MeasureCode
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.records import Reading
+from fidicula.domain.readings import Reading
 from fidicula.judgement.assessment.columns import columns
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.measures import MEASURES, said_of_all

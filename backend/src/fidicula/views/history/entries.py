@@ -8,9 +8,11 @@ from dataclasses import dataclass
 from uuid import UUID
 
 from fidicula.domain.damage import DamageLook
-from fidicula.domain.leaving_records import Addition, Seal
-from fidicula.domain.records import Decision, Photo, Seen, Visit, WorkDone
-from fidicula.domain.sound_records import Heard, PostEntry
+from fidicula.domain.leaving import Addition, Seal
+from fidicula.domain.photos import Photo
+from fidicula.domain.sound import Heard, PostEntry
+from fidicula.domain.visits import Decision, Seen, Visit
+from fidicula.domain.works import WorkDone
 from fidicula.tables.course import visit_kinds
 from fidicula.tables.signs import items
 from fidicula.tables.work import works as work_rows

@@ -9,8 +9,8 @@ from typing import Literal
 from fidicula.codes import FigureCode, MeasureCode, TargetQuestionCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.errors import RefusedError
-from fidicula.domain.records import StringSet
-from fidicula.domain.sound_records import PostEntry
+from fidicula.domain.sound import PostEntry
+from fidicula.domain.strings import StringSet
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.held import Held
 from fidicula.judgement.assessment.state import BenchState

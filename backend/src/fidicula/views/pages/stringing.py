@@ -9,7 +9,7 @@ from collections.abc import Iterator, Sequence
 
 from fidicula.core.fitting.tailpiece import nearest_gauge, wanted_tension
 from fidicula.core.readings.in_hand import in_hand
-from fidicula.domain.records import StringSet
+from fidicula.domain.strings import StringSet
 from fidicula.judgement.assessment.computing import Computed, compute
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.assessment.thresholds import WORTH_TAKING

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from fidicula.core.mechanics.load import tension_at, tension_of_density
-from fidicula.domain.records import SetString, StringSet
+from fidicula.domain.strings import SetString, StringSet
 from fidicula.tables.figures import string_pitches
 from fidicula.views.pages.bench import PageBench
 from fidicula.views.pages.model import HandleChoice

@@ -10,7 +10,8 @@ from functools import cached_property
 from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.damage import DamageSigned
-from fidicula.domain.records import Instrument, Photo
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.photos import Photo
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.pricing.reckoned import Reckoned
 from fidicula.judgement.targets.wanted import Taken

@@ -8,7 +8,7 @@ from datetime import datetime
 
 from fidicula.codes import MeasureCode
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.records import Visit
+from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.columns import columns
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.targets.wanted import Taken

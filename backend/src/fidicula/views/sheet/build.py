@@ -6,7 +6,9 @@ from datetime import date
 from typing import Literal
 
 from fidicula.codes import WorkCode
-from fidicula.domain.records import Instrument, StringSet, Visit
+from fidicula.domain.instruments import Instrument
+from fidicula.domain.strings import StringSet
+from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.columns import columns
 from fidicula.judgement.assessment.deadline import no_risk_from

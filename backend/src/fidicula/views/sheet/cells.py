@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from fidicula.core.bands import outside_by, side_of_band
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.records import Instrument
+from fidicula.domain.instruments import Instrument
 from fidicula.judgement.assessment.columns import Column, columns
 from fidicula.judgement.assessment.likely import likely_at
 from fidicula.judgement.assessment.model import CutFacts

@@ -5,7 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 
-from fidicula.domain.records import Decision, Particular, Reading, TargetChoice, WorkDone
+from fidicula.domain.instruments import Particular
+from fidicula.domain.readings import Reading
+from fidicula.domain.targets import TargetChoice
+from fidicula.domain.visits import Decision
+from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.questions import outcome_of
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.measures import said_of_all

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from fidicula.codes import MeasureCode
 from fidicula.core.mechanics.load import KGF
 from fidicula.core.readings.in_hand import InHand
-from fidicula.domain.records import StringSet
+from fidicula.domain.strings import StringSet
 from fidicula.numerals import number, short
 
 TITLE = "Strings"

@@ -9,8 +9,8 @@ from uuid import UUID, uuid5
 
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.domain.errors import MeanwhileError, RefusedError
-from fidicula.domain.plan_records import Approval
-from fidicula.domain.records import Decision
+from fidicula.domain.plan import Approval
+from fidicula.domain.visits import Decision
 from fidicula.judgement.pricing.reckoned import Reckoned
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.shop.pricing.typed import typed_amount

@@ -9,7 +9,7 @@ from uuid import UUID, uuid5
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError, RefusedError
-from fidicula.domain.plan_records import InStock, StockEntry, StockItem
+from fidicula.domain.plan import InStock, StockEntry, StockItem
 from fidicula.services.people.audit import note
 from fidicula.services.people.ranks import check_price
 from fidicula.services.shop.pricing.settings import shop_terms

@@ -11,7 +11,7 @@ from fidicula.codes import WorkCode
 from fidicula.core.pricing.order import out_of_order
 from fidicula.db.unit_of_work import AtOnceError, Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.domain.plan_records import Discount, Origin, PlanLine, PlanPart
+from fidicula.domain.plan import Discount, Origin, PlanLine, PlanPart
 from fidicula.judgement.pricing.reckoned import Reckoned, ReckonedLine
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.loading.records import check_in_house, load_bench, load_to_change, note_instruction

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.domain.plan_records import Origin
+from fidicula.domain.plan import Origin
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.tables.course import instructions
 from fidicula.tables.pricing import jobs

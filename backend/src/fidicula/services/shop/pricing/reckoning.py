@@ -5,7 +5,7 @@ from __future__ import annotations
 from uuid import UUID
 
 from fidicula.db.unit_of_work import UnitOfWork
-from fidicula.domain.plan_records import PlanPart
+from fidicula.domain.plan import PlanPart
 from fidicula.judgement.pricing.reckoned import Reckoned, reckoned_line
 from fidicula.judgement.pricing.value import said_value
 from fidicula.judgement.visit_record import VisitRecord

@@ -11,7 +11,7 @@ from babel.numbers import list_currencies
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError, RefusedError
-from fidicula.domain.plan_records import ShopEntry
+from fidicula.domain.plan import ShopEntry
 from fidicula.judgement.pricing.terms import HALVES, ShopTerms
 from fidicula.services.people.audit import note
 from fidicula.services.shop.pricing.typed import typed_amount

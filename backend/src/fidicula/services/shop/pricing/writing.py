@@ -7,8 +7,8 @@ from uuid import UUID
 
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.domain.errors import ConflictError
-from fidicula.domain.records import NewWork, WorkDone
 from fidicula.domain.work_details import StringsFitted
+from fidicula.domain.works import NewWork, WorkDone
 from fidicula.judgement.pricing.reckoned import Reckoned, ReckonedLine
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.bench.bench import check_may_be_done, set_out

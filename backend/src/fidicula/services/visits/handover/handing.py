@@ -12,8 +12,8 @@ from pydantic import TypeAdapter
 from fidicula.db.entered import entered_now
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
-from fidicula.domain.leaving_records import Addition, CheckDue, PointCheck, PointVerdict, Seal
-from fidicula.domain.records import Visit
+from fidicula.domain.leaving import Addition, CheckDue, PointCheck, PointVerdict, Seal
+from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.course import newest_mark
 from fidicula.judgement.assessment.inspection import left_blank
 from fidicula.judgement.assessment.settling import settled_here

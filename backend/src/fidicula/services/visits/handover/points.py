@@ -8,8 +8,8 @@ from datetime import date, timedelta
 
 from fidicula.codes import WorkCode
 from fidicula.domain.belongings import BelongingEntry
-from fidicula.domain.leaving_records import PointCheck, PointEntry
-from fidicula.domain.records import Photo
+from fidicula.domain.leaving import PointCheck, PointEntry
+from fidicula.domain.photos import Photo
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.damage import damage_marks
 from fidicula.judgement.assessment.inspection import standing_seen

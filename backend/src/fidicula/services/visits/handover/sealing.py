@@ -10,7 +10,7 @@ from uuid import UUID
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.documents.dossier.record import VisitRecord
 from fidicula.documents.dossier.seal import FORMAT, as_of, changed_since, hashes_of, seal_hash
-from fidicula.domain.leaving_records import Seal
+from fidicula.domain.leaving import Seal
 from fidicula.views.handover import SealView
 from fidicula.words import leaving as say
 

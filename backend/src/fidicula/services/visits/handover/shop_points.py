@@ -9,7 +9,7 @@ from uuid import UUID
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError, RefusedError
-from fidicula.domain.leaving_records import PointEntry
+from fidicula.domain.leaving import PointEntry
 from fidicula.services.people.audit import note
 from fidicula.tables.leaving import closing_points
 from fidicula.tables.pricing import FAMILIES
