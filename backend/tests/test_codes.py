@@ -12,7 +12,7 @@ import pytest
 from fidicula.cli.codes import as_python, as_typescript
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.course import rest_at, resting
-from fidicula.judgement.assessment.state import single_known_to
+from fidicula.judgement.assessment.held import single_known_to
 from fidicula.judgement.instruction.amounts import told
 from fidicula.judgement.measures import said_of_all
 from fidicula.tables.course import instructions, questions, steps, steps_for, visit_kinds

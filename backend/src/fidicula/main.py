@@ -16,6 +16,7 @@ from fidicula.devices.standins.caliper import FAULTS, StandInCaliper
 from fidicula.devices.standins.camera import StandInCamera
 from fidicula.devices.standins.hygrometer import HYGROMETER_FAULTS, StandInHygrometer
 from fidicula.devices.standins.tuner import TUNER_FAULTS, StandInTuner
+from fidicula.services.adjusting.recordings import Recordings
 from fidicula.services.adjusting.sound import Sound
 from fidicula.services.adjusting.strings import Strings
 from fidicula.services.archives.jobs import ArchiveJobs
@@ -97,6 +98,7 @@ def give_services(
     app.state.photos = Photos(engine, StandInCamera() if stand_ins else None)
     app.state.has_stand_ins = stand_ins
     app.state.sound = Sound(engine)
+    app.state.recordings = Recordings(engine)
     app.state.strings = Strings(engine)
     app.state.plans = Plans(engine)
     app.state.drawers = Drawers(engine)

@@ -14,9 +14,10 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Sentence, Ticket
 from fidicula.domain.errors import ForbiddenError
-from fidicula.services.bench.bench import Bench, Said
+from fidicula.services.bench.bench import Bench
 from fidicula.services.bench.putting_right import Slips
 from fidicula.services.bench.redoing import Redoing
+from fidicula.services.bench.said import Said
 from fidicula.services.bench.taking import Taking
 from fidicula.services.people.roles import MAY
 from fidicula.views.sheet.beside import Beside

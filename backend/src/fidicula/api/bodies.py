@@ -15,7 +15,7 @@ from starlette.datastructures import Headers
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from fidicula.services.adjusting import sound
+from fidicula.services.adjusting import recordings
 from fidicula.services.archives import jobs, readings_in
 from fidicula.services.visits import photos
 
@@ -29,7 +29,7 @@ PAUSE_S = 15.0
 ARCHIVE_WITHIN_S = 3 * 3600.0
 _FILES = (
     (re.compile(r"/api/instruments/[^/]+/photos"), photos.MOST_BYTES, FILE_WITHIN_S),
-    (re.compile(r"/api/instruments/[^/]+/sound/recordings"), sound.MOST_BYTES, FILE_WITHIN_S),
+    (re.compile(r"/api/instruments/[^/]+/sound/recordings"), recordings.MOST_BYTES, FILE_WITHIN_S),
     (re.compile(r"/api/readings-table"), readings_in.MOST_BYTES, FILE_WITHIN_S),
     (re.compile(r"/api/archives/upload"), jobs.MOST_BYTES, ARCHIVE_WITHIN_S),
 )

@@ -14,6 +14,7 @@ from fidicula.api.errors import RESPONSES
 from fidicula.api.photos import file_answer
 from fidicula.api.signed import Acting, may
 from fidicula.api.words import Day, Label, Sentence, Story, Ticket
+from fidicula.services.adjusting.recordings import Recordings
 from fidicula.services.adjusting.sound import Sound
 from fidicula.services.adjusting.typed_acts import HeardTyped, MoveTyped, PostTyped, WoodTyped
 from fidicula.views.adjustments.blind import MOST_TRIALS
@@ -134,6 +135,11 @@ class ChosenBody(Body):
     chosen: Literal["first", "second", "neither"]
 
 
+def _recordings(request: Request) -> Recordings:
+    recordings: Recordings = request.app.state.recordings
+    return recordings
+
+
 def _sound(request: Request) -> Sound:
     sound: Sound = request.app.state.sound
     return sound
@@ -233,7 +239,7 @@ async def record(request: Request, ticket: Ticket, person: Acting, id: UUID, wor
     """Keep a recording; the same id again changes nothing."""
     data = await request.body()
     return await run_in_threadpool(
-        _sound(request).record,
+        _recordings(request).record,
         ticket,
         recording_id=id,
         media_type=request.headers.get("content-type", ""),
@@ -246,14 +252,14 @@ async def record(request: Request, ticket: Ticket, person: Acting, id: UUID, wor
 @router.get("/recordings/{recording_id}", response_class=Response, responses={200: {"content": {"audio/*": {}}}})
 def recording(request: Request, recording_id: UUID) -> Response:
     """A recording as a file."""
-    media_type, data = _sound(request).sound(recording_id)
+    media_type, data = _recordings(request).sound(recording_id)
     return file_answer(request, data, media_type=media_type, tag=str(recording_id))
 
 
 @router.post(_OF + "/blind", dependencies=[may("measure")])
 def try_blind(request: Request, ticket: Ticket, body: BlindBody, person: Acting) -> SoundView:
     """Begin a series of blind comparisons of two recordings."""
-    return _sound(request).try_blind(
+    return _recordings(request).try_blind(
         ticket,
         series_id=body.id,
         trials=body.trials,
@@ -267,17 +273,17 @@ def try_blind(request: Request, ticket: Ticket, body: BlindBody, person: Acting)
 @router.post(_OF + "/blind/{series_id}/give-up", dependencies=[may("measure")])
 def give_up_blind(request: Request, ticket: Ticket, series_id: UUID) -> SoundView:
     """End a series before its number is reached: nothing follows from it."""
-    return _sound(request).give_up_blind(ticket, series_id)
+    return _recordings(request).give_up_blind(ticket, series_id)
 
 
 @router.get("/blind/{trial_id}/{which}", response_class=Response, responses={200: {"content": {"audio/*": {}}}})
 def blind_sound(request: Request, trial_id: UUID, which: Annotated[Literal["first", "second"], Path()]) -> Response:
     """One of the two, without its name."""
-    media_type, data = _sound(request).blind_sound(trial_id, which)
+    media_type, data = _recordings(request).blind_sound(trial_id, which)
     return file_answer(request, data, media_type=media_type, tag=f"{trial_id}-{which}")
 
 
 @router.post(_OF + "/blind/{trial_id}/chosen", dependencies=[may("measure")])
 def choose_blind(request: Request, ticket: Ticket, trial_id: UUID, body: ChosenBody) -> SoundView:
     """Say which was liked better; which was which is told at the end of the series."""
-    return _sound(request).choose_blind(ticket, trial_id, body.chosen)
+    return _recordings(request).choose_blind(ticket, trial_id, body.chosen)

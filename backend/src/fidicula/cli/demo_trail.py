@@ -12,6 +12,7 @@ from fidicula.core.sound.ratings import STRING_QUALITIES, WHOLE_QUALITIES
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.sound import Heard, PostEntry
 from fidicula.judgement.measures import MEASURES
+from fidicula.services.adjusting.recordings import Recordings
 from fidicula.services.adjusting.sound import Sound
 from fidicula.services.adjusting.typed_acts import HeardTyped, MoveTyped, PostTyped
 from fidicula.services.bench.bench import Bench
@@ -46,7 +47,9 @@ def load_event(engine: Engine, ticket: str, event: dict[str, Any], *, by: str) -
         sound.hear(ticket, typed_heard, heard_id=uuid4(), by=by)
     elif kind == "recording":
         data = simulated_recording(brightness=event["brightness"])
-        sound.record(ticket, recording_id=uuid4(), media_type="audio/wav", sound=data, words=event["says"], by=by)
+        Recordings(engine).record(
+            ticket, recording_id=uuid4(), media_type="audio/wav", sound=data, words=event["says"], by=by
+        )
 
 
 _POST_WORDS = ("length", "diameter", "wood", "grain_mark", "end_down", "marks_inside")

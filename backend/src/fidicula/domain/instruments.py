@@ -29,7 +29,7 @@ class Instrument:
     is_new: bool
     owner: str
     description: str
-    choice: TargetChoice = TargetChoice()
+    choice: TargetChoice = field(default_factory=TargetChoice)
     asked: Mapping[str, str] = field(default_factory=dict)
     is_fleet: bool = False
     opposite_build: bool = False

@@ -13,6 +13,8 @@ from fidicula.judgement.assessment.held import Held
 from fidicula.judgement.assessment.leaning import tilt_of, width_at_bridge
 from fidicula.judgement.instruction import amounts
 from fidicula.judgement.instruction.instruct import instruct
+from fidicula.judgement.instruction.placing import move_bridge
+from fidicula.judgement.instruction.told import Told
 
 from ...scenario import NOW, Bench, measured
 
@@ -85,11 +87,11 @@ def wheels(spread: float, thread: float) -> Assessment:
 
 def test_wheels_without_a_thread_are_not_turned() -> None:
     assert amounts.turn_wheels(wheels(90.0, 1.25)).amounts
-    assert amounts.turn_wheels(wheels(90.0, 0.0)) == amounts.Told()
+    assert amounts.turn_wheels(wheels(90.0, 0.0)) == Told()
 
 
 def test_slots_are_placed_for_strings_that_are_named() -> None:
-    assert amounts.recut_slots(measured(has_strings=False, strings=()).assess()) == amounts.Told()
+    assert amounts.recut_slots(measured(has_strings=False, strings=()).assess()) == Told()
     closer, *marks = amounts.recut_slots(measured(singles={"bridge_spread": 31.5}).assess()).amounts
     assert (closer.name, closer.value) == ("closer", pytest.approx(1.0))
     assert [one.position for one in marks] == [0, 1, 2, 3]
@@ -97,9 +99,9 @@ def test_slots_are_placed_for_strings_that_are_named() -> None:
 
 def test_a_bridge_goes_back_by_last_times_length_only_where_it_walked() -> None:
     walked = measured(singles={"string_length": 331.0}).last_visit("string_length", 328)
-    assert [one.value for one in amounts.move_bridge(walked.assess()).amounts] == [pytest.approx(-3.0)]
+    assert [one.value for one in move_bridge(walked.assess()).amounts] == [pytest.approx(-3.0)]
     stayed = measured(singles={"string_length": 328.2}).last_visit("string_length", 328)
-    assert amounts.move_bridge(stayed.assess()) == amounts.Told()
+    assert move_bridge(stayed.assess()) == Told()
 
 
 def test_a_visit_that_is_over_asks_for_nothing() -> None:

@@ -19,7 +19,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError, MismatchError, MissingInputError
-from fidicula.core.geometry.board import HeightDirection
+from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.bow import Waist, bow_rises, bow_separations
 from fidicula.core.geometry.circle import Circle, Point, arc_through, least_squares_circle
 from fidicula.core.geometry.spacing import SpacingRule
@@ -159,34 +159,26 @@ def plan_bridge(
         nut_height_upright(height=goal.nut_height, direction=height_direction, board=board, line=line)
         for goal, line in zip(goals, lines, strict=True)
     ]
-    marks: list[float | None] = []
-    last = len(goals) - 1
-    for i, (goal, line, nut_height) in enumerate(zip(goals, lines, nut_heights, strict=True)):
-        if curve == "template" and 0 < i < last:
-            marks.append(None)
-            continue
-        if goal.height is None:
-            raise MissingInputError(
-                "strings",
-                i,
-                "height",
-                sentence=f"the height that is wanted of the {goal.name} string is needed",
-            )
-        if height_at == "bridge_mark":
-            marks.append(goal.height)
-        else:
-            end = end_height_upright(height=goal.height, direction=height_direction, board=board, line=line)
-            marks.append(mark_height(nut_height=nut_height, end_height=end, board=board))
+    marks = _given_marks(
+        board=board,
+        goals=goals,
+        lines=lines,
+        nut_heights=nut_heights,
+        curve=curve,
+        at=height_at,
+        direction=height_direction,
+    )
 
     def crown_point(i: int, mark: float) -> Point:
         wood = lines[i].extension_height + mark + slot_depth_ratio * goals[i].diameter
         return lines[i].bridge_offset, wood
 
     if curve == "template":
-        first_mark, last_mark = marks[0], marks[last]
+        first_mark, last_mark = marks[0], marks[-1]
         assert crown_radius is not None
         assert first_mark is not None and last_mark is not None  # noqa: PT018
-        crown = arc_through(left=crown_point(0, first_mark), right=crown_point(last, last_mark), radius=crown_radius)
+        left, right = crown_point(0, first_mark), crown_point(len(goals) - 1, last_mark)
+        crown = arc_through(left=left, right=right, radius=crown_radius)
         final = [
             _mark_on_crown(crown=crown, line=line, goal=goal, slot_depth_ratio=slot_depth_ratio)
             if mark is None
@@ -196,32 +188,76 @@ def plan_bridge(
     else:
         final = [mark for mark in marks if mark is not None]
         crown = least_squares_circle([crown_point(i, mark) for i, mark in enumerate(final)])
+    ends = [
+        end_height_in(
+            upright=end_height_of_mark(nut_height=nut_height, mark_height=mark, board=board),
+            direction=height_direction,
+            board=board,
+            line=line,
+        )
+        for nut_height, mark, line in zip(nut_heights, final, lines, strict=True)
+    ]
+    points = [crown_point(i, mark) for i, mark in enumerate(final)]
+    return BridgePlan(crown=crown, strings=_string_targets(goals, lines, final, ends, points, crown, waist))
 
-    undersides = [line.extension_height + mark for line, mark in zip(lines, final, strict=True)]
+
+def _given_marks(
+    *,
+    board: Board,
+    goals: Sequence[StringGoal],
+    lines: Sequence[StringLine],
+    nut_heights: Sequence[UprightHeight],
+    curve: CrownCurve,
+    at: HeightReference,
+    direction: HeightDirection,
+) -> list[float | None]:
+    """The wanted height of each string at the bridge's mark; None for inner ones that follow a template. [mm]"""
+    marks: list[float | None] = []
+    for i, (goal, line, nut_height) in enumerate(zip(goals, lines, nut_heights, strict=True)):
+        if curve == "template" and 0 < i < len(goals) - 1:
+            marks.append(None)
+        elif goal.height is None:
+            needed = f"the height that is wanted of the {goal.name} string is needed"
+            raise MissingInputError("strings", i, "height", sentence=needed)
+        elif at == "bridge_mark":
+            marks.append(goal.height)
+        else:
+            end = end_height_upright(height=goal.height, direction=direction, board=board, line=line)
+            marks.append(mark_height(nut_height=nut_height, end_height=end, board=board))
+    return marks
+
+
+def _string_targets(
+    goals: Sequence[StringGoal],
+    lines: Sequence[StringLine],
+    marks: Sequence[float],
+    ends: Sequence[float],
+    points: Sequence[Point],
+    crown: Circle,
+    waist: Waist | None,
+) -> tuple[StringTarget, ...]:
+    """What each string comes to. ends : heights at the board's end.  points : of the crown under each. [mm]"""
+    undersides = [line.extension_height + mark for line, mark in zip(lines, marks, strict=True)]
     centres = [
         (line.bridge_offset, underside + goal.diameter / 2)
         for line, underside, goal in zip(lines, undersides, goals, strict=True)
     ]
     separations = bow_separations(centres=centres, waist=waist)
     rises = bow_rises(centres=centres)
-    strings = []
-    for i, (goal, line) in enumerate(zip(goals, lines, strict=True)):
-        point = crown_point(i, final[i])
-        end = end_height_of_mark(nut_height=nut_heights[i], mark_height=final[i], board=board)
-        strings.append(
-            StringTarget(
-                name=goal.name,
-                line=line,
-                mark_height=final[i],
-                end_height=end_height_in(upright=end, direction=height_direction, board=board, line=line),
-                underside_height=undersides[i],
-                crown_height=point[1],
-                crown_residual=crown.residual(point),
-                bow_separation=separations[i],
-                bow_rise=rises[i],
-            )
+    return tuple(
+        StringTarget(
+            name=goal.name,
+            line=line,
+            mark_height=marks[i],
+            end_height=ends[i],
+            underside_height=undersides[i],
+            crown_height=points[i][1],
+            crown_residual=crown.residual(points[i]),
+            bow_separation=separations[i],
+            bow_rise=rises[i],
         )
-    return BridgePlan(crown=crown, strings=tuple(strings))
+        for i, (goal, line) in enumerate(zip(goals, lines, strict=True))
+    )
 
 
 def _mark_on_crown(*, crown: Circle, line: StringLine, goal: StringGoal, slot_depth_ratio: float) -> float:

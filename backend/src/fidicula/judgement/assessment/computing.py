@@ -17,6 +17,7 @@ from fidicula.core.geometry.uncertainty import uncertainties
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.geometry import LEANING, SINGLES, Geometry, geometry_of
 from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.leaning import unread_leaning
 from fidicula.judgement.assessment.state import BenchState
 
 _PLACE_OF_FIELD: Mapping[str, MeasureCode] = {"fingerboard_radius_nut": "fingerboard_radius"}
@@ -92,7 +93,7 @@ class _Cut:
         self._count = state.count
         wide, over = state.held("waist_width"), state.held("waist_height")
         self._waist = None if wide is None or over is None else Waist(wide.value, over.value)
-        known = {**_unread_leaning(singles), **singles, **state.leaning}
+        known = {**unread_leaning(singles), **singles, **state.leaning}
         self._held: dict[MeasurementKey, Held] = {(measure, None): held for measure, held in known.items()}
         for i in range(self._count):
             for measure in ("end_height", "nut_height", "slot_depth"):
@@ -330,21 +331,6 @@ class _Cut:
             slot_depth_ratio=ratio,
         )
         return cut, present
-
-
-LEANS_BY = 1.2
-"""How far a board that nobody looked along may well lean to one side: what covers 95 %. [degrees]"""
-ROUNDER_BY = 0.1
-"""By what share a board may well be rounder at the nut than at its end: what covers 95 %."""
-
-
-def _unread_leaning(singles: Mapping[MeasureCode, Held]) -> dict[MeasureCode, Held]:
-    """How a board lies of which that was not read: level, and as round at the nut, as far as anybody knows."""
-    radius = singles["fingerboard_radius"].value
-    return {
-        "board_tilt": Held(0.0, True, LEANS_BY, "figure"),
-        "fingerboard_radius_nut": Held(radius, True, ROUNDER_BY * radius, "figure"),
-    }
 
 
 def _wood_and_drop(found: tuple[StringCut, StringState] | None) -> tuple[float, float]:

@@ -3,10 +3,15 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Literal, Protocol
 
 from fidicula.codes import FigureCode, MeasureCode, ToolCode
+from fidicula.core.readings.estimate import COVERS, known_within, rounding_of
+from fidicula.core.readings.states import ReadingState
+from fidicula.judgement.targets.sources import scatter_at
+from fidicula.tables.work import tools
 
 Origin = Literal["read", "derived", "last_visit", "figure", "tried", "simulated"]
 
@@ -44,3 +49,27 @@ class Holds(Protocol):
     def read_or_figure(
         self, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
     ) -> Held | None: ...
+
+
+def of_tool(
+    stand: ReadingState, value: float, known_to: float, deviation: float, is_simulated: bool, origin: Origin
+) -> Held:
+    return Held(
+        value,
+        is_simulated,
+        known_to,
+        origin,
+        chance=COVERS * deviation,
+        gauge=COVERS * stand.gauge,
+        tool=stand.reading.tool,
+    )
+
+
+def single_known_to(measure: MeasureCode, tool: ToolCode) -> float:
+    """What covers 95 % of one reading of a hand of which nothing is known. [the measure's unit]"""
+    row = tools()[tool]
+    return known_within(chance=scatter_at(measure, row.scatter), rounding=rounding_of(row.resolution), gauge=row.gauge)
+
+
+def values_of(held: Mapping[MeasureCode, Held]) -> dict[MeasureCode, float]:
+    return {measure: one.value for measure, one in held.items()}

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Callable, Mapping
 
+from fidicula.codes import MeasureCode
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.neck import board_angle, board_tilt, width_drawn_out
 from fidicula.core.geometry.uncertainty import uncertainties
@@ -67,3 +68,20 @@ def _told(parts: Mapping[str, Held], outcome: Callable[[Mapping[str, float]], fl
     if not math.isfinite(value):
         return None
     return Held(value, any(held.assumed for held in parts.values()), known_to, "derived")
+
+
+LEANS_BY = 1.2
+"""How far a board that nobody looked along may well lean to one side: what covers 95 %. [degrees]"""
+
+
+ROUNDER_BY = 0.1
+"""By what share a board may well be rounder at the nut than at its end: what covers 95 %."""
+
+
+def unread_leaning(singles: Mapping[MeasureCode, Held]) -> dict[MeasureCode, Held]:
+    """How a board lies of which that was not read: level, and as round at the nut, as far as anybody knows."""
+    radius = singles["fingerboard_radius"].value
+    return {
+        "board_tilt": Held(0.0, True, LEANS_BY, "figure"),
+        "fingerboard_radius_nut": Held(radius, True, ROUNDER_BY * radius, "figure"),
+    }

@@ -8,12 +8,12 @@ from dataclasses import dataclass, field, replace
 from datetime import datetime, timedelta
 from functools import cached_property, partial
 
-from fidicula.codes import FigureCode, MeasureCode, ToolCode, WorkCode
+from fidicula.codes import FigureCode, MeasureCode, WorkCode
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.facet import facet_drop
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark
-from fidicula.core.readings.estimate import COVERS, Estimate, known_within, rounding_of
+from fidicula.core.readings.estimate import Estimate
 from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
 from fidicula.domain.damage import DamageLook
 from fidicula.domain.instruments import Instrument
@@ -25,15 +25,14 @@ from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.derived import TOLD_BY_OTHERS, Derived, derived_at
 from fidicula.judgement.assessment.estimating import heights_of_all, roughness_of
 from fidicula.judgement.assessment.geometry import SINGLES, Geometry, board_of, geometry_of
-from fidicula.judgement.assessment.held import Held, Origin
+from fidicula.judgement.assessment.held import Held, Origin, of_tool, single_known_to, values_of
 from fidicula.judgement.assessment.leaning import board_angle_of, tilt_of
 from fidicula.judgement.assessment.once_each import once_each
 from fidicula.judgement.assessment.slots import slot_told
 from fidicula.judgement.measures import CARD, MEASURES, name_of
 from fidicula.judgement.targets.gauges import UNCHECKED, Gauges
-from fidicula.judgement.targets.sources import scatter_at
 from fidicula.judgement.targets.wanted import Targets, Wanted
-from fidicula.tables.work import invalidations, tools
+from fidicula.tables.work import invalidations
 
 
 @dataclass(frozen=True)
@@ -99,7 +98,7 @@ class BenchState:
         if self.singles is None:
             return None
         try:
-            return board_of(_values(self.singles), _values(self.leaning))
+            return board_of(values_of(self.singles), values_of(self.leaning))
         except CoreError:
             return None
 
@@ -111,10 +110,10 @@ class BenchState:
             return None
         try:
             return geometry_of(
-                singles=_values(singles),
+                singles=values_of(singles),
                 diameters=self.diameters,
                 targets=self.targets,
-                leaning=_values(self.leaning),
+                leaning=values_of(self.leaning),
             )
         except CoreError:
             return None
@@ -223,13 +222,7 @@ class BenchState:
         """About what such a reading is on this instrument, for doubting slips. [mm]"""
         measure, position = place
         if measure == "end_height" and position is not None:
-            outer = self.targets[("end_height", 0)], self.targets[("end_height", self.count - 1)]
-            if self.targets.marks is not None:
-                outer = self.targets.marks
-            bass, treble = outer
-            if bass is None or treble is None:
-                return None
-            return bass.band.aim + (treble.band.aim - bass.band.aim) * position / (self.count - 1)
+            return self.targets.usual_height(position, self.count)
         if measure == "slot_depth" and position is not None:
             if self.string_set is None or self.targets.slot_depth_ratio is None:
                 return None
@@ -287,9 +280,9 @@ class BenchState:
             origin: Origin = "simulated" if is_simulated else "read"
             weighed = self.weighed.get(position) if measure == "end_height" and position is not None else None
             if weighed is not None:
-                return _of_tool(stand, weighed.value, weighed.known_to, weighed.deviation, is_simulated, origin)
+                return of_tool(stand, weighed.value, weighed.known_to, weighed.deviation, is_simulated, origin)
             by_chance = stand.scatter / math.sqrt(max(1, stand.count))
-            return _of_tool(stand, stand.usable, stand.known_to, by_chance, is_simulated, origin)
+            return of_tool(stand, stand.usable, stand.known_to, by_chance, is_simulated, origin)
         told = self.derived(place)
         if told is not None:
             return Held(told.value, False, told.known_to, "derived")
@@ -326,7 +319,6 @@ class BenchState:
             return 0.0
 
     def facet_at(self, position: int) -> float:
-        """The same for any string. position : low 0."""
         return self.facet if position == 0 else 0.0
 
     @cached_property
@@ -359,27 +351,3 @@ class BenchState:
             return self.string_set.strings[place[1]].diameter / 4
         wanted = self.targets[place]
         return 0.0 if wanted is None else (wanted.band.high - wanted.band.low) / 2
-
-
-def _of_tool(
-    stand: ReadingState, value: float, known_to: float, deviation: float, is_simulated: bool, origin: Origin
-) -> Held:
-    return Held(
-        value,
-        is_simulated,
-        known_to,
-        origin,
-        chance=COVERS * deviation,
-        gauge=COVERS * stand.gauge,
-        tool=stand.reading.tool,
-    )
-
-
-def single_known_to(measure: MeasureCode, tool: ToolCode) -> float:
-    """What covers 95 % of one reading of a hand of which nothing is known. [the measure's unit]"""
-    row = tools()[tool]
-    return known_within(chance=scatter_at(measure, row.scatter), rounding=rounding_of(row.resolution), gauge=row.gauge)
-
-
-def _values(held: Mapping[MeasureCode, Held]) -> dict[MeasureCode, float]:
-    return {measure: one.value for measure, one in held.items()}

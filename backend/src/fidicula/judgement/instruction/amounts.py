@@ -2,28 +2,20 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, replace
 from functools import partial
 from itertools import pairwise
-from typing import Literal
 
 from fidicula.codes import InstructionCode, MeasureCode
 from fidicula.core.errors import TOLERANCE, CoreError
-from fidicula.core.fitting.bridge_place import PlaceSchool
-from fidicula.core.fitting.post import POST_SIDES, BlankChoice, PostSide, bar_insets, nearest_blank, stated_to
-from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, plan_afterlength, wheel_turns
+from fidicula.core.fitting.post import BlankChoice, bar_insets, nearest_blank
+from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs, wheel_turns
 from fidicula.core.geometry.spacing import string_offsets
-from fidicula.core.geometry.uncertainty import uncertainties
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.core.rounding import rounded_down
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.computing import Computed
-from fidicula.judgement.assessment.placing import SCHOOLS, placed
-from fidicula.judgement.assessment.post import post_target
-from fidicula.judgement.assessment.scoop import dressings
-from fidicula.judgement.assessment.state import BenchState, single_known_to
+from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.assessment.thresholds import (
     FIRST_STOP,
     FIRST_STOP_FROM,
@@ -32,46 +24,17 @@ from fidicula.judgement.assessment.thresholds import (
     WORTH_TAKING,
 )
 from fidicula.judgement.instruction.model import Amount
+from fidicula.judgement.instruction.neck_and_board import (
+    dress_board,
+    fit_wedge,
+    reset_neck,
+)
+from fidicula.judgement.instruction.placing import move_bridge, move_tailpiece, set_post
+from fidicula.judgement.instruction.told import SIDES, Told, known_within, unread_of
 from fidicula.tables.course import instructions
 
 SMALLEST_MOVE = 0.5
 """A tailpiece that is nearer than this to its place is left. [mm]"""
-FREE_AT_SADDLE = 1.0
-"""What stays free between tailpiece and saddle. [mm]"""
-SIDES: tuple[Literal["bass", "treble"], ...] = ("bass", "treble")
-
-
-@dataclass(frozen=True)
-class Told:
-    """amounts : that can be told.  keys : what has to be measured first, where something is missing."""
-
-    amounts: tuple[Amount, ...] = ()
-    keys: tuple[MeasurementKey, ...] = ()
-
-
-def _unread(a: Assessment, *keys: MeasurementKey) -> tuple[MeasurementKey, ...]:
-    """Those that nobody read at this visit or the last, or that hold no more."""
-    held = [(key, a.state.held(*key)) for key in keys]
-    return tuple(key for key, value in held if value is None or value.assumed)
-
-
-def known_within(
-    state: BenchState, keys: Sequence[MeasurementKey], outcome: Callable[[BenchState], Sequence[float]]
-) -> tuple[float, ...]:
-    """What covers 95 % of amounts that follow from some readings; of each, what every reading's own ± changes.
-
-    outcome : the amounts as they would be by other readings. Raises CoreError where they cannot be told by these.
-    """
-    held = {key: one for key in keys if (one := state.held(*key)) is not None}
-
-    def moved(values: Mapping[MeasurementKey, float]) -> Sequence[float]:
-        return outcome(replace(state, tried={**state.tried, **values}))
-
-    return uncertainties(
-        outcome=moved,
-        values={key: one.value for key, one in held.items()},
-        known_to={key: one.resolution for key, one in held.items()},
-    )
 
 
 def cut_crown(a: Assessment) -> Told:
@@ -137,7 +100,7 @@ def file_nut(a: Assessment) -> Told:
 def turn_wheels(a: Assessment) -> Told:
     """Turns of each wheel that bring the outer strings to their aims at the board's end."""
     state, last = a.state, a.state.count - 1
-    keys = _unread(a, ("adjuster_spread", None), ("thread_pitch", None), ("end_height", 0), ("end_height", last))
+    keys = unread_of(a, ("adjuster_spread", None), ("thread_pitch", None), ("end_height", 0), ("end_height", last))
     spread, thread = state.held("adjuster_spread"), state.held("thread_pitch")
     if keys or a.computed is None or spread is None or thread is None:
         return Told(keys=keys)
@@ -179,58 +142,6 @@ def _legs_and_turns(computed: Computed, state: BenchState) -> list[float]:
     return [*legs, *(wheel_turns(leg=leg, thread_pitch=thread.value) for leg in legs)]
 
 
-def fit_wedge(a: Assessment) -> Told:
-    """How thick at the heel, and what that brings; each known as well as the projection is."""
-    if a.projection is None:
-        return Told(keys=_unread(a, ("projection", None)))
-    judged, known = a.projection.judged, _share_of_projection(a)
-    return Told(
-        (
-            Amount("at_heel", judged.change_at_heel, uncertainty=abs(judged.change_at_heel) * known),
-            Amount("at_board_end", judged.change_at_board_end, uncertainty=abs(judged.change_at_board_end) * known),
-            Amount("at_bridge", judged.change_at_bridge, uncertainty=abs(judged.change_at_bridge) * known),
-        )
-    )
-
-
-def reset_neck(a: Assessment) -> Told:
-    if a.projection is None:
-        return Told()
-    judged, known = a.projection.judged, _share_of_projection(a)
-    return Told(
-        (
-            Amount("at_bridge", judged.change_at_bridge, uncertainty=abs(judged.change_at_bridge) * known),
-            Amount("angle", judged.reset_angle, uncertainty=abs(judged.reset_angle) * known),
-        )
-    )
-
-
-def _share_of_projection(a: Assessment) -> float:
-    """What the projection is known to, as a share of the change that it wants: what follows from it has the same."""
-    held = a.state.held("projection")
-    change = 0.0 if a.projection is None else abs(a.projection.judged.change_at_bridge)
-    return 0.0 if held is None or not change else held.resolution / change
-
-
-def dress_board(a: Assessment) -> Told:
-    """The most that comes off on each side."""
-    planned = dressings(a.state)
-    sides = planned or range(2)
-    read: list[MeasurementKey] = [("relief", side * 3 + i) for side in sides for i in range(3)]
-    known = known_within(a.state, read, _most_off) if planned else ()
-    return Told(
-        tuple(
-            Amount("most_off", plan.max_removal, side=SIDES[side], uncertainty=known_to)
-            for (side, plan), known_to in zip(planned.items(), known, strict=True)
-        ),
-        () if planned else _unread(a, *read),
-    )
-
-
-def _most_off(state: BenchState) -> list[float]:
-    return [plan.max_removal for plan in dressings(state).values()]
-
-
 def new_bridge(a: Assessment) -> Told:
     """The width of blank whose foot comes best over the bar."""
     bar, foot = a.state.known("bar_inset"), a.state.known("bridge_foot_width")
@@ -264,74 +175,12 @@ def recut_slots(a: Assessment) -> Told:
     )
 
 
-def move_bridge(a: Assessment) -> Told:
-    """How far, toward the tailpiece positive: by the school that was chosen, or back to last time's string length."""
-    asked = a.question("bridge_place")
-    if asked is not None and asked.outcome is not None:
-        school = next((one for one in SCHOOLS if one == asked.outcome.outcome), None)
-        place = None if school is None else placed(a.state).get(school)
-        if school is None or place is None:
-            return Told()
-        (known,) = known_within(a.state, _TELL_PLACE, partial(_shift_by, school, place.shift))
-        return Told((Amount("move", place.shift, uncertainty=known),))
-    length, before = a.state.held("string_length"), a.state.last_time.get(("string_length", None))
-    if length is None or length.assumed or before is None or "bridge_walked" not in a.signs:
-        return Told()
-    known = math.hypot(length.resolution, single_known_to("string_length", before.tool))
-    return Told((Amount("move", before.value - length.value, uncertainty=known),))
-
-
-_TELL_PLACE: tuple[MeasurementKey, ...] = (
-    *((measure, None) for measure in ("old_footprint", "string_length", "neck_length")),
-    *(("stop_length", 0), ("nick_stop", 0), ("nick_stop", 1)),
-)
-"""The readings that a bridge's place follows from, whichever the school."""
-
-
-def _shift_by(school: PlaceSchool, otherwise: float, state: BenchState) -> list[float]:
-    place = placed(state).get(school)
-    return [otherwise if place is None else place.shift]
-
-
-def move_tailpiece(a: Assessment) -> Told:
-    """How far, toward the saddle positive, by the school that was chosen."""
-    keys = _unread(a, ("afterlength", None), ("saddle_gap", None))
-    length, after, gap = a.state.held("string_length"), a.state.held("afterlength"), a.state.held("saddle_gap")
-    asked = a.question("afterlength")
-    if keys or length is None or after is None or gap is None:
-        return Told(keys=keys)
-    chosen = None if asked is None or asked.outcome is None else asked.outcome.outcome
-    divisor = a.state.targets.figure("afterlength_divisor")
-    plan = plan_afterlength(
-        string_length=length.value,
-        measured=after.value,
-        saddle_gap=gap.value,
-        min_saddle_gap=FREE_AT_SADDLE,
-        divisor=None if chosen == "to_saddle" or divisor is None else divisor.band.aim,
-    )
-    whole = 1.0 if chosen == "to_saddle" or divisor is None else divisor.band.aim
-    of_length = 0.0 if chosen == "to_saddle" else length.resolution / whole
-    known = math.hypot(gap.resolution if chosen == "to_saddle" else after.resolution, of_length)
-    return Told((Amount("move", plan.best - after.value, uncertainty=known),))
-
-
 def mark_line(a: Assessment) -> Told:
     """Over the board's line at the bridge, each string as its target has it."""
     marks = [string.target_mark for string in a.cut.strings]
     if a.computed is not None:
         marks = [target.mark_height for target in a.computed.plan.strings]
     return Told(tuple(Amount("mark_height", mark, i) for i, mark in enumerate(marks) if mark is not None))
-
-
-def set_post(a: Assessment) -> Told:
-    """Where the school wants its top."""
-    target = post_target(a.state)
-    if target is None:
-        return Told()
-    diameter = a.state.targets.figure("post_diameter")
-    stated: PostSide = next((side for side in POST_SIDES if side == a.chosen["post_statement"]), "near")
-    to = partial(stated_to, side=stated, post_diameter=0.0 if diameter is None else diameter.band.aim)
-    return Told((Amount("setback", to(near=target.setback)), Amount("inset", to(near=target.inset))))
 
 
 def fill_slot(a: Assessment) -> Told:

@@ -11,8 +11,9 @@ from fidicula.judgement.assessment.edges import unsure_heights, unsure_nuts
 from fidicula.judgement.assessment.projection import is_unsure
 from fidicula.judgement.assessment.questions import to_measure_again
 from fidicula.judgement.assessment.thresholds import strings_in_band
-from fidicula.judgement.instruction.amounts import Told, told
+from fidicula.judgement.instruction.amounts import told
 from fidicula.judgement.instruction.model import Instruction
+from fidicula.judgement.instruction.told import Told
 
 
 def measuring(a: Assessment, keys: tuple[MeasurementKey, ...], why: Instruction | None = None) -> Instruction:

@@ -15,70 +15,27 @@ from fidicula.core.targets.heights import PartOfBand, bands_across, end_height_b
 from fidicula.domain.instruments import Instrument
 from fidicula.domain.strings import StringSet
 from fidicula.judgement.measures import MEASURES
+from fidicula.judgement.targets.listed import (
+    BY_SCHOOL,
+    DRAWN,
+    END_HEIGHTS,
+    END_HEIGHTS_ADDED,
+    GRADED,
+    MARK_HEIGHTS,
+    NUT_HEIGHTS,
+    OTHERS,
+    RELIEFS,
+    SIDES,
+    SINGLES,
+    Side,
+    SingleCode,
+)
 from fidicula.judgement.targets.post_wanted import post_wanted
 from fidicula.judgement.targets.rules import Rules
 from fidicula.judgement.targets.wanted import Taken, Targets, Wanted
 from fidicula.numerals import short, signed
 from fidicula.tables.figures import FigureValues, figure_measures, spread_factor
 from fidicula.tables.schools import school as school_row
-
-SingleCode = Literal[
-    "projection", "string_length", "fingerboard_length", "fingerboard_radius", "nut_spread", "bridge_spread"
-]
-"""Measures of the card that are read once, and have a figure."""
-_SINGLES: tuple[SingleCode, ...] = (
-    "projection",
-    "string_length",
-    "fingerboard_length",
-    "fingerboard_radius",
-    "nut_spread",
-    "bridge_spread",
-)
-_OTHERS: tuple[FigureCode, ...] = (
-    "board_angle",
-    "neck_length",
-    "stop_length",
-    "overstand",
-    "fingerboard_width_nut",
-    "fingerboard_width_end",
-    "fingerboard_thickness",
-    "fingerboard_thickness_min",
-    "bridge_foot_width",
-    "bridge_foot_thickness",
-    "bridge_top_thickness",
-    "bridge_waist",
-    "bridge_waist_floor",
-    "bar_inset",
-    "post_diameter",
-    "break_angle",
-    "saddle_height",
-    "neck_thickness_nut",
-    "neck_thickness_heel",
-    "end_margin_bass",
-    "end_margin_treble",
-    "max_wedge_at_heel",
-    "neck_to_stop",
-)
-_BY_SCHOOL: tuple[tuple[TargetQuestionCode, FigureCode], ...] = (
-    ("slot_width", "slot_width_ratio"),
-    ("slot_floor", "slot_fall"),
-    ("post_stance", "post_bottom_aside"),
-    ("board_edges", "edge_hollow"),
-)
-"""Questions with the figure that each of their schools has, where it has one."""
-_DRAWN: tuple[FigureCode, ...] = ("bridge_foot_width", "bridge_waist", "bar_inset", "post_diameter")
-
-Side = Literal["bass", "treble"]
-SIDES: tuple[Side, Side] = ("bass", "treble")
-_END_HEIGHTS: Mapping[Side, FigureCode] = {"bass": "end_height_bass", "treble": "end_height_treble"}
-_END_HEIGHTS_ADDED: Mapping[Side, FigureCode] = {"bass": "end_height_added_bass", "treble": "end_height_added_treble"}
-_NUT_HEIGHTS: tuple[FigureCode, FigureCode] = ("nut_height_bass", "nut_height_treble")
-_MARK_HEIGHTS: tuple[FigureCode, FigureCode] = ("mark_height_bass", "mark_height_treble")
-_RELIEFS: tuple[tuple[FigureCode, FigureCode], ...] = (
-    ("relief_bass", "relief_added_bass"),
-    ("relief_treble", "relief_added_treble"),
-)
-_GRADED: tuple[FigureCode, FigureCode] = ("bridge_top_thickness", "bridge_waist")
 
 
 def targets_of(
@@ -131,10 +88,10 @@ class _Resolver:
         if self.chosen["string_group"] == "shifted":
             margin = self._needed(self._of_school("string_group", "margin_treble_at_nut"), "margin at the nut")
         blocked = tuple(self.missing)
-        for measure in _SINGLES:
+        for measure in SINGLES:
             self._put(places, (measure, None), self._single(measure), MEASURES[measure].label)
-        others = {measure: wanted for measure in _OTHERS if (wanted := self._plain(measure)) is not None}
-        self.missing += [figure_measures()[measure].label for measure in _DRAWN if measure not in others]
+        others = {measure: wanted for measure in OTHERS if (wanted := self._plain(measure)) is not None}
+        self.missing += [figure_measures()[measure].label for measure in DRAWN if measure not in others]
         accepted = self.rules.book.find(
             family=self.instrument.family,
             size=self.instrument.size,
@@ -145,7 +102,7 @@ class _Resolver:
         if accepted is not None:
             others["projection_accepted_high"] = Wanted(accepted.band, _said(accepted, "accepted on a new one"))
         others.update(self._bridge_wood(others))
-        for question, figure in _BY_SCHOOL:
+        for question, figure in BY_SCHOOL:
             wanted = self._of_school(question, figure)
             if wanted is not None:
                 others[figure] = wanted
@@ -222,7 +179,7 @@ class _Resolver:
         """The shop's own figures at the bridge's mark; without both, the board's-end figures hold, converted."""
         if self.chosen["height_reference"] != "bridge_mark" or ("end_height", 0) in self.taken:
             return None
-        found = [self._of_school("height_reference", measure) for measure in _MARK_HEIGHTS]
+        found = [self._of_school("height_reference", measure) for measure in MARK_HEIGHTS]
         bass, treble = found
         return None if bass is None or treble is None else (bass, treble)
 
@@ -238,7 +195,7 @@ class _Resolver:
             self._put(places, ("end_height", position), self._end_height(side), f"end height, {side}")
 
     def _end_height(self, side: Side) -> Wanted | None:
-        measure = _END_HEIGHTS[side]
+        measure = END_HEIGHTS[side]
         row = school_row("end_heights", self.chosen["end_heights"])
         own = self._find(measure, "end_heights")
         part: PartOfBand = "own"
@@ -276,7 +233,7 @@ class _Resolver:
     def _additions(self, side: Side) -> tuple[list[float], str]:
         """What material and newness add to an end height, and why, in words. [mm]"""
         amounts, because = [], ""
-        material = self._of_material(_END_HEIGHTS_ADDED[side])
+        material = self._of_material(END_HEIGHTS_ADDED[side])
         if material is not None:
             amounts.append(material.value)
             if material.value:
@@ -288,7 +245,7 @@ class _Resolver:
         return amounts, because
 
     def _nut_heights(self, places: dict[MeasurementKey, Wanted]) -> None:
-        bass, treble = (self._of_school("nut_height", measure) for measure in _NUT_HEIGHTS)
+        bass, treble = (self._of_school("nut_height", measure) for measure in NUT_HEIGHTS)
         bands: tuple[Band | None, ...] = (None,) * self.count
         if bass is not None and treble is not None:
             bands = bands_across(bass=bass.band, treble=treble.band, count=self.count)
@@ -332,7 +289,7 @@ class _Resolver:
         """Light: to the thin half of each band; full: to the thick half, for shaving over weeks of playing."""
         light = self.chosen["bridge_wood"] == "light"
         found = {}
-        for measure in _GRADED:
+        for measure in GRADED:
             plain = others.get(measure)
             if plain is not None:
                 half = plain.band.lower_half() if light else plain.band.upper_half()
@@ -341,7 +298,7 @@ class _Resolver:
 
     def _relief(self) -> dict[FigureCode, Wanted]:
         found = {}
-        for measure, more in _RELIEFS:
+        for measure, more in RELIEFS:
             plain, added = self._plain(measure), self._of_material(more)
             if plain is not None and added is not None and added.value:
                 plain = Wanted(

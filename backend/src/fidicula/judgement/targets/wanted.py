@@ -64,6 +64,13 @@ class Targets:
     def __getitem__(self, place: MeasurementKey) -> Wanted | None:
         return self.places.get(place)
 
+    def usual_height(self, position: int, count: int) -> float | None:
+        """About what a string of so many stands at, between the outer ones. [mm]"""
+        bass, treble = self.marks or (self[("end_height", 0)], self[("end_height", count - 1)])
+        if bass is None or treble is None:
+            return None
+        return bass.band.aim + (treble.band.aim - bass.band.aim) * position / (count - 1)
+
     def figure(self, code: FigureCode | MeasureCode) -> Wanted | None:
         """What is wanted of something that the bench card does not hold; None where the shop has no figure of it.
 

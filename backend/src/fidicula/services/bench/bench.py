@@ -2,37 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass, replace
+from collections.abc import Callable
+from dataclasses import replace
 from typing import TypeVar
 from uuid import UUID
 
-from fidicula.codes import WorkCode
-from fidicula.core.readings.plain import plain_number, plain_turns
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.domain.readings import Reading
-from fidicula.domain.work_details import (
-    CrownBeside,
-    CrownCut,
-    NutFiled,
-    Plain,
-    PostMoved,
-    PostSet,
-    SlotsFiled,
-    WheelsTurned,
-    WorkDetail,
-)
 from fidicula.domain.works import NewWork
-from fidicula.judgement.assessment.assess import Assessment
-from fidicula.judgement.assessment.course import resting
-from fidicula.judgement.assessment.questions import to_measure_again
-from fidicula.judgement.assessment.thresholds import WORTH_TAKING
-from fidicula.judgement.instruction.instruct import instruct
-from fidicula.judgement.instruction.model import AmountName
 from fidicula.judgement.measures import MEASURES, name_of
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.numerals import short
+from fidicula.services.bench.gates import check_may_be_done, check_not_by_two
+from fidicula.services.bench.said import Said, as_said
 from fidicula.services.bench.taking import Taking, names_a_side, new_reading, of_two
 from fidicula.services.loading.records import (
     at_visit,
@@ -47,7 +30,6 @@ from fidicula.services.loading.records import (
 from fidicula.services.loading.taken_targets import as_found, last_of
 from fidicula.services.people.ranks import check_rank
 from fidicula.tables.rows import row_of
-from fidicula.tables.sound import act_choices
 from fidicula.tables.work import works
 from fidicula.views.sheet.beside import Beside, beside
 from fidicula.views.sheet.build import sheet_of
@@ -56,30 +38,12 @@ from fidicula.views.sheet.cells import card_places
 from fidicula.views.sheet.log import log_lines
 from fidicula.views.sheet.model import BenchSheet, LogLine
 from fidicula.views.sheet.views import Views, views
-from fidicula.words.instructions import wait_words
 from fidicula.words.meanwhile import AT_EARLIER_VISIT
 from fidicula.words.model import Why
-from fidicula.words.names import key_name
-from fidicula.words.numbers import answered, day_and_clock, lower_first
-from fidicula.words.slips import slip_words
 from fidicula.words.whys import whys
 
 OTHER_WORK = "other_work"
 Made = TypeVar("Made")
-
-
-@dataclass(frozen=True)
-class Said:
-    """What is said of a work as it is written down, as typed. words : what it was, for other work.
-
-    filed : at the nut, by string; empty where nothing was. [mm]  turned : turns of the bass and the treble wheel.
-    tension : of the strings, as a post was set.
-    """
-
-    words: str = ""
-    filed: Sequence[str] = ()
-    turned: Sequence[str] = ()
-    tension: str = ""
 
 
 NOTHING_SAID = Said()
@@ -218,7 +182,7 @@ class Bench:
             check_not_by_two(loaded, work, known)
             a = loaded.assess()
             check_may_be_done(a, work)
-            detail = _as_said(a, work, said)
+            detail = as_said(a, work, said)
             uow.log.add_work(NewWork(id=work_id, visit_id=loaded.visit.id, work=work, done_by=by, detail=detail))
 
         return self._change(ticket, add)
@@ -240,122 +204,6 @@ class Bench:
             check_in_house(loaded)
             change(uow, loaded)
             return changed_sheet(uow, ticket)
-
-
-def check_not_by_two(loaded: VisitRecord, kind: WorkCode, known: int | None) -> None:
-    """Raises ConflictError for a work that somebody recorded after the last one that the page knew."""
-    if known is None:
-        return
-    since = next((w for w in reversed(loaded.works) if w.work == kind and w.number > known and not w.taken_back), None)
-    if since is not None:
-        at = since.done_at.astimezone()
-        raise ConflictError(
-            f"{since.done_by} recorded “{works()[kind].label}” at {at:%H:%M} already: "
-            "record it again only if it was done once more"
-        )
-
-
-def _as_said(a: Assessment, kind: str, said: Said) -> WorkDetail:
-    if kind == "nut_filed":
-        return NutFiled(by=_filed(a, said.filed))
-    if kind == "adjusters_turned":
-        return WheelsTurned(turns=_turned(said.turned), words=said.words.strip())
-    if kind == "post_set":
-        if said.tension and said.tension not in act_choices()["tension"]:
-            told = ", ".join(act_choices()["tension"].values())
-            raise RefusedError(f"the strings were {told}; it was “{said.tension}”", field="tension")
-        return PostSet(tension=said.tension, words=said.words.strip())
-    return set_out(a, kind, said.words)
-
-
-MOST_TURNS = 20.0
-
-
-def _turned(typed: Sequence[str]) -> tuple[float | None, ...]:
-    """Raises RefusedError naming the wheel."""
-    found: list[float | None] = []
-    for i, (side, one) in enumerate(zip(("bass", "treble"), typed, strict=False)):
-        value = plain_turns(one) if one.strip() else None
-        if one.strip() and (value is None or abs(value) > MOST_TURNS):
-            raise RefusedError(
-                f"the {side} wheel: “{one}” is no number of turns; 1.5, 1 1/2 or −½ are, to {short(MOST_TURNS)}",
-                field=f"turned.{i}",
-            )
-        found.append(value)
-    return tuple(found) if any(found) else ()
-
-
-MOST_FILED = 5.0
-"""More is no filing. [mm]"""
-
-
-def _filed(a: Assessment, typed: Sequence[str]) -> tuple[float | None, ...]:
-    """Raises RefusedError naming the string."""
-    names = a.state.instrument.string_names
-    if typed and len(typed) != len(names):
-        raise RefusedError(f"say it for each of {len(names)} strings; nothing where nothing was filed", field="filed")
-    found: list[float | None] = []
-    for i, one in enumerate(typed):
-        value = plain_number(one) if one.strip() else 0.0
-        if value is None or not 0 <= value <= MOST_FILED:
-            raise RefusedError(
-                f"{names[i]}: “{one}” is not what was filed; 0 to {short(MOST_FILED)} mm, or nothing",
-                field=f"filed.{i}",
-            )
-        found.append(value or None)
-    return tuple(found)
-
-
-def set_out(a: Assessment, kind: str, words: str) -> WorkDetail:
-    """What a work set out to do, which is part of its record."""
-    strings = a.cut.strings
-    if kind == "crown_cut":
-        return CrownCut(
-            wood=tuple(s.wood for s in strings),
-            drop=tuple(s.drop for s in strings),
-            passes=tuple(s.next_pass if (s.next_pass or 0.0) >= WORTH_TAKING else None for s in strings),
-        )
-    if kind in ("slots_filed", "crown_beside"):
-        told = instruct(a)
-        name: AmountName = "slot_by" if kind == "slots_filed" else "beside"
-        by = told.values(name) if told.records == kind else {}
-        each = tuple(by.get(i) for i in range(len(strings))) if by else ()
-        model = SlotsFiled if kind == "slots_filed" else CrownBeside
-        return model(by=each, words=words.strip())
-    if kind == "nut_filed":
-        return NutFiled(words=words.strip())
-    if kind == "post_moved":
-        return PostMoved(words=words.strip())
-    if kind == "post_set":
-        return PostSet(words=words.strip())
-    if kind == "adjusters_turned":
-        return WheelsTurned(words=words.strip())
-    return Plain(words=words.strip())
-
-
-def check_may_be_done(a: Assessment, kind: WorkCode, *, despite_slips: bool = False) -> None:
-    """Raises ConflictError for a work that a question, a wait, a slip or a reading that does not hold stands before."""
-    barring = a.barring(kind)
-    if barring is not None:
-        raise ConflictError(
-            barring.deciding.says
-            if barring.outcome is None
-            else answered(barring.deciding.title, f"first {lower_first(barring.outcome.label)}, as was decided")
-        )
-    rests = resting(a.state, kind, a.now)
-    if rests is not None:
-        why = wait_words(rests.step, rests.after, rests.reason)
-        raise ConflictError(f"{why}, until {day_and_clock(rests.until)}: or end the wait, with a reason")
-    slip = next((one for one in a.slips if one.stops), None)
-    if kind == "crown_cut" and slip is not None and not despite_slips:
-        raise ConflictError(slip_words(a, slip))
-    if despite_slips:
-        return
-    again = [key_name(a.state.instrument, key) for key in to_measure_again(a.state, kind)]
-    if again:
-        raise ConflictError(f"these readings do not hold any more: measure again {', '.join(again)}")
-    if kind == "crown_cut" and a.cut.state == "none":
-        raise ConflictError("there is no cut to have done yet: measure the heights first")
 
 
 def _find_reading(uow: UnitOfWork, loaded: VisitRecord, reading_id: UUID) -> Reading:

@@ -14,7 +14,7 @@ from fidicula.domain.work_details import CrownCut
 from fidicula.domain.works import NewWork
 from fidicula.judgement.measures import MEASURES, name_of
 from fidicula.judgement.visit_record import VisitRecord
-from fidicula.services.bench.bench import check_may_be_done
+from fidicula.services.bench.gates import check_may_be_done
 from fidicula.services.loading.records import (
     changed_sheet,
     check_in_house,

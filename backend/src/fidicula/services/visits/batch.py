@@ -10,7 +10,8 @@ from fidicula.core.errors import CoreError
 from fidicula.db.unit_of_work import Engine
 from fidicula.domain.errors import ConflictError, MeanwhileError, NotFoundError, RefusedError
 from fidicula.services.adjusting.strings import Stringing, Strings
-from fidicula.services.bench.bench import OTHER_WORK, Bench, Said
+from fidicula.services.bench.bench import OTHER_WORK, Bench
+from fidicula.services.bench.said import Said
 from fidicula.services.shop.following import Followings, TargetsWanted
 from fidicula.services.visits.course import Course
 from fidicula.services.visits.handover.handing import HandingOver, Signature

@@ -5,6 +5,7 @@ from __future__ import annotations
 from fidicula.core.bands import outside_by, side_of_band
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.instruments import Instrument
+from fidicula.domain.readings import Reading
 from fidicula.judgement.assessment.columns import Column, columns
 from fidicula.judgement.assessment.likely import likely_at
 from fidicula.judgement.assessment.model import CutFacts
@@ -82,15 +83,8 @@ def _cell(
         if earlier is not None:
             last_time, _ = column.value(state, place[1], earlier.value, earlier.direction)
         usable = value if usable is not None else None
-    may_be, doubt = likely_at(state, place), None
-    if stand is not None and stand.state == "doubted" and last is not None and last.doubt is not None:
-        doubt = DoubtView(
-            code=last.doubt,
-            value=last.value,
-            sentence=doubt_words(last, state.name(place), row.unit),
-            suggested=last.suggested,
-            may_be_kept=(row.signed or last.value >= 0) and abs(last.value) <= row.largest,
-        )
+    may_be = likely_at(state, place)
+    is_doubted = stand is not None and stand.state == "doubted"
     return Cell(
         measure=place[0],
         position=place[1],
@@ -112,7 +106,7 @@ def _cell(
         told=None if told is None else told.value,
         told_by="" if told is None else derived_by(told.by),
         band=_band_view(wanted, usable if told is None else told.value),
-        doubt=doubt,
+        doubt=_doubt_view(state, place, last) if is_doubted else None,
         stale_because=stand.stale_because if stand is not None else None,
         reading_id=str(last.id) if last else None,
         taken_by=last.taken_by if last else None,
@@ -128,6 +122,19 @@ def _cell(
         is_last_visit=usable is None and told is None and state.last_visit(place) is not None,
         simulated=last is not None and last.simulated,
         likely=None if may_be is None else [round(may_be.low, 2), round(may_be.high, 2)],
+    )
+
+
+def _doubt_view(state: BenchState, place: MeasurementKey, reading: Reading | None) -> DoubtView | None:
+    if reading is None or reading.doubt is None:
+        return None
+    row = MEASURES[place[0]]
+    return DoubtView(
+        code=reading.doubt,
+        value=reading.value,
+        sentence=doubt_words(reading, state.name(place), row.unit),
+        suggested=reading.suggested,
+        may_be_kept=(row.signed or reading.value >= 0) and abs(reading.value) <= row.largest,
     )
 
 

@@ -66,7 +66,15 @@ def log_lines(
         )
         for work in state.works
     ]
-    lines += [
+    lines += _said(state, choices, particulars)
+    return sorted(lines, key=lambda line: line.recorded_at, reverse=True)
+
+
+def _said(
+    state: BenchState, choices: Sequence[tuple[TargetChoice, bool]], particulars: Sequence[Particular]
+) -> list[LogLine]:
+    """What was decided, marked, seen, chosen and written down of it."""
+    lines = [
         _written(
             f"{_question_words(decision.question)} decided",
             _with_reason(_outcome_words(decision), decision.reason),
@@ -110,7 +118,7 @@ def log_lines(
         )
         for line in particulars
     ]
-    return sorted(lines, key=lambda line: line.recorded_at, reverse=True)
+    return lines
 
 
 def _written(what: str, value: str, by: str, at: datetime, *, taken_back: bool = False) -> LogLine:

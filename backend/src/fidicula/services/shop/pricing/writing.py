@@ -11,7 +11,8 @@ from fidicula.domain.work_details import StringsFitted
 from fidicula.domain.works import NewWork, WorkDone
 from fidicula.judgement.pricing.reckoned import Reckoned, ReckonedLine
 from fidicula.judgement.visit_record import VisitRecord
-from fidicula.services.bench.bench import check_may_be_done, set_out
+from fidicula.services.bench.gates import check_may_be_done
+from fidicula.services.bench.said import set_out
 
 _STRINGS = "strings_changed"
 
