@@ -63,11 +63,11 @@ def serve(port: int) -> None:
 
     def bare_rail() -> Response:
         with UnitOfWork(engine, only_reads=True) as uow:
-            return Response(uow.rail.tags({}, {})[0], media_type="application/json")
+            return Response(uow.open_visits.tags({}, {})[0], media_type="application/json")
 
     def bare_known(words: str) -> Response:
         with UnitOfWork(engine, only_reads=True) as uow:
-            return Response(uow.rail.known(words, limit=8), media_type="application/json")
+            return Response(uow.open_visits.known(words, limit=8), media_type="application/json")
 
     for path, route in (("/bench/rail", bare_rail), ("/bench/known", bare_known)):
         app.get(path)(route)

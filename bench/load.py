@@ -25,7 +25,7 @@ from uuid import uuid4
 import psutil
 import uvicorn
 from fastapi import Depends, Request, Response
-from fidicula.api.signed import signed
+from fidicula.api.auth import signed
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.domain.readings import NewReading
 from fidicula.hosting.cluster import free_port
@@ -84,14 +84,14 @@ def serve(port: int) -> None:
 
     def bare_house(request: Request) -> Response:
         with UnitOfWork(engine, only_reads=True) as uow:
-            stamp = uow.rail.stamp()
+            stamp = uow.open_visits.stamp()
             if request.headers.get("if-none-match") == stamp:
                 return Response(status_code=304)
-            return Response(uow.rail.tags({}, {})[0], media_type="application/json")
+            return Response(uow.open_visits.tags({}, {})[0], media_type="application/json")
 
     def bare_find(words: str) -> Response:
         with UnitOfWork(engine, only_reads=True) as uow:
-            return Response(uow.rail.known(words, limit=8), media_type="application/json")
+            return Response(uow.open_visits.known(words, limit=8), media_type="application/json")
 
     routes: list[tuple[str, str, Callable[..., Any]]] = [
         ("POST", "/bench/reading", bare_reading),

@@ -15,7 +15,7 @@ from uuid import uuid4
 
 import uvicorn
 from fastapi import Depends
-from fidicula.api.signed import signed
+from fidicula.api.auth import signed
 from fidicula.cli.demo import demo_sign_ins
 from fidicula.db.unit_of_work import make_engine
 from fidicula.hosting.serving import settle

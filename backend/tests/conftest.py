@@ -15,7 +15,7 @@ import pytest
 from argon2 import PasswordHasher
 from fastapi.testclient import TestClient
 from fidicula.api.app import make_app
-from fidicula.api.signed import COOKIE
+from fidicula.api.auth import COOKIE
 from fidicula.cli.throwaway import filled
 from fidicula.db.unit_of_work import UnitOfWork, make_engine
 from fidicula.hosting.cluster import Cluster

@@ -35,7 +35,7 @@ from fidicula.judgement.instruction.model import Instruction
 from fidicula.judgement.measures import MEASURES
 from fidicula.judgement.targets.rules import make_rules
 from fidicula.judgement.visit_record import VisitRecord
-from fidicula.tables.course import questions
+from fidicula.tables.workflow import questions
 from fidicula.views.sheet.build import sheet_of
 from fidicula.views.sheet.model import BenchSheet
 

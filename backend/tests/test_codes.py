@@ -11,11 +11,10 @@ from pathlib import Path
 import pytest
 from fidicula.cli.codes import as_python, as_typescript
 from fidicula.judgement.assessment.assess import Assessment
-from fidicula.judgement.assessment.course import rest_at, resting
 from fidicula.judgement.assessment.held import single_known_to
+from fidicula.judgement.assessment.workflow import rest_at, resting
 from fidicula.judgement.instruction.amounts import told
 from fidicula.judgement.measures import said_of_all
-from fidicula.tables.course import instructions, questions, steps, steps_for, visit_kinds
 from fidicula.tables.figures import figure_measures
 from fidicula.tables.measures import measures
 from fidicula.tables.parts import parts
@@ -23,6 +22,7 @@ from fidicula.tables.pricing import jobs, work_steps
 from fidicula.tables.schools import questions as target_questions
 from fidicula.tables.signs import computed_signs, findings, items, sign_code
 from fidicula.tables.work import tools, works
+from fidicula.tables.workflow import instructions, questions, steps, steps_for, visit_kinds
 from fidicula.words.instructions import record_label
 
 from .scenario import measured

@@ -7,9 +7,9 @@ from typing import Any
 
 from fastapi import FastAPI
 
-from fidicula.api.answers import Answers
 from fidicula.api.app import make_app
 from fidicula.api.pairing import PairedOnly
+from fidicula.api.response_middleware import Answers
 from fidicula.db.changes import Changes
 from fidicula.db.unit_of_work import make_engine
 from fidicula.devices.standins.caliper import FAULTS, StandInCaliper
@@ -41,7 +41,6 @@ from fidicula.services.shop.shelf import Shelf
 from fidicula.services.shop.tool_checks import ToolChecks
 from fidicula.services.visits.batch import Batch
 from fidicula.services.visits.belongings import Belongings
-from fidicula.services.visits.course import Course
 from fidicula.services.visits.damage import Damages
 from fidicula.services.visits.handover.handing import HandingOver
 from fidicula.services.visits.handover.shop_points import ClosingPoints
@@ -53,6 +52,7 @@ from fidicula.services.visits.particulars import Particulars
 from fidicula.services.visits.photos import Photos
 from fidicula.services.visits.screening import Screening
 from fidicula.services.visits.templates import Templates
+from fidicula.services.visits.workflow import Workflow
 from fidicula.settings import Settings
 
 Application = Callable[..., Any]
@@ -92,7 +92,7 @@ def give_services(
     app.state.bench = Bench(engine)
     app.state.redoing = Redoing(engine)
     app.state.slips = Slips(engine)
-    app.state.course = Course(engine)
+    app.state.workflow = Workflow(engine)
     app.state.tool_checks = ToolChecks(engine)
     app.state.particulars = Particulars(engine)
     app.state.photos = Photos(engine, StandInCamera() if stand_ins else None)

@@ -13,7 +13,7 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.api import bodies
+from fidicula.api import body_limits as bodies
 from fidicula.hosting.serving import serving
 from sqlalchemy import Engine, text
 

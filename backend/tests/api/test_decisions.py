@@ -6,7 +6,7 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.tables.course import questions
+from fidicula.tables.workflow import questions
 
 from .test_bench import Bench
 from .test_gates import take_for_sure

@@ -14,7 +14,7 @@ from sqlalchemy import func, select
 from .people import FIGURE, ILSE, PINS, reading
 from .planning import Plan
 from .sounding import MOVE, Session
-from .test_course import in_hours
+from .test_workflow import in_hours
 from .test_photos import photograph
 
 Made = tuple[str, dict[str, Any], dict[str, Any]]

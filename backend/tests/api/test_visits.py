@@ -184,7 +184,7 @@ def test_days_and_words_that_cannot_be_name_their_field(
 def test_a_hand_is_known_from_the_visits_that_were_handed_over(client: TestClient, demo: Engine) -> None:
     """Four readings of each string within hundredths: the next instrument's readings are known better by it.
 
-    Taking the hand-over back takes the lesson back.
+    ReadingInput the hand-over back takes the lesson back.
     """
     other = Bench(client, "RW-106")
 

@@ -14,7 +14,7 @@ from fidicula.cli.opening import StartError, migrated
 from fidicula.db.migrate import NewerSchemaError, config_for, upgrade
 from fidicula.db.migrations.fits import COLUMNS, condition, name_of
 from fidicula.db.schema import metadata
-from fidicula.db.unit_of_work import DoesNotFitError, as_ours, make_engine
+from fidicula.db.unit_of_work import DoesNotFitError, translate_db_error, make_engine
 from sqlalchemy import Engine, inspect, text
 from sqlalchemy.exc import DBAPIError
 
@@ -103,4 +103,4 @@ def test_what_is_beyond_the_limits_comes_in_by_no_way(empty: Engine, table: str,
     row = text(f"INSERT INTO {table} ({', '.join(values)}) VALUES ({', '.join(f':{name}' for name in values)})")
     with empty.connect() as connection, pytest.raises(DBAPIError) as refused:
         connection.execute(row, values)
-    assert isinstance(as_ours(refused.value), DoesNotFitError)
+    assert isinstance(translate_db_error(refused.value), DoesNotFitError)

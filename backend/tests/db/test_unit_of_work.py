@@ -8,7 +8,7 @@ from uuid import uuid4
 
 import pytest
 from fastapi.testclient import TestClient
-from fidicula.api.signed import COOKIE
+from fidicula.api.auth import COOKIE
 from fidicula.db.unit_of_work import DatabaseAwayError, UnitOfWork, make_engine
 from fidicula.domain.strings import SetString, StringSet
 from fidicula.domain.targets import FigureEntry

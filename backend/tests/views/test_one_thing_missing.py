@@ -9,7 +9,7 @@ from functools import cache
 import pytest
 from fidicula.codes import MeasureCode
 from fidicula.judgement.assessment.assess import Assessment
-from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.held import ResolvedValue
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.instruction.instruct import instruct
 from fidicula.judgement.measures import CARD
@@ -45,7 +45,7 @@ def asking(family: str) -> dict[str, set[str]]:
 
             def noted(
                 self: BenchState, measure: MeasureCode, position: int | None = None, page: str = name
-            ) -> Held | None:
+            ) -> ResolvedValue | None:
                 found[measure].add(page)
                 return held(self, measure, position)
 

@@ -20,7 +20,6 @@ from fidicula.api import (
     bench,
     changes,
     compute,
-    course,
     damage,
     devices,
     errors,
@@ -40,9 +39,10 @@ from fidicula.api import (
     strings,
     tools,
 )
-from fidicula.api.answers import Answers
-from fidicula.api.bodies import Bodies
-from fidicula.api.signed import signed
+from fidicula.api import workflow as course
+from fidicula.api.auth import signed
+from fidicula.api.body_limits import Bodies
+from fidicula.api.response_middleware import Answers
 
 _OPEN = (running.router, people.open_router)
 """These answer without a session, as the stateless computations do."""

@@ -12,9 +12,9 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import FileResponse
 from pydantic import Field
 
+from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Label, Ticket
 from fidicula.db.unit_of_work import Engine
 from fidicula.domain.errors import RefusedError

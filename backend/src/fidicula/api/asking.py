@@ -8,9 +8,9 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Request
 from pydantic import Field
 
+from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Label
 from fidicula.services.asking.asking import LONGEST, Answer, Asking, KeptQuestion
 from fidicula.services.asking.complete import Completion

@@ -6,8 +6,8 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query, Request
 
+from fidicula.api.auth import may
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import may
 from fidicula.api.words import Ticket
 from fidicula.services.people.audit import Audit, AuditLine
 

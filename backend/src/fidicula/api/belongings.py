@@ -8,9 +8,9 @@ from uuid import UUID
 from fastapi import APIRouter, Request
 from pydantic import Field
 
+from fidicula.api.auth import Acting
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting
 from fidicula.api.words import Day, Sentence, Ticket
 from fidicula.services.visits.belongings import Belongings, BelongingsView, BelongingTyped
 

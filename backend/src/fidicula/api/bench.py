@@ -10,15 +10,15 @@ from fastapi import APIRouter, Request, Response
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
 
 from fidicula import limits
+from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Sentence, Ticket
 from fidicula.domain.errors import ForbiddenError
 from fidicula.services.bench.bench import Bench
 from fidicula.services.bench.putting_right import Slips
 from fidicula.services.bench.redoing import Redoing
 from fidicula.services.bench.said import Said
-from fidicula.services.bench.taking import Taking
+from fidicula.services.bench.taking import ReadingInput
 from fidicula.services.people.roles import MAY
 from fidicula.views.sheet.beside import Beside
 from fidicula.views.sheet.cell import CardPlace
@@ -144,7 +144,7 @@ def log(request: Request, ticket: Ticket) -> list[LogLine]:
 def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Acting) -> Response:
     """Keep a reading; the same id again changes nothing. With `Prefer: return=minimal` the sheet may be left out."""
     taken_at: datetime = body.taken_at
-    taking = Taking(
+    taking = ReadingInput(
         id=body.id,
         measure=body.measure,
         position=body.position,

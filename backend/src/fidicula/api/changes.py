@@ -10,7 +10,7 @@ from fastapi import APIRouter, Request
 from fastapi.concurrency import run_in_threadpool
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 
-from fidicula.api.signed import Signed
+from fidicula.api.auth import Signed
 from fidicula.db.changes import Changes
 from fidicula.domain.errors import NotSignedInError
 from fidicula.services.metrics import note_listening

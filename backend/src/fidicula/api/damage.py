@@ -8,9 +8,9 @@ from uuid import UUID
 from fastapi import APIRouter, Request
 from pydantic import Field
 
+from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Label, Sentence, Strokes, Ticket
 from fidicula.services.visits.damage import Damages, DamageView, LookTyped
 

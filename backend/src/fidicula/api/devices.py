@@ -7,9 +7,9 @@ from typing import Annotated
 from fastapi import APIRouter, Request
 from pydantic import Field
 
+from fidicula.api.auth import may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import may
 from fidicula.api.words import Ticket
 from fidicula.judgement.measures import measure_code
 from fidicula.services.bench.devices_at_bench import DevicesAtBench, Shown

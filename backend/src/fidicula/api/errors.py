@@ -32,7 +32,7 @@ from fidicula.domain.errors import (
     ServiceError,
     TooManyGuessesError,
 )
-from fidicula.services.journal import journal
+from fidicula.services.logging import journal
 
 
 def _answer(status: int, items: list[RefusalItem]) -> JSONResponse:

@@ -8,8 +8,8 @@ from uuid import UUID
 from fastapi import APIRouter, Depends, Request
 from pydantic import BaseModel, ConfigDict, Field
 
+from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence
 from fidicula.judgement.measures import figure_code
 from fidicula.services.shop.figures import FigureLine, Figures, FigureTyped

@@ -10,8 +10,8 @@ from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula import limits
+from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Day, Family, Label, Sentence, Story, Ticket, TicketTyped
 from fidicula.domain.instruments import ASKED
 from fidicula.services.visits.arrivals import Arrival, VisitAsked

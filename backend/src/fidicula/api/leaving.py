@@ -8,9 +8,9 @@ from uuid import UUID
 from fastapi import APIRouter, Request
 from pydantic import Field
 
+from fidicula.api.auth import Acting, Signed, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, Signed, may
 from fidicula.api.words import Day, Family, Label, Sentence, Story, Strokes, Ticket
 from fidicula.services.people.people import People
 from fidicula.services.visits.handover.handing import DueView, HandingOver, Signature

@@ -8,9 +8,9 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Request
 from pydantic import Field
 
+from fidicula.api.auth import Acting, Signed, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, Signed, may
 from fidicula.api.words import Day, Label, Sentence
 from fidicula.services.adjusting.strings import Stringing
 from fidicula.services.people.people import People

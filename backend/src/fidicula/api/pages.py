@@ -9,9 +9,9 @@ from uuid import UUID
 from fastapi import APIRouter, Path, Request, Response
 from pydantic import Field
 
+from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Ticket
 from fidicula.services.adjusting.strings import Strings
 from fidicula.services.shop.shelf import Shelf, ShelfView

@@ -17,7 +17,7 @@ from starlette.requests import Request
 from starlette.responses import HTMLResponse, JSONResponse, RedirectResponse, Response
 from starlette.types import ASGIApp, Receive, Scope, Send
 
-from fidicula.api.signed import BROWSER_COOKIE
+from fidicula.api.auth import BROWSER_COOKIE
 from fidicula.db.unit_of_work import DatabaseError
 from fidicula.services.metrics import note_wrong_guess
 from fidicula.services.people.browsers import Browsers, name_of

@@ -8,8 +8,8 @@ from uuid import UUID
 from fastapi import APIRouter, Depends, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
+from fidicula.api.auth import BROWSER_COOKIE, COOKIE, Acting, Browser, Signed, may, people_of
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import BROWSER_COOKIE, COOKIE, Acting, Browser, Signed, may, people_of
 from fidicula.api.words import Label
 from fidicula.services.people.browsers import Browsers, BrowserView
 from fidicula.services.people.people import Asking, LetIn, People, PersonView, SignedIn

@@ -8,9 +8,9 @@ from uuid import UUID
 from fastapi import APIRouter, Request, Response
 from pydantic import Field
 
+from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Story, Strokes, Ticket
 from fidicula.documents.estimate import EstimatePaper
 from fidicula.services.shop.pricing.approving import Approving

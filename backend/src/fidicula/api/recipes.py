@@ -8,8 +8,8 @@ from uuid import UUID
 from fastapi import APIRouter, Depends, Path, Request
 from pydantic import BaseModel, ConfigDict, Field
 
+from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Family, Label, Sentence, Ticket
 from fidicula.judgement.measures import measure_code
 from fidicula.services.shop.following import Following, Followings, Preview, TargetsWanted

@@ -9,10 +9,10 @@ from fastapi import APIRouter, Path, Query, Request, Response
 from fastapi.concurrency import run_in_threadpool
 from pydantic import Field
 
+from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.photos import file_answer
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Day, Label, Sentence, Story, Ticket
 from fidicula.services.adjusting.recordings import Recordings
 from fidicula.services.adjusting.sound import Sound

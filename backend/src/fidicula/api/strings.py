@@ -8,9 +8,9 @@ from uuid import UUID
 from fastapi import APIRouter, Request, Response
 from pydantic import Field
 
+from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body, answer
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Day, Label, Sentence, Ticket
 from fidicula.services.adjusting.strings import OwnSet, Stringing, Strings
 from fidicula.views.adjustments.strings_on import StringsView

@@ -7,9 +7,9 @@ from typing import Annotated
 from fastapi import APIRouter, Path, Request
 from pydantic import Field
 
-from fidicula.api.course import MarkBody
+from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
+from fidicula.api.workflow import MarkBody
 from fidicula.services.shop.tool_checks import MOST, ToolChecked, ToolChecks, ToolRecord
 
 router = APIRouter(prefix="/api", tags=["tools"], responses=RESPONSES)

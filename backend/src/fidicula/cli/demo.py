@@ -21,7 +21,7 @@ from fidicula.domain.works import NewWork
 from fidicula.judgement.measures import MEASURES
 from fidicula.services.adjusting.strings import Stringing, Strings
 from fidicula.services.bench.bench import Bench
-from fidicula.services.bench.taking import Taking
+from fidicula.services.bench.taking import ReadingInput
 from fidicula.services.people.persons import PersonTyped, changed_person
 from fidicula.services.shop.figures import Figures, FigureTyped
 from fidicula.services.shop.following import Followings, TargetsWanted
@@ -29,8 +29,8 @@ from fidicula.services.shop.pricing.settings import Settings
 from fidicula.services.shop.recipes import Recipes
 from fidicula.services.shop.tool_checks import ToolChecks
 from fidicula.services.visits.arrivals import Arrival, VisitAsked
-from fidicula.services.visits.course import Course
 from fidicula.services.visits.house import House
+from fidicula.services.visits.workflow import Workflow
 from fidicula.tables.figures import FigureKey
 
 
@@ -163,7 +163,7 @@ def _load_instrument(
         for position, value in enumerate([values] if single else values):
             if value is None:
                 continue
-            taking = Taking(
+            taking = ReadingInput(
                 id=uuid4(),
                 measure=measure,
                 position=None if single else position,
@@ -200,7 +200,7 @@ def _came(engine: Engine, ticket: str, *, days_ago: int) -> None:
 
 def _load_course(engine: Engine, ticket: str, entry: dict[str, Any], *, by: str) -> None:
     """What was seen, decided and done, and whether it went home again."""
-    course, bench = Course(engine), Bench(engine)
+    course, bench = Workflow(engine), Bench(engine)
     for item, found in entry.get("seen", {}).items():
         course.see(ticket, item, seen_id=uuid4(), found=found, verdict="", words="", by=by)
     for made in entry.get("decisions", []):

@@ -16,7 +16,7 @@ from fidicula.services.adjusting.recordings import Recordings
 from fidicula.services.adjusting.sound import Sound
 from fidicula.services.adjusting.typed_acts import HeardTyped, MoveTyped, PostTyped
 from fidicula.services.bench.bench import Bench
-from fidicula.services.bench.taking import Taking
+from fidicula.services.bench.taking import ReadingInput
 
 
 def days_on(days: int | None) -> date | None:
@@ -66,7 +66,7 @@ def _rated(event: dict[str, Any]) -> dict[str, int]:
 def _take(
     bench: Bench, ticket: str, measure: MeasureCode, position: int | None, typed: str, *, after_work: int, by: str
 ) -> None:
-    taking = Taking(
+    taking = ReadingInput(
         id=uuid4(),
         measure=measure,
         position=position,

@@ -28,7 +28,7 @@ from fidicula.hosting.server import RunningCluster
 from fidicula.hosting.serving import settle
 from fidicula.hosting.watch import Watch
 from fidicula.main import Application, create_app, for_paired_devices
-from fidicula.services.journal import journal, keep_journal
+from fidicula.services.logging import journal, keep_log
 from fidicula.services.metrics import note_database_restart
 from fidicula.settings import Settings
 
@@ -174,7 +174,7 @@ def _serve(port: int, *, demo: bool, fresh: bool, lan: str) -> None:
     signal.signal(signal.SIGTERM, lambda *_: os.kill(os.getpid(), signal.SIGINT))
     settings = Settings()
     folder = settings.state or default_home(settings.root)
-    keep_journal((settings.state or settings.root / ".state") / "application.log")
+    keep_log((settings.state or settings.root / ".state") / "application.log")
     with database("fidicula_demo" if demo else "fidicula", demo=demo, fresh=fresh) as found:
         app = create_app(
             Settings(database_url=found.url, lan_address=lan, stand_ins=demo or settings.stand_ins),

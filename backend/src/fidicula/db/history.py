@@ -8,8 +8,8 @@ from sqlalchemy import ColumnElement, Connection, RowMapping, Table, func, selec
 from sqlalchemy.dialects.postgresql import distinct_on
 
 from fidicula.db import schema
-from fidicula.db.course import mark_of, seen_of
 from fidicula.db.log import decision_of, reading_of, work_of
+from fidicula.db.workflow import mark_of, seen_of
 from fidicula.domain.photos import Photo
 from fidicula.domain.readings import Reading
 from fidicula.domain.visits import CourseMark, Decision, Seen

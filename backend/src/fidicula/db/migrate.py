@@ -11,7 +11,7 @@ from alembic.script import ScriptDirectory
 from sqlalchemy import Engine
 from sqlalchemy.exc import DBAPIError
 
-from fidicula.db.unit_of_work import as_ours
+from fidicula.db.unit_of_work import translate_db_error
 
 
 def _config() -> Config:
@@ -68,4 +68,4 @@ def upgrade(engine: Engine) -> None:
                 holding.exec_driver_sql("RESET lock_timeout")
                 holding.exec_driver_sql("RESET statement_timeout")
     except DBAPIError as error:
-        raise as_ours(error) or error from error
+        raise translate_db_error(error) or error from error

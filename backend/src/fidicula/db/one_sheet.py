@@ -17,12 +17,12 @@ from fidicula.codes import WorkCode
 from fidicula.core.readings.estimate import Repeats
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.db import schema
-from fidicula.db.course import mark_of, seen_of
 from fidicula.db.damage import look_of
 from fidicula.db.instruments import BY_TICKET, LOCK, instrument_and_visit_of, last_time_of
 from fidicula.db.lessons import hands_learnt
 from fidicula.db.log import decision_of, reading_of, work_of
 from fidicula.db.shop_rules import RULES_STAMP
+from fidicula.db.workflow import mark_of, seen_of
 from fidicula.domain.damage import DamageLook
 from fidicula.domain.instruments import Instrument
 from fidicula.domain.lessons import Learnt

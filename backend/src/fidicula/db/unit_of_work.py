@@ -20,7 +20,6 @@ from fidicula.db.asking import Asking
 from fidicula.db.audit import Audit
 from fidicula.db.belongings import Belongings
 from fidicula.db.browsers import Browsers
-from fidicula.db.course import Course
 from fidicula.db.damage import Damage
 from fidicula.db.entries import check_entry, keep_entry
 from fidicula.db.history import History
@@ -29,10 +28,10 @@ from fidicula.db.leaving import Leaving
 from fidicula.db.lessons import Lessons
 from fidicula.db.log import Log
 from fidicula.db.one_sheet import OneSheet
+from fidicula.db.open_visits import OpenVisits
 from fidicula.db.people import People
 from fidicula.db.photos import Photos
 from fidicula.db.plan import Plan
-from fidicula.db.rail import RailOfTags
 from fidicula.db.shelf import Shelf
 from fidicula.db.shop_rules import ShopRules
 from fidicula.db.sound import Sound
@@ -41,6 +40,7 @@ from fidicula.db.string_sets import StringSets
 from fidicula.db.undone import Undone
 from fidicula.db.visit_lines import VisitLineReader
 from fidicula.db.visits import Visits
+from fidicula.db.workflow import WorkflowLog
 
 
 class DatabaseError(Exception):
@@ -82,7 +82,7 @@ _BY_STATE: dict[str, type[DatabaseError]] = {
 """PostgreSQL's own codes of errors."""
 
 
-def as_ours(error: BaseException | None) -> DatabaseError | None:
+def translate_db_error(error: BaseException | None) -> DatabaseError | None:
     """What an error of the driver means here; None for one that is a mistake of the program."""
     if isinstance(error, PoolTimeoutError):
         return DatabaseBusyError("every connection is taken")
@@ -140,15 +140,15 @@ class UnitOfWork:
             if self.only_reads:
                 self._connection.execution_options(isolation_level="AUTOCOMMIT")
         except (DBAPIError, PoolTimeoutError) as error:
-            raise as_ours(error) or error from error
+            raise translate_db_error(error) or error from error
         self.instruments = Instruments(self._connection)
-        self.rail = RailOfTags(self._connection)
+        self.open_visits = OpenVisits(self._connection)
         self.visits = Visits(self._connection)
         self.string_sets = StringSets(self._connection)
         self.log = Log(self._connection)
         self.undone = Undone(self._connection)
         self.lessons = Lessons(self._connection)
-        self.course = Course(self._connection)
+        self.workflow = WorkflowLog(self._connection)
         self.one_sheet = OneSheet(self._connection)
         self.photos = Photos(self._connection)
         self.shelf = Shelf(self._connection)
@@ -175,8 +175,8 @@ class UnitOfWork:
             self._connection.close()
         except DBAPIError as closing:
             if error is None:
-                raise as_ours(closing) or closing from closing
-        ours = as_ours(error)
+                raise translate_db_error(closing) or closing from closing
+        ours = translate_db_error(error)
         if ours is not None:
             raise ours from error
 

@@ -100,7 +100,7 @@ class CourseMark:
 
 
 @dataclass(frozen=True)
-class RailEntry:
+class OpenVisit:
     """What the rail needs of an instrument in the house."""
 
     instrument: Instrument

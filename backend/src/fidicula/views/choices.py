@@ -9,10 +9,10 @@ from fidicula.codes import MeasureCode, ToolCode
 from fidicula.domain.tickets import next_ticket
 from fidicula.judgement.measures import MEASURES
 from fidicula.tables import figures
-from fidicula.tables.course import visit_kinds
 from fidicula.tables.parts import parts
 from fidicula.tables.sound import act_choices
 from fidicula.tables.work import OF_ONE, tools, works
+from fidicula.tables.workflow import visit_kinds
 from fidicula.views.sheet.model import Choice
 
 MATERIALS = ("synthetic", "steel", "gut")

@@ -21,8 +21,8 @@ from fidicula.domain.asking import (
 )
 from fidicula.judgement.measures import MEASURES
 from fidicula.numerals import number, of_unit, short
-from fidicula.tables.course import visit_kinds
 from fidicula.tables.work import works
+from fidicula.tables.workflow import visit_kinds
 from fidicula.words.names import of_all
 from fidicula.words.numbers import day_and_year, listed, lower_first, plural, sentence, times
 

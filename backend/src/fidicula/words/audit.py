@@ -6,11 +6,11 @@ from collections.abc import Mapping, Sequence
 
 from fidicula.judgement.measures import MEASURES, name_of
 from fidicula.numerals import short
-from fidicula.tables.course import questions, steps, visit_kinds
 from fidicula.tables.damage import STATES, damage_kinds
 from fidicula.tables.rows import row_of
 from fidicula.tables.signs import VERDICTS, items
 from fidicula.tables.work import works
+from fidicula.tables.workflow import questions, steps, visit_kinds
 
 _ACTS = {
     "person.added": "Person added",

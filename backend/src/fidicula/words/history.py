@@ -7,9 +7,9 @@ from fidicula.domain.visits import Decision, Seen
 from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.questions import outcome_of
 from fidicula.numerals import short
-from fidicula.tables.course import questions
 from fidicula.tables.signs import VERDICTS, findings, items
 from fidicula.tables.work import works
+from fidicula.tables.workflow import questions
 from fidicula.words.acts import act_words
 from fidicula.words.numbers import answered, sentence
 

@@ -12,10 +12,10 @@ from fidicula.judgement.assessment.damage import damage_marks
 from fidicula.judgement.assessment.thresholds import strings_in_band
 from fidicula.judgement.instruction.model import Instruction
 from fidicula.numerals import short
-from fidicula.tables.course import instructions, steps, waits
 from fidicula.tables.rows import row_of
 from fidicula.tables.sound import act_choices
 from fidicula.tables.work import works
+from fidicula.tables.workflow import instructions, steps, waits
 from fidicula.words.measuring import instruction_label, measure, to_aim
 from fidicula.words.model import Phrase
 from fidicula.words.names import key_name, key_names, sign_name
@@ -71,9 +71,9 @@ def caution_of(found: Instruction, a: Assessment | None = None) -> str | None:
     return f"{danger or ''} The post was set {how}: it may fall as they slacken.".strip()
 
 
-def rail_words() -> dict[str, str]:
+def open_visit_words() -> dict[str, str]:
     """What the rail calls each instruction, each work done, and each step and question that is waited for."""
-    from fidicula.tables.course import questions
+    from fidicula.tables.workflow import questions
 
     found: dict[str, str] = {row.instruction: row.label for row in instructions().values()}
     found[UNREADABLE] = "cannot be read"

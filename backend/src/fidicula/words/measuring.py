@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from fidicula.codes import InstructionCode
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.core.work.landing import needed_for
+from fidicula.core.work.convergence import needed_for
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.thresholds import WORTH_TAKING, strings_in_band
 from fidicula.judgement.instruction.model import Instruction
 from fidicula.judgement.instruction.role import speaks_of_wood
 from fidicula.numerals import number
-from fidicula.tables.course import instructions
+from fidicula.tables.workflow import instructions
 from fidicula.words.model import Phrase
 from fidicula.words.names import key_names
 from fidicula.words.numbers import give_or_take, listed, sentence, times, to_take

@@ -10,11 +10,11 @@ from fidicula.core.pricing.estimate import Weight
 from fidicula.core.pricing.minutes import LAST, Minutes
 from fidicula.core.pricing.money import Span
 from fidicula.numerals import short
-from fidicula.tables.course import questions
 from fidicula.tables.measures import measures
 from fidicula.tables.pricing import Grade
 from fidicula.tables.signs import findings
 from fidicula.tables.work import invalidations, works
+from fidicula.tables.workflow import questions
 from fidicula.words.numbers import listed, money, percent, plural
 
 GRADES: Mapping[Grade, str] = {

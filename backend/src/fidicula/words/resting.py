@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from fidicula.codes import StepCode
 from fidicula.judgement.assessment.assess import Assessment
-from fidicula.judgement.assessment.course import rest_at
 from fidicula.judgement.assessment.inspection import without_tension
-from fidicula.tables.course import questions
+from fidicula.judgement.assessment.workflow import rest_at
+from fidicula.tables.workflow import questions
 from fidicula.words.instructions import wait_words
 from fidicula.words.numbers import day_and_clock, sentence
 

@@ -5,9 +5,9 @@ from __future__ import annotations
 from datetime import datetime
 
 from fidicula.judgement.assessment.state import BenchState
-from fidicula.tables.course import steps
 from fidicula.tables.signs import items
 from fidicula.tables.work import works as work_rows
+from fidicula.tables.workflow import steps
 from fidicula.words.model import Undoable
 from fidicula.words.names import key_name
 

@@ -6,14 +6,14 @@ from fidicula.codes import ToolCode
 from fidicula.core.fitting.bridge_wood import over_pencil
 from fidicula.core.fitting.tailpiece import nearest_eighth
 from fidicula.core.rounding import rounded_down
-from fidicula.core.work.landing import LEFT_ALONE
+from fidicula.core.work.convergence import LEFT_ALONE
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.thresholds import FIRST_STOP, WORTH_MOVING, WORTH_TAKING
 from fidicula.judgement.instruction.model import AmountName, Instruction
 from fidicula.numerals import number, short
-from fidicula.tables.course import steps
 from fidicula.tables.schools import school
 from fidicula.tables.work import tools
+from fidicula.tables.workflow import steps
 from fidicula.words.amounts import by_string, one
 from fidicula.words.model import Phrase
 from fidicula.words.numbers import give_or_take, listed, sentence, to_take, told_within, turns_words

@@ -5,9 +5,9 @@ from __future__ import annotations
 import pytest
 from fidicula.judgement.assessment.parts import PartAssessment, part_of
 from fidicula.judgement.measures import MEASURES
-from fidicula.tables.course import questions
 from fidicula.tables.parts import parts
 from fidicula.tables.signs import items
+from fidicula.tables.workflow import questions
 
 from ...scenario import Bench, measured
 

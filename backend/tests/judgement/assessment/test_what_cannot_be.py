@@ -9,7 +9,7 @@ from fidicula.codes import FigureCode, MeasureCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.assessment.findings import spacing
-from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.held import ResolvedValue
 from fidicula.judgement.assessment.leaning import tilt_of, width_at_bridge
 from fidicula.judgement.instruction import amounts
 from fidicula.judgement.instruction.instruct import instruct
@@ -35,13 +35,13 @@ class Few:
 
     values: dict[MeasurementKey, float] = field(default_factory=dict)
 
-    def held(self, measure: MeasureCode, position: int | None = None) -> Held | None:
+    def held(self, measure: MeasureCode, position: int | None = None) -> ResolvedValue | None:
         value = self.values.get((measure, position))
-        return None if value is None else Held(value, False, 0.1, "read")
+        return None if value is None else ResolvedValue(value, False, 0.1, "read")
 
     def read_or_figure(
         self, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
-    ) -> Held | None:
+    ) -> ResolvedValue | None:
         del figure
         return self.held(measure, position)
 

@@ -16,12 +16,12 @@ from fidicula.domain.readings import LastTime
 from fidicula.domain.work_details import CrownCut, SlotsFiled, WorkDetail
 from fidicula.judgement.assessment.thresholds import strings_in_band
 from fidicula.judgement.instruction.instruct import instruct
-from fidicula.tables.course import instructions
 from fidicula.tables.figures import FigureBook
 from fidicula.tables.parts import parts
 from fidicula.tables.schools import schools_for
 from fidicula.tables.signs import findings
 from fidicula.tables.work import works
+from fidicula.tables.workflow import instructions
 
 from ...scenario import Bench, days
 from ...views.test_where_it_turns import in_order

@@ -8,7 +8,7 @@ from datetime import timedelta
 import pytest
 from fidicula.core.readings.settling import still_settles
 from fidicula.core.rounding import rounded_down
-from fidicula.core.work.landing import MISSES
+from fidicula.core.work.convergence import MISSES
 from fidicula.domain.work_details import CrownBeside, CrownCut
 from fidicula.words.numbers import to_take
 from fidicula.words.whys import whys

@@ -7,7 +7,7 @@ from pathlib import Path
 import pytest
 from fidicula.codes import OutcomeCode, QuestionCode
 from fidicula.core.fitting.tailpiece import StringChange, adjuster_legs
-from fidicula.tables.course import instructions, questions
+from fidicula.tables.workflow import instructions, questions
 
 from ...looked_over import check, lines
 from ...scenario import NOW, Bench, days, measured

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import pytest
 from fidicula.codes import FindingCode, WorkCode
-from fidicula.tables.course import questions
 from fidicula.tables.signs import findings
 from fidicula.tables.work import works
+from fidicula.tables.workflow import questions
 
 from ...scenario import Bench, measured
 

@@ -8,11 +8,11 @@ from typing import Any
 import pytest
 from fidicula.codes import VisitKindCode
 from fidicula.judgement.instruction.instruct import instruct
-from fidicula.tables.course import questions
 from fidicula.tables.figures import FigureBook
 from fidicula.tables.schools import schools_for, shipped_recipes
 from fidicula.tables.signs import findings
 from fidicula.tables.sound import advice
+from fidicula.tables.workflow import questions
 from fidicula.views.sheet.lines import target_lines
 from fidicula.words.instructions import phrase
 

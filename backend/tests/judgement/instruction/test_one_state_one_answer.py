@@ -5,7 +5,7 @@ from __future__ import annotations
 import pytest
 from fidicula.codes import VisitKindCode
 from fidicula.domain.work_details import SlotsFiled
-from fidicula.tables.course import visit_kinds
+from fidicula.tables.workflow import visit_kinds
 
 from ...scenario import Bench, cut_roughly, measured
 

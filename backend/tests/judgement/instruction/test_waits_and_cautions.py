@@ -8,9 +8,9 @@ import pytest
 from fidicula.codes import VisitKindCode, WorkCode
 from fidicula.domain.errors import ConflictError
 from fidicula.services.bench.gates import check_may_be_done
-from fidicula.tables.course import UNDER_TENSION, instructions, steps, visit_kinds, waits
 from fidicula.tables.pricing import work_steps
 from fidicula.tables.work import works
+from fidicula.tables.workflow import UNDER_TENSION, instructions, steps, visit_kinds, waits
 
 from ...scenario import Bench, measured
 

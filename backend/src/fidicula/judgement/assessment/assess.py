@@ -9,18 +9,18 @@ from datetime import datetime
 from fidicula.codes import QuestionCode, SignCode, TargetQuestionCode, WorkCode
 from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.computing import Computed, Impossibility, compute
-from fidicula.judgement.assessment.course import course_of
 from fidicula.judgement.assessment.cut import cut_facts
-from fidicula.judgement.assessment.model import CutFacts, Question, Slip, StopAssessment
+from fidicula.judgement.assessment.model import CutFacts, Question, Slip, StepAssessment
 from fidicula.judgement.assessment.parts import PartAssessment, parts_of
 from fidicula.judgement.assessment.projection import JudgedProjection, judged_projection
 from fidicula.judgement.assessment.questions import questions_asked
 from fidicula.judgement.assessment.signs import signs_of
 from fidicula.judgement.assessment.slips import slips_of
 from fidicula.judgement.assessment.state import BenchState
+from fidicula.judgement.assessment.workflow import course_of
 from fidicula.judgement.targets.rules import Rules
-from fidicula.tables.course import questions
 from fidicula.tables.work import works
+from fidicula.tables.workflow import questions
 
 
 @dataclass(frozen=True)
@@ -46,7 +46,7 @@ class Assessment:
     questions: tuple[Question, ...]
     slips: tuple[Slip, ...]
     blanks: tuple[float, ...]
-    stops: tuple[StopAssessment, ...]
+    stops: tuple[StepAssessment, ...]
     parts: tuple[PartAssessment, ...]
 
     def question(self, name: QuestionCode) -> Question | None:
@@ -61,7 +61,7 @@ class Assessment:
         return next((one for one in self.questions if one.bars(work)), None)
 
     @property
-    def here(self) -> StopAssessment | None:
+    def here(self) -> StepAssessment | None:
         """The stop that the work stands at."""
         return next((stop for stop in self.stops if stop.state == "here"), None)
 

@@ -16,7 +16,7 @@ from fidicula.core.geometry.string_lines import Board, mark_height
 from fidicula.core.geometry.uncertainty import uncertainties
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.geometry import LEANING, SINGLES, Geometry, geometry_of
-from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.held import ResolvedValue
 from fidicula.judgement.assessment.leaning import unread_leaning
 from fidicula.judgement.assessment.state import BenchState
 
@@ -69,7 +69,7 @@ class Computed:
     nut_centre: float
     plan: BridgePlan
     goals: tuple[StringGoal, ...]
-    singles: Mapping[MeasureCode, Held]
+    singles: Mapping[MeasureCode, ResolvedValue]
     results: tuple[StringResult | None, ...]
     known_to: tuple[KnownTo, ...]
 
@@ -88,13 +88,13 @@ def compute(state: BenchState) -> Computed | Impossibility | None:
 class _Cut:
     """One computation of the whole bridge, repeated with each input moved by its ± to see what it is worth."""
 
-    def __init__(self, state: BenchState, singles: Mapping[MeasureCode, Held]) -> None:
+    def __init__(self, state: BenchState, singles: Mapping[MeasureCode, ResolvedValue]) -> None:
         self._state, self._singles = state, singles
         self._count = state.count
         wide, over = state.held("waist_width"), state.held("waist_height")
         self._waist = None if wide is None or over is None else Waist(wide.value, over.value)
         known = {**unread_leaning(singles), **singles, **state.leaning}
-        self._held: dict[MeasurementKey, Held] = {(measure, None): held for measure, held in known.items()}
+        self._held: dict[MeasurementKey, ResolvedValue] = {(measure, None): held for measure, held in known.items()}
         for i in range(self._count):
             for measure in ("end_height", "nut_height", "slot_depth"):
                 held = state.held(measure, i)
@@ -339,7 +339,7 @@ def _wood_and_drop(found: tuple[StringCut, StringState] | None) -> tuple[float, 
     return found[0].crown_cut or 0.0, found[0].cut
 
 
-def _impossible(error: CoreError, known: Mapping[MeasureCode, Held]) -> Impossibility:
+def _impossible(error: CoreError, known: Mapping[MeasureCode, ResolvedValue]) -> Impossibility:
     """Which reading makes the shape impossible."""
     field = next(part for part in error.path if isinstance(part, str))
     measure = next((one for one in known if one == field), _PLACE_OF_FIELD.get(field))

@@ -11,8 +11,7 @@ from fidicula.core.bands import outside_by
 from fidicula.core.errors import TOLERANCE
 from fidicula.core.readings.estimate import COVERS, more_readings
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.core.work.creeping import Pass, next_pass
-from fidicula.core.work.landing import (
+from fidicula.core.work.convergence import (
     DEEP_SHARE,
     DEEP_SLOT,
     ROUGH_AGAIN_FROM,
@@ -22,6 +21,7 @@ from fidicula.core.work.landing import (
     needed_for,
     slot_pass,
 )
+from fidicula.core.work.stepwise_cut import Pass, next_pass
 from fidicula.domain.work_details import CrownCut
 from fidicula.judgement.assessment.computing import Computed
 from fidicula.judgement.assessment.model import Assumption, CutFacts, CutState, StringCutFacts, unknown_cut

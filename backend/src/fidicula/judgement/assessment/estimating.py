@@ -11,7 +11,7 @@ from fidicula.core.geometry.board import HeightDirection, UprightHeight
 from fidicula.core.geometry.string_lines import Board
 from fidicula.core.readings.estimate import Estimate, Lowered, Read, estimated
 from fidicula.core.readings.states import LoggedReading, MeasurementKey, ReadingState
-from fidicula.core.work.landing import missed_by
+from fidicula.core.work.convergence import missed_by
 from fidicula.domain.readings import Reading
 from fidicula.domain.work_details import NutFiled, SlotsFiled
 from fidicula.domain.works import WorkDone

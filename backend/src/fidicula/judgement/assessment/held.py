@@ -17,7 +17,7 @@ Origin = Literal["read", "derived", "last_visit", "figure", "tried", "simulated"
 
 
 @dataclass(frozen=True)
-class Held:
+class ResolvedValue:
     """A value to compute with. [mm]
 
     assumed : it is a figure, or came from a simulated device: no reading of this instrument.
@@ -41,20 +41,20 @@ class Held:
         return math.sqrt(max(0.0, self.resolution**2 - self.gauge**2))
 
 
-class Holds(Protocol):
+class ResolvesValues(Protocol):
     """Whatever can be asked for a value: the state of an instrument at the bench."""
 
-    def held(self, measure: MeasureCode, position: int | None = None) -> Held | None: ...
+    def held(self, measure: MeasureCode, position: int | None = None) -> ResolvedValue | None: ...
 
     def read_or_figure(
         self, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
-    ) -> Held | None: ...
+    ) -> ResolvedValue | None: ...
 
 
 def of_tool(
     stand: ReadingState, value: float, known_to: float, deviation: float, is_simulated: bool, origin: Origin
-) -> Held:
-    return Held(
+) -> ResolvedValue:
+    return ResolvedValue(
         value,
         is_simulated,
         known_to,
@@ -71,5 +71,5 @@ def single_known_to(measure: MeasureCode, tool: ToolCode) -> float:
     return known_within(chance=scatter_at(measure, row.scatter), rounding=rounding_of(row.resolution), gauge=row.gauge)
 
 
-def values_of(held: Mapping[MeasureCode, Held]) -> dict[MeasureCode, float]:
+def values_of(held: Mapping[MeasureCode, ResolvedValue]) -> dict[MeasureCode, float]:
     return {measure: one.value for measure, one in held.items()}

@@ -9,10 +9,10 @@ from fidicula.codes import MeasureCode
 from fidicula.core.errors import CoreError
 from fidicula.core.geometry.neck import board_angle, board_tilt, width_drawn_out
 from fidicula.core.geometry.uncertainty import uncertainties
-from fidicula.judgement.assessment.held import Held, Holds
+from fidicula.judgement.assessment.held import ResolvedValue, ResolvesValues
 
 
-def tilt_of(state: Holds) -> Held | None:
+def tilt_of(state: ResolvesValues) -> ResolvedValue | None:
     """How far the board leans, positive where it is up on the treble side: as read, else by its edges. [degrees]"""
     read = state.held("board_tilt")
     bass, treble, width = state.held("edge_projection", 0), state.held("edge_projection", 1), width_at_bridge(state)
@@ -25,7 +25,7 @@ def tilt_of(state: Holds) -> Held | None:
     return _told({"bass": bass, "treble": treble}, lean)
 
 
-def board_angle_of(state: Holds) -> Held | None:
+def board_angle_of(state: ResolvesValues) -> ResolvedValue | None:
     """The board's slope to the plane of the ribs: as read, else by heights over it, else the figure. [degrees]"""
     read = state.held("board_angle")
     if read is not None:
@@ -41,7 +41,7 @@ def board_angle_of(state: Holds) -> Held | None:
     return told or state.read_or_figure("board_angle")
 
 
-def width_at_bridge(state: Holds) -> float | None:
+def width_at_bridge(state: ResolvesValues) -> float | None:
     """How far the board's two edges, drawn out, lie apart at the bridge. [mm]"""
     nut = state.read_or_figure("fingerboard_width", 0, figure="fingerboard_width_nut")
     end = state.read_or_figure("fingerboard_width", 1, figure="fingerboard_width_end")
@@ -53,7 +53,7 @@ def width_at_bridge(state: Holds) -> float | None:
     )
 
 
-def _told(parts: Mapping[str, Held], outcome: Callable[[Mapping[str, float]], float]) -> Held | None:
+def _told(parts: Mapping[str, ResolvedValue], outcome: Callable[[Mapping[str, float]], float]) -> ResolvedValue | None:
     """A value that others tell, with its ±; None where they cannot be."""
     values = {name: held.value for name, held in parts.items()}
     try:
@@ -67,7 +67,7 @@ def _told(parts: Mapping[str, Held], outcome: Callable[[Mapping[str, float]], fl
         return None
     if not math.isfinite(value):
         return None
-    return Held(value, any(held.assumed for held in parts.values()), known_to, "derived")
+    return ResolvedValue(value, any(held.assumed for held in parts.values()), known_to, "derived")
 
 
 LEANS_BY = 1.2
@@ -78,10 +78,10 @@ ROUNDER_BY = 0.1
 """By what share a board may well be rounder at the nut than at its end: what covers 95 %."""
 
 
-def unread_leaning(singles: Mapping[MeasureCode, Held]) -> dict[MeasureCode, Held]:
+def unread_leaning(singles: Mapping[MeasureCode, ResolvedValue]) -> dict[MeasureCode, ResolvedValue]:
     """How a board lies of which that was not read: level, and as round at the nut, as far as anybody knows."""
     radius = singles["fingerboard_radius"].value
     return {
-        "board_tilt": Held(0.0, True, LEANS_BY, "figure"),
-        "fingerboard_radius_nut": Held(radius, True, ROUNDER_BY * radius, "figure"),
+        "board_tilt": ResolvedValue(0.0, True, LEANS_BY, "figure"),
+        "fingerboard_radius_nut": ResolvedValue(radius, True, ROUNDER_BY * radius, "figure"),
     }

@@ -9,7 +9,7 @@ from typing import Literal, cast
 from fidicula.codes import QuestionCode, StepCode, WorkCode
 from fidicula.core.readings.states import CellState, MeasurementKey
 from fidicula.domain.visits import Decision
-from fidicula.tables.course import Deciding, Outcome, questions, steps
+from fidicula.tables.workflow import Deciding, Outcome, questions, steps
 
 CutState = Literal["none", "provisional", "firm"]
 StopState = Literal["done", "passed", "here", "ahead", "waiting", "barred"]
@@ -146,7 +146,7 @@ class Slip:
 
 
 @dataclass(frozen=True)
-class StopAssessment:
+class StepAssessment:
     """One stop of the visit, with codes instead of words.
 
     count : readings taken, items left or readings stale, as the step counts.  of : how many there are.

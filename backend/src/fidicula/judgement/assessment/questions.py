@@ -11,8 +11,8 @@ from fidicula.domain.visits import Decision
 from fidicula.judgement.assessment.model import Question
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.assessment.thresholds import SAME_PROJECTION
-from fidicula.tables.course import Deciding, Outcome, questions
 from fidicula.tables.work import rests_on
+from fidicula.tables.workflow import Deciding, Outcome, questions
 
 GROWN = "grown"
 """The sign that something was decided that goes beyond what was agreed."""

@@ -8,7 +8,7 @@ from typing import Protocol
 
 from fidicula.core.readings.estimate import COVERS
 from fidicula.core.readings.states import MeasurementKey, ReadingState
-from fidicula.core.work.landing import missed_by
+from fidicula.core.work.convergence import missed_by
 from fidicula.domain.work_details import CrownBeside, CrownCut, SlotsFiled
 from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.derived import Derived

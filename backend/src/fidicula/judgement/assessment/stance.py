@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from fidicula.core.mechanics.load import BodyGeometry, BridgeAngles, angles_of
 from fidicula.judgement.assessment.computing import Computed, compute
-from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.held import ResolvedValue
 from fidicula.judgement.assessment.state import BenchState
 
 
@@ -14,11 +14,11 @@ from fidicula.judgement.assessment.state import BenchState
 class Body:
     """What is read of the body for the angles, over the plane of the ribs. [mm]"""
 
-    arch: Held
-    board_at_edge: Held
-    saddle: Held
-    bridge_to_saddle: Held
-    stop: Held
+    arch: ResolvedValue
+    board_at_edge: ResolvedValue
+    saddle: ResolvedValue
+    bridge_to_saddle: ResolvedValue
+    stop: ResolvedValue
 
 
 def body_of(state: BenchState) -> Body | None:

@@ -25,9 +25,9 @@ from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.derived import TOLD_BY_OTHERS, Derived, derived_at
 from fidicula.judgement.assessment.estimating import heights_of_all, roughness_of
 from fidicula.judgement.assessment.geometry import SINGLES, Geometry, board_of, geometry_of
-from fidicula.judgement.assessment.held import Held, Origin, of_tool, single_known_to, values_of
+from fidicula.judgement.assessment.held import Origin, ResolvedValue, of_tool, single_known_to, values_of
 from fidicula.judgement.assessment.leaning import board_angle_of, tilt_of
-from fidicula.judgement.assessment.once_each import once_each
+from fidicula.judgement.assessment.memoized import memoized
 from fidicula.judgement.assessment.slots import slot_told
 from fidicula.judgement.measures import CARD, MEASURES, name_of
 from fidicula.judgement.targets.gauges import UNCHECKED, Gauges
@@ -119,14 +119,14 @@ class BenchState:
             return None
 
     @cached_property
-    def lean(self) -> Held | None:
+    def lean(self) -> ResolvedValue | None:
         """How far the board leans across, where it was read or follows from what was."""
         return tilt_of(self)
 
     @cached_property
-    def leaning(self) -> Mapping[MeasureCode, Held]:
+    def leaning(self) -> Mapping[MeasureCode, ResolvedValue]:
         """What is known of how the board lies that a bridge can do without, by measure."""
-        found: dict[MeasureCode, Held | None] = {
+        found: dict[MeasureCode, ResolvedValue | None] = {
             "board_tilt": self.lean,
             "board_angle": board_angle_of(self),
             "fingerboard_radius_nut": self.held("fingerboard_radius_nut"),
@@ -134,7 +134,7 @@ class BenchState:
         return {measure: held for measure, held in found.items() if held is not None}
 
     @cached_property
-    def singles(self) -> dict[MeasureCode, Held] | None:
+    def singles(self) -> dict[MeasureCode, ResolvedValue] | None:
         """The single measures that a bridge needs; None where one has neither reading nor figure."""
         found = {measure: self.held(measure) for measure in SINGLES}
         known = {measure: held for measure, held in found.items() if held is not None}
@@ -163,7 +163,7 @@ class BenchState:
             return UprightHeight(value)
         return self.geometry.upright(measure, position, value, direction)
 
-    @once_each
+    @memoized
     def wanted(self, place: MeasurementKey) -> Wanted | None:
         """What is wanted at a place; inner strings' end heights that follow the crown have none of their own.
 
@@ -185,7 +185,7 @@ class BenchState:
             band=stated.band.through(lambda mark: end_height_of_mark(nut_height=aim, mark_height=mark, board=board)),
         )
 
-    @once_each
+    @memoized
     def wanted_upright(self, place: MeasurementKey) -> Wanted | None:
         """What is wanted at a place, straight up."""
         wanted = self.wanted(place)
@@ -203,7 +203,7 @@ class BenchState:
             return upright
         return self.geometry.shortest(place[0], place[1], UprightHeight(upright))
 
-    @once_each
+    @memoized
     def wanted_as_read(self, place: MeasurementKey) -> Wanted | None:
         """What is wanted at a place, the way its reading was taken: like is compared with like."""
         return self.turned_as_read(place, self.wanted_upright(place))
@@ -266,14 +266,14 @@ class BenchState:
             return None
         return derived_at(place, self.reading_states, self.diameters, self.count)
 
-    @once_each
-    def held(self, measure: MeasureCode, position: int | None = None) -> Held | None:
+    @memoized
+    def held(self, measure: MeasureCode, position: int | None = None) -> ResolvedValue | None:
         """The value to compute with: the reading, what other readings tell, the last visit's, the figure, else None."""
         if measure not in MEASURES:
             raise KeyError(measure)
         place = (measure, position)
         if place in self.tried:
-            return Held(self.tried[place], False, 0.0, "tried")
+            return ResolvedValue(self.tried[place], False, 0.0, "tried")
         stand = self.reading_states.get(place)
         if stand is not None and stand.usable is not None:
             is_simulated = self.by_number[stand.reading.number].simulated
@@ -285,19 +285,19 @@ class BenchState:
             return of_tool(stand, stand.usable, stand.known_to, by_chance, is_simulated, origin)
         told = self.derived(place)
         if told is not None:
-            return Held(told.value, False, told.known_to, "derived")
+            return ResolvedValue(told.value, False, told.known_to, "derived")
         earlier = self.last_visit(place)
         if earlier is not None:
-            return Held(earlier.value, False, single_known_to(place[0], earlier.tool), "last_visit")
+            return ResolvedValue(earlier.value, False, single_known_to(place[0], earlier.tool), "last_visit")
         stand_in = self.assumed(place)
-        return None if stand_in is None else Held(stand_in, True, self._leeway(place), "figure")
+        return None if stand_in is None else ResolvedValue(stand_in, True, self._leeway(place), "figure")
 
     def to_read(self, places: Iterable[MeasurementKey]) -> tuple[MeasurementKey, ...]:
         """Those of some places with no reading of this visit, or one that holds no more."""
         states = self.reading_states
         return tuple(one for one in places if (stand := states.get(one)) is None or stand.state != "current")
 
-    def known(self, measure: MeasureCode, position: int | None = None) -> Held | None:
+    def known(self, measure: MeasureCode, position: int | None = None) -> ResolvedValue | None:
         """What was read, or follows from what was read; never a figure that stands in."""
         held = self.held(measure, position)
         return None if held is None or held.assumed else held
@@ -336,14 +336,14 @@ class BenchState:
 
     def read_or_figure(
         self, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
-    ) -> Held | None:
+    ) -> ResolvedValue | None:
         """A reading where it holds, else the shop's figure, even where no cut may rest on that."""
         held = self.held(measure, position)
         if held is not None:
             return held
         wanted = self.targets.figure(figure or measure)
         half = None if wanted is None else (wanted.band.high - wanted.band.low) / 2
-        return None if wanted is None or half is None else Held(wanted.band.aim, True, half, "figure")
+        return None if wanted is None or half is None else ResolvedValue(wanted.band.aim, True, half, "figure")
 
     def _leeway(self, place: MeasurementKey) -> float:
         """How far off an assumed value may well be: half its band; a slot may be anything up to half a string. [mm]"""

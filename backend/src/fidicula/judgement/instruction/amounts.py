@@ -31,7 +31,7 @@ from fidicula.judgement.instruction.neck_and_board import (
 )
 from fidicula.judgement.instruction.placing import move_bridge, move_tailpiece, set_post
 from fidicula.judgement.instruction.told import SIDES, Told, known_within, unread_of
-from fidicula.tables.course import instructions
+from fidicula.tables.workflow import instructions
 
 SMALLEST_MOVE = 0.5
 """A tailpiece that is nearer than this to its place is left. [mm]"""

@@ -13,19 +13,19 @@ from typing import Literal
 from fidicula.codes import QuestionCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.assess import Assessment
-from fidicula.judgement.assessment.course import baseline_keys, first_planned
 from fidicula.judgement.assessment.damage import damage_marks
 from fidicula.judgement.assessment.edges import lean_wanted
-from fidicula.judgement.assessment.model import Question, StopAssessment
+from fidicula.judgement.assessment.model import Question, StepAssessment
 from fidicula.judgement.assessment.projection import is_unsure
 from fidicula.judgement.assessment.questions import to_measure_again
+from fidicula.judgement.assessment.workflow import baseline_keys, first_planned
 from fidicula.judgement.instruction.amounts import keys_of_card, told
-from fidicula.judgement.instruction.landing import cutting, filing_nut, measuring, projection_again
+from fidicula.judgement.instruction.convergence import cutting, filing_nut, measuring, projection_again
 from fidicula.judgement.instruction.model import Instruction
 from fidicula.judgement.instruction.role import also_recorded, cut_role, only_waits
 from fidicula.judgement.measures import CARD
-from fidicula.tables.course import Outcome, instructions, steps
 from fidicula.tables.work import invalidations
+from fidicula.tables.workflow import Outcome, instructions, steps
 
 _BY_DECISION_ALONE = frozenset({"wait", "estimate", "ask_owner"})
 """What an option instructs only where its question stands in the way."""
@@ -221,7 +221,7 @@ def _to_end(a: Assessment) -> Instruction:
     return Instruction("hand_over")
 
 
-def _at_step(a: Assessment, here: StopAssessment) -> Instruction:
+def _at_step(a: Assessment, here: StepAssessment) -> Instruction:
     step = steps()[here.step]
     ruling = _ruling_question(a, here.key)
     if ruling is not None:
@@ -265,7 +265,7 @@ def _lacks(a: Assessment) -> Instruction | None:
     return None
 
 
-def _keys_at(a: Assessment, here: StopAssessment) -> Iterator[MeasurementKey]:
+def _keys_at(a: Assessment, here: StepAssessment) -> Iterator[MeasurementKey]:
     """What is measured at this step: what went stale or waits for a word, else what is not read, the card's order."""
     open_keys = a.state.to_read(keys_of_card(a, tuple(CARD)))
     again = [key for key in open_keys if key in a.state.reading_states]

@@ -10,7 +10,7 @@ from fidicula.judgement.assessment.model import Question
 from fidicula.judgement.assessment.questions import to_measure_again
 from fidicula.judgement.assessment.thresholds import WORTH_FILING, WORTH_TAKING, strings_in_band
 from fidicula.judgement.instruction.model import CutRole, Instruction
-from fidicula.tables.course import Outcome, steps_for
+from fidicula.tables.workflow import Outcome, steps_for
 
 
 def only_waits(a: Assessment, work: WorkCode | Literal[""]) -> bool:

@@ -22,10 +22,10 @@ from fidicula.domain.errors import RefusedError, ServiceError
 from fidicula.domain.tickets import check_ticket
 from fidicula.domain.work_details import detail_of
 from fidicula.services.loading.records import load_sheet
-from fidicula.tables.course import visit_kinds
 from fidicula.tables.measures import measures
 from fidicula.tables.rows import code_of, row_of
 from fidicula.tables.work import tools, works
+from fidicula.tables.workflow import visit_kinds
 
 _AHEAD = timedelta(days=1)
 """Clocks differ, and so do the zones of workshops."""

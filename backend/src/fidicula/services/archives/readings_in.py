@@ -18,7 +18,7 @@ from fidicula.domain.typed_days import day_of, moment_of
 from fidicula.judgement.measures import MEASURES, measure_code, name_of
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.numerals import of_unit, short
-from fidicula.services.bench.taking import Taking, new_reading
+from fidicula.services.bench.taking import ReadingInput, new_reading
 from fidicula.services.loading.records import check_in_house, load_bench, load_to_change, note_instruction
 from fidicula.services.people.audit import note
 from fidicula.services.people.ranks import check_takes_for
@@ -174,10 +174,10 @@ class _Lines:
             raise RefusedError(f"{ticket} is not in the house", field="ticket")
         return self._loaded[ticket]
 
-    def _taking(self, number: int, cells: Mapping[str, str], loaded: VisitRecord) -> Taking:
+    def _taking(self, number: int, cells: Mapping[str, str], loaded: VisitRecord) -> ReadingInput:
         measure = _measure(cells["measure"])
         taken_at, is_dated = _when(cells.get("taken_at", ""))
-        return Taking(
+        return ReadingInput(
             id=uuid5(_LINES, f"{self._of_file} {number}"),
             measure=measure.measure,
             position=_position(measure, cells.get("position", ""), loaded),

@@ -7,10 +7,10 @@ from functools import cache
 from fidicula.codes import MeasureCode, WorkCode
 from fidicula.domain.asking import Vocabulary
 from fidicula.judgement.measures import MEASURES, said_of_all
-from fidicula.tables.course import visit_kinds
 from fidicula.tables.figures import string_names
 from fidicula.tables.pricing import FAMILIES
 from fidicula.tables.work import works
+from fidicula.tables.workflow import visit_kinds
 
 _PLURALS = {family: "basses" if family == "bass" else f"{family}s" for family in FAMILIES}
 _COUNTS = (4, 5)

@@ -16,7 +16,7 @@ from fidicula.judgement.visit_record import VisitRecord
 from fidicula.numerals import short
 from fidicula.services.bench.gates import check_may_be_done, check_not_by_two
 from fidicula.services.bench.said import Said, as_said
-from fidicula.services.bench.taking import Taking, names_a_side, new_reading, of_two
+from fidicula.services.bench.taking import ReadingInput, names_a_side, new_reading, of_two
 from fidicula.services.loading.records import (
     at_visit,
     changed_sheet,
@@ -99,7 +99,7 @@ class Bench:
             )
 
     def take_reading(
-        self, ticket: str, taking: Taking, *, made: Callable[[BenchSheet], Made], more_follow: bool = False
+        self, ticket: str, taking: ReadingInput, *, made: Callable[[BenchSheet], Made], more_follow: bool = False
     ) -> Made | None:
         """Keep a reading. One that looks like a slip is kept as doubted and counts in nothing until confirmed.
 
@@ -213,7 +213,7 @@ def _find_reading(uow: UnitOfWork, loaded: VisitRecord, reading_id: UUID) -> Rea
     return reading
 
 
-def _post_diameter(uow: UnitOfWork, loaded: VisitRecord, taking: Taking) -> float | None:
+def _post_diameter(uow: UnitOfWork, loaded: VisitRecord, taking: ReadingInput) -> float | None:
     """Of the post that was described last, where the reading needs it. [mm]"""
     if not names_a_side(taking):
         return None
@@ -221,7 +221,7 @@ def _post_diameter(uow: UnitOfWork, loaded: VisitRecord, taking: Taking) -> floa
     return next((post.diameter for post in reversed(posts) if post.diameter is not None), None)
 
 
-def _take_at_earlier(uow: UnitOfWork, loaded: VisitRecord, taking: Taking) -> BenchSheet:
+def _take_at_earlier(uow: UnitOfWork, loaded: VisitRecord, taking: ReadingInput) -> BenchSheet:
     """A reading that waited while its visit ended and another began: kept where it was taken; the sheet of now."""
     check_in_house(loaded, taking.taken_at)
     new, corrects = new_reading(loaded, loaded.state(), taking, post_diameter=_post_diameter(uow, loaded, taking))

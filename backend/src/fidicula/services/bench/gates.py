@@ -5,8 +5,8 @@ from __future__ import annotations
 from fidicula.codes import WorkCode
 from fidicula.domain.errors import ConflictError
 from fidicula.judgement.assessment.assess import Assessment
-from fidicula.judgement.assessment.course import resting
 from fidicula.judgement.assessment.questions import to_measure_again
+from fidicula.judgement.assessment.workflow import resting
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.tables.work import works
 from fidicula.words.instructions import wait_words

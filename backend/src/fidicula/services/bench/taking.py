@@ -34,7 +34,7 @@ CLOCKS_DIFFER = timedelta(minutes=5)
 
 
 @dataclass(frozen=True)
-class Taking:
+class ReadingInput:
     """A reading as it comes from the bench. after_work : the last work that was known when it was taken.
     after_act : id of a work that was still on its way then; where it came to nothing, `after_work` counts.
 
@@ -61,13 +61,13 @@ class Taking:
     after_act: UUID | None = None
 
 
-def names_a_side(taking: Taking) -> bool:
+def names_a_side(taking: ReadingInput) -> bool:
     """Whether a place of the post was read to its middle or its far side: then the post's diameter is needed."""
     return taking.measure in _OF_POST and to_a_side(taking.typed)[1] in ("middle", "far")
 
 
 def new_reading(
-    loaded: VisitRecord, state: BenchState, taking: Taking, *, post_diameter: float | None = None
+    loaded: VisitRecord, state: BenchState, taking: ReadingInput, *, post_diameter: float | None = None
 ) -> tuple[NewReading, int | None]:
     """The reading as it is kept, and the number of the one that it corrects.
 
@@ -129,7 +129,9 @@ _OF_POST = ("post_setback", "post_inset")
 """Places of the post, kept as they are to its near side: the one toward what they are read from."""
 
 
-def _value(measure: MeasureRow, taking: Taking, name: str, state: BenchState, post_diameter: float | None) -> float:
+def _value(
+    measure: MeasureRow, taking: ReadingInput, name: str, state: BenchState, post_diameter: float | None
+) -> float:
     """What was read, as it is kept. Raises CoreError for what is no measurement, and RefusedError for a side alone."""
     if measure.measure not in _OF_POST:
         return _reader(measure)(taking.typed, what=name)
@@ -158,12 +160,12 @@ def _number_of(loaded: VisitRecord, act: UUID | None) -> int | None:
     return next((work.number for work in loaded.works if work.id == act), None)
 
 
-def _is_unseen(there: Reading, taking: Taking) -> bool:
+def _is_unseen(there: Reading, taking: ReadingInput) -> bool:
     """Whether somebody else took it while the page still showed another one, or none."""
     return taking.says_shown and there.id != taking.shown and there.taken_by != taking.taken_by
 
 
-def of_two(loaded: VisitRecord, taking: Taking, new: NewReading, corrects: int | None) -> str:
+def of_two(loaded: VisitRecord, taking: ReadingInput, new: NewReading, corrects: int | None) -> str:
     """What is said to the second of two who read one place without knowing of each other."""
     number = corrects if corrects is not None else new.corrected_by
     there = next((reading for reading in loaded.readings if reading.number == number), None)
@@ -180,7 +182,7 @@ def of_two(loaded: VisitRecord, taking: Taking, new: NewReading, corrects: int |
     )
 
 
-def _in_its_place(loaded: VisitRecord, taking: Taking) -> Taking:
+def _in_its_place(loaded: VisitRecord, taking: ReadingInput) -> ReadingInput:
     """What was written on paper stands where its time puts it among the works. Raises RefusedError for a time ahead."""
     if taking.taken_at > datetime.now(UTC) + CLOCKS_DIFFER:
         raise RefusedError("that time is still to come: say when the card was written", field="taken_at")
@@ -194,7 +196,7 @@ def _reader(measure: MeasureRow) -> Callable[..., float]:
     return signed_millimetres if measure.signed else millimetres
 
 
-def _doubt(state: BenchState, measure: MeasureRow, taking: Taking, value: float) -> Doubt | None:
+def _doubt(state: BenchState, measure: MeasureRow, taking: ReadingInput, value: float) -> Doubt | None:
     """Against what such an instrument has, then against what stood here before."""
     key = (measure.measure, taking.position)
     usual = state.usual(key)
@@ -210,7 +212,7 @@ CORRECTED_WITHIN = timedelta(minutes=10)
 """A reading that its own reader types again so soon is a correction, and is not asked about."""
 
 
-def _against_before(state: BenchState, measure: MeasureRow, taking: Taking, value: float) -> Doubt | None:
+def _against_before(state: BenchState, measure: MeasureRow, taking: ReadingInput, value: float) -> Doubt | None:
     """What stood here before, where no work has touched it since."""
     key = (measure.measure, taking.position)
     stand = state.reading_states.get(key)
@@ -233,7 +235,7 @@ def _against_before(state: BenchState, measure: MeasureRow, taking: Taking, valu
     return change_without_work(value=value, before=stand.usable, uncertainty=stand.known_to)
 
 
-def _is_correction(state: BenchState, taking: Taking, key: MeasurementKey) -> bool:
+def _is_correction(state: BenchState, taking: ReadingInput, key: MeasurementKey) -> bool:
     there = last_reading(state, key)
     if there is None or there.taken_by != taking.taken_by:
         return False

@@ -23,7 +23,7 @@ def load_rules(uow: UnitOfWork, family: str, stamp: int | None = None) -> Rules:
             figures=uow.rules.figures(family),
             recipes=uow.rules.recipes(family),
             shop_recipe=uow.rules.shop_recipe(family),
-            tool_checks=uow.course.tool_checks(),
+            tool_checks=uow.workflow.tool_checks(),
             own_sizes=[size for of, size in uow.rules.own_sizes() if of == family],
         )
         of_house[family] = (stamp, rules)

@@ -11,7 +11,7 @@ from uuid import UUID
 from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import NotFoundError
 from fidicula.domain.people import AuditEntry
-from fidicula.services.journal import request_id
+from fidicula.services.logging import request_id
 from fidicula.words.audit import act_label, change_words, subject_words
 
 FROM_THE_SHELL = "from the shell"

@@ -201,7 +201,7 @@ class Followings:
 def _alike(uow: UnitOfWork, instrument: Instrument) -> list[Instrument]:
     return [
         entry.instrument
-        for entry in uow.rail.in_house()
+        for entry in uow.open_visits.in_house()
         if entry.instrument.id != instrument.id
         and (entry.instrument.family, entry.instrument.size) == (instrument.family, instrument.size)
         and len(entry.instrument.string_names) == len(instrument.string_names)

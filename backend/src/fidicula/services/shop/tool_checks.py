@@ -67,7 +67,7 @@ class ToolChecks:
     def all(self) -> list[ToolRecord]:
         """The tools that are to be checked now and then, with what their checks found."""
         with UnitOfWork(self._engine, only_reads=True) as uow:
-            checks = uow.course.tool_checks()
+            checks = uow.workflow.tool_checks()
         found = []
         for row in tools().values():
             if row.check_days is None:
@@ -105,8 +105,10 @@ class ToolChecks:
                     f"{FEWEST} to {MOST} readings make a check; there are {len(lengths)}", field=f"read.{len(lengths)}"
                 )
         with UnitOfWork(self._engine) as uow:
-            uow.course.check_tool(id=check_id, tool=row.tool, by=by, at=at, known=[length] * len(lengths), read=lengths)
-            written = next(one for one in uow.course.tool_checks() if one.id == check_id)
+            uow.workflow.check_tool(
+                id=check_id, tool=row.tool, by=by, at=at, known=[length] * len(lengths), read=lengths
+            )
+            written = next(one for one in uow.workflow.tool_checks() if one.id == check_id)
             uow.commit()
         return _told(written)
 

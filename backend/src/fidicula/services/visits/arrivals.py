@@ -10,8 +10,8 @@ from uuid import UUID, uuid5
 from fidicula.codes import FindingCode
 from fidicula.domain.errors import RefusedError
 from fidicula.domain.visits import Seen
-from fidicula.tables.course import visit_kinds
 from fidicula.tables.signs import findings
+from fidicula.tables.workflow import visit_kinds
 
 
 @dataclass(frozen=True)

@@ -13,9 +13,9 @@ from fidicula.services.adjusting.strings import Stringing, Strings
 from fidicula.services.bench.bench import OTHER_WORK, Bench
 from fidicula.services.bench.said import Said
 from fidicula.services.shop.following import Followings, TargetsWanted
-from fidicula.services.visits.course import Course
 from fidicula.services.visits.handover.handing import HandingOver, Signature
 from fidicula.services.visits.particulars import Change, Particulars
+from fidicula.services.visits.workflow import Workflow
 from fidicula.tables.rows import row_of
 from fidicula.tables.work import OF_ONE, works
 
@@ -37,7 +37,7 @@ class Batch:
 
     def __init__(self, engine: Engine) -> None:
         self._bench = Bench(engine)
-        self._course = Course(engine)
+        self._course = Workflow(engine)
         self._followings = Followings(engine)
         self._leaving = HandingOver(engine)
         self._particulars = Particulars(engine)

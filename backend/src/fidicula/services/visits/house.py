@@ -17,15 +17,15 @@ from fidicula.domain.targets import TargetChoice
 from fidicula.domain.tickets import check_ticket, next_ticket
 from fidicula.domain.visits import UNREADABLE, Visit
 from fidicula.services.adjusting.strings import Stringing, fitted
-from fidicula.services.journal import journal
 from fidicula.services.loading.records import changed_sheet, load_to_change, note_instruction
 from fidicula.services.loading.rules import load_rules
+from fidicula.services.logging import journal
 from fidicula.services.people.audit import note
 from fidicula.services.visits.arrivals import Arrival, VisitAsked, came_as, check_dates, check_kind
 from fidicula.tables import figures
-from fidicula.tables.course import visit_kinds
+from fidicula.tables.workflow import visit_kinds
 from fidicula.views.choices import Choices, choices_of
-from fidicula.words.instructions import rail_words
+from fidicula.words.instructions import open_visit_words
 
 KNOWN_SHOWN = 8
 
@@ -107,16 +107,20 @@ class House:
     def rail(self) -> Rail:
         """Every `Tag`, by ticket. What nothing has changed since it was last asked for is not put together again."""
         with UnitOfWork(self._engine, only_reads=True) as uow:
-            stamp = uow.rail.stamp()
+            stamp = uow.open_visits.stamp()
             kept = self._rail
             if kept is not None and kept.stamp == stamp:
                 return kept
-            tags, unsaid = uow.rail.tags({row.kind: row.label for row in visit_kinds().values()}, rail_words())
+            tags, unsaid = uow.open_visits.tags(
+                {row.kind: row.label for row in visit_kinds().values()}, open_visit_words()
+            )
         if unsaid:
             self._say_where_each_stands()
             with UnitOfWork(self._engine, only_reads=True) as uow:
-                stamp = uow.rail.stamp()
-                tags, _ = uow.rail.tags({row.kind: row.label for row in visit_kinds().values()}, rail_words())
+                stamp = uow.open_visits.stamp()
+                tags, _ = uow.open_visits.tags(
+                    {row.kind: row.label for row in visit_kinds().values()}, open_visit_words()
+                )
         self._rail = _rail(stamp, tags.encode())
         return self._rail
 
@@ -124,7 +128,9 @@ class House:
         """Of visits that nobody has touched since the rail came to tell it."""
         with UnitOfWork(self._engine, only_reads=True) as uow:
             unsaid = [
-                e.instrument.ticket for e in uow.rail.in_house() if not (e.visit.instruction or e.visit.waits_for)
+                e.instrument.ticket
+                for e in uow.open_visits.in_house()
+                if not (e.visit.instruction or e.visit.waits_for)
             ]
         for ticket in unsaid:
             try:
@@ -202,7 +208,7 @@ class House:
         if not words.strip():
             return "[]"
         with UnitOfWork(self._engine, only_reads=True) as uow:
-            return uow.rail.known(words, limit=KNOWN_SHOWN)
+            return uow.open_visits.known(words, limit=KNOWN_SHOWN)
 
     def receive_again(
         self,
@@ -229,7 +235,7 @@ class House:
             if not is_open:
                 raise ConflictError(f"{ticket} is in the house already: open it from the list")
             for line in came_as(comes, visit_id=visit_id, by=by):
-                uow.course.add(line)
+                uow.workflow.add(line)
             note(uow, "visit.opened", ticket, instrument_id=instrument.id, detail={"kind": kind})
             changed_sheet(uow, ticket)
 
@@ -291,7 +297,7 @@ def _take_in(uow: UnitOfWork, arrival: Arrival, by: str) -> tuple[str, bool]:
         asked=vars(arrival.visit),
     )
     for line in came_as(arrival.comes, visit_id=visit_id, by=by):
-        uow.course.add(line)
+        uow.workflow.add(line)
     note(uow, "instrument.arrived", ticket, instrument_id=instrument.id, by=by, detail={"kind": arrival.kind})
     return ticket, True
 

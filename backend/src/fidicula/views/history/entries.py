@@ -13,9 +13,9 @@ from fidicula.domain.photos import Photo
 from fidicula.domain.sound import Heard, PostEntry
 from fidicula.domain.visits import Decision, Seen, Visit
 from fidicula.domain.works import WorkDone
-from fidicula.tables.course import visit_kinds
 from fidicula.tables.signs import items
 from fidicula.tables.work import works as work_rows
+from fidicula.tables.workflow import visit_kinds
 from fidicula.views.history.view import HistoryEntry, HistoryPhoto, HistoryVisit
 from fidicula.words import damage as about
 from fidicula.words import history as say

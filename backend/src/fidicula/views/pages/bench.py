@@ -12,7 +12,7 @@ from fidicula.domain.errors import RefusedError
 from fidicula.domain.sound import PostEntry
 from fidicula.domain.strings import StringSet
 from fidicula.judgement.assessment.assess import Assessment
-from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.held import ResolvedValue
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.measures import MEASURES
 from fidicula.judgement.targets.wanted import Targets, Wanted
@@ -77,7 +77,7 @@ class PageBench:
     assumed: list[str] = field(default_factory=list)
     handles: list[Handle] = field(default_factory=list)
 
-    def read(self, measure: MeasureCode, position: int | None = None) -> Held | None:
+    def read(self, measure: MeasureCode, position: int | None = None) -> ResolvedValue | None:
         """A reading that holds; what is not there, or holds no more, is noted to be taken."""
         held = self.state.held(measure, position)
         if held is not None and not held.assumed:
@@ -94,7 +94,7 @@ class PageBench:
 
     def read_or_figure(
         self, measure: MeasureCode, position: int | None = None, *, figure: FigureCode | None = None
-    ) -> Held | None:
+    ) -> ResolvedValue | None:
         """A reading, or the shop's figure, which is noted; where there is neither it is to be read."""
         held = self.state.read_or_figure(measure, position, figure=figure)
         if held is None:

@@ -7,7 +7,7 @@ from collections.abc import Iterator
 
 from fidicula.core.geometry.scoop import Dressing, Station, edge_left, gap_along, plan_dressing, removal_across
 from fidicula.core.reach import nearest_that_can_be
-from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.held import ResolvedValue
 from fidicula.judgement.assessment.scoop import RELIEFS, SHARES, SIDES, stations_of
 from fidicula.judgement.assessment.thresholds import WORTH_TAKING
 from fidicula.numerals import number
@@ -138,7 +138,7 @@ def _facet(bench: PageBench) -> Iterator[str]:
     yield say.facet(name, width=width.value, from_ridge=string.value, drop=state.facet, carry=carry)
 
 
-def _thickness(bench: PageBench, i: int) -> Held | None:
+def _thickness(bench: PageBench, i: int) -> ResolvedValue | None:
     return bench.state.held("fingerboard_thickness", i)
 
 

@@ -12,7 +12,7 @@ from fidicula.core.mechanics.load import (
     feet_loads,
 )
 from fidicula.judgement.assessment.computing import Computed, compute
-from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.held import ResolvedValue
 from fidicula.judgement.assessment.stance import body_geometry, body_of, present_or_wanted
 from fidicula.views.pages.bench import PageBench, told
 from fidicula.views.pages.drawn import LoadDrawing
@@ -133,7 +133,7 @@ def bridge_lean(bench: PageBench, computed: Computed) -> float | None:
 
 
 def loaded_by(
-    bench: PageBench, computed: Computed, strings: list[Sounding], length: Held, *, as_read: bool
+    bench: PageBench, computed: Computed, strings: list[Sounding], length: ResolvedValue, *, as_read: bool
 ) -> tuple[Load, _Stance] | None:
     """as_read : with no handle moved."""
     stance = _stance(bench, computed, length.value, as_read=as_read)

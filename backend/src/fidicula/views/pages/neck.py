@@ -214,7 +214,7 @@ def _lifted(bench: PageBench, neck: _Neck) -> Iterator[Consequence]:
 
 
 @dataclass(frozen=True)
-class _Stop:
+class _Step:
     neck: float
     stop: float | None
     length: float
@@ -224,7 +224,7 @@ class _Stop:
     neck_assumed: bool
 
 
-def _stop(bench: PageBench) -> _Stop | None:
+def _stop(bench: PageBench) -> _Step | None:
     state = bench.state
     neck, length = bench.read_or_figure("neck_length"), state.held("string_length")
     stop, ratio = state.held("stop_length", 0), bench.figure("neck_to_stop")
@@ -243,7 +243,7 @@ def _stop(bench: PageBench) -> _Stop | None:
         )
     except CoreError:
         return None
-    return _Stop(
+    return _Step(
         neck.value,
         None if stop is None else measured,
         length.value,
@@ -254,7 +254,7 @@ def _stop(bench: PageBench) -> _Stop | None:
     )
 
 
-def _said_of_stop(bench: PageBench, stop: _Stop) -> Iterator[str]:
+def _said_of_stop(bench: PageBench, stop: _Step) -> Iterator[str]:
     judged, state = stop.judged, bench.state
     yield say.READ_THE_STOP if stop.stop is None else say.stop(judged, ratio=stop.ratio[0])
     before = state.last_time.get(("string_length", None))
@@ -267,7 +267,7 @@ def _said_of_stop(bench: PageBench, stop: _Stop) -> Iterator[str]:
     )
 
 
-def _moved(bench: PageBench, stop: _Stop) -> Iterator[Consequence]:
+def _moved(bench: PageBench, stop: _Step) -> Iterator[Consequence]:
     shift = bench.slide(
         "bridge_shift",
         say.LABELS["bridge_shift"],

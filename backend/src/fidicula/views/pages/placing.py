@@ -7,7 +7,7 @@ from collections.abc import Iterator, Mapping
 from fidicula.codes import TargetQuestionCode
 from fidicula.core.errors import CoreError
 from fidicula.core.fitting.bridge_place import PlaceSchool, aside, cents_of_turn, moved_by
-from fidicula.judgement.assessment.held import Held
+from fidicula.judgement.assessment.held import ResolvedValue
 from fidicula.judgement.assessment.placing import SCHOOLS, Placed, leans_forward, nick_line, placed
 from fidicula.views.pages.bench import PageBench, told
 from fidicula.views.pages.drawn import PlaceDrawing, SchoolPlace
@@ -75,7 +75,9 @@ def _finding(bench: PageBench, schools: Mapping[PlaceSchool, Placed]) -> Iterato
         yield say.warp(warp.value)
 
 
-def _table(bench: PageBench, length: Held, setback: Held | None, schools: Mapping[PlaceSchool, Placed]) -> Table:
+def _table(
+    bench: PageBench, length: ResolvedValue, setback: ResolvedValue | None, schools: Mapping[PlaceSchool, Placed]
+) -> Table:
     """One row a school; never a mean of two."""
     rows: list[list[str]] = []
     marked: list[list[int]] = []
@@ -100,7 +102,9 @@ def _table(bench: PageBench, length: Held, setback: Held | None, schools: Mappin
     return Table(say.TABLE_TITLE, head, rows, marked, say.TABLE_SAYS)
 
 
-def _moved(bench: PageBench, length: Held, setback: Held | None, shift: float) -> Iterator[Consequence]:
+def _moved(
+    bench: PageBench, length: ResolvedValue, setback: ResolvedValue | None, shift: float
+) -> Iterator[Consequence]:
     then = moved_by(shift=shift, string_length=length.value)
     yield told(
         "string_length",
@@ -126,7 +130,7 @@ def _moved(bench: PageBench, length: Held, setback: Held | None, shift: float) -
         yield told("setback", say.LABELS["setback"], setback.value, setback.value + then.setback, [say.WHY_POST])
 
 
-def _perspective(bench: PageBench, length: Held | None) -> str:
+def _perspective(bench: PageBench, length: ResolvedValue | None) -> str:
     turn = bench.state.known("bridge_turn")
     foot = bench.state.read_or_figure("bridge_foot_width", figure="bridge_foot_width")
     spread = bench.state.held("bridge_spread")

@@ -12,7 +12,7 @@ from fidicula.domain.visits import Visit
 from fidicula.judgement.assessment.columns import columns
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.targets.wanted import Taken
-from fidicula.tables.course import visit_kinds
+from fidicula.tables.workflow import visit_kinds
 
 
 @dataclass(frozen=True)

@@ -17,8 +17,8 @@ from fidicula.judgement.instruction.instruct import instruct
 from fidicula.judgement.instruction.model import Instruction
 from fidicula.judgement.measures import MEASURES
 from fidicula.judgement.targets.rules import Rules
-from fidicula.tables.course import visit_kinds
 from fidicula.tables.schools import school
+from fidicula.tables.workflow import visit_kinds
 from fidicula.views.sheet.cells import cells
 from fidicula.views.sheet.drawing import drawing
 from fidicula.views.sheet.model import (

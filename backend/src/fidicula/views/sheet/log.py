@@ -13,11 +13,11 @@ from fidicula.domain.works import WorkDone
 from fidicula.judgement.assessment.questions import outcome_of
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.measures import said_of_all
-from fidicula.tables.course import questions, steps
 from fidicula.tables.schools import school
 from fidicula.tables.signs import VERDICTS, findings
 from fidicula.tables.work import tools
 from fidicula.tables.work import works as work_rows
+from fidicula.tables.workflow import questions, steps
 from fidicula.views.sheet.model import LogLine, LogState
 from fidicula.words.acts import act_words, set_out_words
 from fidicula.words.following import SOURCE_WORDS

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from fidicula.judgement.assessment.assess import Assessment
-from fidicula.judgement.assessment.model import StopAssessment
-from fidicula.tables.course import questions, steps
+from fidicula.judgement.assessment.model import StepAssessment
 from fidicula.tables.work import works
+from fidicula.tables.workflow import questions, steps
 from fidicula.views.sheet.model import Stop
 from fidicula.words.instructions import wait_words
 from fidicula.words.numbers import lower_first
@@ -16,7 +16,7 @@ def stop_views(a: Assessment) -> list[Stop]:
     return [_view(a, stop) for stop in a.stops]
 
 
-def _view(a: Assessment, stop: StopAssessment) -> Stop:
+def _view(a: Assessment, stop: StepAssessment) -> Stop:
     return Stop(
         key=stop.key,
         label=stop_label(stop),
@@ -31,14 +31,14 @@ def _view(a: Assessment, stop: StopAssessment) -> Stop:
     )
 
 
-def stop_label(stop: StopAssessment) -> str:
+def stop_label(stop: StepAssessment) -> str:
     """What a stop is called: the step, the question, or the planned work."""
     if stop.planned:
         return works()[stop.planned].label
     return questions()[stop.question].short if stop.is_question else steps()[stop.step].label
 
 
-def _note(a: Assessment, stop: StopAssessment) -> str:
+def _note(a: Assessment, stop: StepAssessment) -> str:
     if stop.planned:
         return "" if stop.state == "done" else PLANNED
     if stop.is_question:
@@ -57,7 +57,7 @@ def _note(a: Assessment, stop: StopAssessment) -> str:
     return ""
 
 
-def _says(stop: StopAssessment) -> str:
+def _says(stop: StepAssessment) -> str:
     if stop.planned:
         return ON_THE_PLAN
     if not stop.is_question:

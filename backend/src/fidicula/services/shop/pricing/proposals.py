@@ -9,9 +9,9 @@ from fidicula.codes import WorkCode
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.domain.plan import Origin
 from fidicula.judgement.assessment.assess import Assessment
-from fidicula.tables.course import instructions
 from fidicula.tables.pricing import jobs
 from fidicula.tables.signs import findings
+from fidicula.tables.workflow import instructions
 
 
 @dataclass(frozen=True)

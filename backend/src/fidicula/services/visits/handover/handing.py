@@ -14,9 +14,9 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.domain.errors import ConflictError, NotFoundError, RefusedError
 from fidicula.domain.leaving import Addition, CheckDue, PointCheck, PointVerdict, Seal
 from fidicula.domain.visits import Visit
-from fidicula.judgement.assessment.course import newest_mark
 from fidicula.judgement.assessment.inspection import left_blank
 from fidicula.judgement.assessment.settling import settled_here
+from fidicula.judgement.assessment.workflow import newest_mark
 from fidicula.judgement.targets.sources import repeats_shown
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.loading.records import check_in_house, load_bench, load_to_change
@@ -32,8 +32,8 @@ from fidicula.services.visits.handover.points import (
     proposed_check,
 )
 from fidicula.services.visits.handover.sealing import checked, records_of, sealed
-from fidicula.tables.course import visit_kinds
 from fidicula.tables.signs import items
+from fidicula.tables.workflow import visit_kinds
 from fidicula.views.handover import AdditionView, Checklist, ClosingPointView, SealView
 from fidicula.words import leaving as say
 

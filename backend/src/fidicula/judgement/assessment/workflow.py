@@ -9,16 +9,16 @@ from typing import Literal
 
 from fidicula.codes import MeasureCode, StepCode, TargetQuestionCode, VisitKindCode, WorkCode
 from fidicula.core.readings.states import MeasurementKey
-from fidicula.core.work.course import StopFacts, stop_states
+from fidicula.core.work.workflow import StepFacts, stop_states
 from fidicula.domain.visits import CourseMark
 from fidicula.judgement.assessment.edges import lean_wanted, unsure_heights, unsure_nuts
 from fidicula.judgement.assessment.inspection import came_without_tension, left_blank
-from fidicula.judgement.assessment.model import CutFacts, Question, StopAssessment
+from fidicula.judgement.assessment.model import CutFacts, Question, StepAssessment
 from fidicula.judgement.assessment.state import BenchState
 from fidicula.judgement.assessment.thresholds import WORTH_FILING, WORTH_LOWERING, WORTH_TAKING, strings_in_band
 from fidicula.judgement.measures import CARD
-from fidicula.tables.course import Deciding, Step, Wait, steps, steps_for, visit_kinds, waits
 from fidicula.tables.rows import row_of
+from fidicula.tables.workflow import Deciding, Step, Wait, steps, steps_for, visit_kinds, waits
 
 _NEEDS_NO_STRINGS = frozenset({"strings", "baseline", "change", "rest", "look", "find", "mask", "feet", "marks"})
 _USUAL_KIND: VisitKindCode = "bridge"
@@ -26,11 +26,11 @@ _LETS_GO = steps()["baseline"].lost_after
 
 
 @dataclass(frozen=True)
-class _Stop:
+class _Step:
     """One stop before its state is known. says : everything of it but its state."""
 
-    says: StopAssessment
-    facts: StopFacts
+    says: StepAssessment
+    facts: StepFacts
 
 
 def course_of(
@@ -41,12 +41,12 @@ def course_of(
     chosen: Mapping[TargetQuestionCode, str],
     *,
     now: datetime,
-) -> tuple[StopAssessment, ...]:
+) -> tuple[StepAssessment, ...]:
     """The stops of a visit of a kind. chosen : the school for each question, the shop's order of work among them."""
     keys = _ordered(kind, chosen)
     signs = _bench_signs(state, kind, cut, asked, keys)
     barring = [one for one in asked if one.deciding.bars]
-    stops: list[_Stop] = []
+    stops: list[_Step] = []
     for key in keys:
         step = row_of(steps(), key)
         if step is None:
@@ -72,18 +72,18 @@ _LAST = frozenset({"again", "settled", "rest"})
 """What is planned is done before these."""
 
 
-def _planned_stops(state: BenchState, keys: Sequence[str]) -> list[StopAssessment]:
+def _planned_stops(state: BenchState, keys: Sequence[str]) -> list[StepAssessment]:
     """Planned works that no step of this visit stands for. The work never stands at one: it is begun from the plan."""
     of_steps = {work for key in keys if (step := row_of(steps(), key)) is not None for work in step.works}
     done = {work.work for work in state.standing_works}
     return [
-        StopAssessment(f"planned:{work}", "done" if work in done else "ahead", planned=work)
+        StepAssessment(f"planned:{work}", "done" if work in done else "ahead", planned=work)
         for work in dict.fromkeys(state.planned)
         if work not in of_steps
     ]
 
 
-def first_planned(stops: Sequence[StopAssessment]) -> WorkCode | Literal[""]:
+def first_planned(stops: Sequence[StepAssessment]) -> WorkCode | Literal[""]:
     """The first planned work that is still to do; empty for none."""
     return next((stop.planned for stop in stops if stop.planned and stop.state != "done"), "")
 
@@ -209,9 +209,9 @@ def baseline_keys(state: BenchState) -> list[MeasurementKey]:
     return [key for key in wanted if key not in read]
 
 
-def _question_stop(asked: Question, now: datetime) -> _Stop:
+def _question_stop(asked: Question, now: datetime) -> _Step:
     until = asked.waits_until
-    says = StopAssessment(
+    says = StepAssessment(
         asked.question,
         "ahead",
         is_question=True,
@@ -219,12 +219,12 @@ def _question_stop(asked: Question, now: datetime) -> _Stop:
         outcome="" if asked.outcome is None else asked.outcome.outcome,
         until=until,
     )
-    return _Stop(says, StopFacts(done=asked.is_open, waits=until is not None and until > now))
+    return _Step(says, StepFacts(done=asked.is_open, waits=until is not None and until > now))
 
 
 def _step_stop(
     state: BenchState, step: Step, signs: set[str], barring: Sequence[Question], kind: VisitKindCode, now: datetime
-) -> _Stop:
+) -> _Step:
     numbers = {work.work: work.number for work in state.standing_works}
     redone = max((numbers.get(work, 0) for work in step.redone_after), default=0)
     worked = max((numbers.get(work, 0) for work in step.works), default=0)
@@ -237,7 +237,7 @@ def _step_stop(
         any(numbers.get(work) for work in step.lost_after) or (step.step == "baseline" and came_without_tension(state))
     )
     is_redone = redone > worked and not shows and bool(redone) and said != "done"
-    says = StopAssessment(
+    says = StepAssessment(
         step.step,
         "ahead",
         by_hand=(not step.works and not step.done_when.alternatives) or step.step == "post",
@@ -250,14 +250,14 @@ def _step_stop(
         redone_after=next(w.work for w in state.standing_works if w.number == redone) if is_redone else "",
         is_lost=lost,
     )
-    facts = StopFacts(
+    facts = StepFacts(
         done=said == "done" or worked > redone or shows,
         passed=lost or (mark is not None and mark.mark == "passed"),
         waits=rest is not None,
         barred=(state.string_set is None and step.step not in _NEEDS_NO_STRINGS)
         or any(one.deciding.bars & step.works and not one.is_open for one in barring),
     )
-    return _Stop(says, facts)
+    return _Step(says, facts)
 
 
 def newest_mark(marks: Sequence[CourseMark], step: str) -> CourseMark | None:

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.tables.course import questions, steps, visit_kinds, waits
 from fidicula.tables.rows import TableError
 from fidicula.tables.signs import computed_signs, findings, findings_of, items, shots, when
 from fidicula.tables.sound import advice
 from fidicula.tables.work import rests_on, works
+from fidicula.tables.workflow import questions, steps, visit_kinds, waits
 
 KNOWN = {"damp", "dry", "same"}
 

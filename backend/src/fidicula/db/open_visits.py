@@ -11,7 +11,7 @@ from sqlalchemy.dialects.postgresql import JSONB, aggregate_order_by
 
 from fidicula.db import schema
 from fidicula.db.instruments import VISIT_COLUMNS, instrument_of
-from fidicula.domain.visits import RailEntry, Visit
+from fidicula.domain.visits import OpenVisit, Visit
 
 OF_OWNER = frozenset({"estimate", "approval"})
 """Questions that wait for the owner's word."""
@@ -117,7 +117,7 @@ _RAIL = select(
 ).select_from(_TAG)
 
 
-class RailOfTags:
+class OpenVisits:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
 
@@ -148,7 +148,7 @@ class RailOfTags:
         ).one()
         return row.tags, bool(row.unsaid)
 
-    def in_house(self) -> list[RailEntry]:
+    def in_house(self) -> list[OpenVisit]:
         """Every instrument with an open visit, by ticket."""
         visit = schema.visit
         rows = self._connection.execute(
@@ -158,7 +158,7 @@ class RailOfTags:
             .order_by(schema.instrument.c.ticket)
         )
         return [
-            RailEntry(
+            OpenVisit(
                 instrument=instrument_of(row._mapping),
                 visit=Visit(
                     id=row.visit_id,

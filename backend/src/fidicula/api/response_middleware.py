@@ -8,7 +8,7 @@ from secrets import token_hex
 from starlette.responses import JSONResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
-from fidicula.services.journal import about_request, journal
+from fidicula.services.logging import about_request, journal
 from fidicula.services.metrics import note_answer
 
 REQUEST_ID = "fidicula.request_id"

@@ -28,7 +28,7 @@ def _without_values(_logger: Any, _method: str, event: MutableMapping[str, Any])
     return event
 
 
-def keep_journal(file: Path | None) -> None:
+def keep_log(file: Path | None) -> None:
     """Write the log to a file that is turned over before it grows large; None for nowhere."""
     handler: logging.Handler = logging.NullHandler()
     if file is not None:

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from fidicula.core.work.course import StopFacts, stop_states
+from fidicula.core.work.workflow import StepFacts, stop_states
 from hypothesis import given
 from hypothesis import strategies as st
 
-OPEN, DONE, PASSED = StopFacts(), StopFacts(done=True), StopFacts(passed=True)
-WAITS, BARRED = StopFacts(waits=True), StopFacts(barred=True)
-FACTS = st.lists(st.builds(StopFacts, st.booleans(), st.booleans(), st.booleans(), st.booleans()), max_size=12)
+OPEN, DONE, PASSED = StepFacts(), StepFacts(done=True), StepFacts(passed=True)
+WAITS, BARRED = StepFacts(waits=True), StepFacts(barred=True)
+FACTS = st.lists(st.builds(StepFacts, st.booleans(), st.booleans(), st.booleans(), st.booleans()), max_size=12)
 
 
 def test_the_work_stands_at_the_first_stop_that_can_be_worked_on() -> None:
@@ -19,7 +19,7 @@ def test_the_work_stands_at_the_first_stop_that_can_be_worked_on() -> None:
 
 
 def test_what_was_done_stays_done_though_its_gate_has_shut_since() -> None:
-    assert stop_states([StopFacts(done=True, barred=True, waits=True), StopFacts(waits=True, barred=True)]) == [
+    assert stop_states([StepFacts(done=True, barred=True, waits=True), StepFacts(waits=True, barred=True)]) == [
         "done",
         "waiting",
     ]
@@ -31,7 +31,7 @@ def test_nothing_is_here_where_only_time_helps() -> None:
 
 
 @given(FACTS)
-def test_the_work_is_never_at_two_stops_nor_where_it_may_not_be(facts: list[StopFacts]) -> None:
+def test_the_work_is_never_at_two_stops_nor_where_it_may_not_be(facts: list[StepFacts]) -> None:
     states = stop_states(facts)
     assert states.count("here") <= 1
     assert ("here" in states) == any(fact == OPEN for fact in facts)

@@ -7,7 +7,7 @@ from dataclasses import replace
 from typing import Any
 
 import pytest
-from fidicula.core.work.landing import MAY_BE_LOW, SURE, missed_by
+from fidicula.core.work.convergence import MAY_BE_LOW, SURE, missed_by
 from fidicula.domain.work_details import CrownBeside, CrownCut, SlotsFiled
 from fidicula.words.acts import set_out_words
 

@@ -10,7 +10,7 @@ StopState = Literal["done", "passed", "here", "ahead", "waiting", "barred"]
 
 
 @dataclass(frozen=True)
-class StopFacts:
+class StepFacts:
     """What is known of one stop.
 
     done : what it is for was done.  passed : somebody passed it over.  waits : only time helps.
@@ -23,7 +23,7 @@ class StopFacts:
     barred: bool = False
 
 
-def stop_states(stops: Sequence[StopFacts]) -> list[StopState]:
+def stop_states(stops: Sequence[StepFacts]) -> list[StopState]:
     """Where each stop of a course stands, in the given order.
 
     stops : nut to bridge.  What was done stays done, whatever came after; the work stands at the first stop that is

@@ -14,7 +14,7 @@ from fastapi.concurrency import run_in_threadpool
 from fastapi.params import Depends as DependsMarker
 
 from fidicula import limits
-from fidicula.api.bodies import BODY, Body
+from fidicula.api.body_limits import BODY, Body
 from fidicula.db.entered import Entered, Entry, was_entered
 from fidicula.domain.errors import ForbiddenError, NotSignedInError, PasswordAgainError
 from fidicula.domain.people import Person, SignIn

@@ -10,7 +10,7 @@ Method = TypeVar("Method", bound=Callable[..., Any])
 _ABSENT = object()
 
 
-def once_each(method: Method) -> Method:
+def memoized(method: Method) -> Method:
     """Keeps each answer beside the record's fields, by what was asked; all that is asked can be hashed."""
     name = f"_{method.__name__}_answered"
 

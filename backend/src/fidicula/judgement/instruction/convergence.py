@@ -6,11 +6,11 @@ from dataclasses import replace
 
 from fidicula.core.readings.states import MeasurementKey
 from fidicula.judgement.assessment.assess import Assessment
-from fidicula.judgement.assessment.course import crown_is_right
 from fidicula.judgement.assessment.edges import unsure_heights, unsure_nuts
 from fidicula.judgement.assessment.projection import is_unsure
 from fidicula.judgement.assessment.questions import to_measure_again
 from fidicula.judgement.assessment.thresholds import strings_in_band
+from fidicula.judgement.assessment.workflow import crown_is_right
 from fidicula.judgement.instruction.amounts import told
 from fidicula.judgement.instruction.model import Instruction
 from fidicula.judgement.instruction.told import Told

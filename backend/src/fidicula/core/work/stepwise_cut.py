@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from fidicula.core.errors import TOLERANCE
-from fidicula.core.work.landing import rough_pass
+from fidicula.core.work.convergence import rough_pass
 
 BELIEVABLE = (0.4, 1.6)
 """Of what a pass set out to take, what it may have taken; beyond that something was misread."""

@@ -8,12 +8,12 @@ from uuid import UUID
 from fastapi import APIRouter, Path, Request, Response
 from pydantic import AwareDatetime, Field
 
+from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body, answer
 from fidicula.api.errors import RESPONSES
-from fidicula.api.signed import Acting, may
 from fidicula.api.words import Sentence, Story, Ticket
-from fidicula.services.visits.course import Course
 from fidicula.services.visits.particulars import Change, Particulars
+from fidicula.services.visits.workflow import Workflow
 from fidicula.views.sheet.model import BenchSheet, ItemView
 
 router = APIRouter(prefix="/api", tags=["course"], responses=RESPONSES)
@@ -59,8 +59,8 @@ class ParticularsBody(Body):
     changes: Annotated[list[ParticularBody], Field(min_length=1, max_length=20)]
 
 
-def _course(request: Request) -> Course:
-    course: Course = request.app.state.course
+def _course(request: Request) -> Workflow:
+    course: Workflow = request.app.state.workflow
     return course
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import pytest
-from fidicula.core.work.creeping import Pass, next_pass
+from fidicula.core.work.stepwise_cut import Pass, next_pass
 from hypothesis import given
 from hypothesis import strategies as st
 

@@ -24,7 +24,7 @@ _LONGEST_WAIT = timedelta(days=60)
 _WHY = "say why: it is kept, and printed with the sheet"
 
 
-class Course:
+class Workflow:
     """Use cases around the course of one visit. Every one answers with the new sheet."""
 
     def __init__(self, engine: Engine) -> None:
@@ -125,7 +125,7 @@ class Course:
             maker, asking = uow.people.by_name(mark.made_by), uow.people.by_name(by)
             if mark.made_by != by and asking and not may_undo(asking.role, maker.role if maker else None):
                 raise ForbiddenError(f"{mark.made_by} set this: a luthier undoes it")
-            uow.course.take_back(mark, by)
+            uow.workflow.take_back(mark, by)
 
         return self._change(ticket, take_back)
 
@@ -169,7 +169,7 @@ class Course:
                     f"“fine” and “{wrong.label}” contradict each other: choose work needed, or leave the finding out",
                     field="verdict",
                 )
-            uow.course.add(
+            uow.workflow.add(
                 Seen(
                     id=seen_id,
                     visit_id=loaded.visit.id,
@@ -191,7 +191,7 @@ class Course:
             line = next((line for line in loaded.seen if line.id == seen_id), None)
             if line is None:
                 raise NotFoundError("nothing of that kind is written down for this instrument")
-            uow.course.take_back(line, by)
+            uow.workflow.take_back(line, by)
 
         return self._change(ticket, take_back)
 
@@ -216,7 +216,7 @@ class Course:
             if stop is None:
                 raise NotFoundError(f"“{step}” is no step of this visit")
             check(stop)
-            uow.course.add(
+            uow.workflow.add(
                 CourseMark(mark_id, loaded.visit.id, step, mark, reason, until, loaded.state().last_work, by)
             )
 

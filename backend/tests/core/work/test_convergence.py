@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from fidicula.core.work.landing import (
+from fidicula.core.work.convergence import (
     KNOWN_AT_MOST,
     LEFT_ALONE,
     MAY_BE_LOW,

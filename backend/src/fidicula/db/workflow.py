@@ -49,7 +49,7 @@ def mark_of(m: Mapping[Any, Any]) -> CourseMark:
 _FROM_DATABASE = ("seen_at", "made_at", "taken_back")
 
 
-class Course:
+class WorkflowLog:
     def __init__(self, connection: Connection) -> None:
         self._connection = connection
 
