@@ -31,7 +31,20 @@ Fidicula: the workshop's bench for the violin family.
 
 
 COMMANDS = (
-    *("demo", "start", "test", "backup", "restore", "export", "import", "devices", "compute", "client", "codes", "shots"),
+    *(
+        "demo",
+        "start",
+        "test",
+        "backup",
+        "restore",
+        "export",
+        "import",
+        "devices",
+        "compute",
+        "client",
+        "codes",
+        "shots",
+    ),
     *("packages", "bench"),
 )
 
