@@ -14,8 +14,8 @@ from sqlalchemy import func, select
 from .people import FIGURE, ILSE, PINS, reading
 from .planning import Plan
 from .sounding import MOVE, Session
-from .test_workflow import in_hours
 from .test_photos import photograph
+from .test_workflow import in_hours
 
 Made = tuple[str, dict[str, Any], dict[str, Any]]
 """The address, a body without its id, and what another entry has in its place."""

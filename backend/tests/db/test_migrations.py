@@ -14,7 +14,7 @@ from fidicula.cli.opening import StartError, migrated
 from fidicula.db.migrate import NewerSchemaError, config_for, upgrade
 from fidicula.db.migrations.fits import COLUMNS, condition, name_of
 from fidicula.db.schema import metadata
-from fidicula.db.unit_of_work import DoesNotFitError, translate_db_error, make_engine
+from fidicula.db.unit_of_work import DoesNotFitError, make_engine, translate_db_error
 from sqlalchemy import Engine, inspect, text
 from sqlalchemy.exc import DBAPIError
 
