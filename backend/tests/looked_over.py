@@ -1,13 +1,16 @@
-"""Answers that were looked over and found right, kept as text: a change shows in full and is looked over again.
+"""Answers that were looked over and found right, kept as text.
 
-`FIDICULA_LOOKED_OVER=1 ./fidicula test ...` writes them again; the difference is then read line by line.
+A file holds what a reader of the answer sees first, and one line that stands for all the rest of it: no number changes
+unseen. `FIDICULA_LOOKED_OVER=1 ./fidicula test ...` writes the files again, and the difference is read. To read what
+the last line stands for, write whole answers of two versions with `FIDICULA_WHOLE=FOLDER`, and compare the folders.
 """
 
 from __future__ import annotations
 
+import hashlib
 import os
 import re
-from collections.abc import Iterator, Mapping, Sequence, Set
+from collections.abc import Iterable, Iterator, Mapping, Sequence, Set
 from dataclasses import fields, is_dataclass
 from datetime import date, datetime
 from pathlib import Path
@@ -43,8 +46,17 @@ def undated(sentence: str) -> str:
     return sentence
 
 
-def check(path: Path, text: str) -> None:
-    """Compares with what is kept under that name; what is not kept yet fails."""
+def check(path: Path, text: str, *, shown: Iterable[str] | None = None) -> None:
+    """Compares with what is kept under that name; what is not kept yet fails.
+
+    shown : what is kept of it in words, with one line for the whole; None for all of it.
+    """
+    if (folder := os.environ.get("FIDICULA_WHOLE")) is not None:
+        Path(folder).mkdir(exist_ok=True, parents=True)
+        (Path(folder) / f"{path.parent.name}_{path.name}").write_text(text)
+    if shown is not None:
+        digest = hashlib.sha256(text.encode()).hexdigest()[:16]
+        text = "".join(f"{line}\n" for line in (*shown, f"{len(text.splitlines())} lines in all, {digest}"))
     if os.environ.get("FIDICULA_LOOKED_OVER"):
         path.parent.mkdir(exist_ok=True)
         path.write_text(text)

@@ -28,7 +28,7 @@ RAW: dict[str, re.Pattern[str]] = {
 }
 
 HERE = Path(__file__).parent / "looked_over"
-KEPT = ("log", "strings", "look", "sound")
+KEPT = ("log", "strings", "sound")
 """What is said there is kept word for word; sheets and pages are elsewhere."""
 CODES = ("id", "key", "kind", "code", "at", "stamp", "url", "question", "name", "outcome", "path", "measure")
 """Fields that hold what a program reads; what a person reads has other names."""

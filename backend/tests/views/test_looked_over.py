@@ -257,6 +257,22 @@ def text(bench: Bench, *, whole: bool = True) -> list[str]:
     return [*told(bench.assess()), *said(bench, whole=whole)]
 
 
+def in_short(bench: Bench) -> Iterator[str]:
+    """What the sheet says first: what to do, what is asked, how each string stands, where the work is."""
+    a, sheet = bench.assess(), bench.sheet()
+    told = sheet.instruction
+    yield told.title
+    yield from (f"  {line}" for line in (*told.says, *told.do))
+    yield from (f"asks {one.question}: {', '.join(way.outcome for way in one.options)}" for one in a.questions)
+    yield from (f"slip {one.code}" for one in a.slips)
+    if a.signs:
+        yield f"signs {', '.join(sorted(a.signs))}"
+    for string in a.cut.strings:
+        if string.wood is not None and string.drop is not None:
+            yield f"{string.name}: wood {string.wood:.2f}, down {string.drop:.2f}, {string.state}"
+    yield "steps " + ", ".join(f"{one.key} {one.state}" for one in a.stops)
+
+
 @cache
 def plain(family: str, *, whole: bool = True) -> list[str]:
     """Everything of an instrument whose card is read and in band."""
@@ -265,7 +281,7 @@ def plain(family: str, *, whole: bool = True) -> list[str]:
 
 @pytest.mark.parametrize("family", STRINGS)
 def test_an_instrument_in_band_is_what_it_was(family: str) -> None:
-    check(HERE / f"plain_{family}.txt", "\n".join(plain(family)) + "\n")
+    check(HERE / f"plain_{family}.txt", "\n".join(plain(family)) + "\n", shown=in_short(measured(family)))
 
 
 @pytest.mark.parametrize("name", SCENARIOS)
@@ -274,7 +290,7 @@ def test_nothing_of_it_changes_unseen(name: str) -> None:
     bench, whole = SCENARIOS[name](), name in WITH_WHYS
     before, after = plain(bench.family, whole=whole), text(bench, whole=whole)
     other = [line for line in unified_diff(before, after, n=0, lineterm="") if line[0] in "+-"][2:]
-    check(HERE / f"{name}.txt", "\n".join(other) + "\n")
+    check(HERE / f"{name}.txt", "\n".join(other) + "\n", shown=in_short(bench))
 
 
 def test_what_is_kept_is_compared() -> None:

@@ -115,6 +115,20 @@ def text(view: PageView, *, without: Set[str] = DRAWN) -> list[str]:
     return list(lines(kept, view.page.upper(), now=NOW, without=without))
 
 
+def in_short(view: PageView) -> Iterator[str]:
+    """What a page says first."""
+    yield view.title
+    yield from (f"  {line}" for line in view.finding)
+    yield from (f"read {one.name}: {one.why}" for one in view.retake)
+    if view.impossible is not None:
+        yield f"cannot be: {view.impossible.sentence}"
+    yield from (f"way {one.label}{', rather' if one.recommended else ''}" for one in view.ways)
+    if view.handles:
+        yield f"handles {', '.join(f'{one.name} {one.rests_at:.5g}' for one in view.handles)}"
+    if view.consequences:
+        yield f"tells {', '.join(one.key for one in view.consequences)}"
+
+
 def moved(bench: Bench, name: str) -> Iterator[str]:
     """Each handle at both its ends, and each choice: what is other than at rest."""
     rest = paged(bench, name, {})
@@ -137,10 +151,11 @@ def test_nothing_of_a_page_changes_unseen(instrument: str, name: str) -> None:
     bench = INSTRUMENTS[instrument]
     if name == "wheels" and bench.family != "bass":
         return
-    said = text(paged(bench, name, {}), without=frozenset() if instrument == WITH_LINES else DRAWN)
+    view = paged(bench, name, {})
+    said = text(view, without=frozenset() if instrument == WITH_LINES else DRAWN)
     if instrument in WITH_HANDLES:
         said += moved(bench, name)
-    check(HERE / f"{instrument}_{name}.txt", "\n".join(said) + "\n")
+    check(HERE / f"{instrument}_{name}.txt", "\n".join(said) + "\n", shown=in_short(view))
 
 
 def test_strings_of_every_family_have_a_page() -> None:

@@ -181,7 +181,9 @@ def test_every_option_is_instructed_once_it_is_decided(question: QuestionCode, o
         assert told.code == "measure" or (told.code, told.stop) == ("decide", "approval"), "the owner says yes first"
         told = bench.decided("approval", "agreed", "by phone").told()
     kept = [*lines(plainly(told), "INSTRUCTION", now=NOW), *lines(bench.sheet().instruction, "SAID", now=NOW)]
-    check(LOOKED_OVER / f"{question}_{outcome}.txt", "\n".join(kept) + "\n")
+    sheet = bench.sheet().instruction
+    shown = [sheet.title, *(f"  {line}" for line in sheet.do)]
+    check(LOOKED_OVER / f"{question}_{outcome}.txt", "\n".join(kept) + "\n", shown=shown)
     others = {row.instructs for row in deciding.outcomes if row.instructs != chosen.instructs and row.instructs}
     assert told.code not in others
     expected = {ELSEWHERE.get(chosen.instructs, chosen.instructs), "measure"}
