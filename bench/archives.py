@@ -22,7 +22,6 @@ from fidicula.db.unit_of_work import Engine, UnitOfWork
 from fidicula.services.asking.asking import Asking
 from fidicula.services.visits.histories import Histories
 from fidicula.services.visits.papers import Papers
-from fidicula.settings import Settings
 from sqlalchemy import text
 
 from bench.house import fill
@@ -96,7 +95,7 @@ def _in_process(engine: Engine, arguments: list[str]) -> tuple[float, int]:
 def _small(engine: Engine) -> None:
     bare = _times(lambda: _bare(engine), 200)
     asking, histories = Asking(engine), Histories(engine)
-    papers = Papers(engine, Settings().front_end / "assets")
+    papers = Papers(engine)
     for words in QUESTIONS:
         _told(f"“{words}”", _times(lambda words=words: asking.ask(words), 40), bare, 100)  # type: ignore[misc]
     _told("the history of 30 visits with 3,000 readings", _times(lambda: histories.of("RW-087"), 30), bare, 200)

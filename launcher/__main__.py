@@ -26,27 +26,15 @@ Fidicula: the workshop's bench for the violin family.
   ./fidicula codes                 write the code types again from the tables, after a new row
   ./fidicula shots                 take the pictures in docs/screenshots again
   ./fidicula packages              known weaknesses of the packages in the lock files
+  ./fidicula licences              under which licence each installed package is given
   ./fidicula bench [NAME]          the benchmarks, as ratios; archives, day, faults, load ...: by name, long
 """
 
 
-COMMANDS = (
-    *(
-        "demo",
-        "start",
-        "test",
-        "backup",
-        "restore",
-        "export",
-        "import",
-        "devices",
-        "compute",
-        "client",
-        "codes",
-        "shots",
-    ),
-    *("packages", "bench"),
-)
+_SERVING = ("demo", "start", "backup", "restore", "export", "import", "devices")
+_WRITING = ("client", "codes", "shots")
+_ASKING = ("test", "compute", "packages", "licences", "bench")
+COMMANDS = (*_SERVING, *_WRITING, *_ASKING)
 
 
 @contextlib.contextmanager
@@ -65,15 +53,15 @@ def set_up(command: str) -> None:
     environment.check_writable()
     with one_set_up_at_a_time():
         programs = [debian.PYTHON_VENV]
-        if command not in ("compute", "client", "codes", "packages") and not _uses_others_database(command):
+        if command not in ("compute", "client", "codes", "packages", "licences") and not _uses_others_database(command):
             programs.append(debian.POSTGRESQL)
         if command in ("test", "shots"):
             programs.append(debian.CHROMIUM)
         debian.ensure(programs)
         environment.ensure_python(for_development=command in ("test", "shots", "bench", "packages"))
-        if command in ("test", "client", "shots", "packages"):
+        if command in ("test", "client", "shots", "packages", "licences"):
             environment.ensure_tools()
-        if command in ("test", "client"):
+        if command in ("test", "client", "licences"):
             environment.ensure_node_modules()
         if command in ("demo", "start", "test", "shots", "bench"):
             environment.ensure_front_end()
@@ -138,6 +126,8 @@ def main(arguments: list[str]) -> int:
         hand_over("fidicula.cli.codes", [str(ROOT)])
     if command == "packages":
         return packages.check()
+    if command == "licences":
+        hand_over("launcher.licences", [])
     if command == "bench":
         hand_over("bench", arguments[1:])
     hand_over("fidicula.cli", arguments)

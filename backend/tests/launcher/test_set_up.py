@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 import subprocess
 import sys
+from importlib.metadata import distributions
 from pathlib import Path
 
 import pytest
@@ -13,6 +14,7 @@ import launcher.__main__
 from launcher import console, debian, stamps
 from launcher.console import SetupError, run_logged
 from launcher.debian import Program
+from launcher.licences import UNSAID, licence_of
 
 MISSING = Program("PostgreSQL", "postgresql", lambda: False)
 
@@ -107,3 +109,9 @@ def test_compute_runs_through_the_one_command(root: Path) -> None:
     )
     assert (done.returncode, done.stderr) == (0, "")
     assert done.stdout.startswith('{"offsets": [-5.0, 0.0, 5.0]')
+
+
+def test_every_package_says_under_which_licence_it_is_given() -> None:
+    installed = [one for one in distributions() if one.name.lower() != "fidicula"]
+    assert len(installed) > 50
+    assert [one.name for one in installed if licence_of(one) == UNSAID] == []

@@ -656,11 +656,8 @@ export type VisitKindCode =
   | 'look_over'
   | 'full_set_up'
 
-export type Family =
-  | 'violin'
-  | 'viola'
-  | 'cello'
-  | 'bass'
+export const FAMILIES = ['violin', 'viola', 'cello', 'bass'] as const
+export type Family = (typeof FAMILIES)[number]
 
 export type Part =
   | 'pegs'

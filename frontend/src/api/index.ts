@@ -5,6 +5,7 @@ import { askPasswordAgain } from '@/shared/passwordAgain'
 import { noteAnswer, noteAway } from './reach'
 import { Refused } from './refused'
 import type { components, paths } from './schema'
+export { FAMILIES, type Family } from './codes'
 
 export { onBack, reach } from './reach'
 export { Refused } from './refused'
@@ -44,7 +45,6 @@ export interface BenchSheet extends Omit<SheetAnswer, 'cells'> {
   cells: Cell[]
 }
 export type PartView = Schemas['PartView']
-export type Family = Schemas['ArrivalBody']['family']
 export type StringCut = Schemas['StringCutFacts']
 export type Drawing = Schemas['Drawing']
 export type DrawnString = Schemas['DrawnString']

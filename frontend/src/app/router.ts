@@ -1,12 +1,12 @@
+import { FAMILIES } from '@/api'
 import { createRouter, createWebHistory } from 'vue-router'
 import { HousePage } from '@/features/house'
 import { SheetPage } from '@/features/sheet'
 
-const FAMILIES = ['violin', 'viola', 'cello', 'bass']
 
 /** What stands in the address decides the page; an unknown family is a violin. */
 function familyOf(value: unknown): string {
-  return FAMILIES.includes(String(value)) ? String(value) : 'violin'
+  return FAMILIES.find((family) => family === value) ?? 'violin'
 }
 
 export const router = createRouter({

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** The four families, to go from one's page to another's. */
+import { FAMILIES } from '@/api'
 import type { RouteLocationRaw } from 'vue-router'
 import FamilyShape from './FamilyShape.vue'
 import { t } from '@/words/shared'
 
 defineProps<{ family: string; to: (family: string) => RouteLocationRaw }>()
-const FAMILIES = ['violin', 'viola', 'cello', 'bass']
 </script>
 
 <template>

@@ -10,7 +10,8 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
-from fidicula.api.words import Family, Label, Sentence
+from fidicula.api.words import Label, Sentence
+from fidicula.codes import Family
 from fidicula.judgement.measures import figure_code
 from fidicula.services.shop.figures import FigureLine, Figures, FigureTyped
 from fidicula.tables.figures import FigureKey

@@ -12,7 +12,8 @@ from pydantic import BaseModel, ConfigDict, Field
 from fidicula import limits
 from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
-from fidicula.api.words import Day, Family, Label, Sentence, Story, Ticket, TicketTyped
+from fidicula.api.words import Day, Label, Sentence, Story, Ticket, TicketTyped
+from fidicula.codes import Family
 from fidicula.domain.instruments import ASKED
 from fidicula.services.visits.arrivals import Arrival, VisitAsked
 from fidicula.services.visits.belongings import Belongings

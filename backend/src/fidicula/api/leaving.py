@@ -11,7 +11,8 @@ from pydantic import Field
 from fidicula.api.auth import Acting, Signed, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.words import Day, Family, Label, Sentence, Story, Strokes, Ticket
+from fidicula.api.words import Day, Label, Sentence, Story, Strokes, Ticket
+from fidicula.codes import Family
 from fidicula.services.people.people import People
 from fidicula.services.visits.handover.handing import DueView, HandingOver, Signature
 from fidicula.services.visits.handover.shop_points import ClosingPoints, PointTyped, ShopPoint

@@ -12,7 +12,8 @@ from pydantic import Field
 from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.words import Family, Ticket
+from fidicula.api.words import Ticket
+from fidicula.codes import Family
 from fidicula.services.adjusting.strings import Strings
 from fidicula.services.shop.shelf import Shelf, ShelfView
 from fidicula.services.visits.pages import PagesAtBench

@@ -11,7 +11,8 @@ from pydantic import Field
 from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
-from fidicula.api.words import Family, Label, Sentence, Story, Strokes, Ticket
+from fidicula.api.words import Label, Sentence, Story, Strokes, Ticket
+from fidicula.codes import Family
 from fidicula.documents.estimate import EstimatePaper
 from fidicula.services.shop.pricing.approving import Approving
 from fidicula.services.shop.pricing.drawers import Drawers, KindView, NewItem, StockLine, StockView
@@ -94,7 +95,7 @@ class ItemBody(Body):
 
     id: UUID
     kind: Label
-    family: Literal["", "violin", "viola", "cello", "bass"] = ""
+    family: Family | Literal[""] = ""
     label: Label
     figure: Typed = ""
     counted: Typed = ""

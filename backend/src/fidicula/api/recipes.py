@@ -10,7 +10,8 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
-from fidicula.api.words import Family, Label, Sentence, Ticket
+from fidicula.api.words import Label, Sentence, Ticket
+from fidicula.codes import Family
 from fidicula.judgement.measures import measure_code
 from fidicula.services.shop.following import Following, Followings, Preview, TargetsWanted
 from fidicula.services.shop.recipes import RecipeNumbers, Recipes, RecipesOfFamily

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Annotated, Literal
+from typing import Annotated
 
 from fastapi import Path
 from pydantic import AfterValidator, Field
@@ -23,7 +23,6 @@ Sentence = Annotated[str, Field(max_length=limits.SENTENCE), AfterValidator(_wit
 """What people say."""
 Story = Annotated[str, Field(max_length=limits.STORY), AfterValidator(_without_nul)]
 """What people say at length."""
-Family = Literal["violin", "viola", "cello", "bass"]
 TicketTyped = Annotated[str, Field(max_length=40), AfterValidator(_without_nul)]
 """Of a new instrument; what it may be, `services/tickets.py` says."""
 Day = Annotated[date, Field(ge=limits.EARLIEST.date(), lt=limits.LATEST.date())]

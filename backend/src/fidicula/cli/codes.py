@@ -27,6 +27,9 @@ COLUMNS = {
 }
 """Each type with the table and the column that its codes stand in."""
 
+LISTED = {"Family": "FAMILIES"}
+"""Those that the front end lists too, with what it calls the list."""
+
 
 def codes() -> dict[str, list[str]]:
     """The codes of each type, in the order of their tables."""
@@ -57,7 +60,13 @@ def as_python() -> str:
 def as_typescript() -> str:
     parts = ["// The codes that stand in the tables, as types. Written by `./fidicula codes` from `tables/data`."]
     for name, values in codes().items():
-        parts.append("\n".join([f"export type {name} =", *(f"  | '{value}'" for value in values)]))
+        if name in LISTED:
+            each = ", ".join(f"'{value}'" for value in values)
+            parts.append(
+                f"export const {LISTED[name]} = [{each}] as const\nexport type {name} = (typeof {LISTED[name]})[number]"
+            )
+        else:
+            parts.append("\n".join([f"export type {name} =", *(f"  | '{value}'" for value in values)]))
     return "\n\n".join(parts) + "\n"
 
 

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from io import BytesIO
-from pathlib import Path
 from typing import TYPE_CHECKING
 from xml.sax.saxutils import escape
 
@@ -86,8 +85,8 @@ class EstimatePaper:
     sign: str
 
 
-def as_pdf(paper: EstimatePaper, *, assets: Path) -> bytes:
-    """A4, as many pages as it needs. assets : of the built front end, where the typeface lies."""
+def as_pdf(paper: EstimatePaper) -> bytes:
+    """A4, as many pages as it needs."""
     from reportlab.lib.colors import HexColor
     from reportlab.lib.enums import TA_RIGHT
     from reportlab.lib.pagesizes import A4
@@ -95,7 +94,7 @@ def as_pdf(paper: EstimatePaper, *, assets: Path) -> bytes:
     from reportlab.lib.units import mm
     from reportlab.platypus import Flowable, KeepTogether, Paragraph, SimpleDocTemplate, Spacer, Table, TableStyle
 
-    text, bold = registered(assets)
+    text, bold = registered()
     plain = ParagraphStyle("plain", fontName=text, fontSize=10, leading=13.5)
     small = ParagraphStyle("small", parent=plain, fontSize=8.5, leading=11, textColor=HexColor("#4a5357"))
     right = ParagraphStyle("right", parent=plain, alignment=TA_RIGHT)

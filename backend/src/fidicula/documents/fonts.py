@@ -3,31 +3,20 @@
 from __future__ import annotations
 
 from functools import cache
+from importlib import resources
 from io import BytesIO
-from pathlib import Path
 
-FACES = {"FidiculaText": "public-sans-latin-400-normal", "FidiculaBold": "public-sans-latin-700-normal"}
+FACES = {"FidiculaText": "public-sans-400.ttf", "FidiculaBold": "public-sans-700.ttf"}
 
 
 @cache
-def registered(assets: Path) -> tuple[str, str]:
-    """Names of the plain and the bold face for reportlab. assets : of the built front end.
-
-    Without them reportlab's own take their place, whose letters are those of western Europe alone.
-    """
-    from fontTools.ttLib import TTFont as Face
+def registered() -> tuple[str, str]:
+    """Names of the plain and the bold face for reportlab. Raises FileNotFoundError where the typeface is missing."""
     from reportlab.pdfbase import pdfmetrics
     from reportlab.pdfbase.ttfonts import TTFont
 
+    folder = resources.files("fidicula.documents").joinpath("typeface")
     for name, file in FACES.items():
-        found = next(iter(sorted(assets.glob(f"{file}-*.woff"))), None)
-        if found is None:
-            return "Helvetica", "Helvetica-Bold"
-        face = Face(found)
-        face.flavor = None
-        plain = BytesIO()
-        face.save(plain)
-        plain.seek(0)
-        pdfmetrics.registerFont(TTFont(name, plain))
+        pdfmetrics.registerFont(TTFont(name, BytesIO(folder.joinpath(file).read_bytes())))
     pdfmetrics.registerFontFamily("FidiculaText", normal="FidiculaText", bold="FidiculaBold")
     return "FidiculaText", "FidiculaBold"

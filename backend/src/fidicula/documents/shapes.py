@@ -9,6 +9,8 @@ from dataclasses import dataclass
 from typing import Literal
 from xml.etree import ElementTree
 
+from fidicula.documents.fonts import registered
+
 Kind = Literal["cut", "old", "mark"]
 """What a line is: cut along it, as it is now, a mark to prick through."""
 
@@ -64,6 +66,7 @@ def as_pdf(template: Template) -> bytes:
     left, foot, right, top = template.box()
     if right - left > PAGE[0] - 2 * MARGIN or top - foot > PAGE[1] - 110:
         raise ValueError(f"{template.title} does not go on a sheet of A4")
+    text, bold = registered()
     out = io.BytesIO()
     canvas = Canvas(out, pagesize=(PAGE[0] * mm, PAGE[1] * mm), pageCompression=0)
     canvas.setTitle(f"{template.ticket}: {template.title}")
@@ -75,11 +78,11 @@ def as_pdf(template: Template) -> bytes:
             canvas.line((x1 + across) * mm, (y1 + up) * mm, (x2 + across) * mm, (y2 + up) * mm)
     canvas.setDash()
     for word in template.words:
-        canvas.setFont("Helvetica", word.size * mm)
+        canvas.setFont(text, word.size * mm)
         canvas.drawCentredString((word.x + across) * mm, (word.y + up) * mm, word.text)
-    canvas.setFont("Helvetica-Bold", 6 * mm)
+    canvas.setFont(bold, 6 * mm)
     canvas.drawString(MARGIN * mm, (PAGE[1] - 24) * mm, f"{template.ticket}  {template.title}")
-    canvas.setFont("Helvetica", 3.6 * mm)
+    canvas.setFont(text, 3.6 * mm)
     for i, note in enumerate(template.notes):
         canvas.drawString(MARGIN * mm, (PAGE[1] - 32 - 5.5 * i) * mm, note)
     canvas.setLineWidth(0.25 * mm)

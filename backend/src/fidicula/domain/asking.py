@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date
 
-from fidicula.codes import MeasureCode, WorkCode
+from fidicula.codes import Family, MeasureCode, WorkCode
 
 
 @dataclass(frozen=True)
@@ -98,7 +98,7 @@ class Vocabulary:
     strings and places, by measure; “” where all measures share them.  works, kinds : by phrase.
     """
 
-    families: dict[str, str]
+    families: dict[str, Family]
     measures: dict[str, MeasureCode]
     places: dict[str, tuple[str, ...]]
     works: dict[str, WorkCode]

@@ -10,12 +10,11 @@ from typing import Annotated, Literal
 
 from pydantic import BeforeValidator, model_validator
 
-from fidicula.codes import FigureCode
+from fidicula.codes import Family, FigureCode
 from fidicula.core.bands import Band
 from fidicula.core.errors import CoreError
 from fidicula.tables.rows import SourcedRow, TableError, TableRow, read_rows
 
-Family = Literal["violin", "viola", "cello", "bass"]
 Shape = Literal["band", "floor", "ceiling", "value", "change", "factor"]
 """Which of low, aim and high a figure has; a factor is a value that may have a range."""
 

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 from decimal import Decimal
 from functools import cache
-from typing import Literal
+from typing import Literal, get_args
 
 from pydantic import field_validator
 
-from fidicula.codes import WorkCode
+from fidicula.codes import Family, WorkCode
 from fidicula.core.errors import CoreError
 from fidicula.core.pricing.money import NOTHING, Span
 from fidicula.core.pricing.order import ordered
@@ -20,7 +20,7 @@ Grade = Literal["least", "usual", "all"]
 """In which variant a work counts first: what makes it playable, what is usual, everything."""
 
 GRADES: tuple[Grade, ...] = ("least", "usual", "all")
-FAMILIES = ("violin", "viola", "cello", "bass")
+FAMILIES: tuple[Family, ...] = get_args(Family)
 
 
 class WorkStep(SourcedRow):

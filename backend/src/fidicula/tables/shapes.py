@@ -5,7 +5,7 @@ from __future__ import annotations
 from functools import cache
 from typing import Literal
 
-from fidicula.tables.figures import Family
+from fidicula.codes import Family
 from fidicula.tables.rows import SourcedRow, read_rows
 
 

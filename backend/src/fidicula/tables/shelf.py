@@ -6,7 +6,7 @@ from functools import cache
 
 from pydantic import field_validator
 
-from fidicula.tables.figures import Family
+from fidicula.codes import Family
 from fidicula.tables.rows import SourcedRow, read_rows
 
 

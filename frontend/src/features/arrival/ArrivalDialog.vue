@@ -2,14 +2,13 @@
 /** An instrument at the door: a new one, or one that has been here and is found while typing. */
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type ArrivalBody, type KnownView } from '@/api'
+import { FAMILIES, answerOf, api, Refused, type ArrivalBody, type KnownView } from '@/api'
 import { post, useOutbox, type Act } from '@/outbox'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
 import { ago } from '@/shared/format'
 import { useFormEntry } from '@/shared/entry'
 import { useHouse } from '@/features/rail'
-import { FAMILIES } from './families'
 import { t } from '@/words/arrival'
 
 const isOpen = defineModel<boolean>({ required: true })

@@ -2,13 +2,12 @@
 /** A fleet at the door: what is common once, and a line for each that says only what differs. */
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { FleetBody } from '@/api'
+import { FAMILIES, type FleetBody } from '@/api'
 import { useHouse } from '@/features/rail'
 import { post, useOutbox } from '@/outbox'
 import { ASKED, CLIMATES } from '@/shared/asked'
 import FormDialog from '@/shared/FormDialog.vue'
 import { useFormEntry } from '@/shared/entry'
-import { FAMILIES } from './families'
 import { useOffers } from './useOffers'
 import { t } from '@/words/arrival'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Something new for the drawers: what it is, how many, what it costs and where it lies. */
 import { computed, ref, watch } from 'vue'
-import { answerOf, api, Refused, type StockItem, type StockKind } from '@/api'
+import { FAMILIES, type Family, answerOf, api, Refused, type StockItem, type StockKind } from '@/api'
 import { useFormEntry } from '@/shared/entry'
 import FormDialog from '@/shared/FormDialog.vue'
 import { t } from '@/words/drawers'
@@ -9,7 +9,7 @@ import { t } from '@/words/drawers'
 const props = defineProps<{ kinds: StockKind[]; kind: string }>()
 const isOpen = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ added: [item: StockItem] }>()
-type Of = '' | 'violin' | 'viola' | 'cello' | 'bass'
+type Of = '' | Family
 const empty = () => ({ kind: props.kind || 'bridge_blank', family: '' as Of, label: '', figure: '', counted: '', price: '', place: '', reorder_at: '', supplier: '', details: {} as Record<string, string>, set_id: '' })
 const DETAILS: Record<string, { name: string; label: string }[]> = {
   bridge_blank: [
@@ -25,12 +25,9 @@ const { draft: form, faults, message, isSending, begin, send: sendEntry, clear }
 watch(isOpen, (open) => {
   if (open) begin()
 }, { immediate: true })
-const FAMILIES: { value: Of; title: string }[] = [
+const families: { value: Of; title: string }[] = [
   { value: '', title: t('any') },
-  { value: 'violin', title: t('violin') },
-  { value: 'viola', title: t('viola') },
-  { value: 'cello', title: t('cello') },
-  { value: 'bass', title: t('bass') },
+  ...FAMILIES.map((family) => ({ value: family, title: t(family) })),
 ]
 const of = computed(() => props.kinds.find((one) => one.kind === form.value.kind) ?? null)
 const sets = ref<{ id: string; name: string }[]>([])
@@ -66,7 +63,7 @@ async function send(): Promise<void> {
 <template>
   <FormDialog v-model="isOpen" :title="t('new_in_the_drawers')" :act="t('put_it_in')" :is-sending="isSending" :message="message" @send="send" @cancel="clear">
     <v-select v-model="form.kind" data-first :label="t('what_it_is')" :items="kinds" item-value="kind" item-title="label" :error-messages="faults.kind" />
-    <v-select v-model="form.family" :label="t('for')" :items="FAMILIES" :error-messages="faults.family" />
+    <v-select v-model="form.family" :label="t('for')" :items="families" :error-messages="faults.family" />
     <v-select v-if="form.kind === 'string_set' && form.family" v-model="form.set_id" class="wide" :label="t('set_with_its_diameters_and')" :items="sets" item-value="id" item-title="name" />
     <v-text-field v-model="form.label" :label="t('name')" maxlength="100" :error-messages="faults.label" />
     <v-text-field v-if="of?.figure" v-model="form.figure" :label="t('text', { figure: of.figure, unit: of.unit })" inputmode="decimal" :error-messages="faults.figure" />

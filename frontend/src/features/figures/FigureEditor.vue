@@ -2,7 +2,7 @@
 /** One figure opened: what it is, who set it, what stood before, and the fields to change it. */
 import { computed, nextTick, onMounted, reactive, ref } from 'vue'
 import { MeasureSketch } from '@/features/drawing'
-import { answerOf, api, Refused, type FigureLine, type FigurePage, type FigureRow } from '@/api'
+import { type Family, answerOf, api, Refused, type FigureLine, type FigurePage, type FigureRow } from '@/api'
 import { ago, plain } from '@/shared/format'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
@@ -10,7 +10,6 @@ import { hasFigure, inWords } from './rows'
 import { sketchedAs } from './sketched'
 import { t } from '@/words/figures'
 
-type Family = 'violin' | 'viola' | 'cello' | 'bass'
 
 const props = defineProps<{ row: FigureRow; family: string; size: string }>()
 const emit = defineEmits<{ close: []; changed: [page: FigurePage, entrySize: string, what: string] }>()

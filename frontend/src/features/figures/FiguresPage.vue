@@ -2,7 +2,7 @@
 /** The shop's figures, a page for each family and size; the opened one is changed at the side. */
 import { computed, nextTick, ref, watch } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
-import { answerOf, api, Refused, type FigurePage, type FigureRow } from '@/api'
+import { type Family, answerOf, api, Refused, type FigurePage, type FigureRow } from '@/api'
 import { useCommands } from '@/shared/commands'
 import PageWithSide from '@/shared/PageWithSide.vue'
 import FamilyTabs from '@/shared/FamilyTabs.vue'
@@ -12,7 +12,6 @@ import FigureEditor from './FigureEditor.vue'
 import { grouped, hasFigure, inWords, keyOfRow, nameOfRow } from './rows'
 import { t } from '@/words/figures'
 
-type Family = 'violin' | 'viola' | 'cello' | 'bass'
 
 const props = defineProps<{ family: string; size: string }>()
 

@@ -2,14 +2,13 @@
 /** The shop’s list of what is looked at before an instrument leaves: worded, added to, left out. */
 import { ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { answerOf, api, Refused, type Family, type ShopPoint } from '@/api'
+import { FAMILIES, answerOf, api, Refused, type Family, type ShopPoint } from '@/api'
 import { useCommands } from '@/shared/commands'
 import { useFormEntry } from '@/shared/entry'
 import { freshId } from '@/shared/id'
 import { useAtBench } from '@/shared/person'
 import { t } from '@/words/leaving'
 
-const FAMILIES: Family[] = ['violin', 'viola', 'cello', 'bass']
 const router = useRouter()
 const atBench = useAtBench()
 const points = ref<ShopPoint[]>([])

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 /** A short list of what the shop has on hand, and its change: sizes as typed, with spaces between. */
 import { computed, nextTick, ref } from 'vue'
-import { answerOf, api, Refused } from '@/api'
+import { type Family, answerOf, api, Refused } from '@/api'
 import { plain } from '@/shared/format'
 import { freshId } from '@/shared/id'
 import { useLoaded } from '@/shared/loaded'
 import { useAtBench } from '@/shared/person'
 import { t } from '@/words/pages'
 
-type Family = 'violin' | 'viola' | 'cello' | 'bass'
 const props = defineProps<{ family: string; list: string }>()
 const emit = defineEmits<{ changed: [] }>()
 const atBench = useAtBench()

@@ -2,7 +2,7 @@
 /** The shop's recipes of one family: which it follows, what each wants, and what a change would do in numbers. */
 import { computed, reactive, ref, watch } from 'vue'
 import type { RouteLocationRaw } from 'vue-router'
-import { answerOf, api, Refused, type RecipeNumbers, type RecipesOfFamily } from '@/api'
+import { type Family, answerOf, api, Refused, type RecipeNumbers, type RecipesOfFamily } from '@/api'
 import { useCommands } from '@/shared/commands'
 import { focusChosen } from '@/shared/focus'
 import FamilyTabs from '@/shared/FamilyTabs.vue'
@@ -13,7 +13,6 @@ import QuestionChoices from './QuestionChoices.vue'
 import TargetChanges from './TargetChanges.vue'
 import { t } from '@/words/recipes'
 
-type Family = 'violin' | 'viola' | 'cello' | 'bass'
 
 const props = defineProps<{ family: string }>()
 const atBench = useAtBench()

@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated
 from uuid import UUID
 
 from pydantic import Field
 
 from fidicula import limits
+from fidicula.codes import Family
 from fidicula.documents.dossier.record import VisitRecord
 from fidicula.documents.dossier.values import Amount, At, Day, Detail, Line, Mm, Name, Number, Sha256, Strokes, Words
 
@@ -21,7 +22,7 @@ class InstrumentHead(Line):
 
     id: UUID
     ticket: Annotated[str, Field(pattern=r"^[^\W_][\w.-]{0,19}$")]
-    family: Literal["violin", "viola", "cello", "bass"]
+    family: Family
     size: Annotated[str, Field(min_length=1, max_length=20)]
     string_names: Annotated[list[StringName], Field(min_length=limits.FEWEST_STRINGS, max_length=limits.MOST_STRINGS)]
     left_handed: bool

@@ -5,7 +5,6 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping, Sequence
 from io import BytesIO
-from pathlib import Path
 from typing import TYPE_CHECKING, Any
 from xml.sax.saxutils import escape
 
@@ -37,20 +36,20 @@ _PADDING = 6.0
 """That a page's frame has of its own. [pt]"""
 
 
-def paper_pdf(paper: Paper, *, assets: Path, pictures: Mapping[str, bytes] | None = None) -> bytes:
-    """As many pages as it needs. assets : of the built front end, where the typeface lies.  pictures : JPEG by id."""
-    return _Printer(paper, assets, pictures or {}).pdf()
+def paper_pdf(paper: Paper, *, pictures: Mapping[str, bytes] | None = None) -> bytes:
+    """As many pages as it needs. pictures : JPEG by id."""
+    return _Printer(paper, pictures or {}).pdf()
 
 
 class _Printer:
-    def __init__(self, paper: Paper, assets: Path, pictures: Mapping[str, bytes]) -> None:
+    def __init__(self, paper: Paper, pictures: Mapping[str, bytes]) -> None:
         from reportlab.lib.colors import HexColor
         from reportlab.lib.enums import TA_RIGHT
         from reportlab.lib.styles import ParagraphStyle
         from reportlab.lib.units import mm
 
         self.paper, self.pictures, self.mm = paper, pictures, mm
-        self.text, self.bold = registered(assets)
+        self.text, self.bold = registered()
         self.ink, self.hair = HexColor(_INK), HexColor(_HAIR)
         self.is_small = small_page = paper.size[0] < _SMALL_PAGE_MM
         is_low = paper.size[1] < _LOW_PAGE_MM

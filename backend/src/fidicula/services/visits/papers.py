@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from pathlib import Path
 from uuid import UUID
 
 from fidicula.db.unit_of_work import Engine, UnitOfWork
@@ -14,11 +13,8 @@ from fidicula.views.papers.papers import BUILDERS, KINDS
 
 
 class Papers:
-    """assets : of the built front end, where the typeface lies."""
-
-    def __init__(self, engine: Engine, assets: Path) -> None:
+    def __init__(self, engine: Engine) -> None:
         self._engine = engine
-        self._assets = assets
 
     def paper(self, ticket: str, kind: str, *, address: str = "") -> Paper:
         """address : of the application, for the ticket's code. Raises NotFoundError for a paper that there is not."""
@@ -34,4 +30,4 @@ class Papers:
         with UnitOfWork(self._engine, only_reads=True) as uow:
             found = {one: uow.photos.picture(UUID(one), small=False) for one in ids}
         pictures = {one: jpeg for one, jpeg in found.items() if jpeg is not None}
-        return paper_pdf(paper, assets=self._assets, pictures=pictures)
+        return paper_pdf(paper, pictures=pictures)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from datetime import UTC, datetime
-from pathlib import Path
 
 from fidicula.core.geometry.scoop import gap_along
 from fidicula.db.unit_of_work import Engine, UnitOfWork
@@ -24,15 +23,12 @@ _STRAIGHT_MM = 0.05
 
 
 class EstimatePapers:
-    """assets : of the built front end, where the typeface lies."""
-
-    def __init__(self, engine: Engine, assets: Path) -> None:
+    def __init__(self, engine: Engine) -> None:
         self._engine = engine
-        self._assets = assets
 
     def pdf(self, ticket: str) -> bytes:
         """Raises ConflictError while nothing is planned."""
-        return as_pdf(self.paper(ticket), assets=self._assets)
+        return as_pdf(self.paper(ticket))
 
     def paper(self, ticket: str) -> EstimatePaper:
         """What stands on it. Raises ConflictError while nothing is planned."""
