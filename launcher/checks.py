@@ -66,8 +66,8 @@ def _run_each(checks: list[Check]) -> list[str]:
 
 
 def _workers() -> int:
-    """One more than there are processors: each waits for its database and its browser now and then."""
-    return min(MOST_WORKERS, len(os.sched_getaffinity(0)) + 1)
+    """As many as there are processors, and two at least: each waits for its database and its browser now and then."""
+    return min(MOST_WORKERS, max(2, len(os.sched_getaffinity(0))))
 
 
 def run_all(pytest_arguments: list[str]) -> int:

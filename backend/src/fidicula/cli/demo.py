@@ -119,30 +119,7 @@ def _load_instrument(
     tool: str,
 ) -> None:
     house, bench = House(engine), Bench(engine)
-    ticket = house.register(
-        Arrival(
-            id=uuid4(),
-            ticket=entry["ticket"],
-            family=entry["family"],
-            size=entry["size"],
-            string_names=entry.get("string_names", []),
-            left_handed=entry.get("left_handed", False),
-            opposite_build=False,
-            is_new=False,
-            owner=entry["owner"],
-            description=entry["description"],
-            complaint=entry["complaint"],
-            kind=entry.get("kind", "bridge"),
-            visit=VisitAsked(
-                climate=entry.get("climate", ""),
-                deadline=days_on(entry.get("needed_in_days")),
-                promised=days_on(entry.get("promised_in_days")),
-            ),
-            asked=entry.get("asked", {}),
-            is_fleet=entry.get("fleet", False),
-        ),
-        by,
-    )
+    ticket = house.register(_arrival(entry), by)
     for earlier in entry.get("earlier_visits", []):
         was_on = sets.get((entry["family"], earlier.get("set", "")))
         _load_earlier(engine, ticket, earlier, was_on, by=by, tool=tool)
@@ -158,7 +135,49 @@ def _load_instrument(
         )
         sheet = Strings(engine).name(ticket, stringing, work_id=uuid4(), by=by)
         after_work = sheet.last_work
-    for measure, values in entry.get("readings", {}).items():
+    _read(bench, ticket, entry.get("readings", {}), after_work=after_work, by=by, tool=tool)
+    if "targets" in entry:
+        asked = TargetsWanted(
+            entry["targets"].get("recipe"), entry["targets"].get("schools", {}), entry["targets"].get("sources", {})
+        )
+        Followings(engine).choose(ticket, asked, choice_id=uuid4(), reason=entry["targets"]["reason"], by=by)
+    _load_course(engine, ticket, entry, by=by)
+    for event in entry.get("trail", []):
+        load_event(engine, ticket, event, by=by)
+    for seen in entry.get("damage", []):
+        mark(engine, ticket, seen, by=by)
+    for thing in entry.get("belongings", []):
+        bring(engine, ticket, thing, by=by)
+    _came(engine, ticket, days_ago=entry.get("came_days_ago", 0))
+
+
+def _arrival(entry: dict[str, Any]) -> Arrival:
+    return Arrival(
+        id=uuid4(),
+        ticket=entry["ticket"],
+        family=entry["family"],
+        size=entry["size"],
+        string_names=entry.get("string_names", []),
+        left_handed=entry.get("left_handed", False),
+        opposite_build=False,
+        is_new=False,
+        owner=entry["owner"],
+        description=entry["description"],
+        complaint=entry["complaint"],
+        kind=entry.get("kind", "bridge"),
+        visit=VisitAsked(
+            climate=entry.get("climate", ""),
+            deadline=days_on(entry.get("needed_in_days")),
+            promised=days_on(entry.get("promised_in_days")),
+        ),
+        asked=entry.get("asked", {}),
+        is_fleet=entry.get("fleet", False),
+    )
+
+
+def _read(bench: Bench, ticket: str, readings: dict[MeasureCode, Any], *, after_work: int, by: str, tool: str) -> None:
+    """readings : by measure, one value, or one for each string or place, low first."""
+    for measure, values in readings.items():
         single = not isinstance(values, list)
         for position, value in enumerate([values] if single else values):
             if value is None:
@@ -175,19 +194,6 @@ def _load_instrument(
                 repeats=False,
             )
             bench.take_reading(ticket, taking, made=lambda sheet: sheet)
-    if "targets" in entry:
-        asked = TargetsWanted(
-            entry["targets"].get("recipe"), entry["targets"].get("schools", {}), entry["targets"].get("sources", {})
-        )
-        Followings(engine).choose(ticket, asked, choice_id=uuid4(), reason=entry["targets"]["reason"], by=by)
-    _load_course(engine, ticket, entry, by=by)
-    for event in entry.get("trail", []):
-        load_event(engine, ticket, event, by=by)
-    for seen in entry.get("damage", []):
-        mark(engine, ticket, seen, by=by)
-    for thing in entry.get("belongings", []):
-        bring(engine, ticket, thing, by=by)
-    _came(engine, ticket, days_ago=entry.get("came_days_ago", 0))
 
 
 def _came(engine: Engine, ticket: str, *, days_ago: int) -> None:

@@ -16,6 +16,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import partial
 from typing import Literal
 
 from fidicula.core.errors import TOLERANCE, DoesNotFitError, MismatchError, MissingInputError
@@ -159,46 +160,47 @@ def plan_bridge(
         nut_height_upright(height=goal.nut_height, direction=height_direction, board=board, line=line)
         for goal, line in zip(goals, lines, strict=True)
     ]
-    marks = _given_marks(
-        board=board,
-        goals=goals,
-        lines=lines,
-        nut_heights=nut_heights,
-        curve=curve,
-        at=height_at,
-        direction=height_direction,
-    )
+    given = partial(_given_marks, board=board, goals=goals, lines=lines, nut_heights=nut_heights)
+    marks = given(curve=curve, at=height_at, direction=height_direction)
 
-    def crown_point(i: int, mark: float) -> Point:
-        wood = lines[i].extension_height + mark + slot_depth_ratio * goals[i].diameter
-        return lines[i].bridge_offset, wood
+    crown, final = _crown_over(goals, lines, marks, curve=curve, radius=crown_radius, slot_depth_ratio=slot_depth_ratio)
+    strings = _string_targets(
+        goals, lines, final, crown, waist, nut_heights=nut_heights, board=board, direction=height_direction,
+        slot_depth_ratio=slot_depth_ratio,
+    )  # fmt: skip
+    return BridgePlan(crown=crown, strings=strings)
 
-    if curve == "template":
-        first_mark, last_mark = marks[0], marks[-1]
-        assert crown_radius is not None
-        assert first_mark is not None and last_mark is not None  # noqa: PT018
-        left, right = crown_point(0, first_mark), crown_point(len(goals) - 1, last_mark)
-        crown = arc_through(left=left, right=right, radius=crown_radius)
-        final = [
-            _mark_on_crown(crown=crown, line=line, goal=goal, slot_depth_ratio=slot_depth_ratio)
-            if mark is None
-            else mark
-            for mark, line, goal in zip(marks, lines, goals, strict=True)
-        ]
-    else:
-        final = [mark for mark in marks if mark is not None]
-        crown = least_squares_circle([crown_point(i, mark) for i, mark in enumerate(final)])
-    ends = [
-        end_height_in(
-            upright=end_height_of_mark(nut_height=nut_height, mark_height=mark, board=board),
-            direction=height_direction,
-            board=board,
-            line=line,
-        )
-        for nut_height, mark, line in zip(nut_heights, final, lines, strict=True)
+
+def _crown_point(line: StringLine, goal: StringGoal, mark: float, slot_depth_ratio: float) -> Point:
+    """Where the wood beside a string ends that stands so high at the mark. [mm]"""
+    return line.bridge_offset, line.extension_height + mark + slot_depth_ratio * goal.diameter
+
+
+def _crown_over(
+    goals: Sequence[StringGoal],
+    lines: Sequence[StringLine],
+    marks: Sequence[float | None],
+    *,
+    curve: CrownCurve,
+    radius: float | None,
+    slot_depth_ratio: float,
+) -> tuple[Circle, list[float]]:
+    """The crown, and every string's height at the mark over it. marks : as they are given. [mm]"""
+    points = [
+        None if mark is None else _crown_point(line, goal, mark, slot_depth_ratio)
+        for mark, line, goal in zip(marks, lines, goals, strict=True)
     ]
-    points = [crown_point(i, mark) for i, mark in enumerate(final)]
-    return BridgePlan(crown=crown, strings=_string_targets(goals, lines, final, ends, points, crown, waist))
+    if curve == "heights":
+        crown = least_squares_circle([point for point in points if point is not None])
+        return crown, [mark for mark in marks if mark is not None]
+    left, right = points[0], points[-1]
+    assert radius is not None
+    assert left is not None and right is not None  # noqa: PT018
+    crown = arc_through(left=left, right=right, radius=radius)
+    return crown, [
+        _mark_on_crown(crown=crown, line=line, goal=goal, slot_depth_ratio=slot_depth_ratio) if mark is None else mark
+        for mark, line, goal in zip(marks, lines, goals, strict=True)
+    ]
 
 
 def _given_marks(
@@ -231,12 +233,27 @@ def _string_targets(
     goals: Sequence[StringGoal],
     lines: Sequence[StringLine],
     marks: Sequence[float],
-    ends: Sequence[float],
-    points: Sequence[Point],
     crown: Circle,
     waist: Waist | None,
+    *,
+    nut_heights: Sequence[UprightHeight],
+    board: Board,
+    direction: HeightDirection,
+    slot_depth_ratio: float,
 ) -> tuple[StringTarget, ...]:
-    """What each string comes to. ends : heights at the board's end.  points : of the crown under each. [mm]"""
+    """What each string comes to that stands so high at the mark. [mm]"""
+    ends = [
+        end_height_in(
+            upright=end_height_of_mark(nut_height=nut_height, mark_height=mark, board=board),
+            direction=direction,
+            board=board,
+            line=line,
+        )
+        for nut_height, mark, line in zip(nut_heights, marks, lines, strict=True)
+    ]
+    points = [
+        _crown_point(line, goal, mark, slot_depth_ratio) for line, goal, mark in zip(lines, goals, marks, strict=True)
+    ]
     undersides = [line.extension_height + mark for line, mark in zip(lines, marks, strict=True)]
     centres = [
         (line.bridge_offset, underside + goal.diameter / 2)

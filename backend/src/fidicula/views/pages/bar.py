@@ -52,17 +52,9 @@ def bar_page(bench: PageBench) -> PageView:
         finding.append(say.finding(inset=inset.value, foot=foot.value, target=target))
         finding.append(say.nearest(best))
         (under,) = bar_insets(foot_width=foot.value, bar_inset=inset.value, widths=[width])
-        consequences.append(
-            told(
-                "bar_inset",
-                say.LABELS["bar_inset"],
-                inset.value,
-                under,
-                [say.why_inset(width=width, foot=foot.value, inset=inset.value)],
-                places=2,
-                wanted=wanted,
-            )
-        )
+        why = [say.why_inset(width=width, foot=foot.value, inset=inset.value)]
+        label = say.LABELS["bar_inset"]
+        consequences.append(told("bar_inset", label, inset.value, under, why, places=2, wanted=wanted))
         consequences += _post(bench, foot.value, width, under)
         tried = width, under
         tables.append(_table(choices, best, target))

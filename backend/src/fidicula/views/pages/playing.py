@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from fidicula.codes import MeasureCode
@@ -84,17 +85,7 @@ def playing_page(bench: PageBench) -> PageView:
         before, after = [margins(one) for one in now], [margins(one) for one in then]
         finding += _said(then, after)
         tables.append(_map(then, after))
-        consequences = [
-            told(
-                f"margin{i}",
-                say.least_room(one.name),
-                min(stop.margin for stop in before[i]),
-                min(stop.margin for stop in after[i]),
-                [say.why_least(one.name, _least(after[i]))],
-                places=2,
-            )
-            for i, one in enumerate(then)
-        ]
+        consequences = _rooms(then, before, after)
         efforts = _efforts(now, then, length.value, board.value)
         consequences += efforts[0]
         plots += efforts[1]
@@ -114,6 +105,23 @@ def playing_page(bench: PageBench) -> PageView:
         caution=say.CAUTION,
         drawing=drawing,
     )
+
+
+def _rooms(
+    strings: Sequence[_Over], before: Sequence[Sequence[StoppedClearance]], after: Sequence[Sequence[StoppedClearance]]
+) -> list[Consequence]:
+    """The least room of each string, as it is and as it would be."""
+    return [
+        told(
+            f"margin{i}",
+            say.least_room(one.name),
+            min(stop.margin for stop in before[i]),
+            min(stop.margin for stop in after[i]),
+            [say.why_least(one.name, _least(after[i]))],
+            places=2,
+        )
+        for i, one in enumerate(strings)
+    ]
 
 
 def _drawing(
@@ -260,7 +268,7 @@ def _excitation(bench: PageBench, length: float) -> Bow | Pluck:
     return Pluck(displacement=_PLUCKED[hard] * length / 1000)
 
 
-def _least(stops: list[StoppedClearance]) -> StoppedClearance:
+def _least(stops: Sequence[StoppedClearance]) -> StoppedClearance:
     return min(stops, key=lambda stop: stop.margin)
 
 

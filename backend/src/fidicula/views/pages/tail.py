@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from fidicula.core.fitting.tailpiece import afterlength_ratio, plan_afterlength
+from fidicula.judgement.assessment.held import ResolvedValue
 from fidicula.views.pages.bench import PageBench, told
 from fidicula.views.pages.drawn import TailDrawing
 from fidicula.views.pages.model import Consequence, PageView, Way
@@ -51,32 +52,7 @@ def tail_page(bench: PageBench) -> PageView:
         )
 
         finding.append(say.finding(after=after.value, sixth=sixth, gap=gap.value, least=least))
-        consequences = [
-            told(
-                "afterlength",
-                "afterlength",
-                after.value,
-                after.value + moved,
-                [say.why_afterlength(after=after.value, moved=moved)],
-            ),
-            told(
-                "saddle_gap",
-                say.LABELS["saddle_gap"],
-                gap.value,
-                gap.value - moved,
-                [say.why_gap(gap=gap.value, moved=moved, least=least)],
-            ),
-            told(
-                "share",
-                say.LABELS["share"],
-                afterlength_ratio(string_length=length.value, afterlength=after.value),
-                afterlength_ratio(string_length=length.value, afterlength=after.value + moved),
-                [say.why_share(string_length=length.value, after=after.value + moved)],
-                unit="",
-                places=2,
-                assumed=length.assumed,
-            ),
-        ]
+        consequences = _consequences(length, after.value, gap.value, moved=moved, least=least)
         takes = {"sixth": say.takes(sixth), "to_saddle": say.takes(whole), "leave": [say.stays(after.value)]}
         ways = bench.ways_of("afterlength", takes) or [
             Way("", label, school, say.takes(plan))
@@ -92,6 +68,36 @@ def tail_page(bench: PageBench) -> PageView:
         work="tailgut_changed",
         drawing=_drawing(bench, moved),
     )
+
+
+def _consequences(length: ResolvedValue, after: float, gap: float, *, moved: float, least: float) -> list[Consequence]:
+    """What a tailpiece that is moved so far makes of it. [mm]"""
+    return [
+        told(
+            "afterlength",
+            "afterlength",
+            after,
+            after + moved,
+            [say.why_afterlength(after=after, moved=moved)],
+        ),
+        told(
+            "saddle_gap",
+            say.LABELS["saddle_gap"],
+            gap,
+            gap - moved,
+            [say.why_gap(gap=gap, moved=moved, least=least)],
+        ),
+        told(
+            "share",
+            say.LABELS["share"],
+            afterlength_ratio(string_length=length.value, afterlength=after),
+            afterlength_ratio(string_length=length.value, afterlength=after + moved),
+            [say.why_share(string_length=length.value, after=after + moved)],
+            unit="",
+            places=2,
+            assumed=length.assumed,
+        ),
+    ]
 
 
 def _drawing(bench: PageBench, moved: float) -> TailDrawing | None:

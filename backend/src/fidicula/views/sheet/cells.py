@@ -57,21 +57,14 @@ def _band_view(wanted: Wanted | None, value: float | None) -> BandView | None:
     )
 
 
-def _cell(
-    state: BenchState,
-    place: MeasurementKey,
-    column: Column | None,
-    end: Wanted | None = None,
-) -> Cell:
+def _cell(state: BenchState, place: MeasurementKey, column: Column | None, end: Wanted | None = None) -> Cell:
     """column : of a height.  end : what is wanted at the board's end, straight up."""
     row = MEASURES[place[0]]
     stand = state.reading_states.get(place)
     last = state.by_number[stand.reading.number] if stand is not None else None
     usable = stand.usable if stand is not None else None
     told = state.derived(place) if usable is None else None
-    value = None
-    if stand is not None:
-        value = stand.value if stand.value is not None else stand.reading.value
+    value = None if stand is None else stand.value if stand.value is not None else stand.reading.value
     read = direction = None if last is None else last.direction
     earlier, wanted = state.last_time.get(place), state.wanted_as_read(place)
     last_time = None if earlier is None else earlier.value
