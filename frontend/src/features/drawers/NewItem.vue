@@ -27,7 +27,7 @@ watch(isOpen, (open) => {
 }, { immediate: true })
 const families: { value: Of; title: string }[] = [
   { value: '', title: t('any') },
-  ...FAMILIES.map((family) => ({ value: family, title: t(family) })),
+  ...FAMILIES.map((family) => ({ value: family, title: family })),
 ]
 const of = computed(() => props.kinds.find((one) => one.kind === form.value.kind) ?? null)
 const sets = ref<{ id: string; name: string }[]>([])
