@@ -81,6 +81,10 @@ function onKey(event: KeyboardEvent): void {
   event.preventDefault()
   to.focus()
 }
+/** Whose it is and what it is; an instrument that nobody is named for is just what it is. */
+function whose(one: { owner: string; family: string; size: string }): string {
+  return [one.owner, `${one.family} ${one.size}`].filter(Boolean).join(' · ')
+}
 </script>
 
 <template>
@@ -109,7 +113,7 @@ function onKey(event: KeyboardEvent): void {
         <h2 v-if="group.name">{{ group.name }}</h2>
         <router-link v-for="tag in group.tags" :key="tag.ticket" :to="{ name: 'bench', params: { ticket: tag.ticket } }" class="row" :title="tag.complaint">
           <b class="ticket">{{ tag.ticket }}</b>
-          <span class="step"><b>{{ stepOf(tag) }}</b><small>{{ tag.owner }} · {{ tag.family }} {{ tag.size }}<template v-if="tag.left_handed">{{ t('left_handed') }}</template></small></span>
+          <span class="step"><b>{{ stepOf(tag) }}</b><small>{{ whose(tag) }}<template v-if="tag.left_handed">{{ t('left_handed') }}</template></small></span>
           <span class="by" :title="tag.done.at(-1)?.by">{{ initials(tag) }}</span>
           <TimeString class="time" :tag="tag" :axis="axis" :width="width" :now="now" />
           <span class="owed">{{ owed(tag) }}</span>
@@ -120,7 +124,7 @@ function onKey(event: KeyboardEvent): void {
         <h2>{{ t('due_for_a_check') }}</h2>
         <router-link v-for="one in due" :key="one.ticket" :to="{ name: 'bench', params: { ticket: one.ticket } }" class="row due">
           <b class="ticket">{{ one.ticket }}</b>
-          <span class="step"><b>{{ one.says }}</b><small>{{ one.owner }} · {{ one.family }} {{ one.size }}</small></span>
+          <span class="step"><b>{{ one.says }}</b><small>{{ whose(one) }}</small></span>
           <span class="why">{{ one.why }}</span>
           <span class="owed">{{ day(one.due) }}</span>
         </router-link>
