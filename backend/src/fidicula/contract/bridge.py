@@ -17,16 +17,8 @@ from fidicula.contract.quantities import (
 )
 from fidicula.core.geometry.board import HeightDirection
 from fidicula.core.geometry.bow import Waist, nearest_template
-from fidicula.core.geometry.bridge import (
-    CrownCurve,
-    HeightReference,
-    StringCut,
-    StringGoal,
-    StringState,
-    StringTarget,
-    cuts_of_all,
-    plan_bridge,
-)
+from fidicula.core.geometry.bridge import CrownCurve, HeightReference, StringGoal, StringTarget, plan_bridge
+from fidicula.core.geometry.cuts import StringCut, StringState, cuts_of_all
 from fidicula.core.geometry.spacing import SpacingRule
 from fidicula.core.geometry.string_lines import Board
 

@@ -10,15 +10,8 @@ from fidicula.core.errors import DoesNotFitError, MismatchError, MissingInputErr
 from fidicula.core.geometry.board import UprightHeight as Upright
 from fidicula.core.geometry.board import arch, shortest_height, upright_height
 from fidicula.core.geometry.bow import Waist, nearest_template
-from fidicula.core.geometry.bridge import (
-    BridgePlan,
-    StringGoal,
-    StringState,
-    cuts_of_all,
-    plan_bridge,
-    slot_to_file,
-    string_cut,
-)
+from fidicula.core.geometry.bridge import BridgePlan, StringGoal, plan_bridge
+from fidicula.core.geometry.cuts import StringState, cuts_of_all, slot_to_file, string_cut
 from fidicula.core.geometry.string_lines import Board, end_height_of_mark, mark_height, string_lines
 from hypothesis import given
 from hypothesis import strategies as st

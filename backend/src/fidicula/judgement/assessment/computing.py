@@ -11,7 +11,8 @@ from fidicula.core.bands import side_of_band
 from fidicula.core.errors import TOLERANCE, CoreError
 from fidicula.core.geometry.board import UprightHeight
 from fidicula.core.geometry.bow import Waist
-from fidicula.core.geometry.bridge import BridgePlan, StringCut, StringGoal, StringState, plan_bridge, string_cut
+from fidicula.core.geometry.bridge import BridgePlan, StringGoal, plan_bridge
+from fidicula.core.geometry.cuts import StringCut, StringState, string_cut
 from fidicula.core.geometry.string_lines import Board, mark_height
 from fidicula.core.geometry.uncertainty import uncertainties
 from fidicula.core.readings.states import MeasurementKey
