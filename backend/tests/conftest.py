@@ -120,7 +120,7 @@ def app(routes_made_once: Any, demo: Engine) -> Iterator[Any]:
     """The whole application on a fresh demo house."""
     give_services(routes_made_once, demo.url.render_as_string(hide_password=False), stand_ins=True)
     yield routes_made_once
-    routes_made_once.state.archives.close()
+    routes_made_once.state.services.archives.close()
     routes_made_once.state.engine.dispose()
 
 

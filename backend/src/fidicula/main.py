@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from functools import partial
 from typing import Any
 
 from fastapi import FastAPI
@@ -10,8 +11,9 @@ from fastapi import FastAPI
 from fidicula.api.app import make_app
 from fidicula.api.pairing import PairedOnly
 from fidicula.api.response_middleware import Answers
+from fidicula.api.services import Services
 from fidicula.db.changes import Changes
-from fidicula.db.unit_of_work import make_engine
+from fidicula.db.unit_of_work import check_database, make_engine
 from fidicula.devices.standins.caliper import FAULTS, StandInCaliper
 from fidicula.devices.standins.camera import StandInCamera
 from fidicula.devices.standins.hygrometer import HYGROMETER_FAULTS, StandInHygrometer
@@ -19,6 +21,7 @@ from fidicula.devices.standins.tuner import TUNER_FAULTS, StandInTuner
 from fidicula.services.adjusting.recordings import Recordings
 from fidicula.services.adjusting.sound import Sound
 from fidicula.services.adjusting.strings import Strings
+from fidicula.services.archives.exporting import export_instrument
 from fidicula.services.archives.jobs import ArchiveJobs
 from fidicula.services.archives.readings_in import ReadingsIn
 from fidicula.services.asking.asking import Asking
@@ -61,7 +64,7 @@ Application = Callable[..., Any]
 
 def for_paired_devices(app: FastAPI, code: str) -> Application:
     """The same application behind a door that opens by a code."""
-    return Answers(PairedOnly(app, code=code, browsers=lambda: app.state.browsers))
+    return Answers(PairedOnly(app, code=code, browsers=lambda: app.state.services.browsers))
 
 
 def create_app(settings: Settings, *, database_says: Callable[[], str] = lambda: "") -> FastAPI:
@@ -80,46 +83,50 @@ def give_services(
     """
     engine = make_engine(database_url)
     app.state.engine = engine
-    app.state.database_says = database_says
-    app.state.people = People(engine)
-    app.state.browsers = Browsers(engine)
-    app.state.audit = Audit(engine)
-    app.state.house = House(engine)
-    app.state.leaving = HandingOver(engine)
-    app.state.belongings = Belongings(engine)
-    app.state.damages = Damages(engine)
-    app.state.closing_points = ClosingPoints(engine)
-    app.state.bench = Bench(engine)
-    app.state.redoing = Redoing(engine)
-    app.state.slips = Slips(engine)
-    app.state.workflow = Workflow(engine)
-    app.state.tool_checks = ToolChecks(engine)
-    app.state.particulars = Particulars(engine)
-    app.state.photos = Photos(engine, StandInCamera() if stand_ins else None)
-    app.state.has_stand_ins = stand_ins
-    app.state.sound = Sound(engine)
-    app.state.recordings = Recordings(engine)
-    app.state.strings = Strings(engine)
-    app.state.plans = Plans(engine)
-    app.state.drawers = Drawers(engine)
-    app.state.fleets = Fleets(engine)
-    app.state.estimates = EstimatePapers(engine)
-    app.state.asking = Asking(engine)
-    app.state.archives = ArchiveJobs(database_url)
-    app.state.readings_in = ReadingsIn(engine)
-    app.state.histories = Histories(engine)
-    app.state.papers = Papers(engine)
-    app.state.shop_settings = ShopSettings(engine)
-    app.state.figures = Figures(engine)
-    app.state.recipes = Recipes(engine)
-    app.state.followings = Followings(engine)
-    app.state.pages = PagesAtBench(engine)
-    app.state.shelf = Shelf(engine)
-    app.state.templates = Templates(engine)
-    app.state.screening = Screening(engine)
-    app.state.batch = Batch(engine)
-    app.state.changes = Changes(engine)
-    app.state.devices = DevicesAtBench(engine, _stand_ins() if stand_ins else None)
+    app.state.services = Services(
+        check_database=partial(check_database, engine),
+        export_instrument=partial(export_instrument, engine),
+        database_says=database_says,
+        people=People(engine),
+        browsers=Browsers(engine),
+        audit=Audit(engine),
+        house=House(engine),
+        leaving=HandingOver(engine),
+        belongings=Belongings(engine),
+        damages=Damages(engine),
+        closing_points=ClosingPoints(engine),
+        bench=Bench(engine),
+        redoing=Redoing(engine),
+        slips=Slips(engine),
+        workflow=Workflow(engine),
+        tool_checks=ToolChecks(engine),
+        particulars=Particulars(engine),
+        photos=Photos(engine, StandInCamera() if stand_ins else None),
+        has_stand_ins=stand_ins,
+        sound=Sound(engine),
+        recordings=Recordings(engine),
+        strings=Strings(engine),
+        plans=Plans(engine),
+        drawers=Drawers(engine),
+        fleets=Fleets(engine),
+        estimates=EstimatePapers(engine),
+        asking=Asking(engine),
+        archives=ArchiveJobs(database_url),
+        readings_in=ReadingsIn(engine),
+        histories=Histories(engine),
+        papers=Papers(engine),
+        shop_settings=ShopSettings(engine),
+        figures=Figures(engine),
+        recipes=Recipes(engine),
+        followings=Followings(engine),
+        pages=PagesAtBench(engine),
+        shelf=Shelf(engine),
+        templates=Templates(engine),
+        screening=Screening(engine),
+        batch=Batch(engine),
+        changes=Changes(engine),
+        devices=DevicesAtBench(engine, _stand_ins() if stand_ins else None),
+    )
 
 
 def _stand_ins() -> Devices:

@@ -113,7 +113,7 @@ def test_a_mistake_of_the_program_is_a_sentence_with_a_number(
     def fails() -> None:
         raise ZeroDivisionError("Wren Kallio's secret")
 
-    monkeypatch.setattr(app.state.house, "rail", fails)
+    monkeypatch.setattr(app.state.services.house, "rail", fails)
     answer = client.get("/api/rail")
     assert "went wrong" in refused(answer, 500)["msg"]
     assert answer.json()["request_id"] == answer.headers["x-request-id"]

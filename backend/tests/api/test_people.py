@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from concurrent.futures import ThreadPoolExecutor
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from typing import Any
 from uuid import uuid4
@@ -125,7 +126,7 @@ def test_a_session_left_alone_ends(app: Any, door: TestClient) -> None:
     with app.state.engine.begin() as connection:
         connection.execute(text("UPDATE sign_in SET last_seen_at = now() - interval '13 h'"))
     # A moment ago it was still known: a server that has just started has nothing in mind.
-    app.state.people = People(app.state.engine)
+    app.state.services = replace(app.state.services, people=People(app.state.engine))
     assert door.get("/api/rail").status_code == 401
 
 
@@ -209,7 +210,7 @@ def test_what_changes_the_shop_wants_the_password_again(app: Any) -> None:
         assert [client.request(method, path, json=body).status_code for method, path, body in acts] == [201, 200, 404]
         with app.state.engine.begin() as connection:
             connection.execute(text("UPDATE sign_in SET confirmed_at = confirmed_at - interval '11 min'"))
-        app.state.people.forget()
+        app.state.services.people.forget()
         assert client.request("PUT", "/api/figures", json=FIGURE).status_code == 403
 
 

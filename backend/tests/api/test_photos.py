@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from io import BytesIO
 from typing import Any
 from uuid import uuid4
@@ -144,7 +145,7 @@ def test_the_inspection_camera_says_that_it_is_simulated(client: TestClient) -> 
 
 
 def test_a_broken_camera_says_so_and_nothing_is_kept(app: Any, client: TestClient) -> None:
-    app.state.photos = Photos(app.state.engine, StandInCamera(fails=True))
+    app.state.services = replace(app.state.services, photos=Photos(app.state.engine, StandInCamera(fails=True)))
     answer = client.post(f"{AT}/inspect", json={"id": str(uuid4()), "shot": "post_top"})
     assert answer.status_code == 409
     assert "does not answer" in answer.json()["detail"][0]["msg"]

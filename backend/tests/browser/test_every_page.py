@@ -54,7 +54,9 @@ def tickets(app: Any) -> tuple[str, ...]:
     """Each is photographed, where it is in the house."""
     tickets = EVERY if os.environ.get("FIDICULA_EVERY") else OF_EACH_KIND
     for ticket in tickets[1:]:
-        app.state.photos.add(ticket, photo_id=uuid4(), item="seams", data=photograph(), words="", by="Ilse Varnholt")
+        app.state.services.photos.add(
+            ticket, photo_id=uuid4(), item="seams", data=photograph(), words="", by="Ilse Varnholt"
+        )
     return tickets
 
 

@@ -46,7 +46,7 @@ def test_a_session_that_ends_loses_nothing_typed(page: Page, app: Any) -> None:
     open_ticket(page, "RW-114")
     with app.state.engine.begin() as connection:
         connection.execute(text("DELETE FROM sign_in"))
-    app.state.people.forget()
+    app.state.services.people.forget()
     page.keyboard.type("0.28")
     page.keyboard.press("Enter")
     sign_in(page, "Ilse Varnholt", "ferry-rope-lantern")

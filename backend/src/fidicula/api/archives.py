@@ -15,13 +15,11 @@ from pydantic import Field
 from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Label, Ticket
-from fidicula.db.unit_of_work import Engine
 from fidicula.domain.errors import RefusedError
-from fidicula.services.archives.exporting import export_instrument
-from fidicula.services.archives.jobs import ArchiveJobs, JobView
-from fidicula.services.archives.readings_in import ReadingsIn, TableView
-from fidicula.services.visits.papers import Papers
+from fidicula.services.archives.jobs import JobView
+from fidicula.services.archives.readings_in import TableView
 
 router = APIRouter(prefix="/api", tags=["archives"], responses=RESPONSES)
 OF_DOSSIER = ("setup", "condition", "compared", "owner")
@@ -35,40 +33,32 @@ class TakeInBody(Body):
     choices: Annotated[dict[Label, Literal["same", "other", "skip"]], Field(max_length=20_000)]
 
 
-def _jobs(request: Request) -> ArchiveJobs:
-    jobs: ArchiveJobs = request.app.state.archives
-    return jobs
-
-
 @router.get("/instruments/{ticket}/dossier", response_class=Response)
-def dossier(request: Request, ticket: Ticket) -> Response:
+def dossier(services: AllServices, ticket: Ticket) -> Response:
     """One instrument as an archive, with its papers."""
-    engine: Engine = request.app.state.engine
-    papers: Papers = request.app.state.papers
-    printed = {kind: papers.pdf(ticket, kind) for kind in OF_DOSSIER}
+    printed = {kind: services.papers.pdf(ticket, kind) for kind in OF_DOSSIER}
     file = BytesIO()
-    export_instrument(engine, ticket, file, printed)
+    services.export_instrument(ticket, file, printed)
     headers = {"content-disposition": f"attachment; filename*=utf-8''{quote(f'{ticket}.zip')}"}
     return Response(file.getvalue(), media_type="application/zip", headers=headers)
 
 
 @router.get("/archives")
-def newest(request: Request) -> JobView | None:
+def newest(services: AllServices) -> JobView | None:
     """What was begun last, so that a page that was loaded again goes on with it."""
-    return _jobs(request).newest()
+    return services.archives.newest()
 
 
 @router.post("/archives/export", status_code=202, dependencies=[may("figures")])
-def export(request: Request) -> JobView:
+def export(services: AllServices) -> JobView:
     """Begin to write the whole house into an archive."""
-    return _jobs(request).begin_export()
+    return services.archives.begin_export()
 
 
 @router.post("/archives/upload", status_code=202, dependencies=[may("figures")])
-async def upload(request: Request) -> JobView:
+async def upload(request: Request, services: AllServices) -> JobView:
     """Bring an archive: it is looked through before anything of it is taken in."""
-    jobs = _jobs(request)
-    path = jobs.upload()
+    path = services.archives.upload()
     try:
         with path.open("wb") as file:
             async for chunk in request.stream():
@@ -79,44 +69,45 @@ async def upload(request: Request) -> JobView:
     except BaseException:
         path.unlink(missing_ok=True)
         raise
-    return jobs.begin_look(path)
+    return services.archives.begin_look(path)
 
 
 @router.get("/archives/{job_id}")
-def job(request: Request, job_id: UUID) -> JobView:
+def job(services: AllServices, job_id: UUID) -> JobView:
     """How far it is."""
-    return _jobs(request).view(job_id)
+    return services.archives.view(job_id)
 
 
 @router.get("/archives/{job_id}/file", response_class=FileResponse, dependencies=[may("figures")])
-def file(request: Request, job_id: UUID) -> FileResponse:
+def file(services: AllServices, job_id: UUID) -> FileResponse:
     """The archive that was written."""
-    path = _jobs(request).file(job_id)
+    path = services.archives.file(job_id)
     return FileResponse(path, media_type="application/zip", filename="house.zip")
 
 
 @router.post("/archives/{job_id}/import", status_code=202, dependencies=[may("figures")])
-def take_in(request: Request, job_id: UUID, body: TakeInBody, person: Acting) -> JobView:
+def take_in(services: AllServices, job_id: UUID, body: TakeInBody, person: Acting) -> JobView:
     """Take in what was looked at, all of it or nothing."""
-    return _jobs(request).begin_import(job_id, dict(body.choices), person.name)
+    return services.archives.begin_import(job_id, dict(body.choices), person.name)
 
 
 @router.post("/archives/{job_id}/stop", dependencies=[may("figures")])
-def stop(request: Request, job_id: UUID) -> JobView:
+def stop(services: AllServices, job_id: UUID) -> JobView:
     """Stop it: nothing was taken in."""
-    return _jobs(request).stop(job_id)
+    return services.archives.stop(job_id)
 
 
 @router.delete("/archives/{job_id}", status_code=204, dependencies=[may("figures")])
-def forget(request: Request, job_id: UUID) -> Response:
+def forget(services: AllServices, job_id: UUID) -> Response:
     """It was seen to."""
-    _jobs(request).forget(job_id)
+    services.archives.forget(job_id)
     return Response(status_code=204)
 
 
 @router.post("/readings-table", dependencies=[may("measure")])
 async def readings_table(
     request: Request,
+    services: AllServices,
     person: Acting,
     ticket: Annotated[str, Query(max_length=20)] = "",
     encoding: Encoding = "",
@@ -126,13 +117,12 @@ async def readings_table(
 ) -> TableView:
     """Look at a table of readings line by line, or take it in."""
     data = await request.body()
-    table: ReadingsIn = request.app.state.readings_in
     if not take_in:
         return await run_in_threadpool(
-            table.look_at, data, ticket=ticket, encoding=encoding, separator=separator, by=person.name
+            services.readings_in.look_at, data, ticket=ticket, encoding=encoding, separator=separator, by=person.name
         )
     return await run_in_threadpool(
-        table.take_in,
+        services.readings_in.take_in,
         data,
         ticket=ticket,
         encoding=encoding,

@@ -5,14 +5,15 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Query, Request
+from fastapi import APIRouter, Query
 from pydantic import Field
 
 from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Label
-from fidicula.services.asking.asking import LONGEST, Answer, Asking, KeptQuestion
+from fidicula.services.asking.asking import LONGEST, Answer, KeptQuestion
 from fidicula.services.asking.complete import Completion
 
 router = APIRouter(prefix="/api", tags=["asking"], responses=RESPONSES)
@@ -30,36 +31,31 @@ class ForgetBody(Body):
     name: Label
 
 
-def _asking(request: Request) -> Asking:
-    asking: Asking = request.app.state.asking
-    return asking
-
-
 @router.get("/ask")
-def ask(request: Request, words: Words = "") -> Answer:
+def ask(services: AllServices, words: Words = "") -> Answer:
     """Which instruments are meant, the question said back in plain words."""
-    return _asking(request).ask(words)
+    return services.asking.ask(words)
 
 
 @router.get("/ask/complete")
-def complete(request: Request, words: Words = "") -> list[Completion]:
+def complete(services: AllServices, words: Words = "") -> list[Completion]:
     """What could come next."""
-    return _asking(request).complete(words)
+    return services.asking.complete(words)
 
 
 @router.get("/questions")
-def questions(request: Request) -> list[KeptQuestion]:
+def questions(services: AllServices) -> list[KeptQuestion]:
     """Questions that are kept."""
-    return _asking(request).questions()
+    return services.asking.questions()
 
 
 @router.put("/questions", dependencies=[may("arrive")])
-def keep(request: Request, body: QuestionBody, person: Acting) -> list[KeptQuestion]:
+def keep(services: AllServices, body: QuestionBody, person: Acting) -> list[KeptQuestion]:
     """Keep a question under a name."""
-    return _asking(request).keep(body.name, body.words, entry_id=body.id, by=person.name)
+    return services.asking.keep(body.name, body.words, entry_id=body.id, by=person.name)
 
 
 @router.post("/questions/forget", dependencies=[may("arrive")])
-def forget(request: Request, body: ForgetBody, person: Acting) -> list[KeptQuestion]:
+def forget(services: AllServices, body: ForgetBody, person: Acting) -> list[KeptQuestion]:
     """Take a question off the list."""
-    return _asking(request).forget(body.name, entry_id=body.id, by=person.name)
+    return services.asking.forget(body.name, entry_id=body.id, by=person.name)

@@ -4,28 +4,24 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Query, Request
+from fastapi import APIRouter, Query
 
 from fidicula.api.auth import may
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Ticket
-from fidicula.services.people.audit import Audit, AuditLine
+from fidicula.services.people.audit import AuditLine
 
 router = APIRouter(prefix="/api", tags=["audit"], responses=RESPONSES)
 
 
-def _audit(request: Request) -> Audit:
-    audit: Audit = request.app.state.audit
-    return audit
-
-
 @router.get("/audit", dependencies=[may("sign_off")])
-def of_house(request: Request, before: Annotated[int | None, Query(ge=0, le=2**62)] = None) -> list[AuditLine]:
+def of_house(services: AllServices, before: Annotated[int | None, Query(ge=0, le=2**62)] = None) -> list[AuditLine]:
     """What was changed in the house, newest first. before : the oldest line that is here already."""
-    return _audit(request).of_house(before)
+    return services.audit.of_house(before)
 
 
 @router.get("/instruments/{ticket}/audit", dependencies=[may("look")])
-def of_instrument(request: Request, ticket: Ticket) -> list[AuditLine]:
+def of_instrument(services: AllServices, ticket: Ticket) -> list[AuditLine]:
     """What was written down of an instrument, at every visit, newest first."""
-    return _audit(request).of_instrument(ticket)
+    return services.audit.of_instrument(ticket)

@@ -15,11 +15,12 @@ from fastapi.params import Depends as DependsMarker
 
 from fidicula import limits
 from fidicula.api.body_limits import BODY, Body
+from fidicula.api.services import AllServices
 from fidicula.db.entered import Entered, Entry, was_entered
 from fidicula.domain.errors import ForbiddenError, NotSignedInError, PasswordAgainError
 from fidicula.domain.people import Person, SignIn
 from fidicula.services.people.audit import Actor, acts_now
-from fidicula.services.people.people import People, is_confirmed
+from fidicula.services.people.people import is_confirmed
 from fidicula.services.people.roles import MAY, NAMED_BY_OTHERS, PASSWORD_AGAIN, Act
 
 COOKIE = "fidicula"
@@ -38,24 +39,18 @@ class SignedBrowser:
     sign_in: SignIn
 
 
-async def people_of(request: Request) -> People:
-    people: People = request.app.state.people
-    return people
-
-
 # These read cookie and headers themselves and wait for each other only where they must: they run with every request.
 
 
-async def _browser(request: Request) -> SignedBrowser | None:
+async def _browser(request: Request, services: AllServices) -> SignedBrowser | None:
     token = request.cookies.get(COOKIE, "")
     if not token:
         return None
-    people: People = request.app.state.people
-    remembered = people.remembered(token)
+    remembered = services.people.remembered(token)
     if remembered is not None:
         return SignedBrowser(token, remembered)
     try:
-        return SignedBrowser(token, await run_in_threadpool(people.who, token))
+        return SignedBrowser(token, await run_in_threadpool(services.people.who, token))
     except NotSignedInError:
         return None
 
@@ -76,7 +71,7 @@ async def signed(request: Request, browser: Browser) -> SignedBrowser:
 Signed = Annotated[SignedBrowser, Depends(signed)]
 
 
-async def acting(request: Request, signed: Signed) -> Person:
+async def acting(request: Request, services: AllServices, signed: Signed) -> Person:
     """Who does it: whoever is at the bench, or whom a waiting reading was taken by."""
     asked = request.headers.get(PERSON_HEADER)
     person = signed.sign_in.at_bench
@@ -85,8 +80,7 @@ async def acting(request: Request, signed: Signed) -> Person:
             person_id = UUID(asked)
         except ValueError as error:
             raise ForbiddenError("whoever took this is not known here", field="person") from error
-        people: People = request.app.state.people
-        person = await run_in_threadpool(people.acting, signed.sign_in, person_id)
+        person = await run_in_threadpool(services.people.acting, signed.sign_in, person_id)
     acts_now(Actor(person.name, signed.sign_in.browser_name, person.role))
     was_entered(_entered(request))
     return person

@@ -5,14 +5,15 @@ from __future__ import annotations
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 from pydantic import Field
 
 from fidicula.api.auth import Acting
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Day, Sentence, Ticket
-from fidicula.services.visits.belongings import Belongings, BelongingsView, BelongingTyped
+from fidicula.services.visits.belongings import BelongingsView, BelongingTyped
 
 router = APIRouter(prefix="/api", tags=["belongings"], responses=RESPONSES)
 _AT = "/instruments/{ticket}/belongings"
@@ -35,25 +36,20 @@ class BelongingBody(Body):
     lies: Sentence = ""
 
 
-def _belongings(request: Request) -> Belongings:
-    belongings: Belongings = request.app.state.belongings
-    return belongings
-
-
 @router.get(_AT)
-def belongings(request: Request, ticket: Ticket) -> BelongingsView:
+def belongings(services: AllServices, ticket: Ticket) -> BelongingsView:
     """What belongs to an instrument."""
-    return _belongings(request).view(ticket)
+    return services.belongings.view(ticket)
 
 
 @router.post(_AT)
-def enter(request: Request, ticket: Ticket, body: BelongingBody, person: Acting) -> BelongingsView:
+def enter(services: AllServices, ticket: Ticket, body: BelongingBody, person: Acting) -> BelongingsView:
     """Write a thing down, or say something else of one."""
     typed = BelongingTyped(**body.model_dump(exclude={"id"}))
-    return _belongings(request).enter(ticket, typed, entry_id=body.id, by=person.name)
+    return services.belongings.enter(ticket, typed, entry_id=body.id, by=person.name)
 
 
 @router.post(_AT + "/{entry_id}/take-back")
-def take_back(request: Request, ticket: Ticket, entry_id: UUID, person: Acting) -> BelongingsView:
+def take_back(services: AllServices, ticket: Ticket, entry_id: UUID, person: Acting) -> BelongingsView:
     """Undo a line of this visit."""
-    return _belongings(request).take_back(ticket, entry_id, person.name)
+    return services.belongings.take_back(ticket, entry_id, person.name)

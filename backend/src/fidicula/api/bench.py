@@ -12,11 +12,9 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, TypeAdapter
 from fidicula import limits
 from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Sentence, Ticket
 from fidicula.domain.errors import ForbiddenError
-from fidicula.services.bench.bench import Bench
-from fidicula.services.bench.putting_right import Slips
-from fidicula.services.bench.redoing import Redoing
 from fidicula.services.bench.said import Said
 from fidicula.services.bench.taking import ReadingInput
 from fidicula.services.people.roles import MAY
@@ -94,54 +92,51 @@ class WorkBody(Body):
     after_work: Annotated[int, Field(ge=0)] | None = None
 
 
-def _bench(request: Request) -> Bench:
-    bench: Bench = request.app.state.bench
-    return bench
-
-
 def answer(sheet: BenchSheet) -> Response:
     # Written out directly: the sheet is ours already, a second validation would only take time.
     return Response(_sheet_adapter.dump_json(sheet), media_type="application/json")
 
 
 @router.get("/sheet", response_model=BenchSheet)
-def sheet(request: Request, ticket: Ticket) -> Response:
+def sheet(services: AllServices, ticket: Ticket) -> Response:
     """The whole bench sheet, computed again."""
-    return answer(_bench(request).sheet(ticket))
+    return answer(services.bench.sheet(ticket))
 
 
 @router.get("/card")
-def card(request: Request, ticket: Ticket) -> list[CardPlace]:
+def card(services: AllServices, ticket: Ticket) -> list[CardPlace]:
     """The places that are read on this instrument: what never changes of each."""
-    return _bench(request).card(ticket)
+    return services.bench.card(ticket)
 
 
 @router.get("/whys")
-def whys(request: Request, ticket: Ticket) -> dict[str, Why]:
+def whys(services: AllServices, ticket: Ticket) -> dict[str, Why]:
     """Behind each figure of the sheet: the formula with its numbers, and who set what it follows."""
-    return _bench(request).whys(ticket)
+    return services.bench.whys(ticket)
 
 
 @router.get("/views")
-def views(request: Request, ticket: Ticket) -> Views:
+def views(services: AllServices, ticket: Ticket) -> Views:
     """The instrument from its side and from above, as drawn from what is read."""
-    return _bench(request).views(ticket)
+    return services.bench.views(ticket)
 
 
 @router.get("/beside")
-def beside(request: Request, ticket: Ticket) -> list[Beside]:
+def beside(services: AllServices, ticket: Ticket) -> list[Beside]:
     """What can be laid beside the bench card: as it came, and earlier visits."""
-    return _bench(request).beside(ticket)
+    return services.bench.beside(ticket)
 
 
 @router.get("/log")
-def log(request: Request, ticket: Ticket) -> list[LogLine]:
+def log(services: AllServices, ticket: Ticket) -> list[LogLine]:
     """Every reading and work of this visit, newest first, whatever became of it."""
-    return _bench(request).log(ticket)
+    return services.bench.log(ticket)
 
 
 @router.post("/readings", response_model=BenchSheet, dependencies=[may("measure")])
-def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Acting) -> Response:
+def take_reading(
+    request: Request, services: AllServices, ticket: Ticket, body: ReadingBody, person: Acting
+) -> Response:
     """Keep a reading; the same id again changes nothing. With `Prefer: return=minimal` the sheet may be left out."""
     taken_at: datetime = body.taken_at
     taking = ReadingInput(
@@ -162,36 +157,37 @@ def take_reading(request: Request, ticket: Ticket, body: ReadingBody, person: Ac
         visit=body.visit,
     )
     more_follow = request.headers.get("Prefer") == "return=minimal"
-    answered = _bench(request).take_reading(ticket, taking, made=answer, more_follow=more_follow)
+    answered = services.bench.take_reading(ticket, taking, made=answer, more_follow=more_follow)
     return answered or Response(status_code=204)
 
 
 @router.post("/readings/{reading_id}/confirm", response_model=BenchSheet, dependencies=[may("measure")])
-def confirm_reading(request: Request, ticket: Ticket, reading_id: UUID, person: Acting) -> Response:
+def confirm_reading(services: AllServices, ticket: Ticket, reading_id: UUID, person: Acting) -> Response:
     """Let a doubted reading count as typed."""
-    return answer(_bench(request).confirm_reading(ticket, reading_id, person.name))
+    return answer(services.bench.confirm_reading(ticket, reading_id, person.name))
 
 
 @router.post("/readings/{reading_id}/take-back", response_model=BenchSheet, dependencies=[may("measure")])
-def take_back_reading(request: Request, ticket: Ticket, reading_id: UUID, person: Acting) -> Response:
+def take_back_reading(services: AllServices, ticket: Ticket, reading_id: UUID, person: Acting) -> Response:
     """Undo a reading."""
-    return answer(_bench(request).take_back_reading(ticket, reading_id, person.name))
+    return answer(services.bench.take_back_reading(ticket, reading_id, person.name))
 
 
 @router.post("/readings/put-right", response_model=BenchSheet, dependencies=[may("measure")])
-def put_right(request: Request, ticket: Ticket, body: PutRightBody, person: Acting) -> Response:
+def put_right(services: AllServices, ticket: Ticket, body: PutRightBody, person: Acting) -> Response:
     """Confirm, undo, swap or move several readings, or record the cut before them; a retry changes nothing."""
-    slips: Slips = request.app.state.slips
     return answer(
-        slips.put_right(ticket, act=body.act, readings=body.readings, to=body.to, act_id=body.id, by=person.name)
+        services.slips.put_right(
+            ticket, act=body.act, readings=body.readings, to=body.to, act_id=body.id, by=person.name
+        )
     )
 
 
 @router.post("/works", response_model=BenchSheet, dependencies=[may("measure")])
-def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) -> Response:
+def do_work(services: AllServices, ticket: Ticket, body: WorkBody, person: Acting) -> Response:
     """Write down a work done."""
     return answer(
-        _bench(request).do_work(
+        services.bench.do_work(
             ticket,
             work_id=body.id,
             kind=body.work,
@@ -203,15 +199,14 @@ def do_work(request: Request, ticket: Ticket, body: WorkBody, person: Acting) ->
 
 
 @router.post("/works/{work_id}/take-back", response_model=BenchSheet, dependencies=[may("measure")])
-def take_back_work(request: Request, ticket: Ticket, work_id: UUID, person: Acting) -> Response:
+def take_back_work(services: AllServices, ticket: Ticket, work_id: UUID, person: Acting) -> Response:
     """Undo a work."""
-    return answer(_bench(request).take_back_work(ticket, work_id, person.name))
+    return answer(services.bench.take_back_work(ticket, work_id, person.name))
 
 
 @router.post("/redo", response_model=BenchSheet, dependencies=[may("measure")])
-def redo(request: Request, ticket: Ticket, body: RedoBody, person: Acting) -> Response:
+def redo(services: AllServices, ticket: Ticket, body: RedoBody, person: Acting) -> Response:
     """Let stand again what was taken back by mistake; a decision, for whoever decides."""
     if body.kind == "decision" and "sign_off" not in MAY[person.role]:
         raise ForbiddenError(f"the {person.role} does not decide: a luthier gives a PIN first")
-    redoing: Redoing = request.app.state.redoing
-    return answer(redoing.redo(ticket, body.kind, body.of))
+    return answer(services.redoing.redo(ticket, body.kind, body.of))

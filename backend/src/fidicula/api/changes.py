@@ -6,12 +6,12 @@ import asyncio
 import time
 from collections.abc import AsyncIterator
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 from fastapi.concurrency import run_in_threadpool
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 
 from fidicula.api.auth import Signed
-from fidicula.db.changes import Changes
+from fidicula.api.services import AllServices
 from fidicula.domain.errors import NotSignedInError
 from fidicula.services.metrics import note_listening
 from fidicula.services.people.people import People
@@ -25,19 +25,17 @@ STILL_IN_EVERY_S = 5.0
 
 
 @router.get("/changes", response_class=EventSourceResponse, include_in_schema=False)
-async def changes(request: Request, browser: Signed) -> AsyncIterator[ServerSentEvent]:
+async def changes(services: AllServices, browser: Signed) -> AsyncIterator[ServerSentEvent]:
     """The ticket of each instrument of which something was written, as it is."""
-    told: Changes = request.app.state.changes
-    people: People = request.app.state.people
     end = time.monotonic() + ASKED_AGAIN_AFTER_S
-    tickets = told.tickets()
+    tickets = services.changes.tickets()
     following = asyncio.ensure_future(anext(tickets))
     note_listening(1)
     try:
         yield ServerSentEvent(comment="listening")
         while time.monotonic() < end:
             await asyncio.wait({following}, timeout=STILL_IN_EVERY_S)
-            if not await _is_in(people, browser.token):
+            if not await _is_in(services.people, browser.token):
                 return
             if following.done():
                 yield ServerSentEvent(raw_data=following.result())

@@ -5,14 +5,15 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 from pydantic import Field
 
 from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Label, Sentence, Strokes, Ticket
-from fidicula.services.visits.damage import Damages, DamageView, LookTyped
+from fidicula.services.visits.damage import DamageView, LookTyped
 
 router = APIRouter(prefix="/api", tags=["damage"], responses=RESPONSES)
 _AT = "/instruments/{ticket}/damage"
@@ -45,32 +46,26 @@ class DamageSignedBody(Body):
     signature: Strokes = ""
 
 
-def _damages(request: Request) -> Damages:
-    damages: Damages = request.app.state.damages
-    return damages
-
-
 @router.get(_AT)
-def damage(request: Request, ticket: Ticket) -> DamageView:
+def damage(services: AllServices, ticket: Ticket) -> DamageView:
     """What is marked on an instrument, and how it stands."""
-    return _damages(request).view(ticket)
+    return services.damages.view(ticket)
 
 
 @router.post(_AT, dependencies=[may("arrive")])
-def look_at_damage(request: Request, ticket: Ticket, body: DamageBody, person: Acting) -> DamageView:
+def look_at_damage(services: AllServices, ticket: Ticket, body: DamageBody, person: Acting) -> DamageView:
     """Mark damage, or say how a mark stands now."""
     typed = LookTyped(**body.model_dump(exclude={"id"}))
-    return _damages(request).look(ticket, typed, look_id=body.id, by=person.name)
+    return services.damages.look(ticket, typed, look_id=body.id, by=person.name)
 
 
 @router.post(_AT + "/signed", dependencies=[may("arrive")])
-def sign_for_damage(request: Request, ticket: Ticket, body: DamageSignedBody, person: Acting) -> DamageView:
+def sign_for_damage(services: AllServices, ticket: Ticket, body: DamageSignedBody, person: Acting) -> DamageView:
     """Somebody signs for what is marked."""
-    damages = _damages(request)
-    return damages.sign(ticket, signed_id=body.id, who=body.who, signature=body.signature, by=person.name)
+    return services.damages.sign(ticket, signed_id=body.id, who=body.who, signature=body.signature, by=person.name)
 
 
 @router.post(_AT + "/{entry_id}/take-back", dependencies=[may("arrive")])
-def take_back_damage(request: Request, ticket: Ticket, entry_id: UUID, person: Acting) -> DamageView:
+def take_back_damage(services: AllServices, ticket: Ticket, entry_id: UUID, person: Acting) -> DamageView:
     """Undo a look or a signature of this visit."""
-    return _damages(request).take_back(ticket, entry_id, person.name)
+    return services.damages.take_back(ticket, entry_id, person.name)

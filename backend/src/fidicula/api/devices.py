@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 from pydantic import Field
 
 from fidicula.api.auth import may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Ticket
 from fidicula.judgement.measures import measure_code
-from fidicula.services.bench.devices_at_bench import DevicesAtBench, Shown
+from fidicula.services.bench.devices_at_bench import Shown
 
 router = APIRouter(prefix="/api/instruments/{ticket}", tags=["devices"], responses=RESPONSES)
 
@@ -26,7 +27,6 @@ class ReadBody(Body):
 
 
 @router.post("/device", dependencies=[may("measure")])
-def device(request: Request, ticket: Ticket, body: ReadBody) -> Shown:
+def device(services: AllServices, ticket: Ticket, body: ReadBody) -> Shown:
     """Let a place's simulated device send what it reads there."""
-    devices: DevicesAtBench = request.app.state.devices
-    return devices.send(ticket, measure_code(body.measure), body.position, body.manner)
+    return services.devices.send(ticket, measure_code(body.measure), body.position, body.manner)

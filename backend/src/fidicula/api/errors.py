@@ -10,6 +10,7 @@ from fastapi.responses import JSONResponse
 from pydantic_core import ErrorDetails
 from starlette.exceptions import HTTPException as StarletteHTTPException
 
+from fidicula.api.services import Services
 from fidicula.contract.refusals import Refusal, RefusalItem, from_core, item_of
 from fidicula.core.errors import CoreError
 from fidicula.db.entries import TakenIdError
@@ -93,7 +94,8 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(DatabaseError)
     def _database(request: Request, error: DatabaseError) -> JSONResponse:
         status, sentence = next(said for kind, said in _OF_DATABASE.items() if isinstance(error, kind))
-        waits_for = request.app.state.database_says() if isinstance(error, DatabaseAwayError) else ""
+        services: Services = request.app.state.services
+        waits_for = services.database_says() if isinstance(error, DatabaseAwayError) else ""
         if waits_for:
             sentence = f"{waits_for}; what you typed is kept here and sent again"
         journal().warning("database", kind=type(error).__name__, state=str(error))

@@ -5,15 +5,16 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Request
+from fastapi import APIRouter
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Label, Sentence
 from fidicula.codes import Family
 from fidicula.judgement.measures import figure_code
-from fidicula.services.shop.figures import FigureLine, Figures, FigureTyped
+from fidicula.services.shop.figures import FigureLine, FigureTyped
 from fidicula.tables.figures import FigureKey
 from fidicula.views.figure_pages import FigurePage
 
@@ -56,42 +57,34 @@ class EnterBody(ChangeBody):
     sure: bool = False
 
 
-def _figures(request: Request) -> Figures:
-    figures: Figures = request.app.state.figures
-    return figures
-
-
-Use = Annotated[Figures, Depends(_figures)]
-
-
 @router.get("")
-def page(figures: Use, family: Family, size: Size) -> FigurePage:
+def page(services: AllServices, family: Family, size: Size) -> FigurePage:
     """Every figure of a family and size, plain and by school."""
-    return figures.page(family, size)
+    return services.figures.page(family, size)
 
 
 @router.get("/history")
 def history(
-    figures: Use, family: Family, size: Size, measure: Label, question: Label = "", school: Label = ""
+    services: AllServices, family: Family, size: Size, measure: Label, question: Label = "", school: Label = ""
 ) -> list[FigureLine]:
     """Everything that a figure ever was, newest first."""
-    return figures.history(FigureKey(family, size, figure_code(measure), question, school))
+    return services.figures.history(FigureKey(family, size, figure_code(measure), question, school))
 
 
 @router.put("", dependencies=[may("figures")])
-def enter(figures: Use, body: EnterBody, person: Acting) -> FigurePage:
+def enter(services: AllServices, body: EnterBody, person: Acting) -> FigurePage:
     """Put the shop's own figure in the place of the one so far."""
     typed = FigureTyped(body.low, body.aim, body.high, body.source, body.confirmed, body.sure)
-    return figures.enter(body.key(), typed, page_size=body.page_size, entry_id=body.id, by=person.name)
+    return services.figures.enter(body.key(), typed, page_size=body.page_size, entry_id=body.id, by=person.name)
 
 
 @router.post("/withdraw", dependencies=[may("figures")])
-def withdraw(figures: Use, body: ChangeBody, person: Acting) -> FigurePage:
+def withdraw(services: AllServices, body: ChangeBody, person: Acting) -> FigurePage:
     """Let the starting value stand again."""
-    return figures.withdraw(body.key(), page_size=body.page_size, entry_id=body.id, by=person.name)
+    return services.figures.withdraw(body.key(), page_size=body.page_size, entry_id=body.id, by=person.name)
 
 
 @router.post("/undo", dependencies=[may("figures")])
-def undo(figures: Use, body: ChangeBody, person: Acting) -> FigurePage:
+def undo(services: AllServices, body: ChangeBody, person: Acting) -> FigurePage:
     """Put back what stood before the newest entry."""
-    return figures.undo(body.key(), page_size=body.page_size, by=person.name)
+    return services.figures.undo(body.key(), page_size=body.page_size, by=person.name)

@@ -2,28 +2,23 @@
 
 from __future__ import annotations
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Ticket
-from fidicula.services.visits.histories import Histories
 from fidicula.views.history.view import InstrumentHistory, LogOfVisit
 
 router = APIRouter(prefix="/api/instruments/{ticket}/history", tags=["history"], responses=RESPONSES)
 
 
-def _histories(request: Request) -> Histories:
-    histories: Histories = request.app.state.histories
-    return histories
-
-
 @router.get("")
-def history(request: Request, ticket: Ticket) -> InstrumentHistory:
+def history(services: AllServices, ticket: Ticket) -> InstrumentHistory:
     """What changed since last time, measures through the seasons, and every visit's entries."""
-    return _histories(request).of(ticket)
+    return services.histories.of(ticket)
 
 
 @router.get("/log")
-def log_of_all(request: Request, ticket: Ticket) -> list[LogOfVisit]:
+def log_of_all(services: AllServices, ticket: Ticket) -> list[LogOfVisit]:
     """Everything that was written down, of every visit."""
-    return _histories(request).log(ticket)
+    return services.histories.log(ticket)

@@ -12,12 +12,12 @@ from pydantic import BaseModel, ConfigDict, Field
 from fidicula import limits
 from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Day, Label, Sentence, Story, Ticket, TicketTyped
 from fidicula.codes import Family
 from fidicula.domain.instruments import ASKED
 from fidicula.services.visits.arrivals import Arrival, VisitAsked
-from fidicula.services.visits.belongings import Belongings
-from fidicula.services.visits.house import House, KnownView, Tag
+from fidicula.services.visits.house import KnownView, Tag
 from fidicula.views.choices import Choices
 
 router = APIRouter(prefix="/api", tags=["house"], responses=RESPONSES)
@@ -147,15 +147,10 @@ class Registered(BaseModel):
     ticket: str
 
 
-def _house(request: Request) -> House:
-    house: House = request.app.state.house
-    return house
-
-
 @router.get("/rail", response_model=list[Tag])
-def rail(request: Request) -> Response:
+def rail(request: Request, services: AllServices) -> Response:
     """Every instrument with an open visit. Who has it already, by its ETag, is told that nothing has changed."""
-    found = _house(request).rail()
+    found = services.house.rail()
     etag = f'"{found.digest}"'
     headers = {"etag": etag, "cache-control": "no-store", "vary": "accept-encoding"}
     if request.headers.get("if-none-match") == etag:
@@ -166,43 +161,42 @@ def rail(request: Request) -> Response:
 
 
 @router.get("/choices")
-def choices(request: Request) -> Choices:
+def choices(services: AllServices) -> Choices:
     """What the forms offer."""
-    return replace(_house(request).choices(), has_devices=request.app.state.has_stand_ins)
+    return replace(services.house.choices(), has_devices=services.has_stand_ins)
 
 
-def _came(request: Request, ticket: str, body: VisitBody, visit_id: UUID, by: str) -> None:
-    belongings: Belongings = request.app.state.belongings
-    belongings.came(ticket, body.along, visit_id=visit_id, by=by)
+def _came(services: AllServices, ticket: str, body: VisitBody, visit_id: UUID, by: str) -> None:
+    services.belongings.came(ticket, body.along, visit_id=visit_id, by=by)
 
 
 @router.post("/instruments", status_code=201, dependencies=[may("arrive")])
-def register(request: Request, body: ArrivalBody, person: Acting) -> Registered:
+def register(services: AllServices, body: ArrivalBody, person: Acting) -> Registered:
     """Take an instrument in."""
-    ticket = _house(request).register(body.arrival(), person.name)
-    _came(request, ticket, body, body.id, person.name)
+    ticket = services.house.register(body.arrival(), person.name)
+    _came(services, ticket, body, body.id, person.name)
     return Registered(ticket=ticket)
 
 
 @router.post("/fleets", status_code=201, dependencies=[may("arrive")])
-def register_fleet(request: Request, body: FleetBody, person: Acting) -> RegisteredFleet:
+def register_fleet(services: AllServices, body: FleetBody, person: Acting) -> RegisteredFleet:
     """Take a fleet in, all of it or none."""
-    tickets = _house(request).register_fleet(body.arrivals(), recipe=body.recipe, set_id=body.set_id, by=person.name)
+    tickets = services.house.register_fleet(body.arrivals(), recipe=body.recipe, set_id=body.set_id, by=person.name)
     for i, ticket in enumerate(tickets):
-        _came(request, ticket, body, uuid5(body.id, str(i)), person.name)
+        _came(services, ticket, body, uuid5(body.id, str(i)), person.name)
     return RegisteredFleet(tickets=tickets)
 
 
 @router.get("/known", response_model=list[KnownView])
-def known(request: Request, words: Label = "") -> Response:
+def known(services: AllServices, words: Label = "") -> Response:
     """Instruments that have been here, found by ticket, owner or words."""
-    return Response(_house(request).known(words), media_type="application/json")
+    return Response(services.house.known(words), media_type="application/json")
 
 
 @router.post("/instruments/{ticket}/visits", status_code=201, dependencies=[may("arrive")])
-def receive_again(request: Request, ticket: Ticket, body: VisitBody, person: Acting) -> Registered:
+def receive_again(services: AllServices, ticket: Ticket, body: VisitBody, person: Acting) -> Registered:
     """Take an instrument in again."""
-    _house(request).receive_again(
+    services.house.receive_again(
         ticket,
         visit_id=body.id,
         kind=body.kind,
@@ -211,5 +205,5 @@ def receive_again(request: Request, ticket: Ticket, body: VisitBody, person: Act
         comes=body.comes,
         by=person.name,
     )
-    _came(request, ticket, body, body.id, person.name)
+    _came(services, ticket, body, body.id, person.name)
     return Registered(ticket=ticket)

@@ -5,17 +5,17 @@ from __future__ import annotations
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 from pydantic import Field
 
 from fidicula.api.auth import Acting, Signed, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Day, Label, Sentence, Story, Strokes, Ticket
 from fidicula.codes import Family
-from fidicula.services.people.people import People
-from fidicula.services.visits.handover.handing import DueView, HandingOver, Signature
-from fidicula.services.visits.handover.shop_points import ClosingPoints, PointTyped, ShopPoint
+from fidicula.services.visits.handover.handing import DueView, Signature
+from fidicula.services.visits.handover.shop_points import PointTyped, ShopPoint
 from fidicula.views.handover import AdditionView, Checklist, SealView
 
 router = APIRouter(prefix="/api", tags=["leaving"], responses=RESPONSES)
@@ -72,85 +72,74 @@ class LeaveOutBody(Body):
     id: UUID
 
 
-def _leaving(request: Request) -> HandingOver:
-    leaving: HandingOver = request.app.state.leaving
-    return leaving
-
-
-def _points(request: Request) -> ClosingPoints:
-    points: ClosingPoints = request.app.state.closing_points
-    return points
-
-
 @router.get(f"{AT}/checklist")
-def checklist(request: Request, ticket: Ticket) -> Checklist:
+def checklist(services: AllServices, ticket: Ticket) -> Checklist:
     """What the visit did and left, point by point, or as it was signed."""
-    return _leaving(request).checklist(ticket)
+    return services.leaving.checklist(ticket)
 
 
 @router.post(f"{AT}/checks", dependencies=[may("measure")])
-def check(request: Request, ticket: Ticket, body: CheckBody, person: Acting) -> Checklist:
+def check(services: AllServices, ticket: Ticket, body: CheckBody, person: Acting) -> Checklist:
     """Say what was seen at points of the check at pitch."""
-    return _leaving(request).check(
+    return services.leaving.check(
         ticket, body.points, check_id=body.id, verdict=body.verdict, words=body.words, by=person.name
     )
 
 
 @router.post(f"{AT}/checks/take-back", dependencies=[may("measure")])
-def take_back_check(request: Request, ticket: Ticket, body: UndoCheckBody, person: Acting) -> Checklist:
+def take_back_check(services: AllServices, ticket: Ticket, body: UndoCheckBody, person: Acting) -> Checklist:
     """Undo what was said of a point last."""
-    return _leaving(request).take_back_check(ticket, body.point, person.name)
+    return services.leaving.take_back_check(ticket, body.point, person.name)
 
 
 @router.post(f"{AT}/hand-over", dependencies=[may("sign_off")])
-def hand_over(request: Request, ticket: Ticket, body: HandOverBody, person: Acting, signed: Signed) -> Checklist:
+def hand_over(services: AllServices, ticket: Ticket, body: HandOverBody, person: Acting, signed: Signed) -> Checklist:
     """Sign the visit with a PIN and hand the instrument over: its record is sealed."""
-    people: People = request.app.state.people
-    people.sign(signed.sign_in, person, body.pin)
+    services.people.sign(signed.sign_in, person, body.pin)
     signature = Signature(body.left_open, body.next_check, body.next_check_why, body.received_by, body.signature)
-    _leaving(request).hand_over(ticket, signature, seal_id=body.id, by=person.name)
-    return _leaving(request).checklist(ticket)
+    services.leaving.hand_over(ticket, signature, seal_id=body.id, by=person.name)
+    return services.leaving.checklist(ticket)
 
 
 @router.post(f"{AT}/hand-over/take-back", dependencies=[may("sign_off")])
-def take_back_hand_over(request: Request, ticket: Ticket, person: Acting) -> Checklist:
+def take_back_hand_over(services: AllServices, ticket: Ticket, person: Acting) -> Checklist:
     """It was not handed over after all: the visit goes on, its seal stays on record."""
-    _leaving(request).take_back(ticket, person.name)
-    return _leaving(request).checklist(ticket)
+    services.leaving.take_back(ticket, person.name)
+    return services.leaving.checklist(ticket)
 
 
 @router.get(f"{AT}/seals")
-def seals(request: Request, ticket: Ticket) -> list[SealView]:
+def seals(services: AllServices, ticket: Ticket) -> list[SealView]:
     """Every seal, each checked against the record as it is now."""
-    return _leaving(request).seals(ticket)
+    return services.leaving.seals(ticket)
 
 
 @router.post(f"{AT}/additions", status_code=201, dependencies=[may("measure")])
-def add(request: Request, ticket: Ticket, body: AdditionBody, person: Acting) -> list[AdditionView]:
+def add(services: AllServices, ticket: Ticket, body: AdditionBody, person: Acting) -> list[AdditionView]:
     """Add to a sealed visit."""
-    return _leaving(request).add(ticket, body.visit_id, body.words, addition_id=body.id, by=person.name)
+    return services.leaving.add(ticket, body.visit_id, body.words, addition_id=body.id, by=person.name)
 
 
 @router.get("/checks-due")
-def checks_due(request: Request, days: Annotated[int, Field(ge=0, le=3660)] = 14) -> list[DueView]:
+def checks_due(services: AllServices, days: Annotated[int, Field(ge=0, le=3660)] = 14) -> list[DueView]:
     """Instruments that should come again within so many days."""
-    return _leaving(request).due(days)
+    return services.leaving.due(days)
 
 
 @router.get("/closing-points")
-def closing_points(request: Request) -> list[ShopPoint]:
+def closing_points(services: AllServices) -> list[ShopPoint]:
     """What the shop looks at before an instrument leaves."""
-    return _points(request).all()
+    return services.closing_points.all()
 
 
 @router.put("/closing-points/{point}", dependencies=[may("recipes")])
-def enter_point(request: Request, point: PointName, body: PointBody, person: Acting) -> list[ShopPoint]:
+def enter_point(services: AllServices, point: PointName, body: PointBody, person: Acting) -> list[ShopPoint]:
     """Word a point of the list, or add one."""
     typed = PointTyped(body.label, body.look, body.means, body.families)
-    return _points(request).enter(point, typed, entry_id=body.id, by=person.name)
+    return services.closing_points.enter(point, typed, entry_id=body.id, by=person.name)
 
 
 @router.post("/closing-points/{point}/leave-out", dependencies=[may("recipes")])
-def leave_out(request: Request, point: PointName, body: LeaveOutBody, person: Acting) -> list[ShopPoint]:
+def leave_out(services: AllServices, point: PointName, body: LeaveOutBody, person: Acting) -> list[ShopPoint]:
     """It is not asked any more."""
-    return _points(request).leave_out(point, entry_id=body.id, by=person.name)
+    return services.closing_points.leave_out(point, entry_id=body.id, by=person.name)

@@ -5,18 +5,18 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Query, Request
+from fastapi import APIRouter, Query
 from pydantic import Field
 
 from fidicula.api.auth import Acting, Signed, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Day, Label, Sentence
 from fidicula.services.adjusting.strings import Stringing
-from fidicula.services.people.people import People
-from fidicula.services.visits.batch import Batch, Told
+from fidicula.services.visits.batch import Told
 from fidicula.services.visits.handover.handing import Signature
-from fidicula.services.visits.screening import Screen, Screening
+from fidicula.services.visits.screening import Screen
 
 router = APIRouter(prefix="/api", tags=["many"], responses=RESPONSES)
 
@@ -70,59 +70,52 @@ class ChangeManyBody(ManyBody):
     now: Sentence
 
 
-def _batch(request: Request) -> Batch:
-    batch: Batch = request.app.state.batch
-    return batch
-
-
 @router.get("/screening")
-def screening(request: Request, ticket: Annotated[list[TicketName], Query(min_length=1, max_length=60)]) -> Screen:
+def screening(services: AllServices, ticket: Annotated[list[TicketName], Query(min_length=1, max_length=60)]) -> Screen:
     """Which of these need a luthier, and why."""
-    screening: Screening = request.app.state.screening
-    return screening.screen(ticket)
+    return services.screening.screen(ticket)
 
 
 @router.post("/many/hand-over", dependencies=[may("sign_off")])
-def hand_over(request: Request, body: HandOverManyBody, person: Acting, signed: Signed) -> list[Told]:
+def hand_over(services: AllServices, body: HandOverManyBody, person: Acting, signed: Signed) -> list[Told]:
     """Sign and hand over all of them that can be."""
-    people: People = request.app.state.people
-    people.sign(signed.sign_in, person, body.pin)
+    services.people.sign(signed.sign_in, person, body.pin)
     signature = Signature({"": body.reason}, body.next_check)
-    return _batch(request).hand_over(body.tickets, signature, all_right=body.all_right, by=person.name)
+    return services.batch.hand_over(body.tickets, signature, all_right=body.all_right, by=person.name)
 
 
 @router.post("/many/hand-over/take-back", dependencies=[may("sign_off")])
-def take_back_hand_over(request: Request, body: ManyBody, person: Acting) -> list[Told]:
+def take_back_hand_over(services: AllServices, body: ManyBody, person: Acting) -> list[Told]:
     """They were not handed over after all."""
-    return _batch(request).take_back_hand_over(body.tickets, person.name)
+    return services.batch.take_back_hand_over(body.tickets, person.name)
 
 
 @router.put("/many/targets", dependencies=[may("measure")])
-def follow(request: Request, body: FollowManyBody, person: Acting) -> list[Told]:
+def follow(services: AllServices, body: FollowManyBody, person: Acting) -> list[Told]:
     """Let all of them follow one recipe."""
-    return _batch(request).follow(body.tickets, recipe=body.recipe, reason=body.reason.strip(), by=person.name)
+    return services.batch.follow(body.tickets, recipe=body.recipe, reason=body.reason.strip(), by=person.name)
 
 
 @router.post("/many/pass-over", dependencies=[may("sign_off")])
-def pass_over(request: Request, body: PassManyBody, person: Acting) -> list[Told]:
+def pass_over(services: AllServices, body: PassManyBody, person: Acting) -> list[Told]:
     """Leave a step out of all of their visits."""
-    return _batch(request).pass_over(body.tickets, step=body.step, reason=body.reason.strip(), by=person.name)
+    return services.batch.pass_over(body.tickets, step=body.step, reason=body.reason.strip(), by=person.name)
 
 
 @router.post("/many/works", dependencies=[may("measure")])
-def work(request: Request, body: WorkManyBody, person: Acting) -> list[Told]:
+def work(services: AllServices, body: WorkManyBody, person: Acting) -> list[Told]:
     """Write one work down at each of them."""
-    return _batch(request).work(body.tickets, work=body.work, words=body.words, by=person.name)
+    return services.batch.work(body.tickets, work=body.work, words=body.words, by=person.name)
 
 
 @router.post("/many/strings", dependencies=[may("measure")])
-def strings(request: Request, body: StringsManyBody, person: Acting) -> list[Told]:
+def strings(services: AllServices, body: StringsManyBody, person: Acting) -> list[Told]:
     """Put one set on each of them."""
     stringing = Stringing(body.set_id, None, body.put_on_now)
-    return _batch(request).strings(body.tickets, stringing, by=person.name)
+    return services.batch.strings(body.tickets, stringing, by=person.name)
 
 
 @router.patch("/many/particulars", dependencies=[may("arrive")])
-def change(request: Request, body: ChangeManyBody, person: Acting) -> list[Told]:
+def change(services: AllServices, body: ChangeManyBody, person: Acting) -> list[Told]:
     """Say one particular of all of them."""
-    return _batch(request).change(body.tickets, field=body.field, now=body.now.strip(), by=person.name)
+    return services.batch.change(body.tickets, field=body.field, now=body.now.strip(), by=person.name)

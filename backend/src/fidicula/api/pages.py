@@ -6,18 +6,16 @@ from typing import Annotated
 from urllib.parse import quote
 from uuid import UUID
 
-from fastapi import APIRouter, Path, Request, Response
+from fastapi import APIRouter, Path, Response
 from pydantic import Field
 
 from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Ticket
 from fidicula.codes import Family
-from fidicula.services.adjusting.strings import Strings
-from fidicula.services.shop.shelf import Shelf, ShelfView
-from fidicula.services.visits.pages import PagesAtBench
-from fidicula.services.visits.templates import Templates
+from fidicula.services.shop.shelf import ShelfView
 from fidicula.views.pages.model import PageView
 from fidicula.views.sheet.model import SetView
 
@@ -42,17 +40,15 @@ class ShelfBody(Body):
 
 
 @router.post("/instruments/{ticket}/pages/{page}")
-def page(request: Request, ticket: Ticket, page: Name, body: TriedBody) -> PageView:
+def page(services: AllServices, ticket: Ticket, page: Name, body: TriedBody) -> PageView:
     """One page, computed for where its handles stand; nothing is kept."""
-    pages: PagesAtBench = request.app.state.pages
-    return pages.page(ticket, page, body.handles)
+    return services.pages.page(ticket, page, body.handles)
 
 
 @router.get("/instruments/{ticket}/templates/{kind}/{form}", response_class=Response)
-def template(request: Request, ticket: Ticket, kind: Name, form: Name) -> Response:
+def template(services: AllServices, ticket: Ticket, kind: Name, form: Name) -> Response:
     """A template at true size, as pdf, svg or dxf."""
-    templates: Templates = request.app.state.templates
-    file = templates.file(ticket, kind, form)
+    file = services.templates.file(ticket, kind, form)
     # Any ticket's name, whatever its script, with a plain one for those that cannot read it.
     plain = file.name.encode("ascii", "replace").decode().replace("?", "_")
     named = {"content-disposition": f"attachment; filename=\"{plain}\"; filename*=UTF-8''{quote(file.name)}"}
@@ -60,21 +56,18 @@ def template(request: Request, ticket: Ticket, kind: Name, form: Name) -> Respon
 
 
 @router.get("/string-sets/{family}")
-def string_sets_of(request: Request, family: Family) -> list[SetView]:
+def string_sets_of(services: AllServices, family: Family) -> list[SetView]:
     """Sets of strings on the shelf for a family."""
-    strings: Strings = request.app.state.strings
-    return strings.sets_of(family)
+    return services.strings.sets_of(family)
 
 
 @router.get("/shelf/{family}")
-def shelf(request: Request, family: Family) -> list[ShelfView]:
+def shelf(services: AllServices, family: Family) -> list[ShelfView]:
     """What the shop has on hand for a family."""
-    lists: Shelf = request.app.state.shelf
-    return lists.lists(family)
+    return services.shelf.lists(family)
 
 
 @router.put("/shelf/{family}/{name}", dependencies=[may("recipes")])
-def enter(request: Request, family: Family, name: Name, body: ShelfBody, person: Acting) -> list[ShelfView]:
+def enter(services: AllServices, family: Family, name: Name, body: ShelfBody, person: Acting) -> list[ShelfView]:
     """Change one of the lists."""
-    lists: Shelf = request.app.state.shelf
-    return lists.enter(family, name, body.values, entry_id=body.id, by=person.name)
+    return services.shelf.enter(family, name, body.values, entry_id=body.id, by=person.name)

@@ -8,10 +8,10 @@ from urllib.parse import quote
 from fastapi import APIRouter, Header, Request, Response
 
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Ticket
 from fidicula.documents.paper.model import Paper
 from fidicula.numerals import in_format_of
-from fidicula.services.visits.papers import Papers
 from fidicula.views.papers.papers import PaperKind
 
 router = APIRouter(prefix="/api", tags=["papers"], responses=RESPONSES)
@@ -19,23 +19,22 @@ Kind = PaperKind
 Languages = Annotated[str, Header(alias="accept-language", max_length=400)]
 
 
-def _papers(request: Request) -> Papers:
-    papers: Papers = request.app.state.papers
-    return papers
-
-
 @router.get("/instruments/{ticket}/papers/{kind}")
-def paper(request: Request, ticket: Ticket, kind: Kind, accept_language: Languages = "") -> Paper:
+def paper(
+    request: Request, services: AllServices, ticket: Ticket, kind: Kind, accept_language: Languages = ""
+) -> Paper:
     """What stands on a paper, numbers in the reader's format."""
     with in_format_of(accept_language):
-        return _papers(request).paper(ticket, kind, address=str(request.base_url).rstrip("/"))
+        return services.papers.paper(ticket, kind, address=str(request.base_url).rstrip("/"))
 
 
 @router.get("/instruments/{ticket}/papers/{kind}/pdf", response_class=Response)
-def paper_pdf(request: Request, ticket: Ticket, kind: Kind, accept_language: Languages = "") -> Response:
+def paper_pdf(
+    request: Request, services: AllServices, ticket: Ticket, kind: Kind, accept_language: Languages = ""
+) -> Response:
     """The paper as a PDF."""
     with in_format_of(accept_language):
-        data = _papers(request).pdf(ticket, kind, address=str(request.base_url).rstrip("/"))
+        data = services.papers.pdf(ticket, kind, address=str(request.base_url).rstrip("/"))
     return Response(
         data,
         media_type="application/pdf",

@@ -5,14 +5,15 @@ from __future__ import annotations
 from typing import Annotated
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Request, Response
+from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, ConfigDict, Field
 
-from fidicula.api.auth import BROWSER_COOKIE, COOKIE, Acting, Browser, Signed, may, people_of
+from fidicula.api.auth import BROWSER_COOKIE, COOKIE, Acting, Browser, Signed, may
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Label
-from fidicula.services.people.browsers import Browsers, BrowserView
-from fidicula.services.people.people import Asking, LetIn, People, PersonView, SignedIn
+from fidicula.services.people.browsers import BrowserView
+from fidicula.services.people.people import Asking, LetIn, PersonView, SignedIn
 from fidicula.services.people.persons import PersonTyped
 from fidicula.services.people.roles import Role
 
@@ -20,7 +21,6 @@ open_router = APIRouter(prefix="/api/session", tags=["session"], responses=RESPO
 router = APIRouter(prefix="/api", tags=["people"], responses=RESPONSES)
 
 Secret = Annotated[Label, Field(max_length=200)]
-Use = Annotated[People, Depends(people_of)]
 
 
 class Body(BaseModel):
@@ -93,82 +93,77 @@ def _keep(request: Request, response: Response, let_in: LetIn) -> None:
     )
 
 
-def _browsers(request: Request) -> Browsers:
-    browsers: Browsers = request.app.state.browsers
-    return browsers
-
-
 @open_router.get("")
-def session(people: Use, browser: Browser) -> Session:
+def session(services: AllServices, browser: Browser) -> Session:
     """Who is signed in here, if anybody."""
     if browser is not None:
-        return Session(first=False, signed_in=people.signed_in(browser.sign_in))
-    return Session(first=people.is_first(), signed_in=None)
+        return Session(first=False, signed_in=services.people.signed_in(browser.sign_in))
+    return Session(first=services.people.is_first(), signed_in=None)
 
 
 @open_router.post("", status_code=204)
-def sign_in(request: Request, response: Response, people: Use, body: SignInBody) -> None:
+def sign_in(request: Request, response: Response, services: AllServices, body: SignInBody) -> None:
     """Sign in with name and password."""
-    _keep(request, response, people.sign_in(body.name, body.password, _asking(request)))
+    _keep(request, response, services.people.sign_in(body.name, body.password, _asking(request)))
 
 
 @open_router.post("/first", status_code=204)
-def begin(request: Request, response: Response, people: Use, body: BeginBody) -> None:
+def begin(request: Request, response: Response, services: AllServices, body: BeginBody) -> None:
     """The first person of an empty shop becomes its owner."""
     typed = PersonTyped(body.name, "owner", True, body.password, body.pin)
-    _keep(request, response, people.begin(typed, _asking(request)))
+    _keep(request, response, services.people.begin(typed, _asking(request)))
 
 
 @router.post("/session/out", status_code=204)
-def sign_out(response: Response, people: Use, signed: Signed) -> None:
+def sign_out(response: Response, services: AllServices, signed: Signed) -> None:
     """Sign out of this browser."""
-    people.sign_out(signed.token)
+    services.people.sign_out(signed.token)
     response.delete_cookie(COOKIE, path="/api")
 
 
 @router.post("/session/out-everywhere", status_code=204)
-def sign_out_everywhere(response: Response, people: Use, signed: Signed, _person: Acting) -> None:
+def sign_out_everywhere(response: Response, services: AllServices, signed: Signed, _person: Acting) -> None:
     """Sign out of every browser, whoever signed in here."""
-    people.sign_out_everywhere(signed.sign_in)
+    services.people.sign_out_everywhere(signed.sign_in)
     response.delete_cookie(COOKIE, path="/api")
 
 
 @router.post("/session/confirm", status_code=204)
-def confirm(people: Use, signed: Signed, body: ConfirmBody) -> None:
+def confirm(services: AllServices, signed: Signed, body: ConfirmBody) -> None:
     """Give the password again, for what changes people or figures."""
-    people.confirm(signed.token, signed.sign_in, body.password)
+    services.people.confirm(signed.token, signed.sign_in, body.password)
 
 
 @router.post("/session/bench")
-def to_the_bench(people: Use, signed: Signed, body: BenchBody) -> SignedIn:
+def to_the_bench(services: AllServices, signed: Signed, body: BenchBody) -> SignedIn:
     """Someone else takes the place at the bench."""
-    people.to_the_bench(signed.token, signed.sign_in, body.person, body.pin)
-    return people.signed_in(people.who(signed.token))
+    services.people.to_the_bench(signed.token, signed.sign_in, body.person, body.pin)
+    return services.people.signed_in(services.people.who(signed.token))
 
 
 @router.post("/people", status_code=201, dependencies=[may("people")])
-def add_person(people: Use, signed: Signed, body: PersonBody) -> list[PersonView]:
+def add_person(services: AllServices, signed: Signed, body: PersonBody) -> list[PersonView]:
     """Someone new works here."""
-    people.add(body.typed())
-    return people.signed_in(signed.sign_in).people
+    services.people.add(body.typed())
+    return services.people.signed_in(signed.sign_in).people
 
 
 @router.put("/people/{person_id}", dependencies=[may("people")])
-def change_person(people: Use, signed: Signed, person_id: UUID, body: PersonBody) -> list[PersonView]:
+def change_person(services: AllServices, signed: Signed, person_id: UUID, body: PersonBody) -> list[PersonView]:
     """Change someone's name, role, password or PIN, or let them go."""
-    people.change(person_id, body.typed())
-    return people.signed_in(signed.sign_in).people
+    services.people.change(person_id, body.typed())
+    return services.people.signed_in(signed.sign_in).people
 
 
 @router.get("/browsers", dependencies=[may("look")])
-def browsers(request: Request, signed: Signed) -> list[BrowserView]:
+def browsers(services: AllServices, signed: Signed) -> list[BrowserView]:
     """Browsers that somebody signed in with, and paired devices."""
-    return _browsers(request).all(signed.sign_in.browser_id)
+    return services.browsers.all(signed.sign_in.browser_id)
 
 
 @router.post("/browsers/{browser_id}/revoke", dependencies=[may("people")])
-def revoke(request: Request, people: Use, signed: Signed, person: Acting, browser_id: UUID) -> list[BrowserView]:
+def revoke(services: AllServices, signed: Signed, person: Acting, browser_id: UUID) -> list[BrowserView]:
     """Sign a browser out, or send a paired device away."""
-    _browsers(request).revoke(browser_id, person.name)
-    people.forget()
-    return _browsers(request).all(signed.sign_in.browser_id)
+    services.browsers.revoke(browser_id, person.name)
+    services.people.forget()
+    return services.browsers.all(signed.sign_in.browser_id)

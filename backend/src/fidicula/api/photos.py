@@ -12,8 +12,9 @@ from pydantic import Field
 from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Sentence, Ticket
-from fidicula.services.visits.photos import Photos, PhotoSheet
+from fidicula.services.visits.photos import PhotoSheet
 
 router = APIRouter(prefix="/api", tags=["photographs"], responses=RESPONSES)
 
@@ -33,15 +34,10 @@ def file_answer(request: Request, data: bytes, *, media_type: str, tag: str) -> 
     return Response(data, media_type=media_type, headers=headers)
 
 
-def _photos(request: Request) -> Photos:
-    photos: Photos = request.app.state.photos
-    return photos
-
-
 @router.get(_OF)
-def photos(request: Request, ticket: Ticket) -> PhotoSheet:
+def photos(services: AllServices, ticket: Ticket) -> PhotoSheet:
     """The photographs of this visit, and the shots worth taking."""
-    return _photos(request).of(ticket)
+    return services.photos.of(ticket)
 
 
 @router.post(
@@ -51,6 +47,7 @@ def photos(request: Request, ticket: Ticket) -> PhotoSheet:
 )
 async def add_photo(
     request: Request,
+    services: AllServices,
     ticket: Ticket,
     person: Acting,
     id: UUID,
@@ -61,7 +58,7 @@ async def add_photo(
     """Keep a photograph; the same id again changes nothing. thing : a mark of the damage map that it shows."""
     data = await request.body()
     return await run_in_threadpool(
-        _photos(request).add,
+        services.photos.add,
         ticket,
         photo_id=id,
         item=item,
@@ -73,19 +70,19 @@ async def add_photo(
 
 
 @router.post(_OF + "/inspect", dependencies=[may("measure")])
-def inspect(request: Request, ticket: Ticket, body: InspectBody, person: Acting) -> PhotoSheet:
+def inspect(services: AllServices, ticket: Ticket, body: InspectBody, person: Acting) -> PhotoSheet:
     """Take a shot with the inspection camera."""
-    return _photos(request).inspect(ticket, photo_id=body.id, shot=body.shot, by=person.name)
+    return services.photos.inspect(ticket, photo_id=body.id, shot=body.shot, by=person.name)
 
 
 @router.post(_OF + "/{photo_id}/take-back", dependencies=[may("arrive")])
-def take_back_photo(request: Request, ticket: Ticket, photo_id: UUID, person: Acting) -> PhotoSheet:
+def take_back_photo(services: AllServices, ticket: Ticket, photo_id: UUID, person: Acting) -> PhotoSheet:
     """Undo a photograph."""
-    return _photos(request).take_back(ticket, photo_id, person.name)
+    return services.photos.take_back(ticket, photo_id, person.name)
 
 
 @router.get("/photos/{photo_id}/{size}", response_class=Response, responses={200: {"content": {"image/jpeg": {}}}})
-def picture(request: Request, photo_id: UUID, size: Literal["large", "small"]) -> Response:
+def picture(request: Request, services: AllServices, photo_id: UUID, size: Literal["large", "small"]) -> Response:
     """A photograph as a file."""
-    data = _photos(request).picture(photo_id, small=size == "small")
+    data = services.photos.picture(photo_id, small=size == "small")
     return file_answer(request, data, media_type="image/jpeg", tag=f"{photo_id}-{size}")

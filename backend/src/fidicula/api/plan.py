@@ -5,21 +5,20 @@ from __future__ import annotations
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Response
 from pydantic import Field
 
 from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Label, Sentence, Story, Strokes, Ticket
 from fidicula.codes import Family
 from fidicula.documents.estimate import EstimatePaper
 from fidicula.services.shop.pricing.approving import Approving
-from fidicula.services.shop.pricing.drawers import Drawers, KindView, NewItem, StockLine, StockView
-from fidicula.services.shop.pricing.fleet import Fleets
-from fidicula.services.shop.pricing.paper import EstimatePapers
-from fidicula.services.shop.pricing.plan import Adding, Plans
-from fidicula.services.shop.pricing.settings import Settings, SettingView
+from fidicula.services.shop.pricing.drawers import KindView, NewItem, StockLine, StockView
+from fidicula.services.shop.pricing.plan import Adding
+from fidicula.services.shop.pricing.settings import SettingView
 from fidicula.services.shop.pricing.view import FleetEstimate, VisitPlan
 from fidicula.tables.pricing import Grade
 
@@ -122,144 +121,131 @@ class SettingBody(Body):
     value: Annotated[str, Field(max_length=200)]
 
 
-def _plans(request: Request) -> Plans:
-    plans: Plans = request.app.state.plans
-    return plans
-
-
-def _drawers(request: Request) -> Drawers:
-    drawers: Drawers = request.app.state.drawers
-    return drawers
-
-
 @router.get(AT)
-def plan(request: Request, ticket: Ticket) -> VisitPlan:
+def plan(services: AllServices, ticket: Ticket) -> VisitPlan:
     """What is planned, and what it comes to."""
-    return _plans(request).view(ticket)
+    return services.plans.view(ticket)
 
 
 @router.get("/instruments/{ticket}/estimate")
-def estimate(request: Request, ticket: Ticket) -> EstimatePaper:
+def estimate(services: AllServices, ticket: Ticket) -> EstimatePaper:
     """What stands on the estimate for the owner."""
-    papers: EstimatePapers = request.app.state.estimates
-    return papers.paper(ticket)
+    return services.estimates.paper(ticket)
 
 
 @router.get("/instruments/{ticket}/estimate.pdf", response_class=Response)
-def estimate_pdf(request: Request, ticket: Ticket) -> Response:
+def estimate_pdf(services: AllServices, ticket: Ticket) -> Response:
     """The estimate for the owner."""
-    papers: EstimatePapers = request.app.state.estimates
     headers = {"content-disposition": 'inline; filename="estimate.pdf"'}
-    return Response(papers.pdf(ticket), media_type="application/pdf", headers=headers)
+    return Response(services.estimates.pdf(ticket), media_type="application/pdf", headers=headers)
 
 
 @router.post(f"{AT}/lines", dependencies=[may("measure")])
-def add_lines(request: Request, ticket: Ticket, body: AddingBody, person: Acting) -> VisitPlan:
+def add_lines(services: AllServices, ticket: Ticket, body: AddingBody, person: Acting) -> VisitPlan:
     """Plan works."""
     adding = Adding(body.works, body.origin, body.because, body.reason)
-    return _plans(request).add(ticket, adding, line_id=body.id, by=person.name)
+    return services.plans.add(ticket, adding, line_id=body.id, by=person.name)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/drop", dependencies=[may("measure")])
-def drop_line(request: Request, ticket: Ticket, line_id: UUID, person: Acting) -> VisitPlan:
+def drop_line(services: AllServices, ticket: Ticket, line_id: UUID, person: Acting) -> VisitPlan:
     """Take a work off the plan."""
-    return _plans(request).drop(ticket, line_id, by=person.name)
+    return services.plans.drop(ticket, line_id, by=person.name)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/move", dependencies=[may("measure")])
-def move_line(request: Request, ticket: Ticket, line_id: UUID, body: MovingBody) -> VisitPlan:
+def move_line(services: AllServices, ticket: Ticket, line_id: UUID, body: MovingBody) -> VisitPlan:
     """Put a work before another."""
-    return _plans(request).move(ticket, line_id, before=body.before)
+    return services.plans.move(ticket, line_id, before=body.before)
 
 
 @router.put(f"{AT}/lines/{{line_id}}/grade", dependencies=[may("measure")])
-def grade_line(request: Request, ticket: Ticket, line_id: UUID, body: GradeBody) -> VisitPlan:
+def grade_line(services: AllServices, ticket: Ticket, line_id: UUID, body: GradeBody) -> VisitPlan:
     """In which variant a work counts first."""
-    return _plans(request).grade(ticket, line_id, body.grade)
+    return services.plans.grade(ticket, line_id, body.grade)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/parts", dependencies=[may("measure")])
-def use_part(request: Request, ticket: Ticket, line_id: UUID, body: PartBody, person: Acting) -> VisitPlan:
+def use_part(services: AllServices, ticket: Ticket, line_id: UUID, body: PartBody, person: Acting) -> VisitPlan:
     """Reserve something for a work."""
-    return _plans(request).use(ticket, line_id, item_id=body.item, count=body.count, part_id=body.id, by=person.name)
+    return services.plans.use(ticket, line_id, item_id=body.item, count=body.count, part_id=body.id, by=person.name)
 
 
 @router.post(f"{AT}/parts/{{part_id}}/put-back", dependencies=[may("measure")])
-def put_part_back(request: Request, ticket: Ticket, part_id: UUID, person: Acting) -> VisitPlan:
+def put_part_back(services: AllServices, ticket: Ticket, part_id: UUID, person: Acting) -> VisitPlan:
     """It is not used after all."""
-    return _plans(request).put_back(ticket, part_id, by=person.name)
+    return services.plans.put_back(ticket, part_id, by=person.name)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/begin", dependencies=[may("measure")])
-def begin_line(request: Request, ticket: Ticket, line_id: UUID, body: WorkBegunBody, person: Acting) -> VisitPlan:
+def begin_line(services: AllServices, ticket: Ticket, line_id: UUID, body: WorkBegunBody, person: Acting) -> VisitPlan:
     """Begin, or go on with, a work."""
-    return _plans(request).begin(ticket, line_id, time_id=body.id, by=person.name)
+    return services.plans.begin(ticket, line_id, time_id=body.id, by=person.name)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/pause", dependencies=[may("measure")])
-def pause_line(request: Request, ticket: Ticket, line_id: UUID) -> VisitPlan:
+def pause_line(services: AllServices, ticket: Ticket, line_id: UUID) -> VisitPlan:
     """Stop for now."""
-    return _plans(request).pause(ticket, line_id)
+    return services.plans.pause(ticket, line_id)
 
 
 @router.post(f"{AT}/lines/{{line_id}}/finish", dependencies=[may("measure")])
-def finish_line(request: Request, ticket: Ticket, line_id: UUID, body: FinishBody, person: Acting) -> VisitPlan:
+def finish_line(services: AllServices, ticket: Ticket, line_id: UUID, body: FinishBody, person: Acting) -> VisitPlan:
     """It is done, in so many minutes."""
-    return _plans(request).finish(ticket, line_id, minutes=body.minutes, work_id=body.id, by=person.name)
+    return services.plans.finish(ticket, line_id, minutes=body.minutes, work_id=body.id, by=person.name)
 
 
 @router.post(f"{AT}/discount", dependencies=[may("sign_off")])
-def give_discount(request: Request, ticket: Ticket, body: DiscountBody, person: Acting) -> VisitPlan:
+def give_discount(services: AllServices, ticket: Ticket, body: DiscountBody, person: Acting) -> VisitPlan:
     """So much off all lines."""
-    return _plans(request).give_discount(
+    return services.plans.give_discount(
         ticket, percent=body.percent, reason=body.reason, discount_id=body.id, by=person.name
     )
 
 
 @router.post(f"{AT}/approvals", dependencies=[may("arrive")])
-def approve(request: Request, ticket: Ticket, body: ApprovalBody, person: Acting) -> VisitPlan:
+def approve(services: AllServices, ticket: Ticket, body: ApprovalBody, person: Acting) -> VisitPlan:
     """The owner agrees to the plan as it stands."""
     approving = Approving(body.who, body.how, body.total, body.up_to, body.words, body.signature)
-    return _plans(request).approve(ticket, approving, approval_id=body.id, by=person.name)
+    return services.plans.approve(ticket, approving, approval_id=body.id, by=person.name)
 
 
 @router.post(f"{AT}/approvals/{{approval_id}}/take-back", dependencies=[may("arrive")])
-def take_back_approval(request: Request, ticket: Ticket, approval_id: UUID, person: Acting) -> VisitPlan:
+def take_back_approval(services: AllServices, ticket: Ticket, approval_id: UUID, person: Acting) -> VisitPlan:
     """It was written down by mistake."""
-    return _plans(request).take_back_approval(ticket, approval_id, by=person.name)
+    return services.plans.take_back_approval(ticket, approval_id, by=person.name)
 
 
 @router.get("/fleets/{owner}/estimate")
-def fleet_estimate(request: Request, owner: Sentence) -> FleetEstimate:
+def fleet_estimate(services: AllServices, owner: Sentence) -> FleetEstimate:
     """The plans of all of an owner's instruments in the house, in one."""
-    fleets: Fleets = request.app.state.fleets
-    return fleets.estimate(owner)
+    return services.fleets.estimate(owner)
 
 
 @router.get("/stock")
-def stock(request: Request, words: Label = "", kind: Label = "", family: Family | None = None) -> list[StockView]:
+def stock(services: AllServices, words: Label = "", kind: Label = "", family: Family | None = None) -> list[StockView]:
     """What lies in the drawers, found by words."""
-    return _drawers(request).found(words, kind=kind, family=family or "")
+    return services.drawers.found(words, kind=kind, family=family or "")
 
 
 @router.get("/stock-kinds")
-def kinds(request: Request) -> list[KindView]:
+def kinds(services: AllServices) -> list[KindView]:
     """Kinds of what lies there."""
-    return _drawers(request).kinds()
+    return services.drawers.kinds()
 
 
 @router.post("/stock", status_code=201, dependencies=[may("recipes")])
-def add_item(request: Request, body: ItemBody, person: Acting) -> StockView:
+def add_item(services: AllServices, body: ItemBody, person: Acting) -> StockView:
     """Put something new into the drawers."""
     values = body.model_dump()
     item_id = values.pop("id")
-    return _drawers(request).add(NewItem(**values), item_id=item_id, by=person.name)
+    return services.drawers.add(NewItem(**values), item_id=item_id, by=person.name)
 
 
 @router.post("/stock/{item_id}/entries", dependencies=[may("measure")])
-def enter_stock(request: Request, item_id: UUID, body: StockBody, person: Acting) -> StockView:
+def enter_stock(services: AllServices, item_id: UUID, body: StockBody, person: Acting) -> StockView:
     """A count that comes or goes, or a new price."""
-    return _drawers(request).enter(
+    return services.drawers.enter(
         item_id,
         what=body.what,
         typed=body.value,
@@ -271,20 +257,18 @@ def enter_stock(request: Request, item_id: UUID, body: StockBody, person: Acting
 
 
 @router.get("/stock/{item_id}/entries")
-def stock_history(request: Request, item_id: UUID) -> list[StockLine]:
+def stock_history(services: AllServices, item_id: UUID) -> list[StockLine]:
     """Counts and prices, newest first."""
-    return _drawers(request).history(item_id)
+    return services.drawers.history(item_id)
 
 
 @router.get("/settings")
-def settings(request: Request) -> list[SettingView]:
+def settings(services: AllServices) -> list[SettingView]:
     """What the shop sets for itself."""
-    found: Settings = request.app.state.shop_settings
-    return found.all()
+    return services.shop_settings.all()
 
 
 @router.put("/settings/{setting}", dependencies=[may("figures")])
-def enter_setting(request: Request, setting: Label, body: SettingBody, person: Acting) -> list[SettingView]:
+def enter_setting(services: AllServices, setting: Label, body: SettingBody, person: Acting) -> list[SettingView]:
     """Change one."""
-    found: Settings = request.app.state.shop_settings
-    return found.enter(setting, body.value, entry_id=body.id, by=person.name)
+    return services.shop_settings.enter(setting, body.value, entry_id=body.id, by=person.name)

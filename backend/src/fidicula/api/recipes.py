@@ -5,16 +5,17 @@ from __future__ import annotations
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Depends, Path, Request
+from fastapi import APIRouter, Path
 from pydantic import BaseModel, ConfigDict, Field
 
 from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Label, Sentence, Ticket
 from fidicula.codes import Family
 from fidicula.judgement.measures import measure_code
-from fidicula.services.shop.following import Following, Followings, Preview, TargetsWanted
-from fidicula.services.shop.recipes import RecipeNumbers, Recipes, RecipesOfFamily
+from fidicula.services.shop.following import Following, Preview, TargetsWanted
+from fidicula.services.shop.recipes import RecipeNumbers, RecipesOfFamily
 from fidicula.views.sheet.model import BenchSheet
 
 router = APIRouter(prefix="/api", tags=["recipes"], responses=RESPONSES)
@@ -74,72 +75,60 @@ class NumbersBody(BaseModel):
     after: Schools
 
 
-def _followings(request: Request) -> Followings:
-    followings: Followings = request.app.state.followings
-    return followings
-
-
-def _recipes(request: Request) -> Recipes:
-    recipes: Recipes = request.app.state.recipes
-    return recipes
-
-
-UseFollowings = Annotated[Followings, Depends(_followings)]
-UseRecipes = Annotated[Recipes, Depends(_recipes)]
 Name = Annotated[str, Path(max_length=40, pattern=r"^[^/\x00]*$")]
 
 
 @router.get("/instruments/{ticket}/targets")
-def following(followings: UseFollowings, ticket: Ticket) -> Following:
+def following(services: AllServices, ticket: Ticket) -> Following:
     """What the instrument follows, and every target in numbers."""
-    return followings.following(ticket)
+    return services.followings.following(ticket)
 
 
 @router.post("/instruments/{ticket}/targets/preview")
-def preview(followings: UseFollowings, ticket: Ticket, body: FollowBody) -> Preview:
+def preview(services: AllServices, ticket: Ticket, body: FollowBody) -> Preview:
     """What a choice would change in numbers."""
-    return followings.preview(ticket, body.targets_wanted())
+    return services.followings.preview(ticket, body.targets_wanted())
 
 
 @router.put("/instruments/{ticket}/targets", dependencies=[may("measure")])
-def choose(followings: UseFollowings, ticket: Ticket, body: ChooseBody, person: Acting) -> BenchSheet:
+def choose(services: AllServices, ticket: Ticket, body: ChooseBody, person: Acting) -> BenchSheet:
     """Follow a recipe, its own schools and other sources from now on."""
-    return followings.choose(
+    return services.followings.choose(
         ticket, body.targets_wanted(), choice_id=body.id, reason=body.reason.strip(), by=person.name
     )
 
 
 @router.post("/instruments/{ticket}/targets/{choice_id}/take-back", dependencies=[may("measure")])
-def take_back(followings: UseFollowings, ticket: Ticket, choice_id: UUID, person: Acting) -> BenchSheet:
+def take_back(services: AllServices, ticket: Ticket, choice_id: UUID, person: Acting) -> BenchSheet:
     """Undo a choice of targets."""
-    return followings.take_back(ticket, choice_id, person.name)
+    return services.followings.take_back(ticket, choice_id, person.name)
 
 
 @router.get("/recipes/{family}")
-def recipes_of(recipes: UseRecipes, family: Family) -> RecipesOfFamily:
+def recipes_of(services: AllServices, family: Family) -> RecipesOfFamily:
     """A family's recipes, and the questions that they answer."""
-    return recipes.of_family(family)
+    return services.recipes.of_family(family)
 
 
 @router.post("/recipes/{family}/numbers")
-def numbers(recipes: UseRecipes, family: Family, body: NumbersBody) -> RecipeNumbers:
+def numbers(services: AllServices, family: Family, body: NumbersBody) -> RecipeNumbers:
     """What a choice of schools wants of a size, against another choice."""
-    return recipes.numbers(family, body.size, before=body.before, after=body.after)
+    return services.recipes.numbers(family, body.size, before=body.before, after=body.after)
 
 
 @router.put("/recipes/{family}/{name}", dependencies=[may("recipes")])
-def save(recipes: UseRecipes, family: Family, name: Name, body: SaveBody, person: Acting) -> RecipesOfFamily:
+def save(services: AllServices, family: Family, name: Name, body: SaveBody, person: Acting) -> RecipesOfFamily:
     """Keep a recipe under a name."""
-    return recipes.save(family, name, body.schools, entry_id=body.id, by=person.name)
+    return services.recipes.save(family, name, body.schools, entry_id=body.id, by=person.name)
 
 
 @router.post("/recipes/{family}/{name}/retire", dependencies=[may("recipes")])
-def retire(recipes: UseRecipes, family: Family, name: Name, body: EntryBody, person: Acting) -> RecipesOfFamily:
+def retire(services: AllServices, family: Family, name: Name, body: EntryBody, person: Acting) -> RecipesOfFamily:
     """Take a recipe off the list, or bring a shipped one back to what it was."""
-    return recipes.retire(family, name, entry_id=body.id, by=person.name)
+    return services.recipes.retire(family, name, entry_id=body.id, by=person.name)
 
 
 @router.post("/recipes/{family}/{name}/follow", dependencies=[may("recipes")])
-def follow(recipes: UseRecipes, family: Family, name: Name, body: EntryBody, person: Acting) -> RecipesOfFamily:
+def follow(services: AllServices, family: Family, name: Name, body: EntryBody, person: Acting) -> RecipesOfFamily:
     """Let the family follow this recipe."""
-    return recipes.follow(family, name, entry_id=body.id, by=person.name)
+    return services.recipes.follow(family, name, entry_id=body.id, by=person.name)

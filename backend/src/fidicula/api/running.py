@@ -2,13 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
-
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Response
 from fastapi.responses import JSONResponse
 from pydantic import BaseModel
 
-from fidicula.db.unit_of_work import DatabaseError, UnitOfWork
+from fidicula.api.services import AllServices
+from fidicula.db.unit_of_work import DatabaseError
 from fidicula.services.metrics import MEDIA_TYPE, written
 
 router = APIRouter(prefix="/api", tags=["running"])
@@ -28,14 +27,12 @@ def health() -> dict[str, str]:
 
 
 @router.get("/ready", response_model=Ready, responses={503: {"model": Ready, "description": "It waits"}})
-def ready(request: Request) -> Response:
+def ready(services: AllServices) -> Response:
     """The application can work: its database answers."""
     try:
-        with UnitOfWork(request.app.state.engine, only_reads=True) as uow:
-            uow.ask_nothing()
+        services.check_database()
     except DatabaseError:
-        says: Callable[[], str] = request.app.state.database_says
-        waiting = {"state": "waiting", "waits_for": says() or "the database does not answer"}
+        waiting = {"state": "waiting", "waits_for": services.database_says() or "the database does not answer"}
         return JSONResponse(waiting, 503, headers={"retry-after": "2"})
     return JSONResponse({"state": "ready", "waits_for": ""})
 

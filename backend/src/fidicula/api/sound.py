@@ -13,9 +13,8 @@ from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body
 from fidicula.api.errors import RESPONSES
 from fidicula.api.photos import file_answer
+from fidicula.api.services import AllServices
 from fidicula.api.words import Day, Label, Sentence, Story, Ticket
-from fidicula.services.adjusting.recordings import Recordings
-from fidicula.services.adjusting.sound import Sound
 from fidicula.services.adjusting.typed_acts import HeardTyped, MoveTyped, PostTyped, WoodTyped
 from fidicula.views.adjustments.blind import MOST_TRIALS
 from fidicula.views.adjustments.model import SoundView
@@ -135,97 +134,91 @@ class ChosenBody(Body):
     chosen: Literal["first", "second", "neither"]
 
 
-def _recordings(request: Request) -> Recordings:
-    recordings: Recordings = request.app.state.recordings
-    return recordings
-
-
-def _sound(request: Request) -> Sound:
-    sound: Sound = request.app.state.sound
-    return sound
-
-
 @router.get(_OF)
-def sound(request: Request, ticket: Ticket, complaint: Annotated[str, Query(max_length=40)] = "") -> SoundView:
+def sound(services: AllServices, ticket: Ticket, complaint: Annotated[str, Query(max_length=40)] = "") -> SoundView:
     """The trail of an instrument. complaint : that advice is wanted on."""
-    return _sound(request).view(ticket, complaint)
+    return services.sound.view(ticket, complaint)
 
 
 @router.post(_OF + "/session", dependencies=[may("measure")])
-def begin(request: Request, ticket: Ticket, body: SessionBody, person: Acting) -> SoundView:
+def begin(services: AllServices, ticket: Ticket, body: SessionBody, person: Acting) -> SoundView:
     """Say who plays."""
-    return _sound(request).begin(ticket, session_id=body.id, player=body.player, by=person.name)
+    return services.sound.begin(ticket, session_id=body.id, player=body.player, by=person.name)
 
 
 @router.post(_OF + "/heard", dependencies=[may("measure")])
-def hear(request: Request, ticket: Ticket, body: HeardBody, person: Acting) -> SoundView:
+def hear(services: AllServices, ticket: Ticket, body: HeardBody, person: Acting) -> SoundView:
     """Write down how it sounds now."""
     listened = body.listened.model_dump(exclude_defaults=True)
     typed = HeardTyped(body.player, body.rated, body.words, body.remark, body.after_work, listened)
-    return _sound(request).hear(ticket, typed, heard_id=body.id, by=person.name)
+    return services.sound.hear(ticket, typed, heard_id=body.id, by=person.name)
 
 
 @router.post(_OF + "/heard/{heard_id}/played-by", dependencies=[may("measure")])
-def played_by(request: Request, ticket: Ticket, heard_id: UUID, body: SessionBody, person: Acting) -> SoundView:
+def played_by(services: AllServices, ticket: Ticket, heard_id: UUID, body: SessionBody, person: Acting) -> SoundView:
     """Say that it was somebody else who played."""
-    return _sound(request).played_by(ticket, heard_id, player=body.player, new_id=body.id, by=person.name)
+    return services.sound.played_by(ticket, heard_id, player=body.player, new_id=body.id, by=person.name)
 
 
 @router.post(_OF + "/{kind}/{line_id}/take-back", dependencies=[may("measure")])
 def take_back(
-    request: Request, ticket: Ticket, kind: Literal["heard", "recording", "post_entry"], line_id: UUID, person: Acting
+    services: AllServices,
+    ticket: Ticket,
+    kind: Literal["heard", "recording", "post_entry"],
+    line_id: UUID,
+    person: Acting,
 ) -> SoundView:
     """Undo a line."""
-    return _sound(request).take_back(ticket, kind, line_id, person.name)
+    return services.sound.take_back(ticket, kind, line_id, person.name)
 
 
 @router.post(_OF + "/moves", dependencies=[may("measure")])
-def move(request: Request, ticket: Ticket, body: MoveBody, person: Acting) -> SoundView:
+def move(services: AllServices, ticket: Ticket, body: MoveBody, person: Acting) -> SoundView:
     """Write down a move of one end of the post."""
     typed = MoveTyped(body.end, body.direction, body.taps, body.mm, body.tension, body.tool, body.words)
-    return _sound(request).move(ticket, typed, work_id=body.id, by=person.name)
+    return services.sound.move(ticket, typed, work_id=body.id, by=person.name)
 
 
 @router.post(_OF + "/half-back", dependencies=[may("measure")])
-def half_back(request: Request, ticket: Ticket, body: HalfBody, person: Acting) -> SoundView:
+def half_back(services: AllServices, ticket: Ticket, body: HalfBody, person: Acting) -> SoundView:
     """Half of the last move back."""
-    return _sound(request).half_back(ticket, now=body.now, work_id=body.id, by=person.name)
+    return services.sound.half_back(ticket, now=body.now, work_id=body.id, by=person.name)
 
 
 @router.post(_OF + "/back", dependencies=[may("measure")])
-def back_to(request: Request, ticket: Ticket, body: BackBody, person: Acting) -> SoundView:
+def back_to(services: AllServices, ticket: Ticket, body: BackBody, person: Acting) -> SoundView:
     """Back to an earlier place."""
-    return _sound(request).back_to(ticket, body.place, now=body.now, work_id=body.id, by=person.name)
+    return services.sound.back_to(ticket, body.place, now=body.now, work_id=body.id, by=person.name)
 
 
 @router.post(_OF + "/trial", dependencies=[may("measure")])
-def try_on_bridge(request: Request, ticket: Ticket, body: TrialBody, person: Acting) -> SoundView:
+def try_on_bridge(services: AllServices, ticket: Ticket, body: TrialBody, person: Acting) -> SoundView:
     """Try something on the bridge."""
-    return _sound(request).try_on_bridge(
+    return services.sound.try_on_bridge(
         ticket, work_id=body.id, what=body.what, place=body.place, mass=body.mass, words=body.words, by=person.name
     )
 
 
 @router.post(_OF + "/trial-off", dependencies=[may("measure")])
-def trial_off(request: Request, ticket: Ticket, body: TrialOffBody, person: Acting) -> SoundView:
+def trial_off(services: AllServices, ticket: Ticket, body: TrialOffBody, person: Acting) -> SoundView:
     """Take off what was tried on the bridge."""
-    return _sound(request).trial_off(ticket, work_id=body.id, by=person.name, trial=body.trial)
+    return services.sound.trial_off(ticket, work_id=body.id, by=person.name, trial=body.trial)
 
 
 @router.post(_OF + "/wood", dependencies=[may("measure")])
-def wood_off(request: Request, ticket: Ticket, body: WoodBody, person: Acting) -> SoundView:
+def wood_off(services: AllServices, ticket: Ticket, body: WoodBody, person: Acting) -> SoundView:
     """Write down wood taken off the bridge."""
     typed = WoodTyped(body.place, body.off, body.left, body.reason, body.words)
-    return _sound(request).wood_off(ticket, typed, work_id=body.id, by=person.name)
+    return services.sound.wood_off(ticket, typed, work_id=body.id, by=person.name)
 
 
 @router.post(_OF + "/post", dependencies=[may("measure")])
-def describe_post(request: Request, ticket: Ticket, body: PostBody, person: Acting) -> SoundView:
+def describe_post(services: AllServices, ticket: Ticket, body: PostBody, person: Acting) -> SoundView:
     """Describe the post."""
     typed = PostTyped(
         body.length, body.diameter, body.wood, body.grain_mark, body.end_down, body.fitted_on, body.marks_inside
     )
-    return _sound(request).describe_post(ticket, typed, entry_id=body.id, by=person.name)
+    return services.sound.describe_post(ticket, typed, entry_id=body.id, by=person.name)
 
 
 @router.post(
@@ -235,11 +228,13 @@ def describe_post(request: Request, ticket: Ticket, body: PostBody, person: Acti
         "requestBody": {"content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}}
     },
 )
-async def record(request: Request, ticket: Ticket, person: Acting, id: UUID, words: Sentence = "") -> SoundView:
+async def record(
+    request: Request, services: AllServices, ticket: Ticket, person: Acting, id: UUID, words: Sentence = ""
+) -> SoundView:
     """Keep a recording; the same id again changes nothing."""
     data = await request.body()
     return await run_in_threadpool(
-        _recordings(request).record,
+        services.recordings.record,
         ticket,
         recording_id=id,
         media_type=request.headers.get("content-type", ""),
@@ -250,16 +245,16 @@ async def record(request: Request, ticket: Ticket, person: Acting, id: UUID, wor
 
 
 @router.get("/recordings/{recording_id}", response_class=Response, responses={200: {"content": {"audio/*": {}}}})
-def recording(request: Request, recording_id: UUID) -> Response:
+def recording(request: Request, services: AllServices, recording_id: UUID) -> Response:
     """A recording as a file."""
-    media_type, data = _recordings(request).sound(recording_id)
+    media_type, data = services.recordings.sound(recording_id)
     return file_answer(request, data, media_type=media_type, tag=str(recording_id))
 
 
 @router.post(_OF + "/blind", dependencies=[may("measure")])
-def try_blind(request: Request, ticket: Ticket, body: BlindBody, person: Acting) -> SoundView:
+def try_blind(services: AllServices, ticket: Ticket, body: BlindBody, person: Acting) -> SoundView:
     """Begin a series of blind comparisons of two recordings."""
-    return _recordings(request).try_blind(
+    return services.recordings.try_blind(
         ticket,
         series_id=body.id,
         trials=body.trials,
@@ -271,19 +266,21 @@ def try_blind(request: Request, ticket: Ticket, body: BlindBody, person: Acting)
 
 
 @router.post(_OF + "/blind/{series_id}/give-up", dependencies=[may("measure")])
-def give_up_blind(request: Request, ticket: Ticket, series_id: UUID) -> SoundView:
+def give_up_blind(services: AllServices, ticket: Ticket, series_id: UUID) -> SoundView:
     """End a series before its number is reached: nothing follows from it."""
-    return _recordings(request).give_up_blind(ticket, series_id)
+    return services.recordings.give_up_blind(ticket, series_id)
 
 
 @router.get("/blind/{trial_id}/{which}", response_class=Response, responses={200: {"content": {"audio/*": {}}}})
-def blind_sound(request: Request, trial_id: UUID, which: Annotated[Literal["first", "second"], Path()]) -> Response:
+def blind_sound(
+    request: Request, services: AllServices, trial_id: UUID, which: Annotated[Literal["first", "second"], Path()]
+) -> Response:
     """One of the two, without its name."""
-    media_type, data = _recordings(request).blind_sound(trial_id, which)
+    media_type, data = services.recordings.blind_sound(trial_id, which)
     return file_answer(request, data, media_type=media_type, tag=f"{trial_id}-{which}")
 
 
 @router.post(_OF + "/blind/{trial_id}/chosen", dependencies=[may("measure")])
-def choose_blind(request: Request, ticket: Ticket, trial_id: UUID, body: ChosenBody) -> SoundView:
+def choose_blind(services: AllServices, ticket: Ticket, trial_id: UUID, body: ChosenBody) -> SoundView:
     """Say which was liked better; which was which is told at the end of the series."""
-    return _recordings(request).choose_blind(ticket, trial_id, body.chosen)
+    return services.recordings.choose_blind(ticket, trial_id, body.chosen)

@@ -5,14 +5,15 @@ from __future__ import annotations
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Response
 from pydantic import Field
 
 from fidicula.api.auth import Acting, may
 from fidicula.api.bench import Body, answer
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.words import Day, Label, Sentence, Ticket
-from fidicula.services.adjusting.strings import OwnSet, Stringing, Strings
+from fidicula.services.adjusting.strings import OwnSet, Stringing
 from fidicula.views.adjustments.strings_on import StringsView
 from fidicula.views.sheet.model import BenchSheet, SetView
 
@@ -52,40 +53,35 @@ class RetuningBody(Body):
     remark: Sentence = ""
 
 
-def _strings(request: Request) -> Strings:
-    strings: Strings = request.app.state.strings
-    return strings
-
-
 @router.get("/string-sets")
-def string_sets(request: Request, ticket: Ticket) -> list[SetView]:
+def string_sets(services: AllServices, ticket: Ticket) -> list[SetView]:
     """Sets on the shelf that fit."""
-    return _strings(request).sets(ticket)
+    return services.strings.sets(ticket)
 
 
 @router.get("/strings")
-def strings(request: Request, ticket: Ticket) -> StringsView:
+def strings(services: AllServices, ticket: Ticket) -> StringsView:
     """What is on it, what was, how it settles."""
-    return _strings(request).view(ticket)
+    return services.strings.view(ticket)
 
 
 @router.post("/strings", response_model=BenchSheet, dependencies=[may("measure")])
-def name_strings(request: Request, ticket: Ticket, body: StringsBody, person: Acting) -> Response:
+def name_strings(services: AllServices, ticket: Ticket, body: StringsBody, person: Acting) -> Response:
     """Say which strings are on it, or were put on now."""
     own = None
     if body.own is not None:
         own = OwnSet(body.own.name, body.own.material, body.own.diameters, body.own.tensions)
     stringing = Stringing(body.set_id, own, body.put_on_now, body.positions, body.since, body.hours_a_week, body.fate)
-    return answer(_strings(request).name(ticket, stringing, work_id=body.id, by=person.name))
+    return answer(services.strings.name(ticket, stringing, work_id=body.id, by=person.name))
 
 
 @router.post("/retunings", dependencies=[may("measure")])
-def retune(request: Request, ticket: Ticket, body: RetuningBody, person: Acting) -> StringsView:
+def retune(services: AllServices, ticket: Ticket, body: RetuningBody, person: Acting) -> StringsView:
     """Write down how far each string had gone."""
-    return _strings(request).retune(ticket, retuning_id=body.id, cents=body.cents, remark=body.remark, by=person.name)
+    return services.strings.retune(ticket, retuning_id=body.id, cents=body.cents, remark=body.remark, by=person.name)
 
 
 @router.post("/retunings/{retuning_id}/take-back", dependencies=[may("measure")])
-def take_back_retuning(request: Request, ticket: Ticket, retuning_id: UUID, person: Acting) -> StringsView:
+def take_back_retuning(services: AllServices, ticket: Ticket, retuning_id: UUID, person: Acting) -> StringsView:
     """Undo a tuning."""
-    return _strings(request).take_back_retuning(ticket, retuning_id, person.name)
+    return services.strings.take_back_retuning(ticket, retuning_id, person.name)

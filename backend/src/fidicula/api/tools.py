@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Request
+from fastapi import APIRouter, Path
 from pydantic import Field
 
 from fidicula.api.auth import Acting, may
 from fidicula.api.errors import RESPONSES
+from fidicula.api.services import AllServices
 from fidicula.api.workflow import MarkBody
-from fidicula.services.shop.tool_checks import MOST, ToolChecked, ToolChecks, ToolRecord
+from fidicula.services.shop.tool_checks import MOST, ToolChecked, ToolRecord
 
 router = APIRouter(prefix="/api", tags=["tools"], responses=RESPONSES)
 
@@ -26,14 +27,12 @@ class CheckBody(MarkBody):
 
 
 @router.get("/tools", response_model=list[ToolRecord])
-def tools_checked(request: Request) -> list[ToolRecord]:
+def tools_checked(services: AllServices) -> list[ToolRecord]:
     """The tools that are checked now and then, with what their last checks found."""
-    checks: ToolChecks = request.app.state.tool_checks
-    return checks.all()
+    return services.tool_checks.all()
 
 
 @router.post("/tools/{tool}/checked", response_model=ToolChecked, dependencies=[may("measure")])
-def check_tool(request: Request, tool: InPath, body: CheckBody, person: Acting) -> ToolChecked:
+def check_tool(services: AllServices, tool: InPath, body: CheckBody, person: Acting) -> ToolChecked:
     """Write down that a tool was checked on a length that is known."""
-    checks: ToolChecks = request.app.state.tool_checks
-    return checks.check(tool, check_id=body.id, by=person.name, known=body.known, read=body.read)
+    return services.tool_checks.check(tool, check_id=body.id, by=person.name, known=body.known, read=body.read)

@@ -218,3 +218,9 @@ class UnitOfWork:
             # Nothing is left to commit by now: this ends the transaction for whoever counts them here.
             self._connection.commit()
         return result
+
+
+def check_database(engine: Engine) -> None:
+    """Raises DatabaseError where it does not answer."""
+    with UnitOfWork(engine, only_reads=True) as uow:
+        uow.ask_nothing()
