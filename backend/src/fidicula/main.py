@@ -32,6 +32,7 @@ from fidicula.services.bench.redoing import Redoing
 from fidicula.services.people.audit import Audit
 from fidicula.services.people.browsers import Browsers
 from fidicula.services.people.people import People
+from fidicula.services.shop.billing.bills import Bills
 from fidicula.services.shop.figures import Figures
 from fidicula.services.shop.following import Followings
 from fidicula.services.shop.pricing.drawers import Drawers
@@ -107,6 +108,7 @@ def give_services(
         recordings=Recordings(engine),
         strings=Strings(engine),
         plans=Plans(engine),
+        bills=Bills(engine),
         drawers=Drawers(engine),
         fleets=Fleets(engine),
         estimates=EstimatePapers(engine),

@@ -135,6 +135,7 @@ _REFUSALS: dict[Act, str] = {
     "measure": "the {role} does not measure or cut: a luthier or apprentice gives a PIN first",
     "sign_off": "the {role} does not decide or sign off: a luthier gives a PIN first",
     "recipes": "recipes are a luthier's to change",
+    "bill": "the {role} does not bill or take payments: the desk or a luthier gives a PIN first",
     "figures": "only the owner changes the shop's figures",
     "people": "only the owner changes people",
 }

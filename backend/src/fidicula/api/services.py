@@ -22,6 +22,7 @@ from fidicula.services.bench.redoing import Redoing
 from fidicula.services.people.audit import Audit
 from fidicula.services.people.browsers import Browsers
 from fidicula.services.people.people import People
+from fidicula.services.shop.billing.bills import Bills
 from fidicula.services.shop.figures import Figures
 from fidicula.services.shop.following import Followings
 from fidicula.services.shop.pricing.drawers import Drawers
@@ -79,6 +80,7 @@ class Services:
     recordings: Recordings
     strings: Strings
     plans: Plans
+    bills: Bills
     drawers: Drawers
     fleets: Fleets
     estimates: EstimatePapers

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from decimal import Decimal
 from typing import Any
 from uuid import UUID
@@ -12,7 +12,7 @@ from sqlalchemy import Connection, Table, func, select, update
 from fidicula.codes import WorkCode
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.domain.plan import Approval, Discount, PlanLine, PlanPart, PlanTime
+from fidicula.domain.plan import AgreedPrice, Approval, Discount, PlanLine, PlanPart, PlanTime
 
 _line, _part, _time, _approval, _work = (
     schema.plan_line,
@@ -43,7 +43,7 @@ class Plan:
         for row in rows:
             values = dict(row._mapping)
             if values.pop("undone"):
-                values.update(done_at=None, done_by=None, minutes=None, work_id=None)
+                values.update(done_at=None, done_by=None, minutes=None, work_id=None, terms={})
             found.append(PlanLine(**values))
         return found
 
@@ -72,7 +72,7 @@ class Plan:
             .where(_approval.c.visit_id == visit_id, _approval.c.taken_back_at.is_(None))
             .order_by(_approval.c.number)
         )
-        return [Approval(**{**row._mapping, "lines": tuple(row._mapping["lines"])}) for row in rows]
+        return [_approval_of(dict(row._mapping)) for row in rows]
 
     def add_line(self, new: PlanLine) -> None:
         self._add(_line, new, same=("visit_id", "work"))
@@ -81,7 +81,11 @@ class Plan:
         self._add(_part, new, same=("line_id", "item_id"))
 
     def add_approval(self, new: Approval) -> None:
-        values = {**vars(new), "lines": list(new.lines)}
+        prices = {
+            str(line): {"minutes": [str(one) for one in price.minutes], "labour": [str(one) for one in price.labour]}
+            for line, price in new.prices.items()
+        }
+        values = {**vars(new), "lines": list(new.lines), "prices": prices}
         add_once(self._connection, _approval, _without_times(values))
 
     def discount(self, visit_id: UUID) -> Discount | None:
@@ -106,11 +110,11 @@ class Plan:
             update(_time).where(_time.c.line_id == line_id, _time.c.ended_at.is_(None)).values(ended_at=func.now())
         )
 
-    def finish(self, line_id: UUID, *, minutes: Decimal, by: str, work_id: UUID) -> None:
+    def finish(self, line_id: UUID, *, minutes: Decimal, by: str, work_id: UUID, terms: Mapping[str, str]) -> None:
         self._connection.execute(
             update(_line)
             .where(_line.c.id == line_id)
-            .values(done_at=func.now(), done_by=by, minutes=minutes, work_id=work_id)
+            .values(done_at=func.now(), done_by=by, minutes=minutes, work_id=work_id, terms=dict(terms))
         )
 
     def move(self, line_id: UUID, place: float) -> None:
@@ -157,6 +161,19 @@ class Plan:
 
     def _add(self, table: Table, new: object, *, same: tuple[str, ...]) -> None:
         add_once(self._connection, table, _without_times(vars(new)), same=same)
+
+
+def _approval_of(values: dict[str, Any]) -> Approval:
+    prices = {
+        UUID(line): AgreedPrice(_three(price["minutes"]), _three(price["labour"]))
+        for line, price in values["prices"].items()
+    }
+    return Approval(**{**values, "lines": tuple(values["lines"]), "prices": prices})
+
+
+def _three(said: Sequence[str]) -> tuple[Decimal, Decimal, Decimal]:
+    low, usual, high = (Decimal(one) for one in said)
+    return low, usual, high
 
 
 def _columns(table: Table) -> list[Any]:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable
+from datetime import datetime
 from decimal import Decimal
 from typing import Any
 from uuid import UUID
@@ -72,13 +73,14 @@ class Stock:
         values = {name: value for name, value in vars(new).items() if name != "entered_at"}
         add_once(self._connection, _entry, values, same=("item_id", "what"))
 
-    def settings(self) -> dict[str, str]:
-        """The newest value of each setting; one that the shop never changed is not among them."""
-        rows = self._connection.execute(
+    def settings(self, at: datetime | None = None) -> dict[str, str]:
+        """The newest value of each setting, or the newest then; one that the shop never changed is not among them."""
+        asked = (
             select(_shop.c.setting, _shop.c.value)
             .ext(distinct_on(_shop.c.setting))
             .order_by(_shop.c.setting, _shop.c.number.desc())
         )
+        rows = self._connection.execute(asked if at is None else asked.where(_shop.c.entered_at <= at))
         return {row.setting: row.value for row in rows}
 
     def setting_history(self, setting: str) -> list[ShopEntry]:

@@ -19,6 +19,7 @@ from fidicula.db.archive import Archive
 from fidicula.db.asking import Asking
 from fidicula.db.audit import Audit
 from fidicula.db.belongings import Belongings
+from fidicula.db.billing import Billing
 from fidicula.db.browsers import Browsers
 from fidicula.db.damage import Damage
 from fidicula.db.entries import check_entry, keep_entry
@@ -158,6 +159,7 @@ class UnitOfWork:
         self.browsers = Browsers(self._connection)
         self.audit = Audit(self._connection)
         self.plan = Plan(self._connection)
+        self.billing = Billing(self._connection)
         self.stock = Stock(self._connection)
         self.archive = Archive(self._connection)
         self.asking = Asking(self._connection)

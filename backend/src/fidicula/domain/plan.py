@@ -21,6 +21,7 @@ class PlanLine:
 
     origin, because : what proposes it, a finding's, question's or measure's name.  reason : in words, of what was
     found underway.  place : in the order.  minutes : that it took, once done.  work_id : what was then written.
+    terms : what the shop charged as it was done, by setting; empty for a line from before that was kept.
     """
 
     id: UUID
@@ -37,6 +38,7 @@ class PlanLine:
     done_by: str | None = None
     minutes: Decimal | None = None
     work_id: UUID | None = None
+    terms: Mapping[str, str] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
@@ -63,10 +65,20 @@ class PlanTime:
 
 
 @dataclass(frozen=True)
+class AgreedPrice:
+    """A line as the owner agreed to it: low, usual and high. minutes : [min]  labour : without parts. [currency]"""
+
+    minutes: tuple[Decimal, Decimal, Decimal]
+    labour: tuple[Decimal, Decimal, Decimal]
+
+
+@dataclass(frozen=True)
 class Approval:
     """What the owner agreed to. lines : of the plan.  total : as it stood.  up_to : the most without asking again.
 
     signature : as the points of its strokes, empty where nobody signed.
+    terms : what the shop charged then, by setting.  prices : of the lines, by id. Both are empty for an approval from
+    before they were kept.
     """
 
     id: UUID
@@ -81,6 +93,8 @@ class Approval:
     entered_by: str
     approved_at: datetime | None = None
     signature: str = ""
+    terms: Mapping[str, str] = field(default_factory=dict)
+    prices: Mapping[UUID, AgreedPrice] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)

@@ -130,6 +130,11 @@ def percent(share: Decimal) -> str:
     return f"{format_decimal(share.quantize(Decimal(1)), locale=LOCALE)} %"
 
 
+def tax_rate(rate: Decimal) -> str:
+    """“20 %”, “9.5 %”."""
+    return f"{how_many(rate)} %"
+
+
 def how_many(amount: Decimal) -> str:
     """“2”, “0.5”."""
     return str(format_decimal(amount.normalize(), format="#,##0.##", locale=LOCALE))

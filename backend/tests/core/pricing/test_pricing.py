@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from decimal import Decimal
 
 import pytest
@@ -140,3 +141,20 @@ def test_amounts_are_rounded_to_something() -> None:
         Rounding(Decimal(0))
     assert certain(Decimal(3)).is_certain
     assert not span(1, 2, 2).is_certain
+
+
+@given(
+    told=st.lists(st.tuples(items, st.sampled_from([None, Decimal(7), Decimal("19.6"), Decimal(20)])), max_size=6),
+    of=terms,
+)
+def test_lines_of_several_rates_are_taxed_each_by_its_own_and_add_up(
+    told: list[tuple[Item, Decimal | None]], of: Terms
+) -> None:
+    lines = [replace(priced(item, of.rounding), tax=rate) for item, rate in told]
+    found = totals(lines, of).usual
+    assert found.net == sum(line.amount.usual for line in lines)
+    assert found.total == sum((one.base + one.tax for one in found.by_rate), Decimal(0))
+    for one in found.by_rate:
+        own = [line.amount.usual for line in lines if (of.tax if line.tax is None else line.tax) == one.rate]
+        assert one.net == sum(own)
+        assert abs(one.tax - one.base * one.rate / 100) <= of.rounding.step / 2

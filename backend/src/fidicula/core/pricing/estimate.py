@@ -38,10 +38,11 @@ class Item:
 
 @dataclass(frozen=True)
 class Priced:
-    """One line in money, each amount rounded. [currency]"""
+    """One line in money, each amount rounded. [currency]  tax : its own rate; None for the one of the terms. [%]"""
 
     labour: Span
     parts: Decimal
+    tax: Decimal | None = None
 
     @property
     def amount(self) -> Span:
@@ -67,13 +68,41 @@ class Terms:
 
 
 @dataclass(frozen=True)
-class Sum:
-    """net : of the lines.  net - discount + tax = total, exactly. [currency]"""
+class Taxed:
+    """All lines of one rate. rate : [%]  net : of them.  discount : off them.  tax : on the rest. [currency]"""
 
+    rate: Decimal
     net: Decimal
     discount: Decimal
     tax: Decimal
-    total: Decimal
+
+    @property
+    def base(self) -> Decimal:
+        """What the tax is on. [currency]"""
+        return self.net - self.discount
+
+
+@dataclass(frozen=True)
+class Sum:
+    """by_rate : lines of each rate of tax, lowest first.  net - discount + tax = total, exactly. [currency]"""
+
+    by_rate: tuple[Taxed, ...]
+
+    @property
+    def net(self) -> Decimal:
+        return sum((one.net for one in self.by_rate), Decimal(0))
+
+    @property
+    def discount(self) -> Decimal:
+        return sum((one.discount for one in self.by_rate), Decimal(0))
+
+    @property
+    def tax(self) -> Decimal:
+        return sum((one.tax for one in self.by_rate), Decimal(0))
+
+    @property
+    def total(self) -> Decimal:
+        return self.net - self.discount + self.tax
 
 
 @dataclass(frozen=True)
@@ -100,22 +129,26 @@ def priced(item: Item, rounding: Rounding) -> Priced:
 def totals(lines: Sequence[Priced], terms: Terms) -> Totals:
     """What lines come to. [currency]
 
-    lines : each in money.  terms : discount, tax and deposit; each is rounded once, of the exact sum of the lines.
+    lines : each in money.  terms : discount, tax and deposit; discount and tax are rounded once for each rate of tax,
+    of the exact sum of its lines.
     """
-    net = total(line.amount for line in lines)
-    usual = _sum(net.usual, terms)
+    rates = sorted({terms.tax if line.tax is None else line.tax for line in lines})
+    nets = {
+        rate: total(line.amount for line in lines if (terms.tax if line.tax is None else line.tax) == rate)
+        for rate in rates
+    }
+    usual = Sum(tuple(_taxed(rate, net.usual, terms) for rate, net in nets.items()))
     return Totals(
-        low=_sum(net.low, terms),
+        low=Sum(tuple(_taxed(rate, net.low, terms) for rate, net in nets.items())),
         usual=usual,
-        high=_sum(net.high, terms),
+        high=Sum(tuple(_taxed(rate, net.high, terms) for rate, net in nets.items())),
         deposit=terms.rounding.of(usual.total * terms.deposit / _WHOLE),
     )
 
 
-def _sum(net: Decimal, terms: Terms) -> Sum:
+def _taxed(rate: Decimal, net: Decimal, terms: Terms) -> Taxed:
     discount = terms.rounding.of(net * terms.discount / _WHOLE)
-    tax = terms.rounding.of((net - discount) * terms.tax / _WHOLE)
-    return Sum(net=net, discount=discount, tax=tax, total=net - discount + tax)
+    return Taxed(rate, net, discount, terms.rounding.of((net - discount) * rate / _WHOLE))
 
 
 def share_of_value(amount: Decimal, value: Decimal) -> Decimal:

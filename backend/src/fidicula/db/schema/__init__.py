@@ -23,6 +23,9 @@ from fidicula.db.schema.leaving import addition, point_check, point_entry, seal
 from fidicula.db.schema.people import audit_entry, browser, guess, person, sign_in
 from fidicula.db.schema.plan import (
     approval,
+    document,
+    document_series,
+    payment,
     plan_discount,
     plan_line,
     plan_part,
@@ -54,6 +57,8 @@ __all__ = [
     "damage",
     "damage_signed",
     "decision",
+    "document",
+    "document_series",
     "entry",
     "figure_entry",
     "guess",
@@ -65,6 +70,7 @@ __all__ = [
     "metadata",
     "own_size",
     "particular",
+    "payment",
     "person",
     "photo",
     "plan_discount",

@@ -149,7 +149,7 @@ particular = Table(
     Column("number", BigInteger, Identity(always=True), primary_key=True),
     Column("id", Uuid, nullable=False, unique=True),
     Column("instrument_id", Uuid, ForeignKey("instrument.id"), nullable=False),
-    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
     Column("field", Text, nullable=False),
     Column("was", Text, nullable=False),
     Column("now", Text, nullable=False),

@@ -8,11 +8,13 @@ from sqlalchemy import (
     CheckConstraint,
     Column,
     Computed,
+    Date,
     DateTime,
     Double,
     ForeignKey,
     Identity,
     Index,
+    Integer,
     Numeric,
     Table,
     Text,
@@ -98,6 +100,7 @@ plan_line = Table(
     Column("done_by", Text),
     Column("minutes", Numeric),
     Column("work_id", Uuid),
+    Column("terms", JSONB, nullable=False, server_default="{}"),
     *_taken_back(),
     Index("ix_plan_line_done", "work", "number", postgresql_where=text("minutes IS NOT NULL")),
     CheckConstraint("minutes > 0", name="minutes"),
@@ -144,10 +147,59 @@ approval = Table(
     Column("currency", Text, nullable=False),
     _said("words"),
     _said("signature"),
+    Column("terms", JSONB, nullable=False, server_default="{}"),
+    Column("prices", JSONB, nullable=False, server_default="{}"),
     Column("entered_by", Text, nullable=False),
     now_column("approved_at"),
     *_taken_back(),
     CheckConstraint("up_to >= 0", name="up_to"),
+)
+
+document_series = Table(
+    "document_series",
+    metadata,
+    Column("kind", Text, primary_key=True),
+    Column("year", Integer, primary_key=True),
+    Column("last", Integer, nullable=False),
+)
+"""The last number of each kind of document in a year. Its row is locked while one is issued: none is left out."""
+
+document = Table(
+    "document",
+    metadata,
+    _number(),
+    _id(),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    Column("kind", Text, nullable=False),
+    Column("code", Text, nullable=False, unique=True),
+    Column("issued_on", Date, nullable=False),
+    Column("due_on", Date),
+    Column("cancels", Uuid, ForeignKey("document.id"), unique=True),
+    Column("total", Numeric, nullable=False),
+    Column("currency", Text, nullable=False),
+    Column("content", JSONB, nullable=False),
+    Column("issued_by", Text, nullable=False),
+    now_column("issued_at"),
+    CheckConstraint("kind IN ('estimate', 'invoice', 'credit_note')", name="kind_known"),
+    CheckConstraint("(kind = 'credit_note') = (cancels IS NOT NULL)", name="cancels_one"),
+)
+
+payment = Table(
+    "payment",
+    metadata,
+    _number(),
+    _id(),
+    Column("visit_id", Uuid, ForeignKey("visit.id"), nullable=False, index=True),
+    Column("amount", Numeric, nullable=False),
+    Column("currency", Text, nullable=False),
+    Column("way", Text, nullable=False),
+    Column("paid_on", Date, nullable=False),
+    _said("remark"),
+    Column("entered_by", Text, nullable=False),
+    now_column("entered_at"),
+    *_taken_back(),
+    CheckConstraint("amount <> 0", name="amount"),
+    CheckConstraint("way IN ('cash', 'card', 'transfer')", name="way_known"),
 )
 
 plan_discount = Table(

@@ -247,7 +247,10 @@ class BlindLine(Line):
 
 
 class PlanLine(UndoableLine):
-    """A planned work. place : its order.  minutes : that it took.  work_id : of the work as it was done."""
+    """A planned work. place : its order.  minutes : that it took.  work_id : of the work as it was done.
+
+    terms : what the shop charged as it was done, by setting.
+    """
 
     work: Name
     grade: Name
@@ -261,6 +264,7 @@ class PlanLine(UndoableLine):
     done_by: Name | None
     minutes: Amount | None
     work_id: UUID | None
+    terms: dict[Name, Name] = Field(default_factory=dict)
 
 
 class PlanPartLine(UndoableLine):
@@ -284,8 +288,18 @@ class PlanTimeLine(Line):
     ended_at: At | None
 
 
+class AgreedPriceLine(Line):
+    """A line as it was agreed: low, usual and high. labour : without parts."""
+
+    minutes: Annotated[list[Amount], Field(min_length=3, max_length=3)]
+    labour: Annotated[list[Amount], Field(min_length=3, max_length=3)]
+
+
 class ApprovalLine(UndoableLine):
-    """What the owner approved. signature : strokes as points of a path on a field of 280 by 88."""
+    """What the owner approved. signature : strokes as points of a path on a field of 280 by 88.
+
+    terms : what the shop charged then, by setting.  prices : of the lines, by id.
+    """
 
     who: Name
     how: Name
@@ -297,6 +311,8 @@ class ApprovalLine(UndoableLine):
     signature: Strokes
     entered_by: Name
     approved_at: At
+    terms: dict[Name, Name] = Field(default_factory=dict)
+    prices: dict[UUID, AgreedPriceLine] = Field(default_factory=dict)
 
 
 class DiscountLine(Line):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from decimal import Decimal
 from functools import cached_property
 from uuid import UUID
@@ -11,7 +11,7 @@ from uuid import UUID
 from fidicula.codes import WorkCode
 from fidicula.core.pricing.estimate import Item, PartUsed, Priced, Totals, priced, totals
 from fidicula.core.pricing.minutes import Minutes, minutes_of
-from fidicula.core.pricing.money import NOTHING, Span, total
+from fidicula.core.pricing.money import NOTHING, Span, certain, total
 from fidicula.domain.plan import Approval, Discount, InStock, PlanLine, PlanPart, PlanTime
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.pricing.terms import ShopTerms
@@ -23,6 +23,7 @@ class ReckonedLine:
     """One line in money. minutes : of its steps.  left_out : steps that this instrument is not worth.
 
     grows : the work that its high end counts in, None for none.  took : money of what it took, None until it is done.
+    terms : what the shop charges for it.
     """
 
     line: PlanLine
@@ -33,6 +34,12 @@ class ReckonedLine:
     priced: Priced
     grows: WorkCode | None
     took: Priced | None
+    terms: ShopTerms
+
+    @property
+    def hourly(self) -> Decimal:
+        """What an hour of it costs. [currency/h]"""
+        return self.terms.rate(jobs()[self.line.work].who)
 
     @property
     def is_done(self) -> bool:
@@ -46,7 +53,10 @@ class ReckonedLine:
 
 @dataclass(frozen=True)
 class Reckoned:
-    """A visit's plan with everything that its price goes by. value : of the instrument, None unsaid. [currency]"""
+    """A visit's plan with everything that its price goes by. value : of the instrument, None unsaid. [currency]
+
+    shop : as the owner agreed to it at last, or as it is today.  today : what is agreed to now goes by it.
+    """
 
     assessment: Assessment
     shop: ShopTerms
@@ -55,6 +65,7 @@ class Reckoned:
     approvals: tuple[Approval, ...]
     stock: Mapping[UUID, InStock]
     value: Decimal | None
+    today: ShopTerms
     discount: Discount | None = None
 
     def sums(self, lines: Sequence[ReckonedLine]) -> Totals:
@@ -92,6 +103,11 @@ class Reckoned:
         return self.sums([*done, line]).usual.total
 
 
+def agreed_terms(shop: ShopTerms, approvals: Sequence[Approval]) -> ShopTerms:
+    """What the newest approval was given to; today's where there is none."""
+    return shop.as_agreed(approvals[-1].terms) if approvals else shop
+
+
 def reckoned_line(
     line: PlanLine,
     parts: tuple[PlanPart, ...],
@@ -101,23 +117,30 @@ def reckoned_line(
     *,
     value: Decimal | None,
     least: int,
+    approvals: Sequence[Approval],
 ) -> ReckonedLine:
+    """A line in money. shop : as it is today.  approvals : oldest first; the first that covers it holds."""
     job, family = jobs()[line.work], a.state.instrument.family
-    done, left_out = _steps(line.work, shop, value)
+    covered = next((one for one in approvals if line.id in one.lines), None)
+    agreed = None if covered is None else covered.prices.get(line.id)
+    terms = shop.as_agreed(covered.terms if covered is not None else {})
+    done, left_out = _steps(line.work, terms, value)
     minutes = minutes_of(_minutes(done, family, with_finer=value is not None), own, least=least)
     used = [PartUsed(part.count, part.price) for part in parts]
-    hourly = shop.rate(job.who)
-    found = priced(Item(minutes.span, hourly, used), shop.rounding)
+    found = priced(Item(minutes.span, terms.rate(job.who), used), terms.rounding)
     grows = job.grows_to if job.grows_to and any(sign in a.signs for sign in job.grows_when) else None
     if grows is not None:
-        more = _minutes(_steps(grows, shop, value)[0], family, with_finer=value is not None)
-        extra = priced(Item(more, shop.rate(jobs()[grows].who)), shop.rounding).labour.usual
-        found = Priced(Span(found.labour.low, found.labour.usual, found.labour.high + extra), found.parts)
-    took = None
+        more = _minutes(_steps(grows, terms, value)[0], family, with_finer=value is not None)
+        extra = priced(Item(more, terms.rate(jobs()[grows].who)), terms.rounding).labour.usual
+        found = replace(found, labour=Span(found.labour.low, found.labour.usual, found.labour.high + extra))
+    if agreed is not None:
+        minutes, found = replace(minutes, span=Span(*agreed.minutes)), replace(found, labour=Span(*agreed.labour))
+    found, took = replace(found, tax=terms.amount("tax")), None
     if line.done_at is not None and line.minutes is not None:
-        spent = Span(line.minutes, line.minutes, line.minutes)
-        took = priced(Item(spent, hourly, used), shop.rounding)
-    return ReckonedLine(line, minutes, done, left_out, parts, found, grows, took)
+        terms = terms.as_agreed(line.terms)
+        spent = Item(certain(line.minutes), terms.rate(job.who), used)
+        took = replace(priced(spent, terms.rounding), tax=terms.amount("tax"))
+    return ReckonedLine(line, minutes, done, left_out, parts, found, grows, took, terms)
 
 
 def _steps(work: WorkCode, shop: ShopTerms, value: Decimal | None) -> tuple[tuple[WorkStep, ...], tuple[WorkStep, ...]]:

@@ -9,6 +9,11 @@ from decimal import Decimal
 from fidicula.core.pricing.estimate import Terms
 from fidicula.core.pricing.money import Half, Rounding
 
+KEPT = (
+    *("rate_luthier", "rate_apprentice", "currency", "rounding", "rounding_half"),
+    *("tax", "deposit", "graded_from"),
+)
+"""Settings that an agreed price goes by: they are kept with it."""
 HALVES: Mapping[str, Half] = {"up": "up", "even": "even"}
 
 
@@ -17,6 +22,15 @@ class ShopTerms:
     """All settings as they stand, read once."""
 
     values: Mapping[str, str]
+
+    @property
+    def kept(self) -> dict[str, str]:
+        """What is kept with a price that was agreed."""
+        return {name: self.values[name] for name in KEPT}
+
+    def as_agreed(self, kept: Mapping[str, str]) -> ShopTerms:
+        """These, but for what was kept when a price was agreed."""
+        return ShopTerms({**self.values, **kept})
 
     def amount(self, setting: str) -> Decimal:
         return Decimal(self.values[setting])

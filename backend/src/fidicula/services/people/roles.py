@@ -6,15 +6,15 @@ from collections.abc import Mapping
 from typing import Literal
 
 Role = Literal["owner", "luthier", "apprentice", "desk"]
-Act = Literal["look", "arrive", "measure", "sign_off", "recipes", "figures", "people"]
+Act = Literal["look", "arrive", "measure", "sign_off", "recipes", "figures", "people", "bill"]
 
 MAY: Mapping[str, frozenset[Act]] = {
-    "owner": frozenset({"look", "arrive", "measure", "sign_off", "recipes", "figures", "people"}),
-    "luthier": frozenset({"look", "arrive", "measure", "sign_off", "recipes"}),
+    "owner": frozenset({"look", "arrive", "measure", "sign_off", "recipes", "figures", "people", "bill"}),
+    "luthier": frozenset({"look", "arrive", "measure", "sign_off", "recipes", "bill"}),
     "apprentice": frozenset({"look", "arrive", "measure"}),
-    "desk": frozenset({"look", "arrive"}),
+    "desk": frozenset({"look", "arrive", "bill"}),
 }
-"""An apprentice does not sign off, the desk does not measure, the owner alone edits figures."""
+"""An apprentice does not sign off nor bill, the desk does not measure, the owner alone edits figures."""
 
 RANK: Mapping[str, int] = {"desk": 0, "apprentice": 1, "luthier": 2, "owner": 3}
 

@@ -9,9 +9,9 @@ from uuid import UUID, uuid5
 
 from fidicula.db.unit_of_work import UnitOfWork
 from fidicula.domain.errors import MeanwhileError, RefusedError
-from fidicula.domain.plan import Approval
+from fidicula.domain.plan import AgreedPrice, Approval
 from fidicula.domain.visits import Decision
-from fidicula.judgement.pricing.reckoned import Reckoned
+from fidicula.judgement.pricing.reckoned import Reckoned, ReckonedLine
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.shop.pricing.typed import typed_amount
 from fidicula.words import pricing as say
@@ -66,6 +66,8 @@ def write_approval(
             words=approving.words.strip(),
             signature=approving.signature,
             entered_by=by,
+            terms=reckoned.today.kept,
+            prices={line.line.id: _agreed(line) for line in reckoned.lines},
         )
     )
     told = say.agreed(approving.who.strip(), approving.how, money(up_to, currency))
@@ -76,6 +78,11 @@ def write_approval(
             uow.log.decide(
                 Decision(decided, loaded.visit.id, question.question, "agreed", told, None, by, after_work=after)
             )
+
+
+def _agreed(line: ReckonedLine) -> AgreedPrice:
+    minutes, labour = line.minutes.span, line.priced.labour
+    return AgreedPrice((minutes.low, minutes.usual, minutes.high), (labour.low, labour.usual, labour.high))
 
 
 def _shown(told: str, now: Decimal) -> Decimal:

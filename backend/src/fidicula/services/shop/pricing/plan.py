@@ -239,7 +239,8 @@ class Plans:
             if written is None:
                 uow.log.add_work(work_of(uow, of.loaded, of.reckoned, line, work_id=work_id, by=by))
             uow.plan.end(line.line.id)
-            uow.plan.finish(line.line.id, minutes=took, by=by, work_id=work_id if written is None else written.id)
+            work_id_kept = work_id if written is None else written.id
+            uow.plan.finish(line.line.id, minutes=took, by=by, work_id=work_id_kept, terms=line.terms.kept)
 
         return self._change(ticket, change)
 

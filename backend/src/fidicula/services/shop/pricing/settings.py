@@ -43,8 +43,9 @@ class SettingView:
     history: list[SettingLine]
 
 
-def shop_terms(uow: UnitOfWork) -> ShopTerms:
-    own = uow.stock.settings()
+def shop_terms(uow: UnitOfWork, *, at: datetime | None = None) -> ShopTerms:
+    """As they are today, or as they were at a moment."""
+    own = uow.stock.settings(at)
     return ShopTerms({name: own.get(name, row.value) for name, row in shop_settings().items()})
 
 

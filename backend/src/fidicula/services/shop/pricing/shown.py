@@ -26,7 +26,7 @@ from fidicula.services.shop.pricing.view import (
 from fidicula.tables.pricing import GRADES, Grade, bundles, jobs, stock_kinds
 from fidicula.tables.work import works
 from fidicula.words import pricing as say
-from fidicula.words.numbers import day_and_clock, how_many, money, percent
+from fidicula.words.numbers import day_and_clock, how_many, money, percent, tax_rate
 from fidicula.words.parts import label_of
 
 
@@ -39,7 +39,7 @@ def plan_view(reckoned: Reckoned, loaded: VisitRecord) -> VisitPlan:
     return VisitPlan(
         ticket=loaded.instrument.ticket,
         currency=shop.currency,
-        tax=percent(shop.amount("tax")),
+        tax=", ".join(tax_rate(one.rate) for one in reckoned.whole.usual.by_rate) or tax_rate(shop.amount("tax")),
         lines=[_line(reckoned, line, now) for line in reckoned.lines],
         proposals=[
             ProposalView(
@@ -120,7 +120,7 @@ def _line(reckoned: Reckoned, line: ReckonedLine, now: datetime) -> PlannedWork:
         usual=str(line.counts.amount.usual),
         minutes=say.minutes(line.minutes.span),
         own_minutes=say.own_minutes(line.minutes),
-        rate=money(reckoned.shop.rate(job.who), currency),
+        rate=money(line.hourly, currency),
         steps=[
             StepLine(
                 step.label, say.minutes(step.minutes(family)), say.of_step(step.why, step.waits), step in line.left_out

@@ -1,0 +1,1 @@
+"""Documents with numbers of their own, payments, and what is open."""
