@@ -37,6 +37,20 @@ class House:
         plan.approve()
         return f"{plan.at}/lines/{plan.line('seam_glued')['id']}"
 
+    def work(self, ticket: str, work: str) -> str:
+        id = str(uuid4())
+        answer = self.client.post(f"{self.of}/{ticket}/works", json={"id": id, "work": work})
+        assert answer.status_code == 200, answer.text
+        return id
+
+    def invoice(self, ticket: str) -> str:
+        Plan(self.client, ticket).approve()
+        id, at = str(uuid4()), f"{self.of}/{ticket}/billing"
+        total = self.get(at)["total"]
+        answer = self.client.post(f"{at}/documents", json={"id": id, "kind": "invoice", "total": total})
+        assert answer.status_code == 200, answer.text
+        return id
+
     def item(self) -> str:
         body = {
             "id": str(uuid4()),
@@ -188,6 +202,20 @@ ROUTES: dict[tuple[str, str], Callable[[House], Made]] = {
         f"{h.of}/RW-109/plan/approvals",
         {"who": "the owner", "how": "phone", "total": h.get(f"{h.of}/RW-109/plan")["total"]},
         {"who": "her brother"},
+    ),
+    ("post", "/api/instruments/{ticket}/billing/works/{work_id}"): lambda h: (
+        f"{h.of}/RW-109/billing/works/{h.work('RW-109', 'cleaned')}", {"minutes": "30"}, {"minutes": "40"}
+    ),
+    ("post", "/api/instruments/{ticket}/billing/payments"): lambda h: (
+        f"{h.of}/RW-109/billing/payments", {"amount": "5", "way": "cash", "paid_on": "2026-11-23"}, {"amount": "6"}
+    ),
+    ("post", "/api/instruments/{ticket}/billing/documents"): lambda h: (
+        f"{h.of}/RW-109/billing/documents",
+        {"kind": "estimate", "total": h.get(f"{h.of}/RW-109/billing")["estimate_total"]},
+        {"kind": "invoice"},
+    ),
+    ("post", "/api/instruments/{ticket}/billing/documents/{document_id}/cancel"): lambda h: (
+        f"{h.of}/RW-109/billing/documents/{h.invoice('RW-109')}/cancel", {"reason": "a slip"}, {"reason": "another"}
     ),
     ("post", "/api/stock"): lambda _: (
         "/api/stock", {"kind": "bridge_blank", "label": "blank 42", "figure": "42"}, {"label": "blank 43"}

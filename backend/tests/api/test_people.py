@@ -114,7 +114,7 @@ def test_signing_in_and_out(door: TestClient) -> None:
     """Capitals and spaces around the name do not matter; after signing out the old cookie is worth nothing."""
     sign_in(door, f" {TEO.upper()} ", PASSWORDS[TEO])
     assert session(door)["person"]["name"] == TEO
-    assert session(door)["may"] == ["arrive", "look", "measure", "recipes", "sign_off"]
+    assert session(door)["may"] == ["arrive", "bill", "look", "measure", "recipes", "sign_off"]
     cookie = door.cookies["fidicula"]
     assert door.post("/api/session/out").status_code == 204
     door.cookies.set("fidicula", cookie)

@@ -13,6 +13,7 @@ from sqlalchemy import Connection, Table, func, select, text
 from sqlalchemy.dialects.postgresql import JSONB
 
 from fidicula.db import schema
+from fidicula.db.billing import Billing
 from fidicula.db.changes import CHANNEL, EVERYTHING
 from fidicula.db.visit_lines import HEAD, OF_VISIT, VisitLineReader, columns_of
 
@@ -35,7 +36,15 @@ _OF_INSTRUMENT: Mapping[str, Table] = {
     "particulars": schema.particular,
     "audit": schema.audit_entry,
 }
+_BESIDE_RECORD: Mapping[str, Table] = {
+    "seals": schema.seal,
+    "additions": schema.addition,
+    "hands": schema.hand_repeats,
+    "payments": schema.payment,
+}
+"""Of a visit, and not under its seal."""
 _NOT_SAID = frozenset({"number", "instrument_id", "known_by", "last_opened_at"})
+TAKEN_IN = "taken in"
 _RENAMED = {"list": "list_name"}
 """A column whose name is a word of the language that reads it."""
 _FILES = {"photographs": ("jpeg", "small"), "recordings": ("sound",)}
@@ -161,7 +170,7 @@ class Archive:
                 for line in visit["record"].get(name, [])
             ]
             self._put_lines(name, table, rows, numbers, files)
-        for name, table in (("seals", schema.seal), ("additions", schema.addition), ("hands", schema.hand_repeats)):
+        for name, table in _BESIDE_RECORD.items():
             rows = [
                 {**line, "visit_id": visit["record"]["visit"]["id"]}
                 for dossier in dossiers
@@ -172,6 +181,14 @@ class Archive:
         for name, table in _OF_INSTRUMENT.items():
             rows = [{**line, "instrument_id": dossier["id"]} for dossier in dossiers for line in dossier[name]]
             self._copy(table, rows, numbered=True)
+
+    def put_documents(self, rows: Sequence[Row], *, keep_numbers: bool) -> None:
+        """keep_numbers : the house's own series go on from there; else each says that it was taken in."""
+        if not keep_numbers:
+            rows = [{**row, "code": f"{row['code']} ({TAKEN_IN})"} for row in rows]
+        self._copy(schema.document, rows, numbered=True)
+        if keep_numbers:
+            Billing(self._connection).go_on()
 
     def _put_lines(
         self,
@@ -211,11 +228,8 @@ class Archive:
         ).all()
         visit_ids = [row.id for row in rows]
         lines = VisitLineReader(self._connection).lines(visit_ids)
-        more = {
-            "seals": self._of_visits(schema.seal, visit_ids),
-            "additions": self._of_visits(schema.addition, visit_ids),
-            "hands": self._of_visits(schema.hand_repeats, visit_ids),
-        }
+        more = {name: self._of_visits(table, visit_ids) for name, table in _BESIDE_RECORD.items()}
+        more["documents"] = self._of_visits(schema.document, visit_ids)
         found: dict[UUID, list[Row]] = defaultdict(list)
         for row in rows:
             head = {name: row._mapping[name] for name in HEAD}

@@ -44,6 +44,8 @@ _OF_VISIT = (
     _Log(schema.damage_signed, "entered_by", "signed_at", "who"),
     _Log(schema.plan_line, "added_by", "added_at", "work"),
     _Log(schema.approval, "entered_by", "approved_at", "who"),
+    _Log(schema.document, "issued_by", "issued_at", "code"),
+    _Log(schema.payment, "entered_by", "entered_at", "way", "remark"),
     _Log(schema.player_session, "begun_by", "begun_at", "player"),
     _Log(schema.heard, "written_by", "heard_at", "player"),
     _Log(schema.recording, "recorded_by", "recorded_at"),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from datetime import date
 from uuid import UUID
 
@@ -16,6 +17,7 @@ from fidicula.domain.billing import Content, Document, DocumentKind, Payment
 _document, _payment, _series, _visit = schema.document, schema.payment, schema.document_series, schema.visit
 _CONTENT = TypeAdapter(Content)
 _LETTERS: dict[DocumentKind, str] = {"estimate": "E", "invoice": "I", "credit_note": "C"}
+_CODE = re.compile(r"[EIC]-(\d{4})-(\d{4,})")
 _KEPT_BACK = ("number", "taken_back_at", "taken_back_by")
 
 
@@ -37,6 +39,22 @@ class Billing:
             .returning(_series.c.last)
         ).scalar_one()
         return f"{_LETTERS[kind]}-{year}-{last:04d}"
+
+    def go_on(self) -> None:
+        """After documents came with their numbers: each series goes on from its last."""
+        codes = self._connection.execute(select(_document.c.kind, _document.c.code))
+        last: dict[tuple[str, int], int] = {}
+        for kind, code in codes:
+            found = _CODE.fullmatch(code)
+            if found is not None:
+                series = (kind, int(found[1]))
+                last[series] = max(last.get(series, 0), int(found[2]))
+        for (kind, year), number in last.items():
+            self._connection.execute(
+                upsert(_series)
+                .values(kind=kind, year=year, last=number)
+                .on_conflict_do_update(index_elements=["kind", "year"], set_={"last": number})
+            )
 
     def issue(self, new: Document) -> None:
         values = {name: value for name, value in vars(new).items() if name != "issued_at"}

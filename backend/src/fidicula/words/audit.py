@@ -34,6 +34,8 @@ _ACTS = {
     "setting.entered": "Shop setting changed",
     "plan_line": "Plan",
     "approval": "Approval",
+    "document": "Document issued",
+    "payment": "Payment",
     "instrument.arrived": "Arrival",
     "visit.opened": "Visit opened",
     "instrument.handed_over": "Hand-over",
@@ -84,6 +86,8 @@ def subject_words(act: str, subject: str, detail: Mapping[str, object], string_n
         return questions()[subject].title
     if kind == "course_mark" and subject in steps():
         return steps()[subject].label
+    if kind == "document":
+        return subject
     return subject.replace("_", " ")
 
 

@@ -8,7 +8,7 @@ import zipfile
 from collections.abc import Callable
 from pathlib import Path
 from typing import Any
-from uuid import uuid4
+from uuid import UUID, uuid4
 
 import pytest
 from fidicula.db.unit_of_work import UnitOfWork
@@ -18,6 +18,9 @@ from fidicula.documents.pictures import kept_picture
 from fidicula.domain.errors import RefusedError
 from fidicula.services.archives.exporting import export_house, export_instrument
 from fidicula.services.archives.importing import look_at, take_in
+from fidicula.services.shop.billing.bills import Bills, Paying
+from fidicula.services.shop.pricing.approving import Approving
+from fidicula.services.shop.pricing.plan import Plans
 from fidicula.services.visits.handover.handing import HandingOver
 from fidicula.services.visits.photos import Photos
 from PIL import Image
@@ -56,6 +59,21 @@ def photographed(engine: Engine) -> None:
     Photos(engine, None).add(TICKET, data=data, photo_id=uuid4(), item="bridge", words="before", by="Ilse")
 
 
+def billed(engine: Engine) -> None:
+    """RW-110's new nut is done and billed, taken back, billed again and partly paid; the next number is the third."""
+    plans, bills = Plans(engine), Bills(engine)
+    ticket, by = "RW-110", "Ilse"
+    total = plans.view(ticket).total
+    plans.approve(ticket, Approving("Wren", "phone", total), approval_id=uuid4(), by=by)
+    for line in plans.view(ticket).lines:
+        plans.finish(ticket, UUID(line.id), minutes="90", work_id=uuid4(), by=by)
+    for _ in range(2):
+        first = bills.issue(ticket, "invoice", total=bills.view(ticket).total, document_id=uuid4(), by=by).documents[0]
+        if _ == 0:
+            bills.cancel(ticket, UUID(first.id), reason="a slip", document_id=uuid4(), by=by)
+    bills.pay(ticket, Paying("5", "cash", "2026-11-23"), payment_id=uuid4(), by=by)
+
+
 @pytest.fixture
 def file(tmp_path: Path) -> Callable[[bytes], Path]:
     def write(data: bytes) -> Path:
@@ -74,6 +92,7 @@ def another(fresh: Callable[[str], Engine]) -> Engine:
 def test_a_whole_house_comes_back_equal(demo: Engine, another: Engine, file: Callable[[bytes], Path]) -> None:
     """Every line of every instrument, the shop's own figures and recipes, photographs and recordings; seals hold."""
     photographed(demo)
+    billed(demo)
     before = house(demo)
     view = look_at(another, file(before))
     assert (view.instruments, view.takes_shop, view.clashes) == (16, True, [])
@@ -91,6 +110,13 @@ def test_a_whole_house_comes_back_equal(demo: Engine, another: Engine, file: Cal
     assert all(went[name] == came[name] for name in went if name.startswith(("photographs/", "recordings/")))
     verdicts = {seal.verdict for seal in HandingOver(another).seals("RW-087")}
     assert verdicts == {"intact"}
+    bills = Bills(another)
+    invoice = bills.view("RW-110").documents[0]
+    assert bills.pdf("RW-110", UUID(invoice.id)) == Bills(demo).pdf("RW-110", UUID(invoice.id))
+    bills.cancel("RW-110", UUID(invoice.id), reason="a slip", document_id=uuid4(), by="Ilse")
+    again = bills.issue("RW-110", "invoice", total=bills.view("RW-110").total, document_id=uuid4(), by="Ilse")
+    year = again.today.year
+    assert [one.code for one in again.documents[:2]] == [f"I-{year}-0003", f"C-{year}-0002"]
 
 
 def test_the_sheet_says_the_same_after_the_way(demo: Engine, another: Engine, file: Callable[[bytes], Path]) -> None:

@@ -2,18 +2,28 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Any, Literal
 from uuid import UUID
 
-from pydantic import Field
+from pydantic import AfterValidator, Field, TypeAdapter
 
 from fidicula import limits
 from fidicula.codes import Family
-from fidicula.documents.dossier.record import VisitRecord
+from fidicula.documents.dossier.record import UndoableLine, VisitRecord
 from fidicula.documents.dossier.values import Amount, At, Day, Detail, Line, Mm, Name, Number, Sha256, Strokes, Words
+from fidicula.domain.billing import Content
 
 FORMAT = 2
 """Of dossiers: raised when what is written could not be read by a program that knows the number before."""
+_CONTENT = TypeAdapter(Content)
+
+
+def _readable(content: dict[str, Any]) -> dict[str, Any]:
+    """A document's content as it came, where it can be printed."""
+    _CONTENT.validate_python(content, strict=False)
+    return content
+
+
 StringName = Annotated[str, Field(min_length=1, max_length=limits.STRING_NAME)]
 
 
@@ -103,14 +113,47 @@ class HandLine(Line):
     free: Annotated[int, Field(gt=0, le=limits.MOST_COUNTED)]
 
 
+class DocumentLine(Line):
+    """An estimate, invoice or credit note as it was issued. content : all that stands on it."""
+
+    id: UUID
+    kind: Literal["estimate", "invoice", "credit_note"]
+    code: Annotated[str, Field(min_length=1, max_length=40)]
+    issued_on: Day
+    due_on: Day | None
+    cancels: UUID | None
+    total: Amount
+    currency: Name
+    content: Annotated[dict[Name, Any], AfterValidator(_readable)]
+    issued_by: Name
+    issued_at: At
+
+
+class PaymentLine(UndoableLine):
+    """What was paid at a visit; below zero for money that went back."""
+
+    amount: Amount
+    currency: Name
+    way: Literal["cash", "card", "transfer"]
+    paid_on: Day
+    remark: Words
+    entered_by: Name
+    entered_at: At
+
+
 class VisitDossier(Line):
-    """One visit. record : everything that was entered at it.  settled : what strings came down by, mm."""
+    """One visit. record : everything that was entered at it.  settled : what strings came down by, mm.
+
+    documents, payments : they go on after a visit was sealed, and are not under its seal.
+    """
 
     record: VisitRecord
     seals: list[SealLine] = Field(default_factory=list)
     additions: list[AdditionLine] = Field(default_factory=list)
     hands: list[HandLine] = Field(default_factory=list)
     settled: list[Number] = Field(default_factory=list)
+    documents: list[DocumentLine] = Field(default_factory=list)
+    payments: list[PaymentLine] = Field(default_factory=list)
 
 
 class SetStringLine(Line):

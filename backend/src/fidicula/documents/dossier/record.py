@@ -288,11 +288,14 @@ class PlanTimeLine(Line):
     ended_at: At | None
 
 
+AmountText = Annotated[str, Field(pattern=r"^\d{1,12}(\.\d{1,6})?$")]
+
+
 class AgreedPriceLine(Line):
     """A line as it was agreed: low, usual and high. labour : without parts."""
 
-    minutes: Annotated[list[Amount], Field(min_length=3, max_length=3)]
-    labour: Annotated[list[Amount], Field(min_length=3, max_length=3)]
+    minutes: Annotated[list[AmountText], Field(min_length=3, max_length=3)]
+    labour: Annotated[list[AmountText], Field(min_length=3, max_length=3)]
 
 
 class ApprovalLine(UndoableLine):
@@ -312,7 +315,7 @@ class ApprovalLine(UndoableLine):
     entered_by: Name
     approved_at: At
     terms: dict[Name, Name] = Field(default_factory=dict)
-    prices: dict[UUID, AgreedPriceLine] = Field(default_factory=dict)
+    prices: dict[Name, AgreedPriceLine] = Field(default_factory=dict)
 
 
 class DiscountLine(Line):

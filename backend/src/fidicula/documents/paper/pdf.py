@@ -87,6 +87,8 @@ class _Printer:
         out = BytesIO()
         document = SimpleDocTemplate(
             out,
+            # The same paper is the same file, byte for byte.
+            invariant=1,
             pagesize=(self.paper.size[0] * self.mm, self.paper.size[1] * self.mm),
             title=self.paper.title or self.paper.file,
             subject=", ".join(self.paper.subject),

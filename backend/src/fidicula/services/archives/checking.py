@@ -106,6 +106,8 @@ class Checker:
                     ids += [(f"visits.{i}.record.{name}", line.id) for line in lines]
             ids += [(f"visits.{i}.seals", line.id) for line in visit.seals]
             ids += [(f"visits.{i}.additions", line.id) for line in visit.additions]
+            ids += [(f"visits.{i}.documents", line.id) for line in visit.documents]
+            ids += [(f"visits.{i}.payments", line.id) for line in visit.payments]
         for field, one in ids:
             if one in self._ids:
                 raise Fault(field, f"the id {one} stands twice")
@@ -147,6 +149,10 @@ def _check_once(dossier: Dossier) -> None:
             raise Fault(f"visits.{i}.hands", "each person has one line for each tool")
         if sum(line.opened_again_at is None for line in visit.seals) > 1:
             raise Fault(f"visits.{i}.seals", "two of them hold")
+        invoices = {line.id for line in visit.documents if line.kind == "invoice"}
+        cancelled = [line.cancels for line in visit.documents if line.cancels is not None]
+        if not set(cancelled) <= invoices or len(set(cancelled)) < len(cancelled):
+            raise Fault(f"visits.{i}.documents", "a credit note takes back one invoice of its visit, each once")
         running = [line.line_id for line in visit.record.plan_times if line.ended_at is None]
         if len(set(running)) < len(running):
             raise Fault(f"visits.{i}.record.plan_times", "one work runs twice at a time")

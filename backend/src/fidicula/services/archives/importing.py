@@ -126,11 +126,13 @@ class _Taking:
         self._tickets: set[str] = set()
         self._checker = Checker()
         self._try_all = archive.manifest.instruments <= TRIED_ALL
+        self._is_new_house = False
 
     def all(self, progress: Progress) -> TakenIn:
         self._uow.archive.begin_writing()
         shop = self._archive.shop()
         if shop is not None and self._uow.archive.is_empty():
+            self._is_new_house = True
             try:
                 self._uow.archive.put_shop(shop.model_dump())
             except UnfitError as error:
@@ -169,9 +171,20 @@ class _Taking:
         """What the checks do not know of and the records do not take is refused by them."""
         try:
             self._uow.archive.put(rows, files)
+            self._put_documents(rows)
         except UnfitError as error:
             lines = f"lines {self._seen + 1} to {self._seen + len(rows)}" if len(rows) > 1 else f"line {self._seen + 1}"
             raise ArchiveError(f"the records do not take it: {error}", f"{INSTRUMENTS}, {lines}") from error
+
+    def _put_documents(self, rows: list[dict[str, Any]]) -> None:
+        """Into a new house with their numbers, which go on from there; into another with a mark."""
+        documents = [
+            {**line, "visit_id": visit["record"]["visit"]["id"]}
+            for row in rows
+            for visit in row["visits"]
+            for line in visit["documents"]
+        ]
+        self._uow.archive.put_documents(documents, keep_numbers=self._is_new_house)
 
     def _to_try(self, batch: Sequence[Dossier]) -> list[str]:
         """Tickets, as they are called here, of those that are opened before they are kept."""

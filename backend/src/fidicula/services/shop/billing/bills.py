@@ -20,7 +20,6 @@ from fidicula.domain.works import WorkDone
 from fidicula.judgement.pricing.reckoned import Reckoned
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.loading.records import check_in_house, load_bench, load_to_change
-from fidicula.services.people.audit import note
 from fidicula.services.shop.billing import drafts
 from fidicula.services.shop.billing.view import BillingView, DocumentView, OpenWork, PaymentView
 from fidicula.services.shop.pricing.plan import LONGEST
@@ -201,7 +200,6 @@ class Bills:
             signed = -amount if back else amount
             payment = Payment(payment_id, of.visit_id, signed, currency, paying.way, day, paying.remark.strip(), by)
             uow.billing.pay(payment)
-            note(uow, "payment.entered", ticket, by=by, detail={"amount": money(signed, currency), "way": paying.way})
 
         return self._change(ticket, change)
 
@@ -213,8 +211,6 @@ class Bills:
             if found is None:
                 raise NotFoundError("that payment is not among this instrument's")
             uow.billing.take_back_payment(payment_id, by)
-            amount = money(found.amount, found.currency)
-            note(uow, "payment.taken_back", ticket, by=by, detail={"amount": amount, "way": found.way})
 
         return self._change(ticket, change)
 
@@ -288,7 +284,6 @@ def _issue(
             issued_by=by,
         )
     )
-    note(uow, f"{kind}.issued", code, by=by, detail={"total": money(content.total, content.currency)})
 
 
 def _done_line(work: WorkCode, visit_id: UUID, line_id: UUID, place: float, by: str) -> PlanLine:
