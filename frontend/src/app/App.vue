@@ -39,6 +39,8 @@ watch(() => atBench.theme, (name) => theme.change(name), { immediate: true })
 const TITLES: Record<string, string> = {
   plan: t('plan'),
   estimate: t('estimate'),
+  billing: t('invoice'),
+  document: t('invoice'),
   drawers: t('drawers'),
   look: t('inspection'),
   measure: t('measuring'),

@@ -51,6 +51,18 @@ export const router = createRouter({
       props: true,
     },
     {
+      path: '/bench/:ticket/billing',
+      name: 'billing',
+      component: () => import('@/features/billing').then((feature) => feature.BillingPage),
+      props: true,
+    },
+    {
+      path: '/bench/:ticket/billing/:document',
+      name: 'document',
+      component: () => import('@/features/billing').then((feature) => feature.DocumentPage),
+      props: true,
+    },
+    {
       path: '/bench/:ticket/history',
       name: 'history',
       component: () => import('@/features/history').then((feature) => feature.HistoryPage),

@@ -6,7 +6,7 @@ import { forgetEntries } from './entry'
 import { beginKeeping, forgetKept } from './kept'
 import { useStored } from './stored'
 
-export type Act = 'look' | 'arrive' | 'measure' | 'sign_off' | 'recipes' | 'figures' | 'people'
+export type Act = 'look' | 'arrive' | 'measure' | 'sign_off' | 'recipes' | 'figures' | 'people' | 'bill'
 
 export const useAtBench = defineStore('at-bench', () => {
   /** A tool that was taken up for one measure, instead of its own. */

@@ -14,8 +14,8 @@ import { COLUMNS } from './columns'
 import { t } from '@/words/frame'
 
 /** What is about the whole instrument. */
-type Whole = 'sheet' | 'measure' | 'look' | 'recipe' | 'plan' | 'leave' | 'history' | 'papers' | 'belongings' | 'damage'
-const WITHOUT_PART: readonly string[] = ['measure', 'look', 'recipe', 'plan', 'leave', 'history', 'papers', 'belongings', 'damage']
+type Whole = 'sheet' | 'measure' | 'look' | 'recipe' | 'plan' | 'billing' | 'leave' | 'history' | 'papers' | 'belongings' | 'damage'
+const WITHOUT_PART: readonly string[] = ['measure', 'look', 'recipe', 'plan', 'billing', 'leave', 'history', 'papers', 'belongings', 'damage']
 const props = defineProps<{
   ticket: string
   /** The page that is open: of a part, or one about the whole. */
@@ -51,6 +51,7 @@ const WHOLE = [
   { page: 'damage', words: t('damage'), name: 'damage' },
   { page: 'sound', words: t('sound'), name: 'sound' },
   { page: 'plan', words: t('plan'), name: 'plan' },
+  { page: 'billing', words: t('invoice'), name: 'billing' },
   { page: 'history', words: t('history'), name: 'history' },
   { page: 'paper', words: t('papers'), name: 'paper' },
   { page: 'belongings', words: t('belongings'), name: 'belongings' },

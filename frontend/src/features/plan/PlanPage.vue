@@ -125,6 +125,7 @@ useCommands([
       </template>
       <p v-if="lines.length"><router-link :to="{ name: 'estimate', params: { ticket } }">{{ t('the_estimate_for_the_owner') }}</router-link></p>
       <p v-if="lines.length && bench.sheet.instrument.is_fleet"><router-link :to="{ name: 'fleet-estimate', params: { owner: bench.sheet.instrument.owner } }">{{ t('the_estimate_for_the_whole') }}</router-link></p>
+      <p><router-link :to="{ name: 'billing', params: { ticket } }">{{ t('invoice_and_payments') }}</router-link></p>
       <p><router-link :to="{ name: 'drawers' }">{{ t('drawers_rates_and_limits') }}</router-link></p>
     </template>
     <template v-if="main" #main>

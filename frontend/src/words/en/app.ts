@@ -1,4 +1,5 @@
 export default {
+  "invoice": "Invoice",
   "figures": "Figures",
   "recipes": "Recipes",
   "people": "People",

@@ -1,4 +1,5 @@
 export default {
+  "invoice": "Invoice",
   "the_parts": "the parts",
   "measure": "Measure",
   "inspection": "Inspection",

@@ -1,4 +1,5 @@
 export default {
+  "invoice_and_payments": "Invoice and payments",
   "no_price_yet": "no price yet",
   "free": "{count} free",
   "how_many": "how many",

@@ -1,0 +1,2 @@
+export { default as BillingPage } from './BillingPage.vue'
+export { default as DocumentPage } from './DocumentPage.vue'
