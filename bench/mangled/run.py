@@ -40,7 +40,7 @@ OF_THE_HOUSE = (
     *("/api/ask?words=violins", "/api/ask?words=cellos with projection under 78", "/api/ask?words=due this month"),
 )
 OF = "/api/instruments/{ticket}"
-PAPERS = ("setup", "compared", "owner", "invoice", "ticket", "label")
+PAPERS = ("setup", "compared", "owner", "ticket", "label")
 PARTS = ("board", "neck", "nut", "bridge", "bar", "tail", "load", "playing", "post", "strings", "place")
 OUT_OF_NOTHING = 0.1
 """Of how many nothing but the schema is known; the others are dossiers of the demo with values changed."""

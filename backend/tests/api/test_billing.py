@@ -77,7 +77,7 @@ def test_an_invoice_agrees_with_a_worked_sheet(billed: Billed) -> None:
     year = TODAY[:4]
     assert (document["code"], document["total"], document["kind"]) == (f"I-{year}-0001", "€60.00", "invoice")
     assert after["balance"] == "€60.00 is open."
-    assert after["stopped"] == "no work is done that is not on an invoice yet"
+    assert after["stopped"] == "No work is done that is not on an invoice yet."
     paper, pdf = billed.paper(document)
     said = json.dumps(paper, ensure_ascii=False)
     for words in ("The workshop on the quay", "Net Loft 3", "Tax number 12/345", "50 min", "tax 20 % on €50.00"):
@@ -159,7 +159,7 @@ def test_an_invoice_is_taken_back_by_a_credit_note_and_written_again(billed: Bil
     after = billed.send(f"documents/{first['id']}/cancel", reason="the wrong address")
     credit, invoice = after["documents"]
     assert (credit["code"], credit["total"]) == (f"C-{TODAY[:4]}-0001", "-€60.00")
-    assert invoice["state"] == f"cancelled by {credit['code']}"
+    assert invoice["state"] == f"taken back by {credit['code']}"
     assert "the wrong address" in json.dumps(billed.paper(credit)[0])
     assert refusal(billed.send(f"documents/{first['id']}/cancel", 409, reason="again"))[1].endswith("already")
     assert billed.invoice()["documents"][0]["code"] == f"I-{TODAY[:4]}-0002"
@@ -197,7 +197,7 @@ def test_a_work_of_the_bench_that_nobody_priced_is_offered(billed: Billed) -> No
     assert refusal(billed.send(f"works/{work['id']}", 422, minutes="-5"))[0][-1] == "minutes"
     after = billed.send(f"works/{work['id']}", minutes="20")
     assert after["works"] == []
-    assert after["stopped"] == "the owner has not agreed to Post moved yet: record the approval first"
+    assert after["stopped"] == "The owner has not agreed to Post moved yet: record the approval first."
     billed.approve()
     assert billed.billing()["to_invoice"] == "€84.00"
 

@@ -6,7 +6,6 @@ import io
 import re
 from collections.abc import Iterable, Iterator
 from datetime import UTC, datetime, timedelta
-from decimal import Decimal
 from pathlib import Path
 from typing import Any
 from uuid import uuid4
@@ -22,14 +21,13 @@ from pdfminer.pdfparser import PDFParser
 
 from ..looked_over import check, lines, undated
 from .people import signed
-from .planning import Plan
 from .test_bench import Bench
 from .test_house import arrival
 
 HERE = Path(__file__).parent / "looked_over"
-KEPT = ("setup", "compared", "owner", "invoice")
+KEPT = ("setup", "compared", "owner")
 """Kept line by line with their sketches; the others hold an address and its code."""
-KINDS = ("setup", "compared", "owner", "invoice", "ticket", "label")
+KINDS = ("setup", "compared", "owner", "ticket", "label")
 
 
 def paper(client: TestClient, ticket: str, kind: str) -> dict[str, Any]:
@@ -187,21 +185,6 @@ def test_the_owners_page_is_in_plain_words(client: TestClient) -> None:
     assert ".." not in told
     assert "a note in the box" in told
     assert "Turn both wheels" not in told
-
-
-def test_an_invoice_has_what_was_done_and_adds_up(client: TestClient) -> None:
-    """What is planned and not done is not billed; minutes as they were taken; net and tax make the total."""
-    assert "No work was done" in text_of(pdf(client, "RW-102", "invoice"))
-    plan = Plan(client, "RW-101")
-    plan.add("pegs_fitted", "cleaned")
-    plan.approve()
-    plan.begin("cleaned")
-    plan.finish("cleaned", "45")
-    rows = next(block for block in paper(client, "RW-101", "invoice")["blocks"] if block["kind"] == "grid")["rows"]
-    assert [row[0] for row in rows] == ["Cleaned", "net", "tax", "total"]
-    assert rows[0][1] == "45 min"
-    net, tax, total = (Decimal(row[2].removeprefix("€")) for row in rows[1:])
-    assert (net, net + tax) == (Decimal(rows[0][2].removeprefix("€")), total)
 
 
 def test_a_paper_that_there_is_not_is_refused(client: TestClient) -> None:

@@ -16,7 +16,7 @@ from ..conftest import signed_in
 from .hands import ROUTER
 
 PARTS = ("board", "neck", "nut", "bridge", "bar", "tail", "load", "playing", "post", "strings", "place")
-PAPERS = ("setup", "compared", "owner", "invoice", "ticket", "label")
+PAPERS = ("setup", "compared", "owner", "ticket", "label")
 PAGES = (
     *(
         "",
@@ -24,6 +24,7 @@ PAGES = (
         "/measure",
         "/sound",
         "/plan",
+        "/billing",
         "/recipe",
         "/history",
         "/belongings",

@@ -23,8 +23,9 @@ PINNED = [f"/bench/{ticket}{page}" for ticket in ("RW-105", "RW-107", "RW-108") 
 """Where there is something to press that is pinned to the foot: a violin of five strings, a cello, a bass."""
 OF_INSTRUMENTS = [f"/bench/{page}" for page in (
     "RW-105/page/strings", "RW-105/page/playing", "RW-105/page/bar", "RW-105/page/load", "RW-105/page/tail",
-    "RW-105/page/place", "RW-108/page/wheels", "RW-105/recipe", "RW-110/plan", "RW-110/estimate", "RW-102/sound",
-    "RW-102/leave", "RW-087/leave", "RW-087/history", "RW-102/paper", "RW-105/belongings", "RW-109/damage",
+    "RW-105/page/place", "RW-108/page/wheels", "RW-105/recipe", "RW-110/plan", "RW-110/billing", "RW-110/estimate",
+    "RW-102/sound", "RW-102/leave", "RW-087/leave", "RW-087/history", "RW-102/paper", "RW-105/belongings",
+    "RW-109/damage",
 )]  # fmt: skip
 OF_THE_HOUSE = [
     "/", "/recipes/violin", "/figures/violin", "/people", "/screening", "/audit", "/drawers", "/drawers/rates",

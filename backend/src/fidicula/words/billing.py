@@ -63,8 +63,10 @@ def paid(amount: str, way: Way, on: date, remark: str) -> str:
     return f"{words}: {remark}" if remark else words
 
 
-def too_much(open_now: str) -> str:
-    return f"no more than {open_now} is open"
+def too_much(most: str, *, is_billed: bool) -> str:
+    if is_billed:
+        return f"no more than {most} is open"
+    return f"nothing is billed yet: up to {most} can be paid ahead, which is what the plan comes to"
 
 
 def too_much_back(paid_so_far: str) -> str:
@@ -82,4 +84,8 @@ def overdue(on: date) -> str:
 
 
 def refused_cancel(code: str) -> str:
-    return f"{code} is cancelled already"
+    return f"{code} is taken back already"
+
+
+def taken_back_by(code: str) -> str:
+    return f"taken back by {code}"

@@ -14,7 +14,6 @@ TITLES = {
     "compared": "Before and after",
     "owner": "Your instrument",
     "condition": "Condition",
-    "invoice": "Invoice, draft",
     "ticket": "",
     "label": "",
 }
@@ -44,9 +43,6 @@ WHAT_WE_DID, HOW_IT_STANDS, LEFT, CARE, NEXT = (
 CAUTION = (
     "If it buzzes, hurts to play or anything moves, let the strings down a little and come to us before you go on."
 )
-NOT_A_BILL = "A draft: the bill itself comes from your accounts."
-INVOICE_HEADS = ("work", "time", "amount")
-SUM_HEADS = ("net", "discount", "tax", "total")
 SEALED = "The record of this visit is sealed"
 CROWN = "The bridge from the tailpiece: solid as wanted, dashed as it is; each string's height at the board's end."
 TRUE_SIZE, HALF_SIZE, QUARTER_SIZE = "True size.", "At half of its size.", "At a quarter of its size."

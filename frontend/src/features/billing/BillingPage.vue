@@ -90,7 +90,7 @@ useCommands([
       <p v-if="failure" role="alert">{{ failure }}</p>
       <p v-if="!billing.payments.length">{{ t('no_payments') }}</p>
       <ul v-else class="payments">
-        <li v-for="one in billing.payments" :key="one.id">{{ one.says }}, {{ t('by', { by: one.by }) }} <v-btn v-if="mayBill" size="small" :aria-label="t('undo_payment', { says: one.says })" @click="takeBack(one.id)">{{ t('undo') }}</v-btn></li>
+        <li v-for="one in billing.payments" :key="one.id"><span>{{ one.says }}, {{ t('by', { by: one.by }) }}</span><v-btn v-if="mayBill" size="small" :aria-label="t('undo_payment', { says: one.says })" @click="takeBack(one.id)">{{ t('undo') }}</v-btn></li>
       </ul>
       <PaymentForm v-if="mayBill" :billing="billing" :pay="pay" />
     </template>
@@ -100,7 +100,7 @@ useCommands([
     <FormDialog v-model="issueOpen" :title="kind === 'invoice' ? t('issue_title') : t('issue_estimate_title')" :act="t('issue')" :is-sending="issuing.isSending.value" :message="issuing.message.value" @send="send" @cancel="issuing.clear">
       <p class="wide">{{ kind === 'invoice' ? t('issue_says', { total: billing.to_invoice }) : t('issue_estimate_says') }}</p>
     </FormDialog>
-    <FormDialog v-model="cancelOpen" :title="t('cancel_it', { code: cancelled?.code ?? '' })" :act="t('issue_credit_note')" :is-sending="cancelling.isSending.value" :message="cancelling.message.value" @send="sendCancel" @cancel="cancelling.clear">
+    <FormDialog v-model="cancelOpen" :title="t('cancel_it', { code: cancelled?.code ?? '' })" :act="t('issue_credit_note')" :leave="t('keep')" :is-sending="cancelling.isSending.value" :message="cancelling.message.value" @send="sendCancel" @cancel="cancelling.clear">
       <p class="wide">{{ t('cancel_says') }}</p>
       <v-text-field v-model="reason.reason" class="wide" data-first :label="t('reason')" maxlength="500" :error-messages="cancelling.faults.value.reason" />
     </FormDialog>
@@ -121,13 +121,29 @@ h2 {
   padding: 0;
   list-style: none;
 }
+.documents {
+  display: grid;
+  grid-template-columns: max-content max-content max-content minmax(0, 1fr) max-content;
+  column-gap: var(--space-3);
+}
 .documents li {
   display: grid;
-  grid-template-columns: minmax(150px, 2fr) minmax(90px, 1fr) auto minmax(0, 2fr) auto;
-  gap: var(--space-3);
+  grid-template-columns: subgrid;
+  grid-column: 1 / -1;
   align-items: center;
   min-height: var(--hit);
   border-bottom: 1px solid var(--line);
+}
+.payments li {
+  display: flex;
+  gap: var(--space-2);
+  align-items: center;
+  justify-content: space-between;
+  min-height: var(--hit);
+  margin-bottom: var(--space-2);
+}
+.payments {
+  margin-bottom: var(--space-3);
 }
 .figure {
   text-align: right;
@@ -154,8 +170,11 @@ a {
   font-size: var(--type-label);
 }
 @media (max-width: 700px) {
-  .documents li {
-    grid-template-columns: 1fr auto;
+  .documents {
+    grid-template-columns: 1fr max-content;
+  }
+  .state {
+    grid-column: 1 / -1;
   }
 }
 </style>

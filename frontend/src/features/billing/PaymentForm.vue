@@ -7,9 +7,9 @@ import type { PaymentForm } from './useBilling'
 import { t } from '@/words/billing'
 
 const props = defineProps<{ billing: BillingView; pay: (id: string, form: PaymentForm) => Promise<void> }>()
-const empty = (): PaymentForm => ({ amount: Number(props.billing.open_amount) > 0 ? props.billing.open_amount : '', way: 'card', paid_on: props.billing.today, remark: '' })
+const empty = (): PaymentForm => ({ amount: Number(props.billing.suggested) > 0 ? props.billing.suggested : '', way: 'card', paid_on: props.billing.today, remark: '' })
 const { draft, message, faults, isSending, begin, send } = useFormEntry({ kind: 'payment', of: () => props.billing.ticket, empty })
-watch([() => props.billing.ticket, () => props.billing.open_amount], begin, { immediate: true })
+watch([() => props.billing.ticket, () => props.billing.suggested], begin, { immediate: true })
 const ways = Object.entries(props.billing.ways).map(([value, title]) => ({ value, title }))
 </script>
 
@@ -39,6 +39,5 @@ form > [role='alert'],
 }
 .note {
   margin: 0;
-  font-size: var(--type-label);
 }
 </style>

@@ -15,7 +15,6 @@ const KINDS = {
   condition: t('condition'),
   compared: t('before_and_after'),
   owner: t('owners_page'),
-  invoice: t('invoice_draft'),
   ticket: t('ticket'),
   label: t('label'),
 } as const
@@ -52,6 +51,7 @@ useCommands([
       <router-link :to="{ name: 'bench', params: { ticket } }"><b>{{ ticket }}</b></router-link>
       <router-link v-for="(words, name) in KINDS" :key="name" :to="{ name: 'paper', params: { ticket, kind: name } }" :aria-current="name === kind ? 'page' : undefined">{{ words }}</router-link>
       <router-link :to="{ name: 'estimate', params: { ticket } }">{{ t('estimate') }}</router-link>
+      <router-link :to="{ name: 'billing', params: { ticket } }">{{ t('invoice') }}</router-link>
       <router-link :to="{ name: 'working-sheet', params: { ticket } }">{{ t('working_sheet') }}</router-link>
       <router-link :to="{ name: 'blank', params: { ticket } }">{{ t('card_to_fill_in') }}</router-link>
       <span class="acts">

@@ -3,10 +3,11 @@ export default {
   "documents": "Documents",
   "none_issued": "No estimate or invoice is issued yet.",
   "open_document": "Open {code}",
-  "cancel": "Cancel",
-  "cancel_it": "Cancel {code}",
+  "cancel": "Take back",
+  "cancel_it": "Take back {code}",
   "cancel_says": "A credit note with a number of its own takes the whole invoice back. Its works can be put on a new invoice.",
   "reason": "Reason",
+  "keep": "Leave it",
   "issue_credit_note": "Issue the credit note",
   "issue_invoice": "Issue invoice: {total}",
   "issue_estimate": "Issue an estimate",
@@ -39,4 +40,4 @@ export default {
   "bench_sheet": "bench sheet",
   "opening": "Opening …",
   "by": "by {by}"
-}
+} as const

@@ -31,7 +31,7 @@ export default {
   "condition": "Condition",
   "before_and_after": "Before and after",
   "owners_page": "Owner’s page",
-  "invoice_draft": "Invoice draft",
+  "invoice": "Invoice",
   "ticket": "Ticket",
   "label": "Label",
   "open_as_pdf": "open as PDF",

@@ -33,7 +33,7 @@ export default {
   "works_and_parts": "works and parts",
   "tax": "tax {tax}",
   "in_all": "in all",
-  "of_it_beforehand": "of it beforehand",
+  "of_it_beforehand": "deposit",
   "the_owner_approves": "The owner approves",
   "record_approval": "Record approval",
   "the_plan_comes_to_works": "The plan comes to {total}: {works} works, from {range}.",

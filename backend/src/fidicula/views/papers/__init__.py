@@ -1,1 +1,1 @@
-"""What goes out on paper: the set-up sheet, before and after, the owner's page, an invoice draft, ticket and label."""
+"""What goes out on paper: the set-up sheet, before and after, the owner's page, ticket and label; documents."""

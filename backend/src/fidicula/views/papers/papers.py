@@ -9,20 +9,16 @@ from typing import Literal, get_args
 from fidicula.codes import MeasureCode
 from fidicula.documents.paper.model import Block, Grid, Heading, Paper, Pictures, Points, Sign, Text
 from fidicula.judgement.assessment.damage import damage_marks
-from fidicula.judgement.pricing.terms import ShopTerms
 from fidicula.tables.leaving import care
 from fidicula.tables.signs import items
-from fidicula.tables.work import works
 from fidicula.views.handover import Checklist
 from fidicula.views.papers import sketches
 from fidicula.views.papers.source import PaperSource
 from fidicula.views.papers.tables import compared, measured
 from fidicula.words import damage as about
 from fidicula.words import papers as say
-from fidicula.words import pricing as say_price
-from fidicula.words.numbers import money
 
-PaperKind = Literal["setup", "condition", "compared", "owner", "invoice", "ticket", "label"]
+PaperKind = Literal["setup", "condition", "compared", "owner", "ticket", "label"]
 KINDS: tuple[PaperKind, ...] = get_args(PaperKind)
 _TICKET, _LABEL = (90.0, 60.0), (90.0, 36.0)
 """Of the page. [mm]"""
@@ -139,38 +135,6 @@ def _stands(source: PaperSource) -> list[str]:
     return found or [say.NOTHING_READ]
 
 
-def _invoice(source: PaperSource) -> Paper:
-    """What was planned and done, as it is billed: a draft for the shop's own accounts."""
-    plan = source.plan
-    done = [line for line in plan.lines if line.is_done]
-    shop: ShopTerms = plan.shop
-    if not done:
-        return _sheet(source, "invoice", [Text(say.NOTHING_DONE)])
-    rows = [
-        [
-            works()[line.line.work].label,
-            say_price.minutes(line.minutes.span) if line.line.minutes is None else f"{line.line.minutes:f} min",
-            say_price.amount(line.counts.amount, shop.currency),
-        ]
-        for line in done
-    ]
-    sums = plan.sums(done).usual
-    total = [
-        [say.SUM_HEADS[0], "", money(sums.net, shop.currency)],
-        *([[say.SUM_HEADS[1], "", money(-sums.discount, shop.currency)]] if sums.discount else []),
-        [say.SUM_HEADS[2], "", money(sums.tax, shop.currency)],
-        [say.SUM_HEADS[3], "", money(sums.total, shop.currency)],
-    ]
-    grid = Grid(
-        head=say.INVOICE_HEADS,
-        rows=[*rows, *total],
-        right=(1, 2),
-        widths=(3, 1, 1),
-        strong=(len(rows) + len(total) - 1,),
-    )
-    return _sheet(source, "invoice", [grid, Text(say.NOT_A_BILL, small=True)])
-
-
 def _ticket(source: PaperSource) -> Paper:
     """For the instrument's neck while it is here; its code opens it on a telephone."""
     instrument, visit = source.instrument, source.assessment.visit
@@ -279,7 +243,6 @@ BUILDERS: Mapping[str, Callable[[PaperSource], Paper]] = {
     "condition": _condition,
     "compared": _compared,
     "owner": _owner,
-    "invoice": _invoice,
     "ticket": _ticket,
     "label": _label,
 }

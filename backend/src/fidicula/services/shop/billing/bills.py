@@ -29,7 +29,7 @@ from fidicula.tables.pricing import jobs
 from fidicula.tables.work import works
 from fidicula.views.papers.billed import document_paper
 from fidicula.words import billing as say
-from fidicula.words.numbers import money
+from fidicula.words.numbers import money, sentence
 
 _NOTHING = Decimal(0)
 
@@ -99,6 +99,13 @@ class _Money:
         agreed = self.reckoned.approval
         whole = self.reckoned.whole.usual.total if agreed is None else agreed.up_to
         return max(whole - self.paid, _NOTHING)
+
+    @property
+    def suggested(self) -> Decimal:
+        """What is likely paid next: what is open, or the deposit on what was agreed."""
+        if self.standing or self.reckoned.approval is None:
+            return max(self.open, _NOTHING)
+        return max(self.reckoned.whole.deposit - self.paid, _NOTHING)
 
     def invoice(self) -> Content:
         return drafts.invoice(self.reckoned, self.loaded, billed=self.billed_lines, paid=self.paid_ahead)
@@ -191,7 +198,8 @@ class Bills:
             if back and amount > of.paid:
                 raise RefusedError(say.too_much_back(money(of.paid, currency)), field="amount")
             if not back and amount > of.most_to_pay:
-                raise RefusedError(say.too_much(money(of.most_to_pay, currency)), field="amount")
+                most = money(of.most_to_pay, currency)
+                raise RefusedError(say.too_much(most, is_billed=bool(of.standing)), field="amount")
             day = day_of(paying.paid_on)
             if day is None:
                 raise RefusedError("the day it was paid, for instance 2026-11-23", field="paid_on")
@@ -321,11 +329,11 @@ def _view(of: _Money) -> BillingView:
         works=[OpenWork(str(one.id), works()[one.work].label) for one in of.unplanned],
         to_invoice="" if draft is None else money(draft.total, currency),
         total="" if draft is None else str(draft.total),
-        stopped=stopped,
+        stopped=sentence(stopped),
         stays_off=say.not_done(waiting),
         estimate_total=str(reckoned.whole.usual.total) if reckoned.lines else "",
         balance=say.balance(bool(of.standing), money(of.open, currency), money(of.paid, currency), _settled(of)),
-        open_amount=str(of.most_to_pay),
+        suggested=str(of.suggested),
         ways=dict(say.WAYS),
         today=of.loaded.now.astimezone().date(),
     )
@@ -339,7 +347,7 @@ def _document_view(of: _Money, one: Document) -> DocumentView:
     by = next((other for other in of.documents if other.cancels == one.id), None)
     today, state = of.loaded.now.astimezone().date(), ""
     if by is not None:
-        state = f"cancelled by {by.code}"
+        state = say.taken_back_by(by.code)
     elif one.kind == "invoice" and one.visit_id == of.visit_id and one.due_on is not None and one.due_on < today:
         state = say.overdue(one.due_on) if of.open > 0 else ""
     return DocumentView(

@@ -70,7 +70,7 @@ def _content(reckoned: Reckoned, loaded: VisitRecord, lines: Sequence[ReckonedLi
         seller=tuple(line for line in (shop["shop_name"], shop["shop_address"], shop["shop_contact"]) if line),
         tax_number=shop["tax_number"],
         buyer=tuple(line for line in (instrument.owner, instrument.asked.get("contact", "")) if line),
-        about=tuple(on_papers.subject(instrument, loaded.now.astimezone().date())),
+        about=(on_papers.subject(instrument, loaded.now.astimezone().date())[0],),
         lines=tuple(_line(reckoned, line) for line in lines),
         net=sums.net,
         discount=sums.discount,

@@ -45,7 +45,7 @@ class BillingView:
 
     to_invoice : what an invoice would come to now, in words, empty where it cannot be written; then `stopped` says why.
     total : the same as a plain number, to be sent back.  stays_off : planned works that are not done.
-    balance : what is open, in words.  open_amount : as a plain number.
+    balance : what is open, in words.  suggested : what is likely paid next, as a plain number: that, or the deposit.
     """
 
     ticket: str
@@ -58,6 +58,6 @@ class BillingView:
     stays_off: str
     estimate_total: str
     balance: str
-    open_amount: str
+    suggested: str
     ways: dict[Way, str]
     today: date
