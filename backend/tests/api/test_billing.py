@@ -15,6 +15,7 @@ from fidicula.db.unit_of_work import UnitOfWork
 from sqlalchemy import text
 from sqlalchemy.exc import DBAPIError
 
+from .people import ILSE, PINS
 from .planning import Plan, refusal, settings
 
 TODAY = datetime.now(UTC).astimezone().date().isoformat()
@@ -200,6 +201,25 @@ def test_a_work_of_the_bench_that_nobody_priced_is_offered(billed: Billed) -> No
     assert after["stopped"] == "The owner has not agreed to Post moved yet: record the approval first."
     billed.approve()
     assert billed.billing()["to_invoice"] == "€84.00"
+
+
+def test_an_invoice_is_paid_at_the_next_visit_and_the_history_says_what_the_last_one_cost(billed: Billed) -> None:
+    code = billed.invoice()["documents"][0]["code"]
+    at, pin = f"/api/instruments/{billed.ticket}", PINS[ILSE]
+    left = {"id": str(uuid4()), "pin": pin, "left_open": {"": "she plays tonight"}}
+    assert billed.client.post(f"{at}/hand-over", json=left).status_code == 200
+    again = {"id": str(uuid4()), "kind": "sound", "complaint": "the top string is weak"}
+    assert billed.client.post(f"{at}/visits", json=again).status_code == 201
+    assert billed.billing()["balance"] == "€60.00 is open."
+    after = billed.pay("20")
+    assert after["documents"][0]["state"].startswith("€40.00 open, due by ")
+    assert billed.pay("40")["documents"][0]["state"] == "paid"
+    now, before = billed.client.get(f"{at}/history").json()["visits"]
+    assert now["cost"] == "€0.00 billed, €60.00 paid at this visit"
+    assert before["cost"] == "€60.00 billed, €0.00 paid at this visit"
+    (document,) = before["documents"]
+    assert (document["says"], document["lines"]) == (f"Invoice {code}: €60.00", ["Crown cut, 50 min: €50.00"])
+    assert {seal["verdict"] for seal in billed.client.get(f"{at}/seals").json()} == {"intact"}
 
 
 def test_an_issued_document_cannot_be_changed_in_the_database(app: Any, billed: Billed) -> None:

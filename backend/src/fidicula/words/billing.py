@@ -79,8 +79,23 @@ def balance(is_billed: bool, open_now: str, paid_so_far: str, settled: bool) -> 
     return "Everything is paid." if settled else f"{open_now} is open."
 
 
-def overdue(on: date) -> str:
-    return f"due since {day_and_year(on)}"
+def paid_so_far(left: str, is_paid: bool, due_on: date, today: date) -> str:
+    if is_paid:
+        return "paid"
+    return f"{left} open, due {'since' if due_on < today else 'by'} {day_and_year(due_on)}"
+
+
+def with_total(kind: DocumentKind, code: str, total: str, taken_back: str) -> str:
+    return f"{TITLES[kind]} {code}: {total}{f', {taken_back}' if taken_back else ''}"
+
+
+def with_amount(label: str, detail: str, amount: str) -> str:
+    return f"{label}, {detail}: {amount}"
+
+
+def cost(billed: str, paid_then: str) -> str:
+    """Of a visit."""
+    return f"{billed} billed, {paid_then} paid at this visit"
 
 
 def refused_cancel(code: str) -> str:

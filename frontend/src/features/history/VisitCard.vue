@@ -37,6 +37,13 @@ const seal = computed(() => props.seals.find((one) => one.visit_id === props.vis
       <h3>{{ t('photographs') }}</h3>
       <div class="photos"><a v-for="photo in visit.photos" :key="photo.id" :href="pictureOf(photo.id)" target="_blank"><img :src="pictureOf(photo.id, 'small')" :alt="photo.words || photo.label" loading="lazy" /><span>{{ photo.words || photo.label }}</span></a></div>
     </section>
+    <section v-if="visit.cost || visit.documents.length">
+      <h3>{{ t('cost') }}</h3>
+      <p v-if="visit.cost">{{ visit.cost }}</p>
+      <ul>
+        <li v-for="one in visit.documents" :key="one.id"><router-link :to="{ name: 'document', params: { ticket, document: one.id } }">{{ one.says }}</router-link><ul><li v-for="(line, i) in one.lines" :key="i" class="quiet">{{ line }}</li></ul></li>
+      </ul>
+    </section>
     <section v-if="visit.additions.length">
       <h3>{{ t('added_since') }}</h3>
       <ul><li v-for="(one, i) in visit.additions" :key="i">{{ one.says }} <span class="quiet">{{ one.by }}</span></li></ul>

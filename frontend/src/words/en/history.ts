@@ -1,4 +1,5 @@
 export default {
+  "cost": "What it cost",
   "text": "{label}, {unit}: {values}",
   "done": "Done",
   "strings": "Strings",

@@ -43,6 +43,8 @@ class Histories:
                 seals=uow.leaving.seals(ids),
                 additions=uow.leaving.additions(ids),
                 damage=loaded.damage,
+                documents=uow.billing.documents(one),
+                payments=uow.billing.payments(one),
             )
             measured = last_of_each(state, uow.history.last_readings(one))
             changed, since = changes_since(state, visits)

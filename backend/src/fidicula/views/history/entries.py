@@ -5,8 +5,10 @@ from __future__ import annotations
 from collections import defaultdict
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from decimal import Decimal
 from uuid import UUID
 
+from fidicula.domain.billing import Document, Payment
 from fidicula.domain.damage import DamageLook
 from fidicula.domain.leaving import Addition, Seal
 from fidicula.domain.photos import Photo
@@ -16,9 +18,11 @@ from fidicula.domain.works import WorkDone
 from fidicula.tables.signs import items
 from fidicula.tables.work import works as work_rows
 from fidicula.tables.workflow import visit_kinds
-from fidicula.views.history.view import HistoryEntry, HistoryPhoto, HistoryVisit
+from fidicula.views.history.view import HistoryDocument, HistoryEntry, HistoryPhoto, HistoryVisit
+from fidicula.words import billing as about_money
 from fidicula.words import damage as about
 from fidicula.words import history as say
+from fidicula.words.numbers import money
 
 _NAMES_STRINGS = frozenset({"strings_named", "strings_changed"})
 
@@ -37,6 +41,8 @@ class Lines:
     seals: Sequence[Seal]
     additions: Sequence[Addition]
     damage: Sequence[DamageLook]
+    documents: Sequence[Document]
+    payments: Sequence[Payment]
 
     def works_at(self, visit_id: UUID) -> list[WorkDone]:
         """What was done at a visit and stands, without what only names the strings that are there."""
@@ -99,9 +105,41 @@ def visit_views(
                 for one in lines.additions
                 if one.visit_id == visit.id
             ],
+            documents=[_document(one, lines.documents) for one in lines.documents if one.visit_id == visit.id],
+            cost=_cost(visit.id, lines),
         )
         for visit in visits
     ]
+
+
+def _document(document: Document, others: Sequence[Document]) -> HistoryDocument:
+    by, currency = next((one for one in others if one.cancels == document.id), None), document.currency
+    return HistoryDocument(
+        str(document.id),
+        about_money.with_total(
+            document.kind,
+            document.code,
+            money(document.total, currency),
+            "" if by is None else about_money.taken_back_by(by.code),
+        ),
+        [
+            about_money.with_amount(line.label, line.detail, money(line.amount, currency))
+            for line in document.content.lines
+        ],
+    )
+
+
+def _cost(visit_id: UUID, lines: Lines) -> str:
+    """What a visit cost: invoices less what was taken back, and what was paid at it."""
+    billed = [one for one in lines.documents if one.visit_id == visit_id and one.kind != "estimate"]
+    paid = [one for one in lines.payments if one.visit_id == visit_id]
+    if not billed and not paid:
+        return ""
+    currency = (billed or paid)[0].currency
+    return about_money.cost(
+        money(sum((one.total for one in billed), Decimal(0)), currency),
+        money(sum((one.amount for one in paid), Decimal(0)), currency),
+    )
 
 
 def _photo(photo: Photo) -> HistoryPhoto:

@@ -72,8 +72,20 @@ class HistoryEntry:
 
 
 @dataclass(frozen=True)
+class HistoryDocument:
+    """An estimate, invoice or credit note. lines : each work with its minutes and amount, in words."""
+
+    id: str
+    says: str
+    lines: list[str]
+
+
+@dataclass(frozen=True)
 class HistoryVisit:
-    """One visit. readings : how many were taken.  is_sealed : whether a seal holds.  additions : what was added."""
+    """One visit. readings : how many were taken.  is_sealed : whether a seal holds.  additions : what was added.
+
+    cost : what was billed and paid, in words, empty for nothing.
+    """
 
     id: str
     kind: str
@@ -87,6 +99,8 @@ class HistoryVisit:
     entries: list[HistoryEntry]
     photos: list[HistoryPhoto]
     additions: list[HistoryEntry]
+    documents: list[HistoryDocument]
+    cost: str
 
 
 @dataclass(frozen=True)

@@ -63,12 +63,13 @@ class _Money:
 
     @property
     def standing(self) -> list[Document]:
-        """Invoices of this visit that no credit note took back."""
-        return [
-            one
-            for one in self.documents
-            if one.kind == "invoice" and one.visit_id == self.visit_id and one.id not in self.cancelled
-        ]
+        """Invoices of all visits that no credit note took back."""
+        return [one for one in self.documents if one.kind == "invoice" and one.id not in self.cancelled]
+
+    @property
+    def is_billed(self) -> bool:
+        """Whether an invoice of this visit stands."""
+        return any(one.visit_id == self.visit_id for one in self.standing)
 
     @property
     def billed_lines(self) -> set[UUID]:
@@ -80,7 +81,7 @@ class _Money:
 
     @property
     def paid(self) -> Decimal:
-        return sum((one.amount for one in self.payments if one.visit_id == self.visit_id), _NOTHING)
+        return sum((one.amount for one in self.payments), _NOTHING)
 
     @property
     def open(self) -> Decimal:
@@ -93,19 +94,30 @@ class _Money:
 
     @property
     def most_to_pay(self) -> Decimal:
-        """What can be paid now: what is open on invoices, or what was agreed while nothing is billed."""
-        if self.standing:
-            return max(self.open, _NOTHING)
+        """What can be paid now: what is open on invoices, and what was agreed at this visit while it is not billed."""
+        still_open = max(self.open, _NOTHING)
+        if self.is_billed:
+            return still_open
         agreed = self.reckoned.approval
         whole = self.reckoned.whole.usual.total if agreed is None else agreed.up_to
-        return max(whole - self.paid, _NOTHING)
+        return still_open + max(whole - self.paid_ahead, _NOTHING)
 
     @property
     def suggested(self) -> Decimal:
         """What is likely paid next: what is open, or the deposit on what was agreed."""
-        if self.standing or self.reckoned.approval is None:
+        if self.open > 0 or self.is_billed or self.reckoned.approval is None:
             return max(self.open, _NOTHING)
-        return max(self.reckoned.whole.deposit - self.paid, _NOTHING)
+        return max(self.reckoned.whole.deposit - self.paid_ahead, _NOTHING)
+
+    def left_of(self, invoice: Document) -> Decimal:
+        """What of an invoice is not paid: what was paid goes to the oldest first. [currency]"""
+        paid = self.paid
+        for one in self.standing:
+            left = max(one.total - paid, _NOTHING)
+            if one.id == invoice.id:
+                return left
+            paid -= one.total - left
+        return _NOTHING
 
     def invoice(self) -> Content:
         return drafts.invoice(self.reckoned, self.loaded, billed=self.billed_lines, paid=self.paid_ahead)
@@ -199,7 +211,7 @@ class Bills:
                 raise RefusedError(say.too_much_back(money(of.paid, currency)), field="amount")
             if not back and amount > of.most_to_pay:
                 most = money(of.most_to_pay, currency)
-                raise RefusedError(say.too_much(most, is_billed=bool(of.standing)), field="amount")
+                raise RefusedError(say.too_much(most, is_billed=of.open > 0), field="amount")
             day = day_of(paying.paid_on)
             if day is None:
                 raise RefusedError("the day it was paid, for instance 2026-11-23", field="paid_on")
@@ -315,7 +327,6 @@ def _view(of: _Money) -> BillingView:
     except ServiceError as error:
         draft, stopped = None, error.sentence
     waiting = [works()[line.line.work].label for line in reckoned.lines if not line.is_done]
-    opened = {of.visit_id: of.loaded.visit.opened_at}
     return BillingView(
         ticket=of.loaded.instrument.ticket,
         documents=[_document_view(of, one) for one in reversed(of.documents)],
@@ -324,7 +335,6 @@ def _view(of: _Money) -> BillingView:
                 str(one.id), say.paid(money(one.amount, one.currency), one.way, one.paid_on, one.remark), one.entered_by
             )
             for one in reversed(of.payments)
-            if one.visit_id in opened
         ],
         works=[OpenWork(str(one.id), works()[one.work].label) for one in of.unplanned],
         to_invoice="" if draft is None else money(draft.total, currency),
@@ -332,7 +342,7 @@ def _view(of: _Money) -> BillingView:
         stopped=sentence(stopped),
         stays_off=say.not_done(waiting),
         estimate_total=str(reckoned.whole.usual.total) if reckoned.lines else "",
-        balance=say.balance(bool(of.standing), money(of.open, currency), money(of.paid, currency), _settled(of)),
+        balance=say.balance(bool(of.standing), money(of.open, currency), money(of.paid_ahead, currency), _settled(of)),
         suggested=str(of.suggested),
         ways=dict(say.WAYS),
         today=of.loaded.now.astimezone().date(),
@@ -340,7 +350,7 @@ def _view(of: _Money) -> BillingView:
 
 
 def _settled(of: _Money) -> bool:
-    return of.open <= 0 if of.standing else of.paid == 0
+    return of.open <= 0 if of.standing else of.paid_ahead == 0
 
 
 def _document_view(of: _Money, one: Document) -> DocumentView:
@@ -348,8 +358,8 @@ def _document_view(of: _Money, one: Document) -> DocumentView:
     today, state = of.loaded.now.astimezone().date(), ""
     if by is not None:
         state = say.taken_back_by(by.code)
-    elif one.kind == "invoice" and one.visit_id == of.visit_id and one.due_on is not None and one.due_on < today:
-        state = say.overdue(one.due_on) if of.open > 0 else ""
+    elif one.kind == "invoice" and one.due_on is not None:
+        state = say.paid_so_far(money(of.left_of(one), one.currency), of.left_of(one) == 0, one.due_on, today)
     return DocumentView(
         id=str(one.id),
         kind=one.kind,
@@ -359,6 +369,5 @@ def _document_view(of: _Money, one: Document) -> DocumentView:
         total=money(one.total, one.currency),
         due="" if one.due_on is None else say.due(one.kind, one.due_on),
         state=state,
-        visit=one.issued_on,
         may_cancel=one.kind == "invoice" and by is None,
     )

@@ -10,7 +10,7 @@ from fidicula.domain.billing import DocumentKind, Way
 
 @dataclass(frozen=True)
 class DocumentView:
-    """One document. state : in words, for instance that it is cancelled.  visit : its day."""
+    """One document. state : in words, for instance that it is taken back."""
 
     id: str
     kind: DocumentKind
@@ -20,7 +20,6 @@ class DocumentView:
     total: str
     due: str
     state: str
-    visit: date
     may_cancel: bool
 
 
