@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated, Literal
 from uuid import UUID
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 from pydantic import Field
 
 from fidicula.api.auth import Acting, may
@@ -19,7 +19,7 @@ from fidicula.services.shop.pricing.approving import Approving
 from fidicula.services.shop.pricing.drawers import KindView, NewItem, StockLine, StockView
 from fidicula.services.shop.pricing.plan import Adding
 from fidicula.services.shop.pricing.settings import SettingView
-from fidicula.services.shop.pricing.view import FleetEstimate, VisitPlan
+from fidicula.services.shop.pricing.view import FleetEstimate, SumOfLines, VisitPlan
 from fidicula.tables.pricing import Grade
 
 router = APIRouter(prefix="/api", tags=["plan"], responses=RESPONSES)
@@ -79,6 +79,7 @@ class ApprovalBody(Body):
     up_to: Typed = ""
     words: Story = ""
     signature: Strokes = ""
+    lines: Annotated[list[UUID], Field(max_length=60)] | None = None
 
 
 class DiscountBody(Body):
@@ -195,6 +196,16 @@ def finish_line(services: AllServices, ticket: Ticket, line_id: UUID, body: Fini
     return services.plans.finish(ticket, line_id, minutes=body.minutes, work_id=body.id, by=person.name)
 
 
+@router.get(f"{AT}/sum")
+def sum_of(
+    services: AllServices,
+    ticket: Ticket,
+    line: Annotated[list[UUID], Query(max_length=60)] = [],  # noqa: B006
+) -> SumOfLines:
+    """What some lines come to, with those that are done."""
+    return services.plans.sum_of(ticket, line)
+
+
 @router.post(f"{AT}/discount", dependencies=[may("sign_off")])
 def give_discount(services: AllServices, ticket: Ticket, body: DiscountBody, person: Acting) -> VisitPlan:
     """So much off all lines."""
@@ -206,7 +217,7 @@ def give_discount(services: AllServices, ticket: Ticket, body: DiscountBody, per
 @router.post(f"{AT}/approvals", dependencies=[may("arrive")])
 def approve(services: AllServices, ticket: Ticket, body: ApprovalBody, person: Acting) -> VisitPlan:
     """The owner agrees to the plan as it stands."""
-    approving = Approving(body.who, body.how, body.total, body.up_to, body.words, body.signature)
+    approving = Approving(body.who, body.how, body.total, body.up_to, body.words, body.signature, body.lines)
     return services.plans.approve(ticket, approving, approval_id=body.id, by=person.name)
 
 

@@ -177,7 +177,7 @@ _SETTLED = (
 _line = schema.plan_line
 _PLANNED = (
     select(func.json_agg(aggregate_order_by(_line.c.work, _line.c.place, _line.c.number)))
-    .where(_line.c.visit_id == _ONE.c.visit_id, _line.c.taken_back_at.is_(None))
+    .where(_line.c.visit_id == _ONE.c.visit_id, _line.c.taken_back_at.is_(None), _line.c.refused.is_(None))
     .correlate(_ONE)
     .scalar_subquery()
 )

@@ -12,7 +12,7 @@ from sqlalchemy import Connection, Table, func, select, update
 from fidicula.codes import WorkCode
 from fidicula.db import schema
 from fidicula.db.once import add_once
-from fidicula.domain.plan import AgreedPrice, Approval, Discount, PlanLine, PlanPart, PlanTime
+from fidicula.domain.plan import AgreedPrice, Approval, Discount, PlanLine, PlanPart, PlanTime, RefusedWork
 
 _line, _part, _time, _approval, _work = (
     schema.plan_line,
@@ -87,6 +87,39 @@ class Plan:
         }
         values = {**vars(new), "lines": list(new.lines), "prices": prices}
         add_once(self._connection, _approval, _without_times(values))
+
+    def refuse(self, lines: Sequence[UUID], approval_id: UUID | None) -> None:
+        """The owner left these out, or, at None, wants them after all."""
+        self._connection.execute(update(_line).where(_line.c.id.in_(lines)).values(refused=approval_id))
+
+    def refused_before(self, instrument_id: UUID, visit_id: UUID) -> list[RefusedWork]:
+        """What the owner left out at other visits and nobody has done since, each once, the newest first."""
+        visit, since = schema.visit, _work.alias("since")
+        at = visit.alias("since_at")
+        done = (
+            select(since.c.id)
+            .join(at, at.c.id == since.c.visit_id)
+            .where(
+                at.c.instrument_id == instrument_id,
+                since.c.work == _line.c.work,
+                since.c.taken_back_at.is_(None),
+                since.c.done_at > _approval.c.approved_at,
+            )
+            .exists()
+        )
+        rows = self._connection.execute(
+            select(_line.c.work, _approval.c.words, _approval.c.approved_at)
+            .join(_approval, _approval.c.id == _line.c.refused)
+            .join(visit, visit.c.id == _line.c.visit_id)
+            .where(
+                visit.c.instrument_id == instrument_id, visit.c.id != visit_id, _line.c.taken_back_at.is_(None), ~done
+            )
+            .order_by(_approval.c.number.desc())
+        )
+        found: dict[WorkCode, RefusedWork] = {}
+        for row in rows:
+            found.setdefault(row.work, RefusedWork(row.work, row.words, row.approved_at))
+        return list(found.values())
 
     def discount(self, visit_id: UUID) -> Discount | None:
         """The newest one."""

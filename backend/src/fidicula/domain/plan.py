@@ -22,6 +22,7 @@ class PlanLine:
     origin, because : what proposes it, a finding's, question's or measure's name.  reason : in words, of what was
     found underway.  place : in the order.  minutes : that it took, once done.  work_id : what was then written.
     terms : what the shop charged as it was done, by setting; empty for a line from before that was kept.
+    refused : the approval at which the owner left it out; None where they did not.
     """
 
     id: UUID
@@ -39,6 +40,16 @@ class PlanLine:
     minutes: Decimal | None = None
     work_id: UUID | None = None
     terms: Mapping[str, str] = field(default_factory=dict)
+    refused: UUID | None = None
+
+
+@dataclass(frozen=True)
+class RefusedWork:
+    """A work that the owner left out at an earlier visit. words : what they said."""
+
+    work: WorkCode
+    words: str
+    refused_at: datetime
 
 
 @dataclass(frozen=True)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from datetime import datetime
 from decimal import Decimal
 
 from fidicula.codes import WorkCode
@@ -15,7 +16,7 @@ from fidicula.tables.pricing import Grade
 from fidicula.tables.signs import findings
 from fidicula.tables.work import invalidations, works
 from fidicula.tables.workflow import questions
-from fidicula.words.numbers import listed, money, percent, plural
+from fidicula.words.numbers import day_and_year, listed, money, percent, plural
 
 GRADES: Mapping[Grade, str] = {
     "least": "the least that makes it playable",
@@ -34,6 +35,7 @@ ON_THE_PLAN = "It is on the plan, which says what it takes and whether the owner
 MOST_NAMED = 5
 NO_APPROVAL = "The owner has not approved it yet: record the approval first."
 ADDED_SINCE = "It was added after the owner approved: ask again."
+REFUSED = "The owner left it out. If they want it after all, record that as an approval."
 ALREADY_DONE = "It is done."
 NO_VALUE = "Nobody has said what the instrument is worth: say it in the particulars, and it stands beside the price."
 NOT_FINER = "openings and other finer work are left out: it is not worth enough for them"
@@ -51,6 +53,16 @@ def because(origin: str, name: str, reason: str) -> str:
         case "underway":
             return f"found underway: {reason}"
     return reason or WISH
+
+
+def refused_before(words: str, when: datetime) -> str:
+    """A work that was left out at an earlier visit."""
+    told = f"left out on {day_and_year(when.astimezone().date())}"
+    return f"{told}: “{words}”" if words else told
+
+
+def left_out(labels: Sequence[str]) -> str:
+    return f"; left out: {listed(labels)}" if labels else ""
 
 
 def amount(span: Span, currency: str) -> str:

@@ -101,6 +101,7 @@ plan_line = Table(
     Column("minutes", Numeric),
     Column("work_id", Uuid),
     Column("terms", JSONB, nullable=False, server_default="{}"),
+    Column("refused", Uuid),
     *_taken_back(),
     Index("ix_plan_line_done", "work", "number", postgresql_where=text("minutes IS NOT NULL")),
     CheckConstraint("minutes > 0", name="minutes"),

@@ -249,7 +249,7 @@ class BlindLine(Line):
 class PlanLine(UndoableLine):
     """A planned work. place : its order.  minutes : that it took.  work_id : of the work as it was done.
 
-    terms : what the shop charged as it was done, by setting.
+    terms : what the shop charged as it was done, by setting.  refused : the approval at which the owner left it out.
     """
 
     work: Name
@@ -265,6 +265,7 @@ class PlanLine(UndoableLine):
     minutes: Amount | None
     work_id: UUID | None
     terms: dict[Name, Name] = Field(default_factory=dict)
+    refused: UUID | None = None
 
 
 class PlanPartLine(UndoableLine):

@@ -43,7 +43,7 @@ _CAME_LATER: Mapping[str, Mapping[str, object]] = {
     "listening_notes": {"listened": {}},
     "blind_comparisons": {"series_id": None},
     "photographs": {"thing": None},
-    "plan": {"terms": {}},
+    "plan": {"terms": {}, "refused": None},
     "approvals": {"terms": {}, "prices": {}},
 }
 """By list: fields that a record did not have at first, with what they say where nothing was said."""

@@ -12,7 +12,7 @@ from fidicula.codes import WorkCode
 from fidicula.core.pricing.estimate import Item, PartUsed, Priced, Totals, priced, totals
 from fidicula.core.pricing.minutes import Minutes, minutes_of
 from fidicula.core.pricing.money import NOTHING, Span, certain, total
-from fidicula.domain.plan import Approval, Discount, InStock, PlanLine, PlanPart, PlanTime
+from fidicula.domain.plan import Approval, Discount, InStock, PlanLine, PlanPart, PlanTime, RefusedWork
 from fidicula.judgement.assessment.assess import Assessment
 from fidicula.judgement.pricing.terms import ShopTerms
 from fidicula.tables.pricing import GRADES, Grade, WorkStep, jobs, work_steps
@@ -67,6 +67,7 @@ class Reckoned:
     value: Decimal | None
     today: ShopTerms
     discount: Discount | None = None
+    refused_before: tuple[RefusedWork, ...] = ()
 
     def sums(self, lines: Sequence[ReckonedLine]) -> Totals:
         return totals(
@@ -77,11 +78,16 @@ class Reckoned:
     def variant(self, grade: Grade) -> list[ReckonedLine]:
         """Lines of a variant: its own, and those of every smaller one."""
         counted = GRADES[: GRADES.index(grade) + 1]
-        return [line for line in self.lines if line.line.grade in counted]
+        return [line for line in self.wanted if line.line.grade in counted]
+
+    @cached_property
+    def wanted(self) -> list[ReckonedLine]:
+        """Lines that the owner did not leave out."""
+        return [line for line in self.lines if line.line.refused is None]
 
     @cached_property
     def whole(self) -> Totals:
-        return self.sums(self.lines)
+        return self.sums(self.wanted)
 
     @property
     def approval(self) -> Approval | None:

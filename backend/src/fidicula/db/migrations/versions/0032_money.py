@@ -27,6 +27,7 @@ def upgrade() -> None:
     op.create_index(op.f("ix_particular_visit_id"), "particular", ["visit_id"])
     for table, name in KEPT:
         op.add_column(table, sa.Column(name, JSONB, nullable=False, server_default="{}"))
+    op.add_column("plan_line", sa.Column("refused", sa.Uuid))
     op.create_table(
         "document_series",
         sa.Column("kind", sa.Text, primary_key=True),
@@ -84,6 +85,7 @@ def downgrade() -> None:
         op.drop_table(table)
     op.drop_table("document_series")
     op.execute("DROP FUNCTION document_stays")
+    op.drop_column("plan_line", "refused")
     for table, name in KEPT:
         op.drop_column(table, name)
     op.drop_index(op.f("ix_particular_visit_id"), "particular")

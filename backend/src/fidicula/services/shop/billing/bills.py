@@ -326,7 +326,7 @@ def _view(of: _Money) -> BillingView:
         draft, stopped = of.invoice(), ""
     except ServiceError as error:
         draft, stopped = None, error.sentence
-    waiting = [works()[line.line.work].label for line in reckoned.lines if not line.is_done]
+    waiting = [works()[line.line.work].label for line in reckoned.wanted if not line.is_done]
     return BillingView(
         ticket=of.loaded.instrument.ticket,
         documents=[_document_view(of, one) for one in reversed(of.documents)],
@@ -341,7 +341,7 @@ def _view(of: _Money) -> BillingView:
         total="" if draft is None else str(draft.total),
         stopped=sentence(stopped),
         stays_off=say.not_done(waiting),
-        estimate_total=str(reckoned.whole.usual.total) if reckoned.lines else "",
+        estimate_total=str(reckoned.whole.usual.total) if reckoned.wanted else "",
         balance=say.balance(bool(of.standing), money(of.open, currency), money(of.paid_ahead, currency), _settled(of)),
         suggested=str(of.suggested),
         ways=dict(say.WAYS),

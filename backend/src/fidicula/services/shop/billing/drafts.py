@@ -21,9 +21,9 @@ from fidicula.words.numbers import how_many, money
 
 def estimate(reckoned: Reckoned, loaded: VisitRecord) -> Content:
     """All that is planned, at its usual price. Raises ConflictError while nothing is."""
-    if not reckoned.lines:
+    if not reckoned.wanted:
         raise ConflictError(say.NOTHING_PLANNED)
-    return replace(_content(reckoned, loaded, reckoned.lines), promises=say.PROMISES)
+    return replace(_content(reckoned, loaded, reckoned.wanted), promises=say.PROMISES)
 
 
 def invoice(reckoned: Reckoned, loaded: VisitRecord, *, billed: set[UUID], paid: Decimal) -> Content:

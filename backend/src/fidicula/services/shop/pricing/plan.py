@@ -16,18 +16,19 @@ from fidicula.judgement.pricing.reckoned import Reckoned, ReckonedLine
 from fidicula.judgement.visit_record import VisitRecord
 from fidicula.services.loading.records import check_in_house, load_bench, load_to_change, note_instruction
 from fidicula.services.people.ranks import check_rank
-from fidicula.services.shop.pricing.approving import ASKING, Approving, write_approval
+from fidicula.services.shop.pricing.approving import ASKING, Approving, chosen_of, write_approval
 from fidicula.services.shop.pricing.proposals import proposals
 from fidicula.services.shop.pricing.reckoning import reckon
 from fidicula.services.shop.pricing.shown import plan_view
 from fidicula.services.shop.pricing.stopping import running, stopped_by
 from fidicula.services.shop.pricing.typed import typed_amount
-from fidicula.services.shop.pricing.view import VisitPlan
+from fidicula.services.shop.pricing.view import SumOfLines, VisitPlan
 from fidicula.services.shop.pricing.writing import work_of, written_since
 from fidicula.tables.pricing import GRADES, Grade, bundles, gates, jobs
 from fidicula.tables.rows import code_of
 from fidicula.tables.work import works
 from fidicula.words import pricing as say
+from fidicula.words.numbers import money
 
 MOST_LINES = 60
 LONGEST = Decimal(60 * 24 * 14)
@@ -256,11 +257,19 @@ class Plans:
 
         return self._change(ticket, change)
 
+    def sum_of(self, ticket: str, lines: Sequence[UUID]) -> SumOfLines:
+        """What some lines come to, with those that are done. Raises RefusedError naming `lines`."""
+        with UnitOfWork(self._engine, only_reads=True) as uow:
+            reckoned = reckon(uow, load_bench(uow, ticket))
+            total = reckoned.sums(chosen_of(reckoned, lines)).usual.total
+            return SumOfLines(str(total), money(total, reckoned.shop.currency))
+
     def take_back_approval(self, ticket: str, approval_id: UUID, *, by: str) -> VisitPlan:
         def change(uow: UnitOfWork, of: _Open) -> None:
             if not any(one.id == approval_id for one in of.reckoned.approvals):
                 raise NotFoundError("that approval is not among this visit's")
             uow.plan.take_back("approval", approval_id, by)
+            uow.plan.refuse([one.line.id for one in of.reckoned.lines if one.line.refused == approval_id], None)
             for question in ASKING:
                 uow.log.take_back_decision(uuid5(approval_id, question), by)
 

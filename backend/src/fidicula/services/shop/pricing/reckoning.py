@@ -55,6 +55,7 @@ def reckon(uow: UnitOfWork, loaded: VisitRecord) -> Reckoned:
         stock=uow.stock.by_ids({part.item_id for part in parts}),
         value=value,
         discount=uow.plan.discount(visit_id),
+        refused_before=tuple(uow.plan.refused_before(loaded.instrument.id, visit_id)),
     )
 
 

@@ -34,7 +34,7 @@ def plan_view(reckoned: Reckoned, loaded: VisitRecord) -> VisitPlan:
     """Everything that the plan's page, its paper and its tests read."""
     shop, approval = reckoned.shop, reckoned.approval
     planned = {line.line.work for line in reckoned.lines if not line.is_done}
-    since = [works()[line.line.work].label for line in reckoned.lines if not reckoned.is_approved(line.line)]
+    since = [works()[line.line.work].label for line in reckoned.wanted if not reckoned.is_approved(line.line)]
     now, given = datetime.now(UTC), reckoned.discount
     return VisitPlan(
         ticket=loaded.instrument.ticket,
@@ -52,7 +52,8 @@ def plan_view(reckoned: Reckoned, loaded: VisitRecord) -> VisitPlan:
             )
             for one in proposals(reckoned.assessment)
             if one.work not in {line.line.work for line in reckoned.lines}
-        ],
+        ]
+        + _refused_before(reckoned),
         bundles=[
             BundleView(bundle.bundle, bundle.label, [works()[work].label for work in bundle.works])
             for bundle in sorted(bundles().values(), key=lambda one: loaded.visit.kind not in one.kinds)
@@ -104,6 +105,8 @@ def _line(reckoned: Reckoned, line: ReckonedLine, now: datetime) -> PlannedWork:
         state = "done"
     elif at_it is not None:
         state = "running"
+    elif row.refused is not None:
+        state = "refused"
     else:
         state = "paused" if times else "planned"
     return PlannedWork(
@@ -152,6 +155,23 @@ def _line(reckoned: Reckoned, line: ReckonedLine, now: datetime) -> PlannedWork:
         minutes_so_far=f"{ran / 60:.0f}" if ran >= 30 else "",
         took="" if row.minutes is None else f"{row.minutes:f} min",
     )
+
+
+def _refused_before(reckoned: Reckoned) -> list[ProposalView]:
+    """Works that the owner left out last time, where nothing else speaks for them."""
+    there = {line.line.work for line in reckoned.lines} | {one.work for one in proposals(reckoned.assessment)}
+    return [
+        ProposalView(
+            work=one.work,
+            label=works()[one.work].label,
+            because=say.refused_before(one.words, one.refused_at),
+            grade=jobs()[one.work].grade,
+            origin="wish",
+            because_of="",
+        )
+        for one in reckoned.refused_before
+        if one.work in jobs() and one.work not in there
+    ]
 
 
 def _grade(grade: str) -> Grade:

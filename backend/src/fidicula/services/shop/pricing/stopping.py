@@ -12,6 +12,8 @@ def stopped_by(reckoned: Reckoned, line: ReckonedLine, *, even_if_begun: bool = 
     """Why a work may not be begun, or go on; empty where it may."""
     if line.is_done:
         return say.ALREADY_DONE
+    if line.line.refused is not None:
+        return say.REFUSED
     at_it = running(reckoned, line)
     if at_it is not None and not even_if_begun:
         return say.runs(at_it)

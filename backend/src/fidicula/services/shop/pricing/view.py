@@ -39,7 +39,7 @@ class PartWanted:
 
 @dataclass(frozen=True)
 class PlannedWork:
-    """One planned work. state : planned, running, paused, done.  stopped : why it may not be begun, empty where it may.
+    """One planned work. state : planned, running, paused, done, refused.  stopped : why it may not be begun, empty where it may.
 
     amount : in words.  usual : as a plain number.  minutes_so_far : that it ran, to be put right when it is done.
     """
@@ -131,6 +131,14 @@ class BundleView:
 class JobChoice:
     work: WorkCode
     label: str
+
+
+@dataclass(frozen=True)
+class SumOfLines:
+    """total : as a plain number.  says : in words."""
+
+    total: str
+    says: str
 
 
 @dataclass(frozen=True)

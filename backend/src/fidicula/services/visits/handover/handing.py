@@ -254,7 +254,11 @@ def _ending(uow: UnitOfWork, loaded: VisitRecord) -> Ending:
         own=uow.leaving.own_points(),
         photos=uow.photos.of_visit(visit_id),
         things=things_of(uow.belongings.of(loaded.instrument.id)),
-        to_do=[(str(line.id), line.work) for line in uow.plan.lines(visit_id) if line.done_at is None],
+        to_do=[
+            (str(line.id), line.work)
+            for line in uow.plan.lines(visit_id)
+            if line.done_at is None and line.refused is None
+        ],
         apprentices=_apprentices(uow),
     )
 
