@@ -61,10 +61,6 @@ def refused_before(words: str, when: datetime) -> str:
     return f"{told}: “{words}”" if words else told
 
 
-def left_out(labels: Sequence[str]) -> str:
-    return f"; left out: {listed(labels)}" if labels else ""
-
-
 def amount(span: Span, currency: str) -> str:
     """“€45.00”, or “€45.00 to €60.00”."""
     low, high = money(span.low, currency), money(span.high, currency)

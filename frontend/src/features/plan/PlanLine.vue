@@ -32,7 +32,7 @@ const emit = defineEmits<{
 }>()
 const minutes = ref('')
 const took = computed(() => minutes.value || props.line.minutes_so_far)
-const STATES: Record<string, string> = { planned: t('planned'), running: t('being_worked_on'), paused: t('stopped_for_now'), done: t('done') }
+const STATES: Record<string, string> = { planned: t('planned'), running: t('being_worked_on'), paused: t('stopped_for_now'), refused: t('left_out_by_owner'), done: t('done') }
 const stands = computed(() => {
   const { state, by, since, took: spent } = props.line
   if (state === 'done') return t('done_by_in', { by, when: since ? ago(since) : '', took: spent })
@@ -47,7 +47,7 @@ const stands = computed(() => {
       <LineMark :state="line.state" :stopped="line.stopped !== ''" />
       <span class="what"><b>{{ line.label }}</b><span class="because">{{ line.because }}</span></span>
       <span class="time">{{ line.took || line.minutes }}</span>
-      <span class="amount">{{ line.amount }}<span v-if="!line.approved" class="not">{{ t('not_approved') }}</span></span>
+      <span class="amount">{{ line.amount }}<span v-if="line.state === 'refused'" class="not">{{ t('left_out_by_owner') }}</span><span v-else-if="!line.approved" class="not">{{ t('not_approved') }}</span></span>
     </button>
     <div v-if="isOpen" class="inside">
       <p v-if="line.why" class="why">{{ line.why }}</p>

@@ -13,6 +13,8 @@ export interface ApprovalForm {
   up_to: string
   words: string
   signature: string
+  /** Ids of the works that the owner agrees to. */
+  lines: string[]
 }
 
 export interface UsePlanReturn {
@@ -37,8 +39,8 @@ export interface UsePlanReturn {
   finish: (line: string, minutes: string) => Promise<boolean>
   /** Throws Refused, for its form. */
   discount: (id: string, percent: string, reason: string) => Promise<void>
-  /** Throws Refused, for its form. */
-  approve: (id: string, form: ApprovalForm) => Promise<void>
+  /** Throws Refused, for its form. total : as it was shown for these works. */
+  approve: (id: string, form: ApprovalForm, total: string) => Promise<void>
   takeBack: (approval: string) => Promise<boolean>
 }
 
@@ -119,10 +121,7 @@ export function usePlan(ticket: () => string): UsePlanReturn {
       act(`finish ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/lines/{line_id}/finish', { ...line(at, id), body: { id: freshId(), minutes } }))),
     discount: (id, percent, reason) =>
       run(`discount ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/discount', { ...at, body: { id, percent, reason } }))),
-    approve: (id, form) => {
-      const total = plan.value?.total ?? ''
-      return run(`approve ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/approvals', { ...at, body: { id, ...form, total } })))
-    },
+    approve: (id, form, total) => run(`approve ${id}`, (at) => answerOf(api.POST('/api/instruments/{ticket}/plan/approvals', { ...at, body: { id, ...form, total } }))),
     takeBack: (approval_id) =>
       act(`take back ${approval_id}`, ({ params: { path } }) =>
         answerOf(api.POST('/api/instruments/{ticket}/plan/approvals/{approval_id}/take-back', { params: { path: { ...path, approval_id } } })),

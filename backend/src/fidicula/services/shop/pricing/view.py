@@ -39,8 +39,9 @@ class PartWanted:
 
 @dataclass(frozen=True)
 class PlannedWork:
-    """One planned work. state : planned, running, paused, done, refused.  stopped : why it may not be begun, empty where it may.
+    """One planned work. state : planned, running, paused, done, refused.
 
+    stopped : why it may not be begun, empty where it may.
     amount : in words.  usual : as a plain number.  minutes_so_far : that it ran, to be put right when it is done.
     """
 
