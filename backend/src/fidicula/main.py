@@ -71,16 +71,28 @@ def for_paired_devices(app: FastAPI, code: str) -> Application:
 def create_app(settings: Settings, *, database_says: Callable[[], str] = lambda: "") -> FastAPI:
     """The application on the database that the settings name. database_says : what it waits for, if for anything."""
     app = make_app(front_end=settings.front_end, lan_address=settings.lan_address)
-    give_services(app, settings.database_url, database_says=database_says, stand_ins=settings.stand_ins)
+    give_services(
+        app,
+        settings.database_url,
+        database_says=database_says,
+        stand_ins=settings.stand_ins,
+        reached_at=settings.reached_at,
+    )
     return app
 
 
 def give_services(
-    app: FastAPI, database_url: str, *, database_says: Callable[[], str] = lambda: "", stand_ins: bool = False
+    app: FastAPI,
+    database_url: str,
+    *,
+    database_says: Callable[[], str] = lambda: "",
+    stand_ins: bool = False,
+    reached_at: str = "",
 ) -> None:
     """The services that an application's routes ask, on one database; those that it had before are let go.
 
     stand_ins : simulated devices are wired: in the demo, and for practice.
+    reached_at : from other devices of the workshop.
     """
     engine = make_engine(database_url)
     app.state.engine = engine
@@ -88,6 +100,7 @@ def give_services(
         check_database=partial(check_database, engine),
         export_instrument=partial(export_instrument, engine),
         database_says=database_says,
+        reached_at=reached_at,
         people=People(engine),
         browsers=Browsers(engine),
         audit=Audit(engine),

@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import re
 from collections.abc import Iterable, Iterator
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 from typing import Any
@@ -190,6 +191,20 @@ def test_the_owners_page_is_in_plain_words(client: TestClient) -> None:
 def test_a_paper_that_there_is_not_is_refused(client: TestClient) -> None:
     assert client.get("/api/instruments/RW-102/papers/poem").status_code == 422
     assert client.get("/api/instruments/RW-999/papers/setup").status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("reached_at", "led_to"),
+    [("", "RW-102"), ("https://bench.lan:8556", "https://bench.lan:8556/bench/RW-102")],
+)
+def test_the_code_on_a_ticket_never_leads_to_the_telephone_itself(
+    app: Any, client: TestClient, reached_at: str, led_to: str
+) -> None:
+    """Asked for at this machine's own name: the code holds the workshop's address, or the ticket alone."""
+    app.state.services = replace(app.state.services, reached_at=reached_at)
+    code = next(block for block in paper(client, "RW-102", "ticket")["blocks"] if block["kind"] == "sketch")
+    assert code["width"] == qr_strokes(led_to)[0]
+    assert len(code["strokes"]) == len(qr_strokes(led_to)[1])
 
 
 def test_a_code_holds_its_address_field_by_field() -> None:

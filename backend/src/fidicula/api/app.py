@@ -44,6 +44,7 @@ from fidicula.api import workflow as course
 from fidicula.api.auth import signed
 from fidicula.api.body_limits import Bodies
 from fidicula.api.response_middleware import Answers
+from fidicula.settings import LOOPBACK
 
 _OPEN = (running.router, people.open_router)
 """These answer without a session, as the stateless computations do."""
@@ -75,8 +76,6 @@ _ROUTERS = (
     many.router,
     changes.router,
 )
-
-LOOPBACK = ("127.0.0.1", "localhost", "[::1]")
 
 
 def make_app(*, front_end: Path | None = None, lan_address: str = "") -> FastAPI:

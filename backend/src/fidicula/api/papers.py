@@ -8,15 +8,23 @@ from urllib.parse import quote
 from fastapi import APIRouter, Header, Request, Response
 
 from fidicula.api.errors import RESPONSES
-from fidicula.api.services import AllServices
+from fidicula.api.services import AllServices, Services
 from fidicula.api.words import Ticket
 from fidicula.documents.paper.model import Paper
 from fidicula.numerals import in_format_of
+from fidicula.settings import LOOPBACK
 from fidicula.views.papers.papers import PaperKind
 
 router = APIRouter(prefix="/api", tags=["papers"], responses=RESPONSES)
 Kind = PaperKind
 Languages = Annotated[str, Header(alias="accept-language", max_length=400)]
+
+
+def _address(request: Request, services: Services) -> str:
+    """Where a telephone finds the instrument by the code on its ticket; empty where no other device gets here."""
+    if services.reached_at or request.url.hostname in LOOPBACK:
+        return services.reached_at
+    return str(request.base_url).rstrip("/")
 
 
 @router.get("/instruments/{ticket}/papers/{kind}")
@@ -25,7 +33,7 @@ def paper(
 ) -> Paper:
     """What stands on a paper, numbers in the reader's format."""
     with in_format_of(accept_language):
-        return services.papers.paper(ticket, kind, address=str(request.base_url).rstrip("/"))
+        return services.papers.paper(ticket, kind, address=_address(request, services))
 
 
 @router.get("/instruments/{ticket}/papers/{kind}/pdf", response_class=Response)
@@ -34,7 +42,7 @@ def paper_pdf(
 ) -> Response:
     """The paper as a PDF."""
     with in_format_of(accept_language):
-        data = services.papers.pdf(ticket, kind, address=str(request.base_url).rstrip("/"))
+        data = services.papers.pdf(ticket, kind, address=_address(request, services))
     return Response(
         data,
         media_type="application/pdf",

@@ -55,11 +55,13 @@ class Services:
 
     check_database : raises DatabaseError where the database does not answer.
     database_says : what the database waits for, if for anything.  has_stand_ins : simulated devices are wired.
+    reached_at : from other devices of the workshop; empty where it is not.
     """
 
     check_database: Callable[[], None]
     export_instrument: Callable[[str, BinaryIO, Mapping[str, bytes]], None]
     database_says: Callable[[], str]
+    reached_at: str
     people: People
     browsers: Browsers
     audit: Audit

@@ -177,7 +177,7 @@ def _serve(port: int, *, demo: bool, fresh: bool, lan: str) -> None:
     keep_log((settings.state or settings.root / ".state") / "application.log")
     with database("fidicula_demo" if demo else "fidicula", demo=demo, fresh=fresh) as found:
         app = create_app(
-            Settings(database_url=found.url, lan_address=lan, stand_ins=demo or settings.stand_ins),
+            Settings(database_url=found.url, lan_address=lan, lan_port=port + 1, stand_ins=demo or settings.stand_ins),
             database_says=found.says,
         )
         if demo:

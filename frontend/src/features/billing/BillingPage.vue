@@ -173,8 +173,16 @@ a {
   .documents {
     grid-template-columns: 1fr max-content;
   }
-  .state {
+  .documents .figure {
+    order: 1;
+  }
+  .documents li > span {
+    order: 2;
+  }
+  .documents .state,
+  .documents li > .v-btn {
     grid-column: 1 / -1;
+    order: 3;
   }
 }
 </style>

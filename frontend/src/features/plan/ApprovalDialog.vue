@@ -70,6 +70,7 @@ async function send(): Promise<void> {
 .works input {
   width: 22px;
   height: 22px;
+  accent-color: var(--action);
 }
 .works p {
   margin: var(--space-2) 0 0;
