@@ -222,6 +222,20 @@ def test_an_invoice_is_paid_at_the_next_visit_and_the_history_says_what_the_last
     assert {seal["verdict"] for seal in billed.client.get(f"{at}/seals").json()} == {"intact"}
 
 
+def test_more_minutes_than_agreed_are_asked_about_before_they_are_billed(client: TestClient) -> None:
+    """Agreed for the crown: 76.80 at most. It took 90 min: 90.00 and 18.00 of tax."""
+    plan = Billed(client, "RW-105")
+    plan.add("crown_cut")
+    plan.approve()
+    plan.begin("crown_cut")
+    asked = plan.finish("crown_cut", "90")["unapproved"]
+    assert asked == "What is done came to €108.00, and the owner agreed to €76.80: ask before it is billed."
+    assert refusal(plan.invoice(409))[1] == "It would come to €108.00; the owner agreed to €76.80: ask again."
+    assert plan.billing()["stopped"].startswith("It would come to €108.00")
+    plan.approve()
+    assert plan.invoice()["documents"][0]["total"] == "€108.00"
+
+
 def test_an_issued_document_cannot_be_changed_in_the_database(app: Any, billed: Billed) -> None:
     billed.invoice()
     for statement in ("UPDATE document SET total = 1", "DELETE FROM document"):

@@ -61,6 +61,10 @@ def refused_before(words: str, when: datetime) -> str:
     return f"{told}: “{words}”" if words else told
 
 
+def took_more(came_to: str, agreed: str) -> str:
+    return f"What is done came to {came_to}, and the owner agreed to {agreed}: ask before it is billed."
+
+
 def amount(span: Span, currency: str) -> str:
     """“€45.00”, or “€45.00 to €60.00”."""
     low, high = money(span.low, currency), money(span.high, currency)

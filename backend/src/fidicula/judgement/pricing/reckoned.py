@@ -103,6 +103,11 @@ class Reckoned:
         done = [line for line in self.lines if line.is_done and self.is_approved(line.line)]
         return self.sums(done).usual.total
 
+    @property
+    def agreed(self) -> Decimal:
+        """The most that the owner agreed to; nothing while they were not asked. [currency]"""
+        return Decimal(0) if self.approval is None else self.approval.up_to
+
     def would_come_to(self, line: ReckonedLine) -> Decimal:
         """All that was approved and done, and this line with it. [currency]"""
         done = [one for one in self.lines if one.is_done and self.is_approved(one.line)]

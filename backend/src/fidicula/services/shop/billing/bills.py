@@ -204,7 +204,8 @@ class Bills:
             amount, currency = typed_amount(typed, what="the amount", field="amount"), of.reckoned.shop.currency
             if amount <= 0:
                 raise RefusedError("the amount that was paid, for instance 45.00", field="amount")
-            if amount != of.reckoned.shop.rounding.of(amount):
+            # What is open may be from a day of finer steps.
+            if amount not in (of.most_to_pay, of.reckoned.shop.rounding.of(amount)):
                 step = money(of.reckoned.shop.rounding.step, currency)
                 raise RefusedError(f"amounts go by steps of {step} here", field="amount")
             if back and amount > of.paid:

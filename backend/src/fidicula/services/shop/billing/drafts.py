@@ -37,6 +37,9 @@ def invoice(reckoned: Reckoned, loaded: VisitRecord, *, billed: set[UUID], paid:
     unapproved = [line for line in lines if not reckoned.is_approved(line.line)]
     if unapproved:
         raise ConflictError(say.unapproved([works()[line.line.work].label for line in unapproved]))
+    if reckoned.spent > reckoned.agreed:
+        currency = reckoned.shop.currency
+        raise ConflictError(say_price.beyond(money(reckoned.spent, currency), money(reckoned.agreed, currency)))
     if not (reckoned.shop.values["shop_name"] and reckoned.shop.values["shop_address"]):
         raise RefusedError(say.NO_ADDRESS, field="shop")
     if not loaded.instrument.owner.strip():

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import UTC, datetime
 
 from fidicula.core.pricing.estimate import Sum, share_of_value, weight
@@ -78,7 +79,7 @@ def plan_view(reckoned: Reckoned, loaded: VisitRecord) -> VisitPlan:
             )
             for one in reversed(reckoned.approvals)
         ],
-        unapproved=say.not_approved(since) if approval is not None and since else "",
+        unapproved=_unapproved(reckoned, since),
         spent=""
         if approval is None
         else say.spent(money(reckoned.spent, shop.currency), money(approval.up_to, shop.currency)),
@@ -155,6 +156,16 @@ def _line(reckoned: Reckoned, line: ReckonedLine, now: datetime) -> PlannedWork:
         minutes_so_far=f"{ran / 60:.0f}" if ran >= 30 else "",
         took="" if row.minutes is None else f"{row.minutes:f} min",
     )
+
+
+def _unapproved(reckoned: Reckoned, since: Sequence[str]) -> str:
+    """What the owner is to be asked about again: works that came since, or a work that took more than was agreed."""
+    if reckoned.approval is None:
+        return ""
+    if reckoned.spent > reckoned.agreed:
+        currency = reckoned.shop.currency
+        return say.took_more(money(reckoned.spent, currency), money(reckoned.agreed, currency))
+    return say.not_approved(since) if since else ""
 
 
 def _refused_before(reckoned: Reckoned) -> list[ProposalView]:
