@@ -7,7 +7,7 @@ export default {
   "cancel_it": "Take back {code}",
   "cancel_says": "A credit note with a number of its own takes the whole invoice back. Its works can be put on a new invoice.",
   "reason": "Reason",
-  "keep": "Leave it",
+  "keep": "Close",
   "issue_credit_note": "Issue the credit note",
   "issue_invoice": "Issue invoice: {total}",
   "issue_estimate": "Issue an estimate",

@@ -9,8 +9,21 @@ from pydantic import AfterValidator, Field, TypeAdapter
 
 from fidicula import limits
 from fidicula.codes import Family
-from fidicula.documents.dossier.record import UndoableLine, VisitRecord
-from fidicula.documents.dossier.values import Amount, At, Day, Detail, Line, Mm, Name, Number, Sha256, Strokes, Words
+from fidicula.documents.dossier.record import VisitRecord
+from fidicula.documents.dossier.values import (
+    Amount,
+    At,
+    Day,
+    Detail,
+    Line,
+    Mm,
+    Name,
+    Number,
+    Sha256,
+    Strokes,
+    UndoableLine,
+    Words,
+)
 from fidicula.domain.billing import Content
 
 FORMAT = 2

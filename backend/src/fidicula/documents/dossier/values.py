@@ -6,6 +6,7 @@ from collections.abc import Callable
 from datetime import date
 from decimal import Decimal
 from typing import Annotated, Any, TypeVar
+from uuid import UUID
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, PlainSerializer, StringConstraints
 from pydantic_core import SchemaValidator
@@ -64,3 +65,11 @@ Amount = Annotated[
 Strokes = Annotated[str, Field(max_length=limits.SIGNATURE)]
 Detail = dict[str, Any]
 Sha256 = Annotated[str, StringConstraints(pattern=r"^[0-9a-f]{64}$")]
+
+
+class UndoableLine(Line):
+    """A line that can be undone. taken_back_by : who undid it."""
+
+    id: UUID
+    taken_back_at: At | None
+    taken_back_by: Name | None
