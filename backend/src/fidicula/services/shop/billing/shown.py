@@ -33,9 +33,7 @@ def billing_view(of: Account) -> BillingView:
         stopped=sentence(stopped),
         stays_off=say.not_done(waiting),
         estimate_total=str(reckoned.whole.usual.total) if reckoned.wanted else "",
-        balance=say.balance(
-            bool(of.standing), money(of.balance.open, currency), money(of.balance.ahead, currency), _settled(of)
-        ),
+        balance=_balance(of),
         suggested=str(of.suggested),
         ways=dict(say.WAYS),
         today=of.loaded.now.astimezone().date(),
